@@ -1,0 +1,131 @@
+import * as complex from "../number/complex-ball.ts";
+import type { ComplexBall } from "../number/complex-ball.ts";
+import { pi } from "../number/constants.ts";
+import { exp } from "../number/elementary.ts";
+import * as real from "../number/real-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import type { Comparison, Expression } from "./expression.ts";
+import { family } from "./functions/registry.ts";
+
+/** Values of names for numeric evaluation. */
+export type BallEnvironment = ReadonlyMap<string, ComplexBall>;
+
+const NO_NAMES: BallEnvironment = new Map();
+/** Sums and products with more terms than this are not evaluated term by term. */
+const MOST_TERMS = 10_000;
+
+/**
+ * A ball around the value of an expression at the given values of its names.
+ * @throws BallUndefined where the value is undefined, cannot be bounded at this precision, or a name has no value.
+ */
+export function ballValue(e: Expression, precision: number, environment: BallEnvironment = NO_NAMES): ComplexBall {
+  const at = (part: Expression): ComplexBall => ballValue(part, precision, environment);
+  switch (e.kind) {
+    case "number":
+      return complex.fromRational(e.value, precision);
+    case "constant":
+      if (e.name === "i") return complex.I;
+      if (e.name === "pi") return complex.fromReal(pi(precision));
+      if (e.name === "e") return complex.fromReal(exp(real.ONE, precision));
+      throw new BallUndefined("infinity is not a number");
+    case "name": {
+      const value = environment.get(e.name);
+      if (!value) throw new BallUndefined(`${e.name} has no value`);
+      return value;
+    }
+    case "sum":
+      return e.terms.map(at).reduce((total, term) => complex.add(total, term, precision));
+    case "product":
+      return e.factors.map(at).reduce((total, factor) => complex.multiply(total, factor, precision));
+    case "power":
+      if (e.exponent.kind === "number") return complex.rationalPower(at(e.base), e.exponent.value, precision);
+      if (e.base.kind === "constant" && e.base.name === "e") return complex.exp(at(e.exponent), precision);
+      return complex.power(at(e.base), at(e.exponent), precision);
+    case "call": {
+      const evaluate = family(e.name)?.ball;
+      if (!evaluate) throw new BallUndefined(`${e.name} has no numeric value`);
+      return evaluate(e.args.map(at), precision);
+    }
+    case "cases": {
+      const branch = e.branches.find(({ condition }) => certainly(condition, precision, environment));
+      const chosen = branch?.value ?? e.otherwise;
+      if (!chosen) throw new BallUndefined("no case applies");
+      return at(chosen);
+    }
+    case "iterated":
+      return iteratedValue(e, precision, environment);
+    case "relation":
+    case "logic":
+    case "tuple":
+    case "derivative":
+      throw new BallUndefined(`a ${e.kind} is not a number`);
+  }
+}
+
+function iteratedValue(e: Expression & { kind: "iterated" }, precision: number, environment: BallEnvironment): ComplexBall {
+  if (e.operator === "integral" || !e.lower || !e.upper) throw new BallUndefined("an integral is not evaluated here");
+  const bounds = [e.lower, e.upper].map((bound) => ballValue(bound, precision, environment).re);
+  const [from, to] = bounds.map((bound) => (real.isExact(bound) ? real.toNumber(bound) : Number.NaN));
+  if (from === undefined || to === undefined || !Number.isInteger(from) || !Number.isInteger(to) || to - from > MOST_TERMS) {
+    throw new BallUndefined("the bounds are not whole numbers within reach");
+  }
+  let total = e.operator === "sum" ? complex.ZERO : complex.ONE;
+  for (let k = from; k <= to; k += 1) {
+    const inner = new Map(environment).set(e.variable, complex.fromReal(real.fromInteger(k)));
+    const term = ballValue(e.body, precision, inner);
+    total = e.operator === "sum" ? complex.add(total, term, precision) : complex.multiply(total, term, precision);
+  }
+  return total;
+}
+
+/** Whether a comparison holds, does not hold, or is not decided for two balls. */
+export function compareBalls(a: ComplexBall, comparison: Comparison, b: ComplexBall): boolean | undefined {
+  if (comparison === "=" || comparison === "!=") {
+    const difference = complex.subtract(a, b, 64);
+    if (!complex.containsZero(difference)) return comparison === "!=";
+    const exact = real.isZero(difference.re) && real.isZero(difference.im);
+    return exact ? comparison === "=" : undefined;
+  }
+  if (!complex.isReal(a) || !complex.isReal(b)) return undefined;
+  const order = real.certifiedCompare(a.re, b.re);
+  if (order === undefined) return undefined;
+  switch (comparison) {
+    case "<":
+      return order < 0;
+    case "<=":
+      return order <= 0;
+    case ">":
+      return order > 0;
+    case ">=":
+      return order >= 0;
+  }
+}
+
+/**
+ * The truth of a relation, or of relations joined by and/or, at the given values; undefined where the balls do not decide.
+ * @throws BallUndefined where a side is undefined.
+ */
+export function truthValue(e: Expression, precision: number, environment: BallEnvironment = NO_NAMES): boolean | undefined {
+  if (e.kind === "relation") {
+    const values = e.operands.map((operand) => ballValue(operand, precision, environment));
+    const parts = e.comparisons.map((comparison, k) => {
+      const [left, right] = [values[k], values[k + 1]];
+      return left && right ? compareBalls(left, comparison, right) : undefined;
+    });
+    return joined("and", parts);
+  }
+  if (e.kind === "logic") return joined(e.operator, e.items.map((item) => truthValue(item, precision, environment)));
+  return undefined;
+}
+
+function joined(operator: "and" | "or", parts: readonly (boolean | undefined)[]): boolean | undefined {
+  const decisive = operator === "or";
+  if (parts.includes(decisive)) return decisive;
+  return parts.includes(undefined) ? undefined : !decisive;
+}
+
+function certainly(condition: Expression, precision: number, environment: BallEnvironment): boolean {
+  const truth = truthValue(condition, precision, environment);
+  if (truth === undefined) throw new BallUndefined("it is not decided which case applies");
+  return truth;
+}

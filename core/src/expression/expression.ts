@@ -1,0 +1,261 @@
+import * as rational from "../number/rational.ts";
+import type { Rational } from "../number/rational.ts";
+
+/**
+ * Expression trees: immutable, canonical, with shared subtrees. They are made by the constructors of `construct.ts`
+ * only, which keep the canonical form; equal expressions have equal trees and equal hashes.
+ */
+export type Expression =
+  | NumberNode
+  | ConstantNode
+  | NameNode
+  | SumNode
+  | ProductNode
+  | PowerNode
+  | CallNode
+  | RelationNode
+  | LogicNode
+  | TupleNode
+  | CasesNode
+  | IteratedNode
+  | DerivativeNode;
+
+interface Hashed {
+  readonly hash: number;
+}
+
+/** `typed` is the decimal literal the author wrote for |value|; it is a wish for printing and no part of the identity. */
+export interface NumberNode extends Hashed {
+  readonly kind: "number";
+  readonly value: Rational;
+  readonly typed?: string;
+}
+export type ConstantName = "pi" | "e" | "i" | "infinity";
+export interface ConstantNode extends Hashed {
+  readonly kind: "constant";
+  readonly name: ConstantName;
+}
+/** A letter, Greek letter name or declared word, with `_subscript` where there is one: `x`, `theta`, `v_0`. */
+export interface NameNode extends Hashed {
+  readonly kind: "name";
+  readonly name: string;
+}
+export interface SumNode extends Hashed {
+  readonly kind: "sum";
+  readonly terms: readonly Expression[];
+}
+export interface ProductNode extends Hashed {
+  readonly kind: "product";
+  readonly factors: readonly Expression[];
+}
+export interface PowerNode extends Hashed {
+  readonly kind: "power";
+  readonly base: Expression;
+  readonly exponent: Expression;
+}
+/** A function of the function table applied to its arguments. */
+export interface CallNode extends Hashed {
+  readonly kind: "call";
+  readonly name: string;
+  readonly args: readonly Expression[];
+}
+export type Comparison = "=" | "!=" | "<" | "<=" | ">" | ">=";
+/** operands[0] comparisons[0] operands[1] comparisons[1] … */
+export interface RelationNode extends Hashed {
+  readonly kind: "relation";
+  readonly comparisons: readonly Comparison[];
+  readonly operands: readonly Expression[];
+}
+export interface LogicNode extends Hashed {
+  readonly kind: "logic";
+  readonly operator: "and" | "or";
+  readonly items: readonly Expression[];
+}
+export interface TupleNode extends Hashed {
+  readonly kind: "tuple";
+  readonly items: readonly Expression[];
+}
+export interface CasesNode extends Hashed {
+  readonly kind: "cases";
+  readonly branches: readonly { readonly value: Expression; readonly condition: Expression }[];
+  readonly otherwise?: Expression;
+}
+/** A sum, product or integral of `body` over `variable` from `lower` to `upper`; the bounds of an integral may be absent. */
+export interface IteratedNode extends Hashed {
+  readonly kind: "iterated";
+  readonly operator: "sum" | "product" | "integral";
+  readonly variable: string;
+  readonly lower?: Expression;
+  readonly upper?: Expression;
+  readonly body: Expression;
+}
+/** The derivative of `body` by `variable`, `order` times, not yet carried out. */
+export interface DerivativeNode extends Hashed {
+  readonly kind: "derivative";
+  readonly variable: string;
+  readonly order: number;
+  readonly body: Expression;
+}
+
+const KIND_ORDER: Readonly<Record<Expression["kind"], number>> = {
+  number: 0,
+  constant: 1,
+  name: 2,
+  power: 3,
+  product: 4,
+  sum: 5,
+  call: 6,
+  tuple: 7,
+  cases: 8,
+  iterated: 9,
+  derivative: 10,
+  relation: 11,
+  logic: 12,
+};
+
+/** The direct subexpressions, in reading order. */
+export function children(e: Expression): readonly Expression[] {
+  switch (e.kind) {
+    case "number":
+    case "constant":
+    case "name":
+      return [];
+    case "sum":
+      return e.terms;
+    case "product":
+      return e.factors;
+    case "power":
+      return [e.base, e.exponent];
+    case "call":
+      return e.args;
+    case "relation":
+      return e.operands;
+    case "logic":
+    case "tuple":
+      return e.items;
+    case "cases": {
+      const branches = e.branches.flatMap((branch) => [branch.value, branch.condition]);
+      return e.otherwise ? [...branches, e.otherwise] : branches;
+    }
+    case "iterated":
+      return [...(e.lower ? [e.lower] : []), ...(e.upper ? [e.upper] : []), e.body];
+    case "derivative":
+      return [e.body];
+  }
+}
+
+/** What distinguishes nodes of one kind besides their children. */
+function label(e: Expression): string {
+  switch (e.kind) {
+    case "number":
+      return `${e.value.num}/${e.value.den}`;
+    case "constant":
+    case "name":
+    case "call":
+      return e.name;
+    case "relation":
+      return e.comparisons.join(" ");
+    case "logic":
+      return e.operator;
+    case "cases":
+      return e.otherwise ? "otherwise" : "";
+    case "iterated":
+      return `${e.operator} ${e.variable} ${e.lower ? 1 : 0}${e.upper ? 1 : 0}`;
+    case "derivative":
+      return `${e.variable} ${e.order}`;
+    case "sum":
+    case "product":
+    case "power":
+    case "tuple":
+      return "";
+  }
+}
+
+type Unhashed<T> = T extends Hashed ? Omit<T, "hash"> : never;
+
+/** Adds the hash (FNV-1a over kind, label and the children's hashes). */
+export function node<T extends Expression>(content: Unhashed<T>): T {
+  const bare = { ...content, hash: 0 } as unknown as Expression;
+  let hash = 0x811c9dc5 ^ KIND_ORDER[bare.kind];
+  const mix = (value: number) => {
+    hash = Math.imul(hash ^ value, 0x01000193);
+  };
+  const text = label(bare);
+  for (let k = 0; k < text.length; k += 1) mix(text.charCodeAt(k));
+  for (const child of children(bare)) mix(child.hash);
+  return { ...bare, hash: hash | 0 } as T;
+}
+
+export function equal(a: Expression, b: Expression): boolean {
+  if (a === b) return true;
+  if (a.hash !== b.hash || a.kind !== b.kind || label(a) !== label(b)) return false;
+  const [left, right] = [children(a), children(b)];
+  return left.length === right.length && left.every((child, k) => equal(child, right[k] ?? a));
+}
+
+/** The canonical total order: by kind, then content. It decides the order inside sums and products, not how they are printed. */
+export function compare(a: Expression, b: Expression): number {
+  if (a === b) return 0;
+  if (a.kind !== b.kind) return KIND_ORDER[a.kind] - KIND_ORDER[b.kind];
+  if (a.kind === "number" && b.kind === "number") return rational.compare(a.value, b.value);
+  const [left, right] = [label(a), label(b)];
+  if (left !== right) return left < right ? -1 : 1;
+  const [mine, theirs] = [children(a), children(b)];
+  for (let k = 0; k < Math.min(mine.length, theirs.length); k += 1) {
+    const [x, y] = [mine[k], theirs[k]];
+    const order = x && y ? compare(x, y) : 0;
+    if (order !== 0) return order;
+  }
+  return mine.length - theirs.length;
+}
+
+const freeNamesOf = new WeakMap<Expression, ReadonlySet<string>>();
+
+/** The names that stand free in the expression: bound variables of sums and integrals are left out. */
+export function freeNames(e: Expression): ReadonlySet<string> {
+  const known = freeNamesOf.get(e);
+  if (known) return known;
+  const names = new Set<string>(e.kind === "name" ? [e.name] : []);
+  for (const child of children(e)) {
+    for (const name of freeNames(child)) {
+      const bound = e.kind === "iterated" && e.variable === name && child === e.body && !(e.operator === "integral" && !e.upper);
+      if (!bound) names.add(name);
+    }
+  }
+  freeNamesOf.set(e, names);
+  return names;
+}
+
+export function contains(e: Expression, name: string): boolean {
+  return freeNames(e).has(name);
+}
+
+/** Every distinct subexpression for which the test holds, outermost first. */
+export function findAll(e: Expression, test: (part: Expression) => boolean): Expression[] {
+  const found: Expression[] = test(e) ? [e] : [];
+  for (const child of children(e)) {
+    for (const part of findAll(child, test)) if (!found.some((known) => equal(known, part))) found.push(part);
+  }
+  return found;
+}
+
+/** A map keyed by expressions. */
+export class ExpressionMap<V> {
+  readonly #buckets = new Map<number, { readonly key: Expression; value: V }[]>();
+
+  get(key: Expression): V | undefined {
+    return this.#buckets.get(key.hash)?.find((entry) => equal(entry.key, key))?.value;
+  }
+
+  set(key: Expression, value: V): void {
+    const bucket = this.#buckets.get(key.hash);
+    const entry = bucket?.find((known) => equal(known.key, key));
+    if (entry) entry.value = value;
+    else if (bucket) bucket.push({ key, value });
+    else this.#buckets.set(key.hash, [{ key, value }]);
+  }
+
+  *entries(): IterableIterator<readonly [Expression, V]> {
+    for (const bucket of this.#buckets.values()) for (const entry of bucket) yield [entry.key, entry.value];
+  }
+}

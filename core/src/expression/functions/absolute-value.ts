@@ -1,0 +1,27 @@
+import * as complex from "../../number/complex-ball.ts";
+import * as rational from "../../number/rational.ts";
+import { ONE, call, divide, isPositiveConstant, number, product, splitCoefficient } from "../construct.ts";
+import { argument, isNegated, opposite } from "./arguments.ts";
+import type { FunctionFamily } from "./family.ts";
+
+export const ABSOLUTE_VALUE: FunctionFamily = {
+  name: "abs",
+  arity: 1,
+  total: true,
+  parity: "even",
+  exact: (args) => {
+    const x = argument(args);
+    if (x.kind === "number") return number(rational.abs(x.value), x.typed);
+    if (isPositiveConstant(x)) return x;
+    if (x.kind === "constant" && x.name === "i") return ONE;
+    if (x.kind === "call" && x.name === "abs") return x;
+    const { coefficient, rest } = splitCoefficient(x);
+    if (!rational.isOne(coefficient)) return product(number(rational.abs(coefficient)), call("abs", rest));
+    return isNegated(x) ? call("abs", opposite(x)) : undefined;
+  },
+  derivative: (args) => divide(call("abs", argument(args)), argument(args)),
+  ball: ([x], precision) => complex.fromReal(complex.abs(x ?? complex.ZERO, precision)),
+  double: Math.abs,
+  latex: ([inside]) => `\\left|${inside}\\right|`,
+  mathml: ([inside]) => `<mrow><mo>|</mo>${inside}<mo>|</mo></mrow>`,
+};

@@ -1,0 +1,54 @@
+import * as complex from "../../number/complex-ball.ts";
+import { I, PI, ZERO, isPositiveConstant, negate } from "../construct.ts";
+import type { Expression } from "../expression.ts";
+import { argument } from "./arguments.ts";
+import type { FunctionFamily } from "./family.ts";
+
+const isRealConstant = (e: Expression): boolean => e.kind === "number" || isPositiveConstant(e);
+const isI = (e: Expression): boolean => e.kind === "constant" && e.name === "i";
+
+export const REAL_PART: FunctionFamily = {
+  name: "Re",
+  arity: 1,
+  total: true,
+  exact: (args) => (isRealConstant(argument(args)) ? argument(args) : isI(argument(args)) ? ZERO : undefined),
+  ball: ([x]) => complex.fromReal((x ?? complex.ZERO).re),
+  double: (x) => x,
+  symbol: "\\operatorname{Re}",
+};
+
+export const IMAGINARY_PART: FunctionFamily = {
+  name: "Im",
+  arity: 1,
+  total: true,
+  exact: (args) => (isRealConstant(argument(args)) ? ZERO : undefined),
+  ball: ([x]) => complex.fromReal((x ?? complex.ZERO).im),
+  double: () => 0,
+  symbol: "\\operatorname{Im}",
+};
+
+/** The principal argument, in (−π, π]. */
+export const ARGUMENT: FunctionFamily = {
+  name: "arg",
+  arity: 1,
+  total: false,
+  exact: (args) => {
+    const x = argument(args);
+    if (x.kind === "number" && x.value.num !== 0) return x.value.num > 0 ? ZERO : PI;
+    return isPositiveConstant(x) ? ZERO : undefined;
+  },
+  ball: ([x], precision) => complex.fromReal(complex.argument(x ?? complex.ZERO, precision)),
+  double: (x) => (x < 0 ? Math.PI : x > 0 ? 0 : Number.NaN),
+  symbol: "\\arg",
+};
+
+export const CONJUGATE: FunctionFamily = {
+  name: "conj",
+  arity: 1,
+  total: true,
+  exact: (args) => (isRealConstant(argument(args)) ? argument(args) : isI(argument(args)) ? negate(I) : undefined),
+  ball: ([x]) => complex.conjugate(x ?? complex.ZERO),
+  double: (x) => x,
+  latex: ([inside]) => `\\overline{${inside}}`,
+  mathml: ([inside]) => `<mover><mrow>${inside}</mrow><mo>¯</mo></mover>`,
+};

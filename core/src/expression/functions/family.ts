@@ -1,0 +1,37 @@
+import type { ComplexBall } from "../../number/complex-ball.ts";
+import type { Expression } from "../expression.ts";
+
+/**
+ * What a function family's file says about one function. Adding a function means one such object in one file and one
+ * line in `registry.ts`.
+ */
+export interface FunctionFamily {
+  /** The name in the notation. */
+  readonly name: string;
+  /** Number of arguments; `undefined` for any number from one. */
+  readonly arity: number | undefined;
+  /** Defined for every real (and complex) argument. */
+  readonly total: boolean;
+  /** Known values and canonical rewritings (parity), or undefined to leave the call as it stands. They hold for complex arguments too. */
+  readonly exact?: (args: readonly Expression[]) => Expression | undefined;
+  /** The partial derivative by the argument with this index; absent where there is none. */
+  readonly derivative?: (args: readonly Expression[], index: number) => Expression;
+  /** Relations that must hold for a real value. */
+  readonly domain?: (args: readonly Expression[]) => readonly Expression[];
+  /** The inverse on the principal range, by name. */
+  readonly inverse?: string;
+  readonly parity?: "even" | "odd";
+  /** The smallest positive period, as a rational multiple of π: 2 means 2π. */
+  readonly periodInPi?: number;
+  /** A ball that holds the value for every point of the argument balls; throws BallUndefined where it is undefined. */
+  readonly ball?: (args: readonly ComplexBall[], precision: number) => ComplexBall;
+  /** Plain double value for graphs; NaN where undefined. */
+  readonly double?: (...args: number[]) => number;
+  /** LaTeX of the function's name, for the ordinary form `name(args)`. */
+  readonly symbol?: string;
+  /** Typesetting that replaces the ordinary form; the arguments come typeset. */
+  readonly latex?: (args: readonly string[]) => string;
+  readonly mathml?: (args: readonly string[]) => string;
+  /** Names that the notation reads as this function besides its own: `cbrt(x)` is root(3, x). */
+  readonly aliases?: Readonly<Record<string, (args: readonly Expression[]) => Expression>>;
+}

@@ -1,0 +1,116 @@
+import * as complex from "../../number/complex-ball.ts";
+import type { ComplexBall } from "../../number/complex-ball.ts";
+import * as real from "../../number/real-ball.ts";
+import { ONE, TWO, ZERO, call, isNumber, negate, power, product, relation, subtract } from "../construct.ts";
+import type { Expression } from "../expression.ts";
+import { argument, isNegated, opposite } from "./arguments.ts";
+import type { FunctionFamily } from "./family.ts";
+
+/** (sinh x, cosh x) from e^x and e^−x, with extra bits where x is small and sinh cancels. */
+function both(x: ComplexBall | undefined, precision: number): { sinh: ComplexBall; cosh: ComplexBall } {
+  const z = x ?? complex.ZERO;
+  const small = real.containsZero(z.re) ? 0 : Math.max(0, -real.magnitudeBits(z.re));
+  const bits = precision + Math.min(small, 4 * precision) + 8;
+  const up = complex.exp(z, bits);
+  const down = complex.exp(complex.negate(z), bits);
+  const half = (a: ComplexBall): ComplexBall => ({ re: real.scaleByPowerOfTwo(a.re, -1), im: real.scaleByPowerOfTwo(a.im, -1) });
+  return { sinh: half(complex.subtract(up, down, bits)), cosh: half(complex.add(up, down, bits)) };
+}
+
+function odd(name: string, atZero?: Expression): NonNullable<FunctionFamily["exact"]> {
+  return (args) => {
+    const x = argument(args);
+    if (atZero && isNumber(x, 0)) return atZero;
+    return isNegated(x) ? negate(call(name, opposite(x))) : undefined;
+  };
+}
+
+function even(name: string, atZero: Expression): NonNullable<FunctionFamily["exact"]> {
+  return (args) => {
+    const x = argument(args);
+    if (isNumber(x, 0)) return atZero;
+    return isNegated(x) ? call(name, opposite(x)) : undefined;
+  };
+}
+
+const notZero = (args: readonly Expression[]): readonly Expression[] => [relation(argument(args), "!=", ZERO)];
+
+export const HYPERBOLIC: readonly FunctionFamily[] = [
+  {
+    name: "sinh",
+    arity: 1,
+    total: true,
+    parity: "odd",
+    inverse: "arsinh",
+    exact: (args) => odd("sinh", ZERO)(args),
+    derivative: (args) => call("cosh", argument(args)),
+    ball: ([x], precision) => both(x, precision).sinh,
+    double: Math.sinh,
+    symbol: "\\sinh",
+  },
+  {
+    name: "cosh",
+    arity: 1,
+    total: true,
+    parity: "even",
+    inverse: "arcosh",
+    exact: (args) => even("cosh", ONE)(args),
+    derivative: (args) => call("sinh", argument(args)),
+    ball: ([x], precision) => both(x, precision).cosh,
+    double: Math.cosh,
+    symbol: "\\cosh",
+  },
+  {
+    name: "tanh",
+    arity: 1,
+    total: false,
+    parity: "odd",
+    inverse: "artanh",
+    exact: (args) => odd("tanh", ZERO)(args),
+    derivative: (args) => subtract(ONE, power(call("tanh", argument(args)), TWO)),
+    ball: ([x], precision) => {
+      const { sinh, cosh } = both(x, precision + 8);
+      return complex.divide(sinh, cosh, precision);
+    },
+    double: Math.tanh,
+    symbol: "\\tanh",
+  },
+  {
+    name: "sech",
+    arity: 1,
+    total: false,
+    parity: "even",
+    exact: (args) => even("sech", ONE)(args),
+    derivative: (args) => negate(product(call("sech", argument(args)), call("tanh", argument(args)))),
+    ball: ([x], precision) => complex.divide(complex.ONE, both(x, precision + 8).cosh, precision),
+    double: (x) => 1 / Math.cosh(x),
+    symbol: "\\operatorname{sech}",
+  },
+  {
+    name: "csch",
+    arity: 1,
+    total: false,
+    parity: "odd",
+    exact: (args) => odd("csch")(args),
+    derivative: (args) => negate(product(call("csch", argument(args)), call("coth", argument(args)))),
+    domain: notZero,
+    ball: ([x], precision) => complex.divide(complex.ONE, both(x, precision + 8).sinh, precision),
+    double: (x) => 1 / Math.sinh(x),
+    symbol: "\\operatorname{csch}",
+  },
+  {
+    name: "coth",
+    arity: 1,
+    total: false,
+    parity: "odd",
+    exact: (args) => odd("coth")(args),
+    derivative: (args) => subtract(ONE, power(call("coth", argument(args)), TWO)),
+    domain: notZero,
+    ball: ([x], precision) => {
+      const { sinh, cosh } = both(x, precision + 8);
+      return complex.divide(cosh, sinh, precision);
+    },
+    double: (x) => 1 / Math.tanh(x),
+    symbol: "\\coth",
+  },
+];

@@ -1,0 +1,77 @@
+import * as complex from "../../number/complex-ball.ts";
+import type { ComplexBall } from "../../number/complex-ball.ts";
+import * as real from "../../number/real-ball.ts";
+import { MINUS_ONE, ONE, TWO, ZERO, call, chain, divide, isNumber, negate, power, product, relation, sqrt, subtract, sum } from "../construct.ts";
+import { argument, isNegated, opposite } from "./arguments.ts";
+import type { FunctionFamily } from "./family.ts";
+
+/** ln(z + √(z² + 1)), taken at |z| for real z so that nothing cancels. */
+function arsinhBall(z: ComplexBall, precision: number): ComplexBall {
+  if (complex.isReal(z) && real.certifiedSign(z.re) === -1) return complex.negate(arsinhBall(complex.negate(z), precision));
+  const small = real.containsZero(z.re) ? 0 : Math.max(0, -real.magnitudeBits(z.re));
+  const bits = precision + Math.min(small, 4 * precision) + 16;
+  const square = complex.add(complex.multiply(z, z, bits), complex.ONE, bits);
+  return complex.ln(complex.add(z, complex.squareRoot(square, bits), bits), bits);
+}
+
+export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
+  {
+    name: "arsinh",
+    arity: 1,
+    total: false,
+    parity: "odd",
+    inverse: "sinh",
+    exact: (args) => {
+      const x = argument(args);
+      if (isNumber(x, 0)) return ZERO;
+      return isNegated(x) ? negate(call("arsinh", opposite(x))) : undefined;
+    },
+    derivative: (args) => divide(ONE, sqrt(sum(power(argument(args), TWO), ONE))),
+    ball: ([x], precision) => arsinhBall(x ?? complex.ZERO, precision),
+    double: Math.asinh,
+    symbol: "\\operatorname{arsinh}",
+  },
+  {
+    name: "arcosh",
+    arity: 1,
+    total: false,
+    inverse: "cosh",
+    exact: (args) => (isNumber(argument(args), 1) ? ZERO : undefined),
+    derivative: (args) => divide(ONE, product(sqrt(subtract(argument(args), ONE)), sqrt(sum(argument(args), ONE)))),
+    domain: (args) => [relation(argument(args), ">=", ONE)],
+    ball: ([x], precision) => {
+      const bits = precision + 32;
+      const z = x ?? complex.ZERO;
+      const left = complex.squareRoot(complex.subtract(z, complex.ONE, bits), bits);
+      const right = complex.squareRoot(complex.add(z, complex.ONE, bits), bits);
+      return complex.ln(complex.add(z, complex.multiply(left, right, bits), bits), precision);
+    },
+    double: Math.acosh,
+    symbol: "\\operatorname{arcosh}",
+  },
+  {
+    name: "artanh",
+    arity: 1,
+    total: false,
+    parity: "odd",
+    inverse: "tanh",
+    exact: (args) => {
+      const x = argument(args);
+      if (isNumber(x, 0)) return ZERO;
+      return isNegated(x) ? negate(call("artanh", opposite(x))) : undefined;
+    },
+    derivative: (args) => divide(ONE, subtract(ONE, power(argument(args), TWO))),
+    domain: (args) => [chain([MINUS_ONE, argument(args), ONE], ["<", "<"])],
+    ball: ([x], precision) => {
+      const z = x ?? complex.ZERO;
+      const small = real.containsZero(z.re) ? 0 : Math.max(0, -real.magnitudeBits(z.re));
+      const bits = precision + Math.min(small, 4 * precision) + 16;
+      const up = complex.ln(complex.add(complex.ONE, z, bits), bits);
+      const down = complex.ln(complex.subtract(complex.ONE, z, bits), bits);
+      const twice = complex.subtract(up, down, bits);
+      return { re: real.scaleByPowerOfTwo(twice.re, -1), im: real.scaleByPowerOfTwo(twice.im, -1) };
+    },
+    double: Math.atanh,
+    symbol: "\\operatorname{artanh}",
+  },
+];

@@ -1,0 +1,64 @@
+import * as complex from "../../number/complex-ball.ts";
+import * as rational from "../../number/rational.ts";
+import { ZERO, call, divide, isNumber, negate, number, numberValue, power, product, relation } from "../construct.ts";
+import { type Expression, equal } from "../expression.ts";
+import { argument } from "./arguments.ts";
+import type { FunctionFamily } from "./family.ts";
+
+export const NATURAL_LOGARITHM: FunctionFamily = {
+  name: "ln",
+  arity: 1,
+  total: false,
+  inverse: "exp",
+  exact: (args) => {
+    const inside = argument(args);
+    if (isNumber(inside, 1)) return ZERO;
+    if (inside.kind === "constant" && inside.name === "e") return number(1);
+    const ofE = inside.kind === "power" && inside.base.kind === "constant" && inside.base.name === "e";
+    return ofE && inside.exponent.kind === "number" ? inside.exponent : undefined;
+  },
+  derivative: (args) => divide(number(1), argument(args)),
+  domain: (args) => [relation(argument(args), ">", ZERO)],
+  ball: ([x], precision) => complex.ln(x ?? complex.ZERO, precision),
+  double: Math.log,
+  symbol: "\\ln",
+};
+
+/** The k with base^k = value, for rational base and value, when it is a whole number. */
+function wholeExponent(base: Expression, value: Expression): Expression | undefined {
+  const [b, x] = [numberValue(base), numberValue(value)];
+  if (!b || !x || b.num <= 0 || x.num <= 0 || rational.isOne(b)) return undefined;
+  const guess = Math.round(Math.log(rational.toNumber(x)) / Math.log(rational.toNumber(b)));
+  if (!Number.isSafeInteger(guess) || Math.abs(guess) > 5000) return undefined;
+  return equal(power(base, number(guess)), value) ? number(guess) : undefined;
+}
+
+/** log(b, x), written log_b(x), lg for b = 10 and lb for b = 2. */
+export const LOGARITHM: FunctionFamily = {
+  name: "log",
+  arity: 2,
+  total: false,
+  exact: (args) => {
+    const [base, inside] = [argument(args), argument(args, 1)];
+    if (base.kind === "constant" && base.name === "e") return call("ln", inside);
+    if (isNumber(inside, 1)) return ZERO;
+    return equal(base, inside) ? number(1) : wholeExponent(base, inside);
+  },
+  derivative: (args, index) => {
+    const [base, inside] = [argument(args), argument(args, 1)];
+    if (index === 1) return divide(number(1), product(inside, call("ln", base)));
+    return negate(divide(call("ln", inside), product(base, power(call("ln", base), number(2)))));
+  },
+  domain: (args) => {
+    const [base, inside] = [argument(args), argument(args, 1)];
+    const positive = relation(inside, ">", ZERO);
+    return base.kind === "number" ? [positive] : [relation(base, ">", ZERO), relation(base, "!=", number(1)), positive];
+  },
+  ball: ([base, x], precision) =>
+    complex.divide(complex.ln(x ?? complex.ZERO, precision + 16), complex.ln(base ?? complex.ZERO, precision + 16), precision),
+  double: (base, x) => (base === 10 ? Math.log10(x) : base === 2 ? Math.log2(x) : Math.log(x) / Math.log(base)),
+  aliases: {
+    lg: ([x]) => call("log", number(10), x ?? ZERO),
+    lb: ([x]) => call("log", number(2), x ?? ZERO),
+  },
+};

@@ -1,0 +1,72 @@
+import * as complex from "../../number/complex-ball.ts";
+import { TWO, ZERO, call, divide, negate, number, power, product, relation, sum } from "../construct.ts";
+import type { Expression } from "../expression.ts";
+import { argument, isNegated, opposite, piMultiple } from "./arguments.ts";
+import { cosineOfTurn, sineOfTurn, tangentOfTurn } from "./circular-values.ts";
+import type { FunctionFamily } from "./family.ts";
+
+/** 1/value in the table of exact values, unless the value is unknown or 0. */
+function inverted(value: Expression | undefined): Expression | undefined {
+  return value && value.kind === "number" && value.value.num === 0 ? undefined : value && divide(number(1), value);
+}
+
+export const SECANT: FunctionFamily = {
+  name: "sec",
+  arity: 1,
+  total: false,
+  parity: "even",
+  periodInPi: 2,
+  inverse: "arcsec",
+  exact: (args) => {
+    const x = argument(args);
+    const turn = piMultiple(x);
+    return (turn && inverted(cosineOfTurn(turn))) ?? (isNegated(x) ? call("sec", opposite(x)) : undefined);
+  },
+  derivative: (args) => product(call("sec", argument(args)), call("tan", argument(args))),
+  domain: (args) => [relation(call("cos", argument(args)), "!=", ZERO)],
+  ball: ([x], precision) => complex.divide(complex.ONE, complex.sinCosComplex(x ?? complex.ZERO, precision + 8).cos, precision),
+  double: (x) => 1 / Math.cos(x),
+  symbol: "\\sec",
+};
+
+export const COSECANT: FunctionFamily = {
+  name: "csc",
+  arity: 1,
+  total: false,
+  parity: "odd",
+  periodInPi: 2,
+  inverse: "arccsc",
+  exact: (args) => {
+    const x = argument(args);
+    const turn = piMultiple(x);
+    return (turn && inverted(sineOfTurn(turn))) ?? (isNegated(x) ? negate(call("csc", opposite(x))) : undefined);
+  },
+  derivative: (args) => negate(product(call("csc", argument(args)), call("cot", argument(args)))),
+  domain: (args) => [relation(call("sin", argument(args)), "!=", ZERO)],
+  ball: ([x], precision) => complex.divide(complex.ONE, complex.sinCosComplex(x ?? complex.ZERO, precision + 8).sin, precision),
+  double: (x) => 1 / Math.sin(x),
+  symbol: "\\csc",
+};
+
+export const COTANGENT: FunctionFamily = {
+  name: "cot",
+  arity: 1,
+  total: false,
+  parity: "odd",
+  periodInPi: 1,
+  inverse: "arccot",
+  exact: (args) => {
+    const x = argument(args);
+    const turn = piMultiple(x);
+    if (turn && cosineOfTurn(turn)?.kind === "number" && cosineOfTurn(turn)?.hash === ZERO.hash) return ZERO;
+    return (turn && inverted(tangentOfTurn(turn))) ?? (isNegated(x) ? negate(call("cot", opposite(x))) : undefined);
+  },
+  derivative: (args) => negate(sum(number(1), power(call("cot", argument(args)), TWO))),
+  domain: (args) => [relation(call("sin", argument(args)), "!=", ZERO)],
+  ball: ([x], precision) => {
+    const { sin, cos } = complex.sinCosComplex(x ?? complex.ZERO, precision + 8);
+    return complex.divide(cos, sin, precision);
+  },
+  double: (x) => 1 / Math.tan(x),
+  symbol: "\\cot",
+};

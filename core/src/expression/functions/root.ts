@@ -1,0 +1,54 @@
+import * as complex from "../../number/complex-ball.ts";
+import * as rational from "../../number/rational.ts";
+import * as real from "../../number/real-ball.ts";
+import { call, divide, negate, number, numberValue, power, product } from "../construct.ts";
+import type { Expression } from "../expression.ts";
+import { argument, isNegated, opposite } from "./arguments.ts";
+import type { FunctionFamily } from "./family.ts";
+
+/** The degree of a root when it is a machine integer from 2. */
+function degreeOf(args: readonly Expression[]): number | undefined {
+  const degree = numberValue(argument(args));
+  return degree && degree.den === 1 && typeof degree.num === "number" && degree.num >= 2 ? degree.num : undefined;
+}
+
+/** root(n, x): for odd n the real root of every real x; for even n the power 1/n. */
+export const ROOT: FunctionFamily = {
+  name: "root",
+  arity: 2,
+  total: false,
+  exact: (args) => {
+    const degree = degreeOf(args);
+    const inside = argument(args, 1);
+    if (degree === undefined) return undefined;
+    const exponent = number(rational.rational(1, degree));
+    if (degree % 2 === 0) return power(inside, exponent);
+    if (inside.kind === "number") return inside.value.num < 0 ? negate(power(opposite(inside), exponent)) : power(inside, exponent);
+    if (isNegated(inside)) return negate(call("root", argument(args), opposite(inside)));
+    return undefined;
+  },
+  derivative: (args, index) => {
+    const degree = argument(args);
+    const inside = argument(args, 1);
+    if (index === 0) throw new RangeError("the degree of a root does not vary");
+    return divide(call("root", degree, inside), product(degree, inside));
+  },
+  ball: ([degree, inside], precision) => {
+    const n = degree ? Math.round(real.toNumber(degree.re)) : 0;
+    const x = inside ?? complex.ZERO;
+    if (n < 2) throw new real.BallUndefined("the degree of a root is a whole number from 2");
+    if (complex.isReal(x) && n % 2 === 1) {
+      const { low, high, exp } = real.ends(x.re);
+      const at = (end: bigint) => {
+        const size = real.root({ mid: end < 0n ? -end : end, rad: 0n, exp }, n, precision);
+        return end < 0n ? real.negate(size) : size;
+      };
+      return complex.fromReal(low === high ? at(low) : real.hull(at(low), at(high), precision));
+    }
+    return complex.rationalPower(x, rational.rational(1, n), precision);
+  },
+  double: (n, x) => (x < 0 && n % 2 === 1 ? -((-x) ** (1 / n)) : n === 3 ? Math.cbrt(x) : x ** (1 / n)),
+  latex: ([degree, inside]) => `\\sqrt[${degree}]{${inside}}`,
+  mathml: ([degree, inside]) => `<mroot><mrow>${inside}</mrow><mrow>${degree}</mrow></mroot>`,
+  aliases: { cbrt: ([inside]) => call("root", number(3), inside ?? number(0)) },
+};

@@ -1,0 +1,29 @@
+import * as complex from "../../number/complex-ball.ts";
+import { TWO, ZERO, call, negate, number, power, relation, sum } from "../construct.ts";
+import { argument, isNegated, opposite, piMultiple } from "./arguments.ts";
+import { tangentOfTurn } from "./circular-values.ts";
+import type { FunctionFamily } from "./family.ts";
+
+export const TANGENT: FunctionFamily = {
+  name: "tan",
+  arity: 1,
+  total: false,
+  parity: "odd",
+  periodInPi: 1,
+  inverse: "arctan",
+  exact: (args) => {
+    const x = argument(args);
+    const turn = piMultiple(x);
+    const known = turn && tangentOfTurn(turn);
+    if (known) return known;
+    return isNegated(x) ? negate(call("tan", opposite(x))) : undefined;
+  },
+  derivative: (args) => sum(number(1), power(call("tan", argument(args)), TWO)),
+  domain: (args) => [relation(call("cos", argument(args)), "!=", ZERO)],
+  ball: ([x], precision) => {
+    const { sin, cos } = complex.sinCosComplex(x ?? complex.ZERO, precision + 8);
+    return complex.divide(sin, cos, precision);
+  },
+  double: Math.tan,
+  symbol: "\\tan",
+};

@@ -1,0 +1,204 @@
+import * as build from "../expression/construct.ts";
+import type { Expression } from "../expression/expression.ts";
+import { family } from "../expression/functions/registry.ts";
+import { families } from "../expression/functions/registry.ts";
+import { substitute } from "../expression/substitute.ts";
+import { parseDecimal, rational } from "../number/rational.ts";
+import { NotationError, type Span, type Syntax } from "./syntax.ts";
+
+/** A function declared by the author. */
+export interface FunctionDefinition {
+  readonly parameters: readonly string[];
+  readonly body: Expression;
+}
+
+/** What the author's declarations and earlier lines mean. */
+export interface Meanings {
+  readonly functions: ReadonlyMap<string, FunctionDefinition>;
+  /** Names that stand for a quantity although they are letters of constants (`e`, `i`). */
+  readonly quantities: ReadonlySet<string>;
+  /** The result of an earlier line; throws LineUnusable where the line has no single value. */
+  readonly line: (line: number) => Expression;
+  /** Carries out a derivative; without it derivatives stay as written. */
+  readonly differentiate?: (body: Expression, variable: string, order: number) => Expression;
+}
+
+/** Thrown by `Meanings.line` for a line whose result cannot stand in an expression. */
+export class LineUnusable extends Error {
+  override readonly name = "LineUnusable";
+}
+
+export const NO_MEANINGS: Meanings = {
+  functions: new Map(),
+  quantities: new Set(),
+  line: (line) => {
+    throw new LineUnusable(`there is no line ${line} here`);
+  },
+};
+
+const NOWHERE: Span = { from: 0, to: 0 };
+
+/**
+ * The expression that a written form means. A written ± means two alternatives and is allowed in equations only, which
+ * become "… or …".
+ * @throws NotationError for a division by zero, an unusable line reference and the like.
+ */
+export function elaborate(written: Syntax, meanings: Meanings = NO_MEANINGS): Expression {
+  return new Elaboration(meanings).statement(written);
+}
+
+class Elaboration {
+  readonly #meanings: Meanings;
+  /** The sign that ± stands for while one alternative is read. */
+  #alternative: 1 | -1 | undefined;
+
+  constructor(meanings: Meanings) {
+    this.#meanings = meanings;
+  }
+
+  statement(e: Syntax): Expression {
+    if (e.kind === "logic") return build.logic(e.operator, e.items.map((item) => this.statement(item)));
+    if (e.kind === "relation" && hasAlternatives(e)) {
+      const both = ([1, -1] as const).map((sign) => {
+        this.#alternative = sign;
+        return this.#read(e);
+      });
+      this.#alternative = undefined;
+      return build.logic("or", both);
+    }
+    return this.#read(e);
+  }
+
+  #read(e: Syntax): Expression {
+    const at = (part: Syntax): Expression => this.#read(part);
+    switch (e.kind) {
+      case "number":
+        return build.number(parseDecimal(e.text), /[.e]/.test(e.text) ? e.text : undefined);
+      case "name":
+        return this.#name(e.name);
+      case "group":
+        return at(e.inner);
+      case "sign":
+        if (e.sign === "±") return build.product(build.number(this.#sign(e.span)), at(e.operand));
+        return e.sign === "-" ? build.negate(at(e.operand)) : at(e.operand);
+      case "binary": {
+        if (e.operator === "±") return build.sum(at(e.left), build.product(build.number(this.#sign(e.span)), at(e.right)));
+        return e.operator === "-" ? build.subtract(at(e.left), at(e.right)) : build.sum(at(e.left), at(e.right));
+      }
+      case "times":
+        return build.product(at(e.left), at(e.right));
+      case "fraction": {
+        const denominator = at(e.denominator);
+        if (build.isNumber(denominator, 0)) throw new NotationError("division by zero: this denominator is 0", e.denominator.span ?? NOWHERE);
+        return build.divide(at(e.numerator), denominator);
+      }
+      case "power":
+        return this.#power(e, at(e.base), at(e.exponent));
+      case "factorial":
+        return build.call("factorial", at(e.operand));
+      case "degrees":
+        return build.product(at(e.operand), build.number(rational(1, 180)), build.PI);
+      case "call": {
+        const value = callByName(e.name, e.args.map(at));
+        return e.exponent ? this.#power(e, value, at(e.exponent)) : value;
+      }
+      case "apply":
+        return this.#apply(e);
+      case "relation":
+        return build.chain(e.operands.map(at), e.comparisons);
+      case "logic":
+        return this.statement(e);
+      case "tuple":
+        return build.tuple(e.items.map(at));
+      case "cases":
+        return build.cases(
+          e.branches.map(({ value, condition }) => ({ value: at(value), condition: at(condition) })),
+          e.otherwise && at(e.otherwise),
+        );
+      case "iterated":
+        return build.iterated({
+          operator: e.operator,
+          variable: e.variable,
+          ...(e.lower ? { lower: at(e.lower) } : {}),
+          ...(e.upper ? { upper: at(e.upper) } : {}),
+          body: at(e.body),
+        });
+      case "derivative": {
+        const body = at(e.body);
+        return this.#meanings.differentiate?.(body, e.variable, e.order) ?? build.derivative(body, e.variable, e.order);
+      }
+      case "line":
+        return this.#line(e.line, e.span);
+    }
+  }
+
+  #power(e: Syntax, base: Expression, exponent: Expression): Expression {
+    if (build.isNumber(base, 0) && exponent.kind === "number" && exponent.value.num <= 0) {
+      throw new NotationError(exponent.value.num === 0 ? "0 to the power 0 is not defined" : "division by zero: 0 to a negative power", e.span ?? NOWHERE);
+    }
+    return build.power(base, exponent);
+  }
+
+  #name(name: string): Expression {
+    if (this.#meanings.quantities.has(name)) return build.name(name);
+    if (name === "pi" || name === "infinity" || name === "e" || name === "i") return build.constant(name);
+    return build.name(name);
+  }
+
+  #sign(span: Span | undefined): 1 | -1 {
+    if (this.#alternative === undefined) throw new NotationError("± stands for two alternatives and belongs in an equation, such as x = 2 ± sqrt(3)", span ?? NOWHERE);
+    return this.#alternative;
+  }
+
+  #apply(e: Syntax & { kind: "apply" }): Expression {
+    const definition = this.#meanings.functions.get(e.name);
+    if (!definition) throw new NotationError(`the function ${e.name} has not been declared`, e.span ?? NOWHERE);
+    const [variable] = definition.parameters;
+    let body = definition.body;
+    if (e.primes > 0 && variable !== undefined) {
+      body = this.#meanings.differentiate?.(body, variable, e.primes) ?? build.derivative(body, variable, e.primes);
+    }
+    const values = e.args.map((arg) => this.#read(arg));
+    return substitute(body, new Map(definition.parameters.map((parameter, k) => [parameter, values[k] ?? build.ZERO])));
+  }
+
+  #line(line: number, span: Span | undefined): Expression {
+    try {
+      return this.#meanings.line(line);
+    } catch (error) {
+      if (error instanceof LineUnusable) throw new NotationError(error.message, span ?? NOWHERE);
+      throw error;
+    }
+  }
+}
+
+/** A function of the table by its name or alias: `lg(x)` is log(10, x). */
+function callByName(name: string, args: readonly Expression[]): Expression {
+  if (family(name)) return build.call(name, ...args);
+  const alias = families().find((entry) => entry.aliases?.[name])?.aliases?.[name];
+  return alias ? alias(args) : build.call(name, ...args);
+}
+
+function hasAlternatives(e: Syntax): boolean {
+  switch (e.kind) {
+    case "sign":
+      return e.sign === "±" || hasAlternatives(e.operand);
+    case "binary":
+      return e.operator === "±" || hasAlternatives(e.left) || hasAlternatives(e.right);
+    case "group":
+      return hasAlternatives(e.inner);
+    case "times":
+      return hasAlternatives(e.left) || hasAlternatives(e.right);
+    case "fraction":
+      return hasAlternatives(e.numerator) || hasAlternatives(e.denominator);
+    case "power":
+      return hasAlternatives(e.base) || hasAlternatives(e.exponent);
+    case "call":
+    case "apply":
+      return e.args.some(hasAlternatives);
+    case "relation":
+      return e.operands.some(hasAlternatives);
+    default:
+      return false;
+  }
+}

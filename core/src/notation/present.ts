@@ -1,0 +1,236 @@
+import * as integer from "../number/integer.ts";
+import * as rational from "../number/rational.ts";
+import type { Rational } from "../number/rational.ts";
+import { number as numberNode, splitCoefficient } from "../expression/construct.ts";
+import { type Expression, compare, freeNames } from "../expression/expression.ts";
+import { type Syntax, name, number } from "./syntax.ts";
+
+/**
+ * The human form of an expression, as a textbook prints it: descending powers, minus signs and fractions in their places,
+ * roots instead of fractional powers, coefficients before names, decimals as they were typed. docs/printing.md has the rules.
+ */
+export function present(e: Expression): Syntax {
+  switch (e.kind) {
+    case "number":
+      return presentNumber(e.value, e.typed);
+    case "constant":
+    case "name":
+      return name(e.name);
+    case "sum":
+      return presentSum(e.terms);
+    case "product":
+    case "power":
+      return presentProduct(e);
+    case "call":
+      return presentCall(e.name, e.args);
+    case "relation":
+      return { kind: "relation", comparisons: e.comparisons, operands: e.operands.map(present) };
+    case "logic":
+      return { kind: "logic", operator: e.operator, items: e.items.map(present) };
+    case "tuple":
+      return { kind: "tuple", items: e.items.map(present) };
+    case "cases":
+      return {
+        kind: "cases",
+        branches: e.branches.map(({ value, condition }) => ({ value: present(value), condition: present(condition) })),
+        ...(e.otherwise ? { otherwise: present(e.otherwise) } : {}),
+      };
+    case "iterated":
+      return {
+        kind: "iterated",
+        operator: e.operator,
+        variable: e.variable,
+        ...(e.lower ? { lower: present(e.lower) } : {}),
+        ...(e.upper ? { upper: present(e.upper) } : {}),
+        body: present(e.body),
+      };
+    case "derivative":
+      return { kind: "derivative", variable: e.variable, order: e.order, body: present(e.body) };
+  }
+}
+
+function presentNumber(value: Rational, typed: string | undefined): Syntax {
+  if (value.num < 0) return { kind: "sign", sign: "-", operand: presentNumber(rational.negate(value), typed) };
+  if (typed !== undefined) return number(typed);
+  if (value.den === 1) return number(value.num.toString());
+  return { kind: "fraction", numerator: number(value.num.toString()), denominator: number(value.den.toString()) };
+}
+
+function presentCall(functionName: string, args: readonly Expression[]): Syntax {
+  const [first, second] = args;
+  if (functionName === "factorial" && first) return { kind: "factorial", operand: present(first) };
+  if (functionName === "root" && first?.kind === "number" && first.value.num === 3 && second) return { kind: "call", name: "cbrt", args: [present(second)] };
+  if (functionName === "log" && first?.kind === "number" && first.value.den === 1 && second) {
+    const alias = first.value.num === 10 ? "lg" : first.value.num === 2 ? "lb" : undefined;
+    if (alias) return { kind: "call", name: alias, args: [present(second)] };
+  }
+  return { kind: "call", name: functionName, args: args.map(present) };
+}
+
+/** What decides the place of a term in a sum: kind first, then total degree, then the names in alphabetical order. */
+interface Place {
+  readonly group: number;
+  readonly degree: number;
+  readonly names: string;
+}
+
+const CONSTANT_GROUP = 3;
+
+function placeOf(term: Expression): Place {
+  const { rest } = splitCoefficient(term);
+  if (freeNames(term).size === 0) {
+    // Among constants the rational number leads and i comes last: 3 + √2 + i.
+    const complex = rest.kind === "constant" && rest.name === "i" ? 2 : rest.kind === "product" && rest.factors.some((f) => f.kind === "constant" && f.name === "i") ? 2 : 0;
+    return { group: CONSTANT_GROUP, degree: -(term.kind === "number" ? 0 : 1 + complex), names: "" };
+  }
+  const factors = rest.kind === "product" ? rest.factors : [rest];
+  let degree = 0;
+  let polynomial = true;
+  let names = "";
+  for (const factor of factors) {
+    const [base, exponent] = factor.kind === "power" ? [factor.base, factor.exponent] : [factor, numberNode(1)];
+    if (freeNames(factor).size === 0) continue;
+    if (base.kind === "name" && exponent.kind === "number") {
+      const power = rational.toNumber(exponent.value);
+      degree += power;
+      names += `${base.name} ${String(1000 - power).padStart(6, "0")} `;
+    } else if (base.kind === "sum" && exponent.kind === "number") degree += rational.toNumber(exponent.value);
+    else polynomial = false;
+  }
+  return { group: polynomial ? 1 : 2, degree, names };
+}
+
+function byPlace(a: Expression, b: Expression): number {
+  const [p, q] = [placeOf(a), placeOf(b)];
+  if (p.group !== q.group) return p.group - q.group;
+  if (p.degree !== q.degree) return q.degree - p.degree;
+  return p.names < q.names ? -1 : p.names > q.names ? 1 : compare(a, b);
+}
+
+function presentSum(terms: readonly Expression[]): Syntax {
+  const constant = terms.every((term) => freeNames(term).size === 0);
+  const denominator = constant ? commonDenominator(terms) : 1;
+  if (denominator !== 1) {
+    const whole = terms.map((term) => timesNumber(term, rational.rational(denominator)));
+    return { kind: "fraction", numerator: presentTerms(whole), denominator: number(denominator.toString()) };
+  }
+  return presentTerms(terms);
+}
+
+/** The least common denominator of the coefficients of a sum of constants, or 1 where a decimal was typed. */
+function commonDenominator(terms: readonly Expression[]): integer.Integer {
+  const typed = terms.some((term) => (term.kind === "number" ? term : term.kind === "product" && term.factors[0]?.kind === "number" ? term.factors[0] : undefined)?.typed);
+  if (typed) return 1;
+  return terms.reduce<integer.Integer>((common, term) => integer.lcm(common, splitCoefficient(term).coefficient.den), 1);
+}
+
+/** A term with its coefficient multiplied, for printing only. */
+function timesNumber(term: Expression, factor: Rational): Expression {
+  const { coefficient, rest } = splitCoefficient(term);
+  return scaledTerm(rational.multiply(coefficient, factor), rest);
+}
+
+function scaledTerm(coefficient: Rational, rest: Expression): Expression {
+  const scale = numberNode(coefficient);
+  if (rest.kind === "number") return scale;
+  if (rational.isOne(coefficient)) return rest;
+  return { kind: "product", hash: 0, factors: rest.kind === "product" ? [scale, ...rest.factors] : [scale, rest] };
+}
+
+function presentTerms(terms: readonly Expression[]): Syntax {
+  const written = leadingPositive([...terms].sort(byPlace)).map(present);
+  return written.reduce((left, right) => {
+    if (right.kind === "sign" && right.sign === "-") return { kind: "binary", operator: "-", left, right: right.operand };
+    return { kind: "binary", operator: "+", left, right };
+  });
+}
+
+/** A leading minus sign is avoided where a term of the same rank is positive: b² − 4ac, not −4ac + b². */
+function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
+  const [first] = terms;
+  if (!first || splitCoefficient(first).coefficient.num > 0) return terms;
+  const place = placeOf(first);
+  const better = terms.find((term) => {
+    const other = placeOf(term);
+    return other.group === place.group && other.degree === place.degree && splitCoefficient(term).coefficient.num > 0;
+  });
+  return better ? [better, ...terms.filter((term) => term !== better)] : terms;
+}
+
+/** Where a factor stands in a product: numeric roots, constants, i, names, sums, then functions. */
+function factorRank(e: Expression): number {
+  const base = e.kind === "power" ? e.base : e;
+  if (freeNames(e).size === 0) {
+    if (e.kind === "constant" && e.name === "i") return 3;
+    return base.kind === "constant" ? 2 : base.kind === "number" ? 1 : 2;
+  }
+  switch (base.kind) {
+    case "name":
+      return 4;
+    case "sum":
+      return 6;
+    case "call":
+      return 7;
+    default:
+      return 5;
+  }
+}
+
+function presentProduct(e: Expression): Syntax {
+  const factors = e.kind === "product" ? e.factors : [e];
+  const first = factors[0];
+  const coefficient = first?.kind === "number" ? first : undefined;
+  const others = (coefficient ? factors.slice(1) : [...factors]).sort((a, b) => factorRank(a) - factorRank(b) || compare(baseOf(a), baseOf(b)));
+  const above = others.filter((factor) => !isReciprocal(factor));
+  const below = others.filter(isReciprocal).map(reciprocal);
+  const value = coefficient?.value ?? rational.ONE;
+  const size = rational.abs(value);
+  const typed = coefficient?.typed;
+  const scale = typed !== undefined ? number(typed) : number(size.num.toString());
+  const numeratorParts = above.map(presentPower);
+  const showScale = typed !== undefined || size.num !== 1 || numeratorParts.length === 0;
+  const numerator = multiplyAll(showScale ? [scale, ...numeratorParts] : numeratorParts);
+  const denominatorParts = below.map(presentPower);
+  const denominator = typed === undefined && size.den !== 1 ? [number(size.den.toString()), ...denominatorParts] : denominatorParts;
+  const unsigned: Syntax = denominator.length > 0 ? { kind: "fraction", numerator, denominator: multiplyAll(denominator) } : numerator;
+  return value.num < 0 ? { kind: "sign", sign: "-", operand: unsigned } : unsigned;
+}
+
+function baseOf(e: Expression): Expression {
+  return e.kind === "power" ? e.base : e;
+}
+
+function isReciprocal(e: Expression): boolean {
+  return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.num < 0 && e.exponent.value.den === 1;
+}
+
+function reciprocal(e: Expression): Expression {
+  if (e.kind !== "power" || e.exponent.kind !== "number") return e;
+  const exponent = rational.negate(e.exponent.value);
+  return rational.isOne(exponent) ? e.base : { kind: "power", hash: 0, base: e.base, exponent: numberNode(exponent) };
+}
+
+function multiplyAll(parts: readonly Syntax[]): Syntax {
+  return parts.reduce((left, right) => ({ kind: "times", dot: false, left, right }));
+}
+
+function presentPower(e: Expression): Syntax {
+  if (e.kind !== "power") return present(e);
+  const { base, exponent } = e;
+  if (exponent.kind !== "number") return { kind: "power", base: present(base), exponent: present(exponent) };
+  const { num, den } = exponent.value;
+  if (num === 1 && den === 2) return { kind: "call", name: "sqrt", args: [present(base)] };
+  if (num === 1 && den !== 1) {
+    const degree = Number(den);
+    if (degree % 2 === 1 && base.kind === "number" && base.value.num > 0) {
+      return degree === 3 ? { kind: "call", name: "cbrt", args: [present(base)] } : { kind: "call", name: "root", args: [number(degree), present(base)] };
+    }
+    if (degree % 2 === 0) return { kind: "call", name: "root", args: [number(degree), present(base)] };
+  }
+  // (x^(1/2))^3 is x^(3/2) again.
+  if (den === 1 && base.kind === "power" && base.exponent.kind === "number" && base.exponent.value.num === 1 && base.exponent.value.den !== 1) {
+    const whole = rational.multiply(base.exponent.value, exponent.value);
+    if (whole.den !== 1 && whole.den === base.exponent.value.den) return { kind: "power", base: present(base.base), exponent: presentNumber(whole, undefined) };
+  }
+  return { kind: "power", base: present(base), exponent: present(exponent) };
+}

@@ -1,0 +1,116 @@
+import type { Comparison } from "../expression/expression.ts";
+
+/** A stretch of the source text, in UTF-16 units: [from, to). */
+export interface Span {
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * The written form of mathematics: what stands on the paper, before anything is computed. The parser makes it from text,
+ * `present` makes it from an expression, and text, LaTeX and MathML are made from it alone.
+ */
+export type Syntax = { readonly span?: Span } & (
+  | { readonly kind: "number"; readonly text: string }
+  | { readonly kind: "name"; readonly name: string }
+  | { readonly kind: "group"; readonly inner: Syntax }
+  | { readonly kind: "sign"; readonly sign: "-" | "+" | "±"; readonly operand: Syntax }
+  | { readonly kind: "binary"; readonly operator: "+" | "-" | "±"; readonly left: Syntax; readonly right: Syntax }
+  | { readonly kind: "times"; readonly dot: boolean; readonly left: Syntax; readonly right: Syntax }
+  | { readonly kind: "fraction"; readonly numerator: Syntax; readonly denominator: Syntax }
+  | { readonly kind: "power"; readonly base: Syntax; readonly exponent: Syntax }
+  | { readonly kind: "factorial"; readonly operand: Syntax }
+  | { readonly kind: "degrees"; readonly operand: Syntax }
+  /** A function of the table; `exponent` is the 2 of sin² x. */
+  | { readonly kind: "call"; readonly name: string; readonly args: readonly Syntax[]; readonly exponent?: Syntax }
+  /** A function declared by the author, with the number of primes. */
+  | { readonly kind: "apply"; readonly name: string; readonly primes: number; readonly args: readonly Syntax[] }
+  | { readonly kind: "relation"; readonly comparisons: readonly Comparison[]; readonly operands: readonly Syntax[] }
+  | { readonly kind: "logic"; readonly operator: "and" | "or"; readonly items: readonly Syntax[] }
+  | { readonly kind: "tuple"; readonly items: readonly Syntax[] }
+  | { readonly kind: "cases"; readonly branches: readonly { readonly value: Syntax; readonly condition: Syntax }[]; readonly otherwise?: Syntax }
+  | {
+      readonly kind: "iterated";
+      readonly operator: "sum" | "product" | "integral";
+      readonly variable: string;
+      readonly lower?: Syntax;
+      readonly upper?: Syntax;
+      readonly body: Syntax;
+    }
+  | { readonly kind: "derivative"; readonly variable: string; readonly order: number; readonly body: Syntax }
+  /** (3): the result of line 3. */
+  | { readonly kind: "line"; readonly line: number }
+);
+
+/** A fault in what was typed: what was expected, and the exact characters. */
+export class NotationError extends Error {
+  override readonly name = "NotationError";
+  readonly span: Span;
+
+  constructor(message: string, span: Span) {
+    super(message);
+    this.span = span;
+  }
+}
+
+/** The author's declarations that change how letters are read. */
+export interface Declarations {
+  /** Declared quantities, by canonical name (`v_0`, `rate`). */
+  readonly names: ReadonlySet<string>;
+  /** Declared functions and their number of arguments. */
+  readonly functions: ReadonlyMap<string, number>;
+  /** Lines below this number may be referred to. */
+  readonly lines: number;
+}
+
+export const NO_DECLARATIONS: Declarations = { names: new Set(), functions: new Map(), lines: 0 };
+
+export function number(value: number | string): Syntax {
+  return { kind: "number", text: String(value) };
+}
+
+export function name(text: string): Syntax {
+  return { kind: "name", name: text };
+}
+
+/** Replaces names in a written form by written forms, so that a formula can be shown with its numbers put in. */
+export function fillIn(template: Syntax, values: ReadonlyMap<string, Syntax>): Syntax {
+  const fill = (part: Syntax): Syntax => fillIn(part, values);
+  switch (template.kind) {
+    case "name":
+      return values.get(template.name) ?? template;
+    case "number":
+    case "line":
+      return template;
+    case "group":
+      return { ...template, inner: fill(template.inner) };
+    case "sign":
+    case "factorial":
+    case "degrees":
+      return { ...template, operand: fill(template.operand) };
+    case "binary":
+    case "times":
+      return { ...template, left: fill(template.left), right: fill(template.right) };
+    case "fraction":
+      return { ...template, numerator: fill(template.numerator), denominator: fill(template.denominator) };
+    case "power":
+      return { ...template, base: fill(template.base), exponent: fill(template.exponent) };
+    case "call":
+    case "apply":
+      return { ...template, args: template.args.map(fill) };
+    case "relation":
+      return { ...template, operands: template.operands.map(fill) };
+    case "logic":
+    case "tuple":
+      return { ...template, items: template.items.map(fill) };
+    case "cases":
+      return {
+        ...template,
+        branches: template.branches.map(({ value, condition }) => ({ value: fill(value), condition: fill(condition) })),
+        ...(template.otherwise ? { otherwise: fill(template.otherwise) } : {}),
+      };
+    case "iterated":
+    case "derivative":
+      return { ...template, body: fill(template.body) };
+  }
+}

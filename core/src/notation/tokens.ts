@@ -1,0 +1,112 @@
+import { greekCharacter, greekName } from "./letters.ts";
+import { NotationError, type Span } from "./syntax.ts";
+
+/** Tokens of the notation; LaTeX commands come through as `command` and are given their meaning by the parser. */
+export type Token = { readonly span: Span } & (
+  | { readonly kind: "number"; readonly text: string }
+  /** A run of letters, or one Greek letter by its name, with the subscript that was attached. */
+  | { readonly kind: "word"; readonly text: string; readonly subscript?: string; readonly greek: boolean }
+  | { readonly kind: "superscript"; readonly text: string }
+  | { readonly kind: "command"; readonly text: string }
+  | { readonly kind: "mark"; readonly text: string }
+  | { readonly kind: "end" }
+);
+
+const SUPERSCRIPTS: Readonly<Record<string, string>> = {
+  "⁰": "0", "¹": "1", "²": "2", "³": "3", "⁴": "4", "⁵": "5", "⁶": "6", "⁷": "7", "⁸": "8", "⁹": "9", "⁻": "-", "⁺": "+",
+};
+const SUBSCRIPTS: Readonly<Record<string, string>> = {
+  "₀": "0", "₁": "1", "₂": "2", "₃": "3", "₄": "4", "₅": "5", "₆": "6", "₇": "7", "₈": "8", "₉": "9",
+};
+/** Characters and character pairs that mean one mark of the notation. */
+const MARKS: readonly (readonly [string, string])[] = [
+  ["!=", "!="], ["<=", "<="], [">=", ">="], ["->", "->"],
+  ["≠", "!="], ["≤", "<="], ["≥", ">="], ["→", "->"],
+  ["−", "-"], ["–", "-"], ["·", "*"], ["⋅", "*"], ["×", "*"], ["÷", "/"], ["∙", "*"],
+  ["∑", "∑"], ["∏", "∏"], ["∫", "∫"], ["√", "√"], ["∞", "∞"], ["±", "±"], ["°", "°"], ["’", "'"], ["′", "'"],
+  ...[..."+-*/^!|()[]{}=<>,_'&:;"].map((mark) => [mark, mark] as const),
+];
+/** Words whose subscript is an expression of its own (`log_2 x`, `sum_(k=1)^n`). */
+const SUBSCRIPTED_WORDS = new Set(["log", "sum", "product", "int"]);
+const SPACE = /\s|~/;
+
+/** Splits text into tokens; throws NotationError at a character that the notation does not know. */
+export function tokenize(source: string): readonly Token[] {
+  const tokens: Token[] = [];
+  let at = 0;
+  const push = (token: Token): void => {
+    tokens.push(token);
+    at = token.span.to;
+  };
+  while (at < source.length) {
+    const rest = source.slice(at);
+    const character = String.fromCodePoint(rest.codePointAt(0) ?? 0);
+    const span = (length: number): Span => ({ from: at, to: at + length });
+    if (SPACE.test(character)) {
+      at += 1;
+      continue;
+    }
+    const number = /^(?:\d+(?:\.\d+)?|\.\d+)(?:e[+-]?\d+(?![A-Za-z_]))?/.exec(rest);
+    if (number) {
+      push({ kind: "number", text: number[0], span: span(number[0].length) });
+    } else if (/[A-Za-z]/.test(character) || greekName(character)) {
+      push(word(rest, at, tokens));
+    } else if (SUPERSCRIPTS[character]) {
+      const run = /^[⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺]+/.exec(rest)?.[0] ?? character;
+      push({ kind: "superscript", text: [...run].map((digit) => SUPERSCRIPTS[digit] ?? "").join(""), span: span(run.length) });
+    } else if (character === "\\") {
+      const command = /^\\(?:[A-Za-z]+|.)/.exec(rest)?.[0] ?? "\\";
+      const greek = commandLetter(command.slice(1));
+      if (/^\\[,;:! ]$/.test(command)) at += command.length;
+      else if (greek) push(withSubscript(greek, command.length, rest.slice(command.length), at));
+      else push({ kind: "command", text: command.slice(1), span: span(command.length) });
+    } else {
+      const mark = MARKS.find(([text]) => rest.startsWith(text));
+      if (!mark) throw new NotationError(`the character “${character}” is not part of the notation`, span(character.length));
+      push({ kind: "mark", text: mark[1], span: span(mark[0].length) });
+    }
+  }
+  tokens.push({ kind: "end", span: { from: source.length, to: source.length } });
+  return tokens;
+}
+
+function word(rest: string, at: number, before: readonly Token[]): Token {
+  const greek = greekName(rest.charAt(0));
+  // The base of a logarithm and the bound of an integral are one letter: log_b x, int_a^b.
+  const bound = isMark(before.at(-1), "_") && isSubscripted(before.at(-2));
+  const letters = greek ? rest.charAt(0) : ((bound ? /^[A-Za-z]/ : /^[A-Za-z]+/).exec(rest)?.[0] ?? "");
+  const after = rest.slice(letters.length);
+  const text = greek ?? letters;
+  if (bound || SUBSCRIPTED_WORDS.has(text)) return { kind: "word", text, greek: greek !== undefined, span: { from: at, to: at + letters.length } };
+  return withSubscript(text, letters.length, after, at, greek !== undefined);
+}
+
+const ATTACHED =
+  /^\d+|^[₀₁₂₃₄₅₆₇₈₉]+|^_\{([A-Za-z0-9,]+|\\[A-Za-z]+|\\(?:mathrm|text)\{[A-Za-z0-9]+\})\}|^_([A-Za-z0-9]+)|^_([α-ωΑ-Ω])|^_\\([A-Za-z]+)/u;
+
+/** A word token with the subscript that follows it in the text, if one does. */
+function withSubscript(text: string, length: number, after: string, at: number, greek = true): Token {
+  const attached = ATTACHED.exec(after);
+  const span = { from: at, to: at + length + (attached?.[0].length ?? 0) };
+  return { kind: "word", text, greek, span, ...(attached ? { subscript: subscriptText(attached) } : {}) };
+}
+
+/** The Greek letter that a LaTeX command stands for, `\varphi` as `\phi`. */
+function commandLetter(command: string): string | undefined {
+  const plain = command.replace(/^var(?=epsilon|theta|phi|rho|sigma|kappa|pi)/, "");
+  return greekCharacter(plain) ? plain : undefined;
+}
+
+function subscriptText(match: RegExpExecArray): string {
+  const inner = match[1] ?? match[2] ?? match[3] ?? match[4] ?? match[0];
+  const plain = [...inner].map((digit) => SUBSCRIPTS[digit] ?? greekName(digit) ?? digit).join("");
+  return plain.replace(/^\\(?:mathrm|text)\{(.*)\}$/, "$1").replace(/[\\,]/g, "");
+}
+
+function isMark(token: Token | undefined, text: string): boolean {
+  return token?.kind === "mark" && token.text === text;
+}
+
+function isSubscripted(token: Token | undefined): boolean {
+  return (token?.kind === "word" && SUBSCRIPTED_WORDS.has(token.text)) || (token?.kind === "mark" && "∑∏∫".includes(token.text)) || (token?.kind === "command" && ["log", "sum", "prod", "int"].includes(token.text));
+}

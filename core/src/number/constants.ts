@@ -1,0 +1,66 @@
+import { bitLength } from "./integer.ts";
+import { type RealBall, ball } from "./real-ball.ts";
+
+/** Balls of the constants π and ln 2, each kept at the largest precision asked for so far. */
+function cached(compute: (bits: number) => { value: bigint; error: bigint }): (precision: number) => RealBall {
+  let kept: { bits: number; value: bigint; error: bigint } | undefined;
+  return (precision) => {
+    const bits = precision + 16;
+    if (!kept || kept.bits < bits) kept = { bits, ...compute(bits) };
+    return ball(kept.value, kept.error, -kept.bits, precision);
+  };
+}
+
+const CHUDNOVSKY_BITS_PER_TERM = 47;
+
+/** π by the Chudnovsky series with binary splitting (D. and G. Chudnovsky, 1988); each term brings about 47.11 bits. */
+export const pi = cached((bits) => {
+  const terms = Math.ceil(bits / CHUDNOVSKY_BITS_PER_TERM) + 2;
+  const split = (from: number, to: number): { p: bigint; q: bigint; t: bigint } => {
+    if (to - from === 1) {
+      const k = BigInt(from);
+      const p = from === 0 ? 1n : -(6n * k - 5n) * (2n * k - 1n) * (6n * k - 1n);
+      const q = from === 0 ? 1n : k * k * k * 10939058860032000n;
+      return { p, q, t: p * (13591409n + 545140134n * k) };
+    }
+    const middle = (from + to) >> 1;
+    const left = split(from, middle);
+    const right = split(middle, to);
+    return { p: left.p * right.p, q: left.q * right.q, t: left.t * right.q + left.p * right.t };
+  };
+  const { q, t } = split(0, terms);
+  const root = squareRootFixed(10005n, bits + 32);
+  const value = (426880n * root * q) / t >> 32n;
+  return { value, error: 4n };
+});
+
+/** √a · 2^bits rounded down. */
+function squareRootFixed(a: bigint, bits: number): bigint {
+  const scaled = a << BigInt(2 * bits);
+  let guess = 1n << BigInt(Math.ceil(bitLength(scaled) / 2));
+  for (;;) {
+    const next = (guess + scaled / guess) >> 1n;
+    if (next >= guess) return guess;
+    guess = next;
+  }
+}
+
+/** ln 2 = 18 artanh(1/26) − 2 artanh(1/4801) + 8 artanh(1/8749) (a Machin-like formula of C. F. Gauss). */
+export const ln2 = cached((bits) => {
+  const guard = 32;
+  const one = 1n << BigInt(bits + guard);
+  let terms = 0n;
+  const artanhOfInverse = (n: bigint): bigint => {
+    let sum = 0n;
+    let power = one / n;
+    for (let k = 1n; power > 0n; k += 2n) {
+      sum += power / k;
+      power /= n * n;
+      terms += 2n;
+    }
+    return sum;
+  };
+  const value = 18n * artanhOfInverse(26n) - 2n * artanhOfInverse(4801n) + 8n * artanhOfInverse(8749n);
+  // Each truncated division is off by less than one unit, and no coefficient exceeds 18.
+  return { value: value >> BigInt(guard), error: ((18n * (terms + 6n)) >> BigInt(guard)) + 2n };
+});
