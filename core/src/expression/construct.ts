@@ -196,12 +196,14 @@ function scaleTerms(e: Expression, scale: NumberNode): Expression {
   return e.kind === "sum" ? sum(...e.terms.map((term) => product(scale, term))) : product(scale, e);
 }
 
-/** The rational content of a sum: the greatest rational that leaves whole coefficients. */
+/** The rational content of a sum: what leaves whole coefficients without common divisor, the first that is no number being positive. */
 function contentOf(e: SumNode): Rational {
   const coefficients = e.terms.map((term) => splitCoefficient(term).coefficient);
   const num = coefficients.reduce<integer.Integer>((common, c) => integer.gcd(common, c.num), 0);
   const den = coefficients.reduce<integer.Integer>((common, c) => integer.lcm(common, c.den), 1);
-  return num === 0 ? rational.ONE : rational.rational(num, den);
+  const leading = e.terms.find((term) => term.kind !== "number") ?? e;
+  const negative = splitCoefficient(leading).coefficient.num < 0;
+  return num === 0 ? rational.ONE : rational.rational(negative ? integer.negate(num) : num, den);
 }
 
 function gather(all: Gathered, factor: Expression): void {
@@ -331,9 +333,9 @@ function integerPower(base: Expression, value: Rational): Expression {
     if (inner && rational.isInteger(inner) && !(inner.num < 0 && value.num < 0)) {
       return power(base.base, number(rational.multiply(inner, value)));
     }
-    // (x^-1)^-2 is written (x^-2)^-1.
-    if (inner && rational.isInteger(inner) && inner.num < 0 && value.num < -1) {
-      return rawPower(power(base.base, number(rational.multiply(inner, rational.negate(value)))), MINUS_ONE);
+    // Of the forms that keep x ≠ 0, (x^-2)^-1 is written (x^-1)^-2.
+    if (inner && rational.isInteger(inner) && inner.num < -1 && value.num < 0) {
+      return rawPower(rawPower(base.base, MINUS_ONE), number(rational.negate(rational.multiply(inner, value))));
     }
   }
   return rawPower(base, exponent);
