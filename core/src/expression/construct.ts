@@ -48,8 +48,9 @@ export const E = constant("e");
 export const I = constant("i");
 export const INFINITY = constant("infinity");
 
-export function isNumber(e: Expression, value?: number): e is NumberNode {
-  return e.kind === "number" && (value === undefined || (e.value.num === value && e.value.den === 1));
+/** Whether the expression is the number with this whole value. */
+export function isNumber(e: Expression, value: number): boolean {
+  return e.kind === "number" && e.value.num === value && e.value.den === 1;
 }
 
 export function numberValue(e: Expression): Rational | undefined {
@@ -348,12 +349,23 @@ function fractionalPower(base: Expression, value: Rational): Expression {
   const { coefficient, rest } = splitCoefficient(base);
   const size = rational.abs(coefficient);
   if (base.kind === "power" && isPositiveConstant(base.base)) return power(base.base, product(base.exponent, number(value)));
+  const outside = rest.kind === "product" ? rest.factors.filter((factor) => isPerfectConstantPower(factor, value)) : [];
+  if (rest.kind === "product" && outside.length > 0) {
+    const inside = rest.factors.filter((factor) => !outside.includes(factor));
+    return product(...outside.map((factor) => power(factor, number(value))), power(product(number(coefficient), ...inside), number(value)));
+  }
   if (rational.isOne(size) || rational.isZero(size)) return rawPower(base, number(value));
   const outer = positivePower(size, value);
   if (!outer) return rawPower(base, number(value));
   const kept = rational.rational(integer.multiply(integer.sign(coefficient.num), outer.degree === 1 ? 1 : insideOf(outer.radicand, outer.degree, value)));
   const inner = rational.isOne(kept) ? power(rest, number(value)) : rawPower(product(number(kept), rest), number(value));
   return product(number(outer.coefficient), inner);
+}
+
+/** π² under a square root, and the like: it comes out whole. */
+function isPerfectConstantPower(factor: Expression, root: Rational): boolean {
+  if (factor.kind !== "power" || factor.base.kind !== "constant" || !isPositiveConstant(factor) || factor.exponent.kind !== "number") return false;
+  return rational.isInteger(rational.multiply(factor.exponent.value, root));
 }
 
 /** The radicand brought back under the full root: 4^(1/4) = 2^(1/2) stays (… 4 …)^(1/4). */

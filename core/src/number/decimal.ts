@@ -10,6 +10,8 @@ import { type RealBall, ends } from "./real-ball.ts";
 const SMALLEST_PLAIN_EXPONENT = -5;
 const LARGEST_PLAIN_EXPONENT = 15;
 const MOST_PLACES = 40;
+/** Numbers beyond 2^±this are not written out in decimals. */
+const LARGEST_BINARY_EXPONENT = 2_000_000;
 
 /** |value| = digits · 10^exponent with exactly `figures` digits. */
 function digitsOf(value: Rational, figures: number): { digits: string; exponent: number } {
@@ -56,6 +58,7 @@ function endsAsRationals(a: RealBall): [Rational, Rational] {
 
 /** The correctly rounded decimal of every number in the ball, or undefined when they do not all round alike. */
 export function formatBall(a: RealBall, figures: number): string | undefined {
+  if (Math.abs(a.exp) > LARGEST_BINARY_EXPONENT) return undefined;
   const [low, high] = endsAsRationals(a);
   if (rational.sign(low) !== rational.sign(high)) return undefined;
   const [first, second] = [formatRational(low, figures), formatRational(high, figures)];

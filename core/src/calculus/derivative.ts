@@ -1,0 +1,57 @@
+import { ONE, ZERO, call, cases, derivative, divide, iterated, product, power, sum, subtract, tuple } from "../expression/construct.ts";
+import { type Expression, contains } from "../expression/expression.ts";
+import { family } from "../expression/functions/registry.ts";
+
+/** Thrown for an expression that the rules do not differentiate. */
+export class NotDifferentiable extends Error {
+  override readonly name = "NotDifferentiable";
+}
+
+/** The derivative by a name, `order` times, by the rules for sums, products, powers and the chain rule; not simplified. */
+export function differentiate(e: Expression, name: string, order = 1): Expression {
+  let result = e;
+  for (let k = 0; k < order; k += 1) result = once(result, name);
+  return result;
+}
+
+function once(e: Expression, name: string): Expression {
+  if (!contains(e, name)) return ZERO;
+  const at = (part: Expression): Expression => once(part, name);
+  switch (e.kind) {
+    case "number":
+    case "constant":
+      return ZERO;
+    case "name":
+      return ONE;
+    case "sum":
+      return sum(...e.terms.map(at));
+    case "product":
+      return sum(...e.factors.map((factor, k) => product(...e.factors.map((other, j) => (j === k ? at(factor) : other)))));
+    case "power": {
+      if (!contains(e.exponent, name)) return product(e.exponent, power(e.base, subtract(e.exponent, ONE)), at(e.base));
+      const ofE = e.base.kind === "constant" && e.base.name === "e";
+      const growth = product(at(e.exponent), ofE ? ONE : call("ln", e.base));
+      if (!contains(e.base, name)) return product(e, growth);
+      return product(e, sum(growth, divide(product(e.exponent, at(e.base)), e.base)));
+    }
+    case "call": {
+      const slope = family(e.name)?.derivative;
+      if (!slope) throw new NotDifferentiable(`${e.name} has no derivative here`);
+      return sum(...e.args.map((arg, index) => (contains(arg, name) ? product(slope(e.args, index), at(arg)) : ZERO)));
+    }
+    case "tuple":
+      return tuple(e.items.map(at));
+    case "cases":
+      return cases(e.branches.map(({ value, condition }) => ({ value: at(value), condition })), e.otherwise && at(e.otherwise));
+    case "iterated": {
+      const boundsFixed = [e.lower, e.upper].every((bound) => !bound || !contains(bound, name));
+      if (e.operator === "sum" && boundsFixed) return iterated({ ...e, body: at(e.body) });
+      throw new NotDifferentiable(`the derivative of this ${e.operator} is not carried out`);
+    }
+    case "derivative":
+      return derivative(e, name, 1);
+    case "relation":
+    case "logic":
+      throw new NotDifferentiable(`a ${e.kind} is not differentiated`);
+  }
+}

@@ -1,0 +1,163 @@
+import { name, product, power, number, sum, subtract, equation, ZERO } from "../expression/construct.ts";
+import { complexDomain } from "../expression/domain.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { text } from "../notation/text.ts";
+import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { equalityTest, zeroTest } from "../rewrite/zero-test.ts";
+import { type Comparison, DEFAULT_DIGITS, compareSides, pointText } from "./compare.ts";
+import { sameZeros, zeroPolynomial } from "./equivalence.ts";
+import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
+
+/** A value claimed to solve an equation, as the judge sees it: how it was found is not asked. */
+export interface ClaimedSolution {
+  readonly value: Expression;
+  readonly multiplicity: number;
+  readonly conditions: readonly Expression[];
+  /** The unknown itself may take any value. */
+  readonly everywhere: boolean;
+}
+
+/** An equation with everything that is claimed about its solutions. */
+export interface ClaimedAnswer {
+  readonly equation: Expression & { readonly kind: "relation" };
+  readonly unknown: string;
+  readonly solutions: readonly ClaimedSolution[];
+  /** Solutions apart from the reals, and candidates set aside: they count as roots of the polynomial but are not asked to be answers. */
+  readonly apart: readonly ClaimedSolution[];
+  readonly rejected: readonly ClaimedSolution[];
+  readonly assumptions: readonly Expression[];
+}
+
+const join = (details: readonly string[]): string => details.join("; ");
+
+/** Puts every solution back into the equation and decides exactly whether both sides are equal there. */
+export function substitutionCheck(answer: ClaimedAnswer): Check {
+  const lines: EvidenceLine[] = [];
+  const outcomes: Verdict[] = [];
+  for (const solution of [...answer.solutions, ...answer.apart]) {
+    const { outcome, line } = putBack(answer, solution);
+    outcomes.push(outcome);
+    lines.push(line);
+  }
+  if (lines.length === 0) return { kind: "substitution", outcome: "nailed", detail: "there is no solution to put back", lines };
+  return { kind: "substitution", outcome: weakest(outcomes), detail: join(lines.map((line) => `${line.subject ? text(line.subject) : ""}: ${line.note}`)), lines };
+}
+
+function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: Verdict; line: EvidenceLine } {
+  const at = (side: Expression | undefined): Expression => substitute(side ?? ZERO, new Map([[answer.unknown, solution.value]]));
+  const [left, right] = [at(answer.equation.operands[0]), at(answer.equation.operands[1])];
+  const assumptions = [...answer.assumptions, ...solution.conditions];
+  const subject = equation(name(answer.unknown), solution.value);
+  const line = { subject, left: simplify(left).expression, right: simplify(right).expression };
+  const undefinedThere = complexDomain(answer.equation).map(at).find((condition) => decide(condition, assumptions) === false);
+  if (undefinedThere) return { outcome: "bent", line: { ...line, note: `the equation is not defined there: ${text(undefinedThere)} fails` } };
+  const onCondition = solution.conditions.filter((condition) => condition.kind === "relation" && condition.comparisons[0] === "=");
+  const test = equalityTest(applyEqualities(left, onCondition), applyEqualities(right, onCondition), assumptions);
+  switch (test.kind) {
+    case "zero":
+      return { outcome: "nailed", line: { ...line, note: `both sides are equal; ${test.method}` } };
+    case "nonzero":
+      return { outcome: "bent", line: { ...line, note: test.witness.size === 0 ? "the sides differ" : `the sides differ at ${pointText(test.witness)}` } };
+    case "undecided":
+      return { outcome: "loose", line: { ...line, note: `no exact proof; the difference vanishes to ${test.digits} digits` } };
+  }
+}
+
+/** Where a condition says a = b, the difference of the sides may be a multiple of a − b: the name it fixes is put in. */
+function applyEqualities(e: Expression, conditions: readonly Expression[]): Expression {
+  let result = e;
+  for (const condition of conditions) {
+    if (condition.kind !== "relation") continue;
+    const [left = ZERO, right = ZERO] = condition.operands;
+    const difference = subtract(left, right);
+    for (const letter of freeNames(difference)) {
+      const fixed = linearRoot(difference, letter);
+      if (!fixed) continue;
+      result = substitute(result, new Map([[letter, fixed]]));
+      break;
+    }
+  }
+  return result;
+}
+
+function linearRoot(e: Expression, letter: string): Expression | undefined {
+  const coefficients = zeroPolynomial(equation(e, ZERO), letter);
+  const [constant, slope] = coefficients ?? [];
+  if (!constant || !slope || coefficients?.length !== 2) return undefined;
+  return product(number(-1), constant, power(slope, number(-1)));
+}
+
+/** Compares the two sides at every solution by balls, to 30 digits unless said otherwise. */
+export function comparisonCheck(answer: ClaimedAnswer, digits: number = DEFAULT_DIGITS): Check {
+  const lines: EvidenceLine[] = [];
+  const outcomes: Verdict[] = [];
+  for (const solution of [...answer.solutions, ...answer.apart]) {
+    const at = (side: Expression | undefined): Expression => substitute(side ?? ZERO, new Map([[answer.unknown, solution.value]]));
+    const [left, right] = [at(answer.equation.operands[0]), at(answer.equation.operands[1])];
+    const compared = compareSides(left, right, [...answer.assumptions, ...solution.conditions], digits);
+    outcomes.push(outcomeOf(compared, solution));
+    lines.push({ subject: equation(name(answer.unknown), solution.value), note: comparisonNote(compared) });
+  }
+  if (lines.length === 0) return { kind: "comparison", outcome: "tacked", detail: "there is no solution to compare at", lines };
+  return { kind: "comparison", outcome: weakest(outcomes), detail: join(lines.map((line) => `${line.subject ? text(line.subject) : ""}: ${line.note}`)), lines };
+}
+
+function outcomeOf(compared: Comparison, solution: ClaimedSolution): Verdict {
+  // Solutions that hold under an equation between letters cannot be sampled at independent values.
+  const bound = solution.conditions.some((condition) => condition.kind === "relation" && condition.comparisons[0] === "=");
+  if (compared.kind === "agree") return "tacked";
+  return compared.kind === "differ" && !bound ? "bent" : "loose";
+}
+
+export function comparisonNote(compared: Comparison): string {
+  switch (compared.kind) {
+    case "agree": {
+      const where = compared.points === 0 ? `both sides are ${compared.decimal}` : `at ${compared.points} sets of values of the letters`;
+      return `${where}; they agree to ${compared.digits} digits, proven by error bounds`;
+    }
+    case "differ":
+      return `the left side is ${compared.left}, the right side ${compared.right}${compared.point.size === 0 ? "" : ` at ${pointText(compared.point)}`}`;
+    case "unknown":
+      return compared.why;
+  }
+}
+
+/**
+ * Counts: the zero form as a polynomial must be its leading coefficient times the product of (x − root) over all solutions,
+ * those apart and those set aside, each with its multiplicity. Then it has no other root, since a product is 0 only where a
+ * factor is.
+ */
+export function completenessCheck(answer: ClaimedAnswer): Check {
+  const check = (outcome: Verdict, detail: string): Check => ({ kind: "completeness", outcome, detail, lines: [{ note: detail }] });
+  const coefficients = zeroPolynomial(answer.equation, answer.unknown);
+  if (!coefficients) return check("loose", "the equation is no polynomial in its unknown, so its roots were not counted");
+  const degree = coefficients.length - 1;
+  const everywhere = answer.solutions.some((solution) => solution.everywhere);
+  if (degree <= 0) return countConstant(coefficients[0] ?? ZERO, everywhere, answer, check);
+  const claimed = [...answer.solutions, ...answer.apart, ...answer.rejected];
+  const roots = claimed.flatMap((solution) => Array.from({ length: solution.multiplicity }, () => solution.value));
+  if (everywhere || roots.length > degree) return check("bent", `more solutions are claimed than an equation of degree ${degree} can have`);
+  if (roots.length < degree) return check("bent", `an equation of degree ${degree} has ${degree} solutions, counted with multiplicity, but ${roots.length} are claimed`);
+  const x = name(answer.unknown);
+  const polynomial = sum(...coefficients.map((coefficient, k) => product(coefficient, power(x, number(k)))));
+  const factored = product(coefficients[degree] ?? ZERO, ...roots.map((root) => subtract(x, root)));
+  const test = equalityTest(polynomial, factored, answer.assumptions);
+  const times = degree === 1 ? "one root" : `${degree} roots, counted with multiplicity`;
+  if (test.kind === "zero") return check("nailed", `an equation of degree ${degree} has at most ${times}; multiplying out the factors of the roots gives the equation back, so there are no others`);
+  if (test.kind === "nonzero") return check("bent", "multiplying out the factors of the claimed roots does not give the equation back");
+  return check("loose", `it could not be proven that the factors of the claimed roots give the equation back (they agree to ${test.digits} digits)`);
+}
+
+function countConstant(rest: Expression, everywhere: boolean, answer: ClaimedAnswer, check: (outcome: Verdict, detail: string) => Check): Check {
+  const test = zeroTest(rest, answer.assumptions);
+  if (freeNames(rest).size > 0 && test.kind !== "zero") {
+    const stated = answer.solutions.some((solution) => solution.conditions.some((condition) => sameZeros(condition, equation(rest, ZERO))));
+    return stated ? check("nailed", `the unknown drops out and leaves ${text(rest)} = 0, which is the condition stated`) : check("loose", "the condition on the letters was not confirmed");
+  }
+  if (test.kind === "undecided") return check("loose", `it was not decided whether ${text(rest)} is 0`);
+  const holds = test.kind === "zero";
+  if (holds !== everywhere) return check("bent", holds ? "every value solves the equation, which is not what is claimed" : "no value solves the equation, which is not what is claimed");
+  return check("nailed", holds ? "the unknown drops out and both sides are the same" : `the unknown drops out and ${text(rest)} = 0 is false`);
+}

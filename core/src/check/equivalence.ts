@@ -1,0 +1,97 @@
+import { BudgetExhausted } from "../number/budget.ts";
+import { ZERO, equation, name, negate, power, number, product, subtract, sum, relation } from "../expression/construct.ts";
+import { type Expression, contains, freeNames } from "../expression/expression.ts";
+import * as poly from "../polynomial/multivariate.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { equalityTest, zeroTest } from "../rewrite/zero-test.ts";
+
+/**
+ * The judge's own zero form: for equations joined by "or", the product of (left − right), its numerator as a polynomial in
+ * the unknown with leading zeros removed; coefficients by rising powers. Undefined where it is no polynomial.
+ */
+export function zeroPolynomial(statement: Expression, unknown: string): readonly Expression[] | undefined {
+  const alternatives = statement.kind === "logic" && statement.operator === "or" ? statement.items : [statement];
+  const differences: Expression[] = [];
+  for (const alternative of alternatives) {
+    if (alternative.kind !== "relation" || alternative.comparisons.length !== 1 || alternative.comparisons[0] !== "=") return undefined;
+    differences.push(subtract(alternative.operands[0] ?? ZERO, alternative.operands[1] ?? ZERO));
+  }
+  try {
+    const kernels = new Kernels();
+    const own = kernels.index(name(unknown));
+    const { numerator } = normalForm(product(...differences), kernels);
+    for (let index = 0; index < kernels.count; index += 1) {
+      if (index !== own && poly.degreeIn(numerator, index) > 0 && contains(kernels.kernel(index), unknown)) return undefined;
+    }
+    const coefficients = poly.coefficientsIn(numerator, own).map((coefficient) => polynomialExpression(coefficient, kernels));
+    let length = coefficients.length;
+    while (length > 0 && zeroTest(coefficients[length - 1] ?? ZERO).kind === "zero") length -= 1;
+    return coefficients.slice(0, length);
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}
+
+/** What is known about two statements' solutions. */
+export type Equivalence =
+  | { readonly kind: "same" }
+  /** They are the same provided the relations hold. */
+  | { readonly kind: "same where"; readonly conditions: readonly Expression[] }
+  | { readonly kind: "different" }
+  | { readonly kind: "unknown"; readonly why: string };
+
+/**
+ * Whether two statements have the same solutions for the unknown, over the complex numbers: their zero polynomials are
+ * proportional, or one is proportional to a power of the other. The factor between them must not vanish, which the
+ * assumptions may ensure.
+ */
+export function equivalence(before: Expression, after: Expression, unknown: string, assumptions: readonly Expression[] = []): Equivalence {
+  const [p, q] = [zeroPolynomial(before, unknown), zeroPolynomial(after, unknown)];
+  if (!p || !q) return { kind: "unknown", why: "a side is no polynomial in the unknown" };
+  if (p.length === 0 || q.length === 0) return p.length === q.length ? { kind: "same" } : { kind: "different" };
+  const [m, n] = [p.length - 1, q.length - 1];
+  if (m === 0 || n === 0) return constantEquivalence(p, q, m, n, assumptions);
+  if (m === n) return proportional(p, q, assumptions);
+  if (m > n && m % n === 0) return proportional(p, raised(q, m / n, unknown), assumptions);
+  if (n > m && n % m === 0) return proportional(raised(p, n / m, unknown), q, assumptions);
+  return { kind: "different" };
+}
+
+function constantEquivalence(p: readonly Expression[], q: readonly Expression[], m: number, n: number, assumptions: readonly Expression[]): Equivalence {
+  if (m !== n) return { kind: "different" };
+  const ratio = simplify(product(p[0] ?? ZERO, power(q[0] ?? ZERO, number(-1)))).expression;
+  const plain = freeNames(p[0] ?? ZERO).size === 0 && freeNames(q[0] ?? ZERO).size === 0;
+  return plain || freeNames(ratio).size === 0 ? { kind: "same" } : nonVanishing(ratio, assumptions);
+}
+
+function proportional(p: readonly Expression[], q: readonly Expression[], assumptions: readonly Expression[]): Equivalence {
+  const [first, second] = [p.at(-1) ?? ZERO, q.at(-1) ?? ZERO];
+  for (let k = 0; k < Math.max(p.length, q.length); k += 1) {
+    const test = equalityTest(product(p[k] ?? ZERO, second), product(q[k] ?? ZERO, first), assumptions);
+    if (test.kind === "nonzero") return { kind: "different" };
+    if (test.kind === "undecided") return { kind: "unknown", why: `two coefficients agree to ${test.digits} digits without proof` };
+  }
+  return nonVanishing(simplify(product(first, power(second, number(-1)))).expression, assumptions);
+}
+
+function nonVanishing(ratio: Expression, assumptions: readonly Expression[]): Equivalence {
+  const condition = relation(ratio, "!=", ZERO);
+  return freeNames(ratio).size === 0 || decide(condition, assumptions) === true ? { kind: "same" } : { kind: "same where", conditions: [condition] };
+}
+
+function raised(p: readonly Expression[], exponent: number, unknown: string): readonly Expression[] {
+  const x = name(unknown);
+  const polynomial = sum(...p.map((coefficient, k) => product(coefficient, power(x, number(k)))));
+  return zeroPolynomial(equation(power(polynomial, number(exponent)), ZERO), unknown) ?? p;
+}
+
+/** Whether two conditions of the form left = right state the same, up to a constant factor. */
+export function sameZeros(a: Expression, b: Expression): boolean {
+  if (a.kind !== "relation" || b.kind !== "relation") return false;
+  const [left, right] = [a, b].map((e) => subtract(e.operands[0] ?? ZERO, e.operands[1] ?? ZERO));
+  if (!left || !right) return false;
+  return [right, negate(right)].some((other) => equalityTest(left, other).kind === "zero");
+}

@@ -1,0 +1,89 @@
+import { BudgetExhausted } from "../number/budget.ts";
+import * as complex from "../number/complex-ball.ts";
+import * as real from "../number/real-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import { NotDifferentiable, differentiate } from "../calculus/derivative.ts";
+import { ballValue } from "../expression/ball-value.ts";
+import { ZERO, equation } from "../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { constantSign } from "../rewrite/zero-test.ts";
+import { solveEquation } from "../solve/equation.ts";
+import { Unsolvable } from "../solve/solution.ts";
+import type { Mark, MarkKind } from "./scene.ts";
+
+/** The exact zeros, turning points, intercepts and intersections of functions of one variable, as far as the solver finds them. */
+export function marksOf(functions: readonly Expression[], variable: string): readonly Mark[] {
+  const marks: Mark[] = [];
+  const add = (kind: MarkKind, x: Expression, on: Expression, curves: readonly number[]): void => {
+    const y = valueAt(on, variable, x);
+    const at = y && position(x, y);
+    if (!y || !at) return;
+    if (marks.some((mark) => mark.kind === kind && equal(mark.x, x) && equal(mark.y, y))) return;
+    marks.push({ kind, x, y, at, curves });
+  };
+  functions.forEach((f, index) => {
+    for (const x of rootsOf(f, ZERO, variable)) add("zero", x, f, [index]);
+    for (const { x, kind } of turningPoints(f, variable)) add(kind, x, f, [index]);
+    add("intercept", ZERO, f, [index]);
+    functions.slice(0, index).forEach((g, other) => {
+      for (const x of rootsOf(f, g, variable)) add("intersection", x, f, [other, index]);
+    });
+  });
+  return marks;
+}
+
+/** The real solutions of f = g that are plain numbers; none where the solver has no method. */
+function rootsOf(f: Expression, g: Expression, variable: string): readonly Expression[] {
+  try {
+    const task = equation(f, g);
+    if (task.kind !== "relation" || equal(f, g)) return [];
+    const { set } = solveEquation({ equation: task, unknown: variable, domain: "real", assumptions: [] });
+    return set.solutions.flatMap((solution) => {
+      const value = solution.values.get(variable);
+      return value && freeNames(value).size === 0 ? [value] : [];
+    });
+  } catch (error) {
+    if (error instanceof Unsolvable || error instanceof BudgetExhausted) return [];
+    throw error;
+  }
+}
+
+interface TurningPoint {
+  readonly x: Expression;
+  readonly kind: "maximum" | "minimum";
+}
+
+function turningPoints(f: Expression, variable: string): readonly TurningPoint[] {
+  try {
+    const slope = simplify(differentiate(f, variable)).expression;
+    if (freeNames(slope).size === 0) return [];
+    const bend = differentiate(slope, variable);
+    return rootsOf(slope, ZERO, variable).flatMap((x): TurningPoint[] => {
+      const value = valueAt(bend, variable, x);
+      const sign = value && constantSign(value);
+      if (sign === 1) return [{ x, kind: "minimum" }];
+      return sign === -1 ? [{ x, kind: "maximum" }] : [];
+    });
+  } catch (error) {
+    if (error instanceof NotDifferentiable) return [];
+    throw error;
+  }
+}
+
+function valueAt(f: Expression, variable: string, x: Expression): Expression | undefined {
+  const value = simplify(substitute(f, new Map([[variable, x]]))).expression;
+  return freeNames(value).size === 0 ? value : undefined;
+}
+
+function position(x: Expression, y: Expression): readonly [number, number] | undefined {
+  try {
+    const [a, b] = [x, y].map((e) => ballValue(e, 96));
+    if (!a || !b || !complex.isReal(a) || !complex.isReal(b)) return undefined;
+    return [real.toNumber(a.re), real.toNumber(b.re)];
+  } catch (error) {
+    if (error instanceof BallUndefined) return undefined;
+    throw error;
+  }
+}

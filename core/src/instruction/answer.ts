@@ -1,0 +1,34 @@
+import type { Step } from "../derivation/step.ts";
+import type { Check, Verdict } from "../check/verdict.ts";
+import type { StepVerdict } from "../check/step.ts";
+import type { Expression } from "../expression/expression.ts";
+import type { Scene } from "../graph/scene.ts";
+import type { SolutionSet } from "../solve/solution.ts";
+
+/** The result of a line, by kind; the batch command and the bench show it. */
+export type Answer =
+  | { readonly kind: "solutions"; readonly set: SolutionSet; readonly equation: Expression & { readonly kind: "relation" } }
+  | { readonly kind: "expression"; readonly value: Expression; readonly conditions: readonly Expression[]; readonly figures: number }
+  | { readonly kind: "truth"; readonly holds: boolean | undefined; readonly sentence: string; readonly counterexample?: ReadonlyMap<string, Expression> }
+  | { readonly kind: "table"; readonly columns: readonly Expression[]; readonly rows: readonly (readonly (Expression | undefined)[])[] }
+  | { readonly kind: "graph"; readonly scene: Scene };
+
+/** What a line has come to: its answer, the way to it, and what the checks found. */
+export interface Outcome {
+  readonly answer?: Answer;
+  /** What later lines refer to by this line's number, where it is no single value: a statement or an equation. */
+  readonly statement?: Expression;
+  readonly steps: readonly Step[];
+  readonly stepVerdicts: readonly StepVerdict[];
+  readonly checks: readonly Check[];
+  readonly verdict: Verdict | undefined;
+}
+
+export const NO_STEPS = { steps: [], stepVerdicts: [] } as const;
+
+/** Thrown when a line cannot be carried out; the message says why and what would help. */
+export class CannotDo extends Error {
+  override readonly name = "CannotDo";
+}
+
+export const DEFAULT_FIGURES = 6;

@@ -1,0 +1,68 @@
+import * as real from "../number/real-ball.ts";
+import { ballValue } from "../expression/ball-value.ts";
+import { call, subtract } from "../expression/construct.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { text } from "../notation/text.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
+import type { NumberKind } from "./environment.ts";
+
+/** Keeps the solutions that pass; the others are set aside, each with a reason. `undefined` leaves a solution in. */
+export function chooseFrom(set: SolutionSet, reasonAgainst: (solution: Solution) => string | undefined): SolutionSet {
+  const kept: Solution[] = [];
+  const rejected: Rejected[] = [...set.rejected];
+  for (const solution of set.solutions) {
+    const reason = reasonAgainst(solution);
+    if (reason === undefined) kept.push(solution);
+    else rejected.push({ values: solution.values, multiplicity: solution.multiplicity, reason });
+  }
+  return { ...set, solutions: kept, rejected };
+}
+
+export function onlyValue(solution: Pick<Solution, "values">): Expression | undefined {
+  const [value] = solution.values.values();
+  return value;
+}
+
+/** Whether a condition holds for a solution's values under what is known. */
+export function holdsFor(condition: Expression, solution: Solution, assumptions: readonly Expression[]): boolean | undefined {
+  const at = simplify(substitute(condition, solution.values)).expression;
+  return decide(at, [...assumptions, ...solution.conditions]);
+}
+
+/** Solutions among the integers or rationals only, where that was asked for. */
+export function restrictToKind(set: SolutionSet, kind: NumberKind): SolutionSet {
+  if (kind !== "integers" && kind !== "rationals") return set;
+  return chooseFrom(set, (solution) => {
+    const value = onlyValue(solution);
+    if (!value || freeNames(value).size > 0) return undefined;
+    const fits = value.kind === "number" && (kind === "rationals" || value.value.den === 1);
+    return fits ? undefined : `${text(value)} is not ${kind === "integers" ? "an integer" : "a rational number"}`;
+  });
+}
+
+/** The solution nearest to a number; the others are set aside, so that it is said how many there are. */
+export function nearest(set: SolutionSet, target: Expression): SolutionSet {
+  const distance = (solution: Solution): number => {
+    const value = onlyValue(solution);
+    if (!value) return Number.POSITIVE_INFINITY;
+    try {
+      return real.toNumber(ballValue(call("abs", subtract(value, target)), 96).re);
+    } catch (error) {
+      if (error instanceof BallUndefined) return Number.POSITIVE_INFINITY;
+      throw error;
+    }
+  };
+  const [best] = [...set.solutions].sort((a, b) => distance(a) - distance(b));
+  return chooseFrom(set, (solution) => (solution === best ? undefined : `it is further from ${text(target)}`));
+}
+
+/** What a condition says when it fails, with the value put in: −2 > 0 is false. */
+export function failure(condition: Expression, solution: Solution): string {
+  const at = simplify(substitute(condition, solution.values)).expression;
+  return `${text(condition)} does not hold: ${text(at)} is false`;
+}
+

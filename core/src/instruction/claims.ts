@@ -1,0 +1,37 @@
+import { type Check, type Verdict, verdictOf } from "../check/verdict.ts";
+import { comparisonCheck, completenessCheck, substitutionCheck } from "../check/answer.ts";
+import type { ClaimedAnswer, ClaimedSolution } from "../check/answer.ts";
+import { type StepVerdict, stepsCheck } from "../check/step.ts";
+import type { Step } from "../derivation/step.ts";
+import { ZERO } from "../expression/construct.ts";
+import type { Expression } from "../expression/expression.ts";
+import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
+
+/** Everything the judge says of a line. */
+export interface Judged {
+  readonly checks: readonly Check[];
+  readonly stepVerdicts: readonly StepVerdict[];
+  readonly verdict: Verdict;
+}
+
+/** Lays a solution set before the judge: what is claimed, without how it was found. */
+export function judgeSolutions(equation: Expression & { readonly kind: "relation" }, set: SolutionSet, steps: readonly Step[], assumptions: readonly Expression[]): Judged {
+  const [unknown = ""] = set.variables;
+  const claim = (solution: Solution | Rejected): ClaimedSolution => ({
+    value: solution.values.get(unknown) ?? ZERO,
+    multiplicity: solution.multiplicity,
+    conditions: "conditions" in solution ? solution.conditions : [],
+    everywhere: "free" in solution && solution.free.includes(unknown),
+  });
+  const answer: ClaimedAnswer = {
+    equation,
+    unknown,
+    solutions: set.solutions.map(claim),
+    apart: set.complexSolutions.map(claim),
+    rejected: set.rejected.map(claim),
+    assumptions,
+  };
+  const { check, verdicts } = stepsCheck(steps, assumptions);
+  const checks = [substitutionCheck(answer), comparisonCheck(answer), completenessCheck(answer), check];
+  return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };
+}

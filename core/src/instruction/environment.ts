@@ -1,0 +1,75 @@
+import { differentiate } from "../calculus/derivative.ts";
+import type { Expression } from "../expression/expression.ts";
+import { type FunctionDefinition, LineUnusable, type Meanings } from "../notation/elaborate.ts";
+import type { Declarations } from "../notation/syntax.ts";
+import type { Outcome } from "./answer.ts";
+
+export type NumberKind = "reals" | "complex" | "integers" | "rationals";
+
+/** What has been declared and found before a line: names, functions, givens, assumptions and the results of earlier lines. */
+export interface Environment {
+  /** The number of the line that is read now, from 1. */
+  readonly line: number;
+  readonly functions: ReadonlyMap<string, FunctionDefinition>;
+  /** `let` quantities and `given` values. */
+  readonly definitions: ReadonlyMap<string, Expression>;
+  readonly givens: ReadonlyMap<string, Expression>;
+  /** Every declared quantity, with or without a value. */
+  readonly quantities: ReadonlySet<string>;
+  readonly assumptions: readonly Expression[];
+  /** What kind of number a quantity is, where that was given. */
+  readonly kinds: ReadonlyMap<string, NumberKind>;
+  readonly outcomes: ReadonlyMap<number, Outcome>;
+}
+
+export const EMPTY: Environment = {
+  line: 1,
+  functions: new Map(),
+  definitions: new Map(),
+  givens: new Map(),
+  quantities: new Set(),
+  assumptions: [],
+  kinds: new Map(),
+  outcomes: new Map(),
+};
+
+export function declarations(environment: Environment): Declarations {
+  return {
+    names: environment.quantities,
+    functions: new Map([...environment.functions].map(([name, { parameters }]) => [name, parameters.length])),
+    lines: environment.line,
+  };
+}
+
+export function meanings(environment: Environment): Meanings {
+  return {
+    functions: environment.functions,
+    quantities: environment.quantities,
+    line: (line) => lineValue(environment, line),
+    differentiate,
+  };
+}
+
+/** What (n) stands for: the value, the only solution, or the statement of line n. */
+function lineValue(environment: Environment, line: number): Expression {
+  const outcome = environment.outcomes.get(line);
+  const answer = outcome?.answer;
+  if (answer?.kind === "expression") return answer.value;
+  if (answer?.kind === "solutions") {
+    const [first, second] = answer.set.solutions;
+    if (!first) throw new LineUnusable(`line ${line} has no solution to refer to`);
+    if (second) throw new LineUnusable(`line ${line} has ${answer.set.solutions.length} solutions: choose one with “keep … from (${line})”`);
+    const [value, other] = [...first.values.values()];
+    if (!value || other) throw new LineUnusable(`line ${line} has several unknowns: use their names`);
+    return value;
+  }
+  if (outcome?.statement) return outcome.statement;
+  throw new LineUnusable(`line ${line} has no value to refer to`);
+}
+
+/** The statement of a line for “so …” and “solve (n)”: an equation that was solved or stated. */
+export function lineStatement(environment: Environment, line: number): Expression | undefined {
+  const outcome = environment.outcomes.get(line);
+  if (outcome?.answer?.kind === "solutions") return outcome.answer.equation;
+  return outcome?.statement;
+}

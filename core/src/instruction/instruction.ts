@@ -1,0 +1,23 @@
+import type { Outcome } from "./answer.ts";
+import type { Environment } from "./environment.ts";
+import type { Sentence } from "./sentence.ts";
+
+/** An instruction that has been read: it can be typeset, and carried out. */
+export interface Reading {
+  /** The instruction's name in the registry. */
+  readonly instruction: string;
+  /** Lines beyond those named in the sentence that it depends on, such as the line above. */
+  readonly dependsOn?: readonly number[];
+  /** What the line adds to the environment of later lines. */
+  readonly declares?: (environment: Environment) => Environment;
+  /** Carries the instruction out; throws CannotDo, Unsolvable or NotationError. */
+  readonly run: () => Outcome;
+}
+
+/** One kind of instruction; its file owns how it is read and what it does. */
+export interface Instruction {
+  readonly name: string;
+  /** Words or marks by which it begins; the first that matches in the registry reads the line. */
+  readonly begins: (sentence: Sentence) => boolean;
+  readonly read: (sentence: Sentence) => Reading;
+}

@@ -1,0 +1,178 @@
+import { decimalText } from "../../check/compare.ts";
+import type { Check, Verdict } from "../../check/verdict.ts";
+import { ballValue } from "../../expression/ball-value.ts";
+import { equation, name, subtract } from "../../expression/construct.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
+import { text } from "../../notation/text.ts";
+import { BallUndefined } from "../../number/real-ball.ts";
+import type { Solution } from "../../solve/solution.ts";
+import { type Answer, NO_STEPS, type Outcome } from "../answer.ts";
+import type { Environment } from "../environment.ts";
+import type { Instruction } from "../instruction.ts";
+import { type Match, match } from "../matching.ts";
+import { putIn } from "../put-in.ts";
+
+/** `expect x = 1 or x = 2`, `expect E`: the author's own answer, compared as a set with the line above. */
+export const EXPECT: Instruction = {
+  name: "expect",
+  begins: (sentence) => sentence.peekWords("expect"),
+  read: (sentence) => {
+    sentence.takeWords("expect");
+    const from = sentence.next.span.from;
+    const claimed = sentence.expression("the answer you expect");
+    const { environment } = sentence;
+    const above = answeredAbove(environment);
+    if (!above) return sentence.fail("there is no answer above to compare with", { from, to: sentence.source.length });
+    const assumptions = environment.assumptions;
+    return {
+      instruction: "expect",
+      dependsOn: [above.line],
+      run: (): Outcome =>
+        above.answer.kind === "solutions"
+          ? againstSolutions(claimed, above.line, above.answer, environment, assumptions)
+          : againstValue(putIn(valueOf(claimed), environment).expression, above.line, above.answer.value, assumptions),
+    };
+  },
+};
+
+type Compared = Extract<Answer, { kind: "solutions" } | { kind: "expression" }>;
+
+/** The nearest line above with an answer that can be compared. */
+function answeredAbove(environment: Environment): { line: number; answer: Compared } | undefined {
+  for (let line = environment.line - 1; line >= 1; line -= 1) {
+    const answer = environment.outcomes.get(line)?.answer;
+    if (answer?.kind === "solutions" || answer?.kind === "expression") return { line, answer };
+  }
+  return undefined;
+}
+
+/** x = E is compared with a value by its right side. */
+function valueOf(claimed: Expression): Expression {
+  return claimed.kind === "relation" && claimed.operands[0]?.kind === "name" && claimed.operands[1] ? claimed.operands[1] : claimed;
+}
+
+function truth(holds: boolean | undefined, verdict: Verdict, sentence: string, lines: Check["lines"], counterexample?: ReadonlyMap<string, Expression>): Outcome {
+  const check: Check = { kind: "substitution", outcome: verdict, detail: sentence, lines };
+  return { ...NO_STEPS, answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}) }, checks: [check], verdict };
+}
+
+function againstValue(claimed: Expression, line: number, actual: Expression, assumptions: readonly Expression[]): Outcome {
+  const found = match(claimed, actual, assumptions);
+  const lines = [{ left: claimed, right: actual, note: noteOf(found, claimed, actual) }];
+  switch (found.kind) {
+    case "exact":
+      return truth(true, "nailed", `agrees exactly with line ${line}`, lines);
+    case "rounds":
+      return truth(true, "tacked", `line ${line} is ${text(actual)}, which rounds to ${found.typed}`, lines);
+    case "differs":
+      return truth(false, "bent", `line ${line} is ${text(actual)}, not ${text(claimed)}; ${noteOf(found, claimed, actual)}`, lines);
+    case "undecided":
+      return truth(undefined, "loose", `it was not decided whether this equals line ${line}; they agree to ${found.digits} digits`, lines);
+  }
+}
+
+function noteOf(found: Match, claimed: Expression, actual: Expression): string {
+  switch (found.kind) {
+    case "exact":
+      return "equal, exactly";
+    case "rounds":
+      return `equal when rounded to the digits typed: ${decimal(actual)}`;
+    case "differs":
+      return freeNames(claimed).size + freeNames(actual).size === 0 ? `expected ${decimal(claimed)}, found ${decimal(actual)}, a difference of ${decimal(subtract(actual, claimed))}` : "they differ";
+    case "undecided":
+      return `they agree to ${found.digits} digits`;
+  }
+}
+
+function decimal(e: Expression): string {
+  try {
+    return decimalText(ballValue(e, 160), 10);
+  } catch (error) {
+    if (error instanceof BallUndefined) return text(e);
+    throw error;
+  }
+}
+
+/** One alternative of the author's answer: a value for each name. */
+type Claimed = ReadonlyMap<string, Expression>;
+
+function alternativesOf(claimed: Expression, unknown: string, environment: Environment): readonly Claimed[] {
+  const items = claimed.kind === "logic" && claimed.operator === "or" ? claimed.items : [claimed];
+  return items.map((item) => {
+    const parts = item.kind === "logic" && item.operator === "and" ? item.items : [item];
+    return new Map(
+      parts.map((part): [string, Expression] => {
+        const value = putIn(valueOf(part), environment).expression;
+        const left = part.kind === "relation" ? part.operands[0] : undefined;
+        return [left?.kind === "name" ? left.name : unknown, value];
+      }),
+    );
+  });
+}
+
+function againstSolutions(claimed: Expression, line: number, answer: Extract<Answer, { kind: "solutions" }>, environment: Environment, assumptions: readonly Expression[]): Outcome {
+  const { set } = answer;
+  const [unknown = "x"] = set.variables;
+  const alternatives = alternativesOf(claimed, unknown, environment);
+  const actual = set.solutions.length > 0 ? set.solutions : set.complexSolutions;
+  const pairs = alternatives.map((alternative) => ({ alternative, found: actual.map((solution) => matchAll(alternative, solution, assumptions)) }));
+  const surplus = pairs.filter(({ found }) => !found.some(agrees));
+  const missing = actual.filter((_, k) => !pairs.some(({ found }) => found[k] && agrees(found[k])));
+  const lines = pairs.map(({ alternative, found }) => {
+    const best = found.find(agrees);
+    const nearest = actual[0] ? onlyPair(alternative, actual) : undefined;
+    return { subject: alternativeText(alternative), note: best ? noteOf(best, firstOf(alternative), firstOf(actual[found.indexOf(best)]?.values ?? alternative)) : nearest ? `not among the solutions; ${nearest}` : "not among the solutions" };
+  });
+  if (surplus.length === 0 && missing.length === 0) {
+    const rounded = pairs.some(({ found }) => found.find(agrees)?.kind === "rounds");
+    const sentence = rounded ? `agrees with line ${line} when rounded to the digits typed` : `agrees exactly with line ${line}`;
+    return truth(true, rounded ? "tacked" : "nailed", sentence, lines);
+  }
+  const open = surplus.some(({ found }) => found.some((one) => one.kind === "undecided"));
+  if (open && surplus.length === missing.length) return truth(undefined, "loose", `it was not decided whether this agrees with line ${line}`, lines);
+  const tooMuch = surplus.length > 0 ? `${surplus.map(({ alternative }) => text(alternativeText(alternative))).join(" and ")} ${surplus.length === 1 ? "is" : "are"} not a solution of line ${line}` : "";
+  const lost = missing.length > 0 ? `missing: ${missing.map((solution) => text(alternativeText(solution.values))).join(" and ")}` : "";
+  const [wrong] = surplus;
+  return truth(false, "bent", [tooMuch, lost].filter((part) => part !== "").join("; "), lines, wrong?.alternative);
+}
+
+const agrees = (found: Match): boolean => found.kind === "exact" || found.kind === "rounds";
+
+/** The weakest match over the names of an alternative; a name the solution does not have differs. */
+function matchAll(alternative: Claimed, solution: Solution, assumptions: readonly Expression[]): Match {
+  let worst: Match = { kind: "exact" };
+  for (const [key, value] of alternative) {
+    const actual = solution.values.get(key);
+    const found: Match = actual ? match(value, actual, [...assumptions, ...solution.conditions]) : { kind: "differs" };
+    if (found.kind === "differs") return found;
+    if (found.kind === "undecided" || worst.kind === "exact") worst = found;
+  }
+  return worst;
+}
+
+function firstOf(values: Claimed): Expression {
+  const [value] = values.values();
+  return value ?? name("x");
+}
+
+function alternativeText(values: Claimed): Expression {
+  const parts = [...values].map(([key, value]) => equation(name(key), value));
+  return parts[0] ?? name("x");
+}
+
+/** How far the nearest solution is, in words. */
+function onlyPair(alternative: Claimed, solutions: readonly Solution[]): string | undefined {
+  const claimed = firstOf(alternative);
+  const distances = solutions.flatMap((solution) => {
+    const actual = firstOf(solution.values);
+    try {
+      const distance = Number(decimalText(ballValue(subtract(actual, claimed), 96), 10).replace("−", "-"));
+      return Number.isFinite(distance) ? [{ actual, distance: Math.abs(distance) }] : [];
+    } catch (error) {
+      if (error instanceof BallUndefined) return [];
+      throw error;
+    }
+  });
+  const [nearest] = distances.sort((a, b) => a.distance - b.distance);
+  return nearest && `the nearest is ${text(nearest.actual)}, off by ${nearest.distance}`;
+}

@@ -1,0 +1,81 @@
+import { chain, name as nameOf, relation } from "../../expression/construct.ts";
+import type { Comparison, Expression } from "../../expression/expression.ts";
+import { freeNames } from "../../expression/expression.ts";
+import { nameLatex } from "../../notation/letters.ts";
+import { NO_STEPS } from "../answer.ts";
+import type { Environment, NumberKind } from "../environment.ts";
+import type { Instruction, Reading } from "../instruction.ts";
+import type { Interval, Sentence } from "../sentence.ts";
+
+const COMPARISONS: readonly Comparison[] = ["!=", "<=", ">=", "<", ">"];
+const NUMBER_KINDS = ["reals", "complex", "integers", "rationals"] as const;
+
+/** `given v0 = 12`, `given theta in (0, pi/2)`, `given m > 0`, `given a != b`, `given k`: what is known of a quantity. */
+export const GIVEN: Instruction = {
+  name: "given",
+  begins: (sentence) => sentence.peekWords("given"),
+  read: (sentence) => {
+    sentence.takeWords("given");
+    const name = sentence.declaredName("the name of a quantity");
+    const shown = sentence.pieces.length;
+    sentence.pieces.push({ kind: "math", latex: nameLatex(name) });
+    if (sentence.atEnd) return reading({ name });
+    if (sentence.takeWords("in")) return domainReading(sentence, name);
+    if (sentence.takeMark("=")) {
+      sentence.pieces[shown] = { kind: "math", latex: `${nameLatex(name)} =` };
+      return valueReading(sentence, name);
+    }
+    const comparison = COMPARISONS.find((mark) => sentence.takeMark(mark));
+    if (!comparison) return sentence.fail("“=”, a comparison such as “>”, “in” or the end was expected here; a given is one name");
+    sentence.pieces.push({ kind: "math", latex: { "!=": "\\ne", "<=": "\\le", ">=": "\\ge", "<": "<", ">": ">", "=": "=" }[comparison] });
+    const bound = sentence.expression("what it is compared with");
+    return reading({ name, facts: [relation(nameOf(name), comparison, bound)] });
+  },
+};
+
+function valueReading(sentence: Sentence, name: string): Reading {
+  const from = sentence.next.span.from;
+  const value = sentence.expression("the value");
+  const unknown = [...freeNames(value)].filter((letter) => !sentence.environment.quantities.has(letter));
+  if (unknown.length > 0) {
+    sentence.fail(`a value is given in numbers and quantities declared before; ${unknown.join(", ")} is not one of them (units are not worked with yet)`, { from, to: sentence.source.length });
+  }
+  return reading({ name, value });
+}
+
+function domainReading(sentence: Sentence, name: string): Reading {
+  const kind = NUMBER_KINDS.find((word) => sentence.takeWords(word));
+  if (kind) return reading({ name, kind });
+  return reading({ name, facts: intervalFacts(nameOf(name), sentence.interval()) });
+}
+
+/** What membership of an interval says of a quantity; an infinite end says nothing. */
+export function intervalFacts(quantity: Expression, { from, to, fromOpen, toOpen }: Interval): readonly Expression[] {
+  const finite = (end: Expression): boolean => !(end.kind === "constant" && end.name === "infinity") && !(end.kind === "product" && end.factors.some((factor) => factor.kind === "constant" && factor.name === "infinity"));
+  const below: Comparison = fromOpen ? "<" : "<=";
+  const above: Comparison = toOpen ? "<" : "<=";
+  if (finite(from) && finite(to)) return [chain([from, quantity, to], [below, above])];
+  if (finite(from)) return [relation(quantity, fromOpen ? ">" : ">=", from)];
+  return finite(to) ? [relation(quantity, above, to)] : [];
+}
+
+interface Given {
+  readonly name: string;
+  readonly value?: Expression;
+  readonly facts?: readonly Expression[];
+  readonly kind?: NumberKind;
+}
+
+function reading({ name, value, facts = [], kind }: Given): Reading {
+  const statement = value ?? facts[0];
+  return {
+    instruction: "given",
+    declares: (environment: Environment): Environment => {
+      const givens = new Map(environment.givens);
+      if (value) givens.set(name, value);
+      const kinds = kind ? new Map(environment.kinds).set(name, kind) : environment.kinds;
+      return { ...environment, givens, kinds, quantities: new Set([...environment.quantities, name]), assumptions: [...environment.assumptions, ...facts] };
+    },
+    run: () => ({ ...NO_STEPS, ...(statement ? { statement } : {}), checks: [], verdict: undefined }),
+  };
+}

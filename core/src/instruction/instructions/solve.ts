@@ -1,0 +1,92 @@
+import { ZERO, equation as equationOf, name as nameOf } from "../../expression/construct.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
+import { solveEquation } from "../../solve/equation.ts";
+import type { Domain } from "../../solve/solution.ts";
+import { CannotDo, type Outcome } from "../answer.ts";
+import { judgeSolutions } from "../claims.ts";
+import { nearest, restrictToKind } from "../choose.ts";
+import type { Environment, NumberKind } from "../environment.ts";
+import type { Instruction } from "../instruction.ts";
+import { putIn } from "../put-in.ts";
+import type { Sentence } from "../sentence.ts";
+import { intervalFacts } from "./given.ts";
+
+const STOPS = ["for", "in", "near", "over", "numerically"] as const;
+
+/** `solve Q [for x] [in INTERVAL | near NUMBER | over DOMAIN] [numerically]`: every solution, with the way to it. */
+export const SOLVE: Instruction = {
+  name: "solve",
+  begins: (sentence) => sentence.peekWords("solve"),
+  read: (sentence) => {
+    sentence.takeWords("solve");
+    const start = sentence.next.span.from;
+    const statement = sentence.expression("an equation", STOPS);
+    const span = { from: start, to: sentence.next.span.from };
+    if (statement.kind === "logic" && statement.operator === "and") sentence.fail("systems of equations cannot be solved yet: one equation was expected here", span);
+    const equation = statement.kind === "relation" || statement.kind === "logic" ? statement : equationOf(statement, ZERO);
+    if (equation.kind !== "relation" || equation.comparisons.length !== 1 || equation.comparisons[0] !== "=") {
+      return sentence.fail("an equation with one “=” was expected here; inequalities cannot be solved yet", span);
+    }
+    const named = sentence.takeWords("for") ? sentence.name("the unknown") : undefined;
+    const unknown = named ?? onlyUnknown(equation, sentence, span);
+    const scope = readScope(sentence, unknown);
+    sentence.expectEnd();
+    return { instruction: "solve", run: () => carryOut(equation, unknown, scope, sentence.environment) };
+  },
+};
+
+/** Where solutions are wanted. */
+interface Scope {
+  readonly facts: readonly Expression[];
+  readonly kind: NumberKind;
+  readonly near: Expression | undefined;
+}
+
+function readScope(sentence: Sentence, unknown: string): Scope {
+  let facts: readonly Expression[] = [];
+  let kind: NumberKind = sentence.environment.kinds.get(unknown) ?? "reals";
+  let near: Expression | undefined;
+  for (;;) {
+    if (sentence.takeWords("in")) {
+      const word = readKind(sentence);
+      if (word) kind = word;
+      else facts = intervalFacts(nameOf(unknown), sentence.interval());
+    } else if (sentence.takeWords("over")) {
+      const word = readKind(sentence);
+      if (!word) return sentence.fail("a domain was expected here: reals, complex, integers or rationals");
+      kind = word;
+    } else if (sentence.takeWords("near")) near = sentence.expression("a number", STOPS);
+    else if (!sentence.takeWords("numerically")) return { facts, kind, near };
+  }
+}
+
+function readKind(sentence: Sentence): NumberKind | undefined {
+  return (["reals", "complex", "integers", "rationals"] as const).find((word) => sentence.takeWords(word));
+}
+
+/** The one name that is free and has no value; declared letters without a value count as known. */
+function onlyUnknown(equation: Expression, sentence: Sentence, span: { from: number; to: number }): string {
+  const { environment } = sentence;
+  const { expression } = putIn(equation, environment);
+  const all = [...freeNames(expression)];
+  const open = all.filter((name) => !environment.quantities.has(name));
+  const [only] = open.length > 0 ? open : all;
+  const candidates = open.length > 0 ? open : all;
+  if (candidates.length > 1) return sentence.fail(`several names are free (${candidates.sort().join(", ")}): say which to solve for, as in “solve … for ${candidates[0]}”`, span);
+  return only ?? "x";
+}
+
+function carryOut(typed: Expression & { kind: "relation" }, unknown: string, scope: Scope, environment: Environment): Outcome {
+  const before = putIn(typed, environment, new Set([unknown]));
+  const equation = before.expression;
+  if (equation.kind !== "relation") throw new CannotDo("there is no equation to solve");
+  const assumptions = [...environment.assumptions, ...scope.facts].map((fact) => putIn(fact, environment, new Set([unknown])).expression);
+  const domain: Domain = scope.kind === "complex" ? "complex" : "real";
+  const solved = solveEquation({ equation, unknown, domain, assumptions });
+  const steps = [...before.steps, ...solved.steps];
+  const known = assumptions.filter((fact) => !freeNames(fact).has(unknown));
+  const judged = judgeSolutions(equation, solved.set, steps, known);
+  const restricted = restrictToKind(solved.set, scope.kind);
+  const set = scope.near ? nearest(restricted, putIn(scope.near, environment).expression) : restricted;
+  return { answer: { kind: "solutions", set, equation }, statement: typed, steps, ...judged };
+}

@@ -1,0 +1,55 @@
+import { type Step, step } from "../../derivation/step.ts";
+import { equation, name } from "../../expression/construct.ts";
+import { equal } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { text } from "../../notation/text.ts";
+import { simplify } from "../../rewrite/simplify.ts";
+import { DEFAULT_FIGURES, type Outcome } from "../answer.ts";
+import { mapChildren } from "../../expression/substitute.ts";
+import type { Instruction } from "../instruction.ts";
+import { stepsCheck } from "../../check/step.ts";
+import { valueOutcome } from "../judged-value.ts";
+import { putIn } from "../put-in.ts";
+import { readValues } from "../values-read.ts";
+
+/** `substitute x = E[, y = E …] into E` (also into an equation): all at once, then simplified. */
+export const SUBSTITUTE: Instruction = {
+  name: "substitute",
+  begins: (sentence) => sentence.peekWords("substitute"),
+  read: (sentence) => {
+    sentence.takeWords("substitute");
+    const values = readValues(sentence, ["into"]);
+    sentence.expectWords("into");
+    const target = sentence.expression("an expression or equation");
+    sentence.expectEnd();
+    const { environment } = sentence;
+    return {
+      instruction: "substitute",
+      run: (): Outcome => {
+        // Definitions are written out first, so that the names they stand for can be replaced.
+        const own = putIn(target, { ...environment, givens: new Map() }, new Set(values.keys()));
+        const filled = substitute(own.expression, values);
+        const said = [...values].map(([key, value]) => `$${text(equation(name(key), value))}$`).join(", ");
+        const clean = [...values.values()].every((value) => equal(substitute(value, values), value));
+        const steps: Step[] = [...own.steps];
+        if (clean) steps.push(step("put in values", [said], { kind: "put in", before: own.expression, values, after: filled }));
+        const isStatement = filled.kind === "relation" || filled.kind === "logic";
+        const result = isStatement ? mapChildren(filled, (side) => simplify(side).expression) : simplify(filled).expression;
+        if (!isStatement) {
+          const { conditions } = simplify(filled);
+          if (!equal(result, filled)) steps.push(step("simplify values", [], { kind: "equal", before: filled, after: result }, { conditions }));
+          return valueOutcome(filled, result, steps, conditions, environment.assumptions, DEFAULT_FIGURES);
+        }
+        const { check, verdicts } = stepsCheck(steps, environment.assumptions);
+        return {
+          answer: { kind: "expression", value: result, conditions: [], figures: DEFAULT_FIGURES },
+          statement: result,
+          steps,
+          stepVerdicts: verdicts,
+          checks: [check],
+          verdict: check.outcome,
+        };
+      },
+    };
+  },
+};

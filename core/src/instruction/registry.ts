@@ -1,0 +1,22 @@
+import type { Instruction } from "./instruction.ts";
+import { EVALUATE } from "./instructions/evaluate.ts";
+import { EXPECT } from "./instructions/expect.ts";
+import { GIVEN } from "./instructions/given.ts";
+import { GRAPH } from "./instructions/graph.ts";
+import { HAND_LINE } from "./instructions/hand-line.ts";
+import { KEEP } from "./instructions/keep.ts";
+import { LET } from "./instructions/let.ts";
+import { SOLVE } from "./instructions/solve.ts";
+import { STATED } from "./instructions/stated.ts";
+import { SUBSTITUTE } from "./instructions/substitute.ts";
+import { TABULATE } from "./instructions/tabulate.ts";
+
+/** Every kind of instruction; the first that recognises a line reads it, so the plain statement comes last. */
+export const INSTRUCTIONS: readonly Instruction[] = [LET, GIVEN, SOLVE, EVALUATE, SUBSTITUTE, KEEP, GRAPH, TABULATE, EXPECT, HAND_LINE, STATED];
+
+/** Sentences of the notation that are not carried out yet, by their first words; they get a message of their own. */
+export const NOT_YET: readonly (readonly string[])[] = [
+  ["limit", "of"], ["differentiate"], ["gradient", "of"], ["integrate"], ["series", "of"], ["maximise"], ["minimise"], ["stationary", "points"], ["show"],
+  ["simplify"], ["expand"], ["factor"], ["complete", "the", "square"], ["partial", "fractions"], ["combine"], ["rewrite"], ["collect"],
+  ["inverse", "of"], ["determinant", "of"], ["eigenvalues", "of"],
+];

@@ -1,0 +1,267 @@
+import * as complex from "../number/complex-ball.ts";
+import { formatBall, formatRational } from "../number/decimal.ts";
+import { parseDecimal } from "../number/rational.ts";
+import * as real from "../number/real-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import type { Check, CheckKind, Verdict } from "../check/verdict.ts";
+import { type Step, resultOf } from "../derivation/step.ts";
+import { ballValue } from "../expression/ball-value.ts";
+import { equation, name } from "../expression/construct.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
+import { type Picture, picture } from "../graph/picture.ts";
+import type { MarkKind } from "../graph/scene.ts";
+import { latex, writtenLatex } from "../notation/latex.ts";
+import { text } from "../notation/text.ts";
+import type { Solution } from "../solve/solution.ts";
+import { type Answer, DEFAULT_FIGURES } from "./answer.ts";
+import type { Piece } from "./sentence.ts";
+import type { Line } from "./working.ts";
+
+/** A value in the notation, typeset, and as decimals where it is a number (the VALUE of the notation's section 5). */
+export interface Value {
+  readonly text: string;
+  readonly latex: string;
+  readonly re?: string;
+  readonly im?: string;
+}
+
+export interface SolutionReport {
+  readonly values: Readonly<Record<string, Value>>;
+  readonly multiplicity?: number;
+  readonly parameters?: Readonly<Record<string, "integer" | "free">>;
+  readonly conditions?: readonly string[];
+}
+
+/** The ANSWER of the notation's section 5. */
+export type AnswerReport =
+  | {
+      readonly kind: "solutions";
+      readonly variables: readonly string[];
+      readonly domain: "real" | "complex";
+      readonly complete: boolean;
+      readonly reason: string;
+      readonly solutions: readonly SolutionReport[];
+      readonly rejected?: readonly { readonly values: Readonly<Record<string, Value>>; readonly reason: string }[];
+      readonly complexSolutions?: readonly SolutionReport[];
+    }
+  | { readonly kind: "expression"; readonly value: Value & { readonly entries?: readonly Value[]; readonly shape?: readonly [number, number] }; readonly decimal?: string; readonly conditions?: readonly string[] }
+  | { readonly kind: "truth"; readonly holds: boolean | null; readonly sentence: string; readonly counterexample?: Readonly<Record<string, Value>> }
+  | { readonly kind: "table"; readonly columns: readonly string[]; readonly headings: readonly string[]; readonly rows: readonly (readonly Value[])[] }
+  | {
+      readonly kind: "graph";
+      readonly curves: readonly { readonly label: string; readonly kind: "function" }[];
+      readonly marks: readonly { readonly kind: MarkKind; readonly x?: Value; readonly y?: Value; readonly curves: readonly number[]; readonly text?: string }[];
+      readonly picture: Picture;
+    };
+
+export interface StepReport {
+  readonly rule: string;
+  readonly text: string;
+  readonly latex: string;
+  readonly conditions: readonly string[];
+  readonly verdict: Verdict;
+  readonly why: string;
+}
+
+export interface CheckReport {
+  readonly kind: CheckKind;
+  readonly outcome: Verdict;
+  readonly detail: string;
+  readonly lines: readonly { readonly subject?: string; readonly left?: string; readonly right?: string; readonly note: string }[];
+}
+
+/** Everything about a line in plain data: it can be stored as JSON, sent, and shown. Mathematics is in LaTeX. */
+export interface LineReport {
+  readonly source: string;
+  readonly ignored: boolean;
+  readonly pieces: readonly Piece[];
+  readonly instruction?: string;
+  readonly because?: string;
+  readonly error?: { readonly message: string; readonly from: number; readonly to: number };
+  readonly answer?: AnswerReport;
+  readonly verdict?: Verdict;
+  readonly checks: readonly CheckReport[];
+  readonly steps: readonly StepReport[];
+  /** The result as one line of LaTeX. */
+  readonly latex?: string;
+}
+
+const VALUE_FIGURES = 20;
+const PRECISIONS = [128, 256, 512, 2048, 8192] as const;
+
+/** The certified decimals of the parts of a number, to so many figures; undefined where it is no number. */
+export function decimals(e: Expression, figures: number): { re: string; im?: string } | undefined {
+  if (e.kind === "number") return { re: formatRational(e.value, figures) };
+  if (freeNames(e).size > 0 || e.kind === "relation" || e.kind === "tuple" || e.kind === "logic") return undefined;
+  for (const precision of PRECISIONS) {
+    if (precision < figures * 4 && precision !== PRECISIONS.at(-1)) continue;
+    try {
+      const value = ballValue(e, precision);
+      const re = formatBall(value.re, figures) ?? zeroText(value.re, precision);
+      if (re === undefined) continue;
+      if (complex.isReal(value)) return { re };
+      const im = formatBall(value.im, figures) ?? zeroText(value.im, precision);
+      if (im !== undefined) return im === "0" ? { re } : { re, im };
+    } catch (error) {
+      if (!(error instanceof BallUndefined)) throw error;
+    }
+  }
+  return undefined;
+}
+
+/** A part that cannot be told from 0 at the highest precision is given as 0. */
+function zeroText(part: real.RealBall, precision: number): string | undefined {
+  return precision === PRECISIONS.at(-1) && real.containsZero(part) ? "0" : undefined;
+}
+
+export function valueReport(e: Expression): Value {
+  return { text: text(e), latex: latex(e), ...decimals(e, VALUE_FIGURES) };
+}
+
+function valuesReport(values: ReadonlyMap<string, Expression>): Readonly<Record<string, Value>> {
+  return Object.fromEntries([...values].map(([key, value]) => [key, valueReport(value)]));
+}
+
+function solutionReport(solution: Solution): SolutionReport {
+  return {
+    values: valuesReport(solution.values),
+    ...(solution.multiplicity > 1 ? { multiplicity: solution.multiplicity } : {}),
+    ...(solution.free.length > 0 ? { parameters: Object.fromEntries(solution.free.map((free) => [free, "free" as const])) } : {}),
+    ...(solution.conditions.length > 0 ? { conditions: solution.conditions.map(text) } : {}),
+  };
+}
+
+export function answerReport(answer: Answer): AnswerReport {
+  switch (answer.kind) {
+    case "solutions": {
+      const { set } = answer;
+      return {
+        kind: "solutions",
+        variables: set.variables,
+        domain: set.domain,
+        complete: set.complete,
+        reason: set.reason,
+        solutions: set.solutions.map(solutionReport),
+        ...(set.rejected.length > 0 ? { rejected: set.rejected.map(({ values, reason }) => ({ values: valuesReport(values), reason })) } : {}),
+        ...(set.complexSolutions.length > 0 ? { complexSolutions: set.complexSolutions.map(solutionReport) } : {}),
+      };
+    }
+    case "expression": {
+      const { value } = answer;
+      const decimal = decimals(value, answer.figures);
+      return {
+        kind: "expression",
+        value: { ...valueReport(value), ...(value.kind === "tuple" ? tupleParts(value) : {}) },
+        ...(decimal && (value.kind !== "number" || value.value.den !== 1) ? { decimal: decimal.im === undefined ? decimal.re : complexDecimal(decimal.re, decimal.im) } : {}),
+        ...(answer.conditions.length > 0 ? { conditions: answer.conditions.map(text) } : {}),
+      };
+    }
+    case "truth":
+      return {
+        kind: "truth",
+        holds: answer.holds ?? null,
+        sentence: answer.sentence,
+        ...(answer.counterexample ? { counterexample: valuesReport(answer.counterexample) } : {}),
+      };
+    case "table":
+      return {
+        kind: "table",
+        columns: answer.columns.map(text),
+        headings: answer.columns.map(latex),
+        rows: answer.rows.map((row) => row.map((cell) => (cell ? valueReport(cell) : { text: "undefined", latex: "\\text{undefined}" }))),
+      };
+    case "graph":
+      return {
+        kind: "graph",
+        curves: answer.scene.curves.map(({ label, kind }) => ({ label, kind })),
+        marks: answer.scene.marks.map((mark) => ({ kind: mark.kind, x: valueReport(mark.x), y: valueReport(mark.y), curves: mark.curves })),
+        picture: picture(answer.scene),
+      };
+  }
+}
+
+function tupleParts(value: Expression & { kind: "tuple" }): { entries: readonly Value[]; shape: readonly [number, number] } {
+  const rows = value.items.map((item) => (item.kind === "tuple" ? item.items : [item]));
+  return { entries: rows.flat().map(valueReport), shape: [rows.length, rows[0]?.length ?? 0] };
+}
+
+export function complexDecimal(re: string, im: string): string {
+  const sign = im.startsWith("-") ? "-" : "+";
+  return re === "0" ? `${im} i` : `${re} ${sign} ${im.replace(/^-/, "")} i`;
+}
+
+/** The decimal beside an exact value, or nothing where the value is a whole number or no number. */
+export function decimalBeside(value: Value, figures: number = DEFAULT_FIGURES): string | undefined {
+  if (value.re === undefined || /^-?[\d.]+$/.test(value.text)) return undefined;
+  const short = (part: string): string => shortened(part, figures);
+  return value.im === undefined ? short(value.re) : complexDecimal(short(value.re), short(value.im));
+}
+
+/** A certified decimal rounded again to fewer figures; its own digits are far beyond those. */
+function shortened(decimal: string, figures: number): string {
+  const sign = decimal.startsWith("-") ? "-" : "";
+  return sign + formatRational(parseDecimal(decimal.replace(/^-/, "")), figures);
+}
+
+function checkReport(check: Check): CheckReport {
+  return {
+    kind: check.kind,
+    outcome: check.outcome,
+    detail: check.detail,
+    lines: check.lines.map(({ subject, left, right, note }) => ({
+      ...(subject ? { subject: latex(subject) } : {}),
+      ...(left ? { left: latex(left) } : {}),
+      ...(right ? { right: latex(right) } : {}),
+      note,
+    })),
+  };
+}
+
+function stepReport(step: Step, judged: { verdict: Verdict; why: string } | undefined): StepReport {
+  return {
+    rule: step.rule,
+    text: step.text,
+    latex: step.written ? writtenLatex(step.written) : latex(resultOf(step.claim)),
+    conditions: step.conditions.map(text),
+    verdict: judged?.verdict ?? "loose",
+    why: judged?.why ?? "this step was not checked",
+  };
+}
+
+/** The plain-data report of a line that was run. */
+export function lineReport(line: Line): LineReport {
+  const { outcome } = line;
+  const answer = outcome?.answer && answerReport(outcome.answer);
+  return {
+    source: line.source,
+    ignored: line.ignored,
+    pieces: line.pieces,
+    ...(line.instruction === undefined ? {} : { instruction: line.instruction }),
+    ...(line.because === undefined ? {} : { because: line.because }),
+    ...(line.error ? { error: { message: line.error.message, ...line.error.span } } : {}),
+    ...(answer ? { answer } : {}),
+    ...(outcome?.verdict && line.instruction !== "let" && line.instruction !== "given" ? { verdict: outcome.verdict } : {}),
+    checks: (outcome?.checks ?? []).map(checkReport),
+    steps: (outcome?.steps ?? []).map((step, k) => stepReport(step, outcome?.stepVerdicts[k])),
+    ...(outcome?.answer ? { latex: answerLatex(outcome.answer) } : {}),
+  };
+}
+
+/** An answer in one line of LaTeX. */
+export function answerLatex(answer: Answer): string {
+  switch (answer.kind) {
+    case "solutions": {
+      const shown = answer.set.solutions.length > 0 ? answer.set.solutions : answer.set.complexSolutions;
+      if (shown.length === 0) return "\\text{no solution}";
+      return shown.map((solution) => [...solution.values].map(([key, value]) => latex(equation(name(key), value))).join(",\\; ")).join(" \\quad\\text{or}\\quad ");
+    }
+    case "expression":
+      return latex(answer.value);
+    case "truth":
+      return `\\text{${answer.holds === undefined ? "not decided" : answer.holds ? "true" : "false"}}`;
+    case "table":
+      return `\\text{table of } ${answer.columns.slice(1).map(latex).join(",\\; ")}`;
+    case "graph":
+      return `\\text{graph of } ${answer.scene.curves.map((curve) => latex(curve.expression)).join(",\\; ")}`;
+  }
+}

@@ -1,0 +1,197 @@
+import { elaborate } from "../notation/elaborate.ts";
+import type { Expression } from "../expression/expression.ts";
+import { writtenLatex } from "../notation/latex.ts";
+import { parseTokens } from "../notation/parse.ts";
+import { NotationError, type Span, type Syntax } from "../notation/syntax.ts";
+import { isFunctionName } from "../notation/words.ts";
+import { type Token, tokenize } from "../notation/tokens.ts";
+import { type Environment, declarations, meanings } from "./environment.ts";
+
+/** A piece of a sentence as it is typeset: words or mathematics. */
+export type Piece = { readonly kind: "words"; readonly text: string } | { readonly kind: "math"; readonly latex: string };
+
+/** An interval with its ends, open or closed. */
+export interface Interval {
+  readonly from: Expression;
+  readonly to: Expression;
+  readonly fromOpen: boolean;
+  readonly toOpen: boolean;
+}
+
+const BRACKETS: Readonly<Record<string, 1 | -1>> = { "(": 1, "[": 1, "{": 1, ")": -1, "]": -1, "}": -1 };
+
+/**
+ * Reads one instruction from left to right: keywords where the sentence allows them, mathematics between them. What was
+ * read is kept as pieces for typesetting.
+ */
+export class Sentence {
+  readonly source: string;
+  readonly environment: Environment;
+  readonly pieces: Piece[] = [];
+  /** Earlier lines the sentence refers to. */
+  readonly references = new Set<number>();
+  readonly #tokens: readonly Token[];
+  #at = 0;
+
+  constructor(source: string, environment: Environment) {
+    this.source = source;
+    this.environment = environment;
+    this.#tokens = tokenize(source);
+  }
+
+  get next(): Token {
+    return this.#tokens[this.#at] ?? { kind: "end", span: { from: this.source.length, to: this.source.length } };
+  }
+
+  get atEnd(): boolean {
+    return this.next.kind === "end";
+  }
+
+  fail(message: string, span: Span = this.next.span): never {
+    throw new NotationError(message, span);
+  }
+
+  #isWord(token: Token | undefined, word: string): boolean {
+    return token?.kind === "word" && token.subscript === undefined && token.text.toLowerCase() === word;
+  }
+
+  /** Whether the next words are these. */
+  peekWords(...words: readonly string[]): boolean {
+    return words.every((word, k) => this.#isWord(this.#tokens[this.#at + k], word));
+  }
+
+  /** Takes these words if they come next. */
+  takeWords(...words: readonly string[]): boolean {
+    if (!this.peekWords(...words)) return false;
+    this.#at += words.length;
+    this.pieces.push({ kind: "words", text: words.join(" ") });
+    return true;
+  }
+
+  expectWords(...words: readonly string[]): void {
+    if (!this.takeWords(...words)) this.fail(`“${words.join(" ")}” was expected here`);
+  }
+
+  takeMark(mark: string): boolean {
+    if (this.next.kind !== "mark" || this.next.text !== mark) return false;
+    this.#at += 1;
+    return true;
+  }
+
+  /** The tokens from here to the first of the stop words outside brackets, or to a comma where that ends the piece. */
+  #until(stops: readonly string[], atComma: boolean): readonly Token[] {
+    let depth = 0;
+    const start = this.#at;
+    for (;;) {
+      const token = this.next;
+      if (token.kind === "end") break;
+      if (token.kind === "mark") {
+        const change = BRACKETS[token.text] ?? 0;
+        if (depth === 0 && atComma && token.text === ",") break;
+        depth += change;
+      }
+      if (depth <= 0 && token.kind === "word" && stops.some((stop) => this.#isWord(token, stop)) && this.#at > start) break;
+      this.#at += 1;
+    }
+    const end = this.next.span.from;
+    return [...this.#tokens.slice(start, this.#at), { kind: "end", span: { from: end, to: end } }];
+  }
+
+  /** Mathematics up to one of the stop words (or a comma); `what` says what was expected where there is none. */
+  written(what: string, stops: readonly string[] = [], atComma = false): Syntax {
+    const tokens = this.#until(stops, atComma);
+    if (tokens.length === 1) this.fail(`${what} was expected here`);
+    const syntax = parseTokens(tokens, declarations(this.environment));
+    this.#noteReferences(syntax);
+    this.pieces.push({ kind: "math", latex: writtenLatex(syntax, this.environment.quantities) });
+    return syntax;
+  }
+
+  expression(what: string, stops: readonly string[] = [], atComma = false): Expression {
+    return this.mean(this.written(what, stops, atComma));
+  }
+
+  mean(syntax: Syntax): Expression {
+    return elaborate(syntax, meanings(this.environment));
+  }
+
+  /** Several expressions between commas. */
+  list(what: string, stops: readonly string[] = []): readonly Syntax[] {
+    const items = [this.written(what, stops, true)];
+    while (this.takeMark(",")) {
+      this.pieces.push({ kind: "words", text: "," });
+      items.push(this.written(what, stops, true));
+    }
+    return items;
+  }
+
+  /** A single name, such as the unknown after “for”. */
+  name(what: string): string {
+    const span = this.next.span;
+    const syntax = this.written(what, ["in", "near", "over", "numerically", "from", "with", "by", "into"], true);
+    if (syntax.kind !== "name") return this.fail(`${what} was expected here: one name`, { from: span.from, to: syntax.span?.to ?? span.to });
+    return syntax.name;
+  }
+
+  /** A name that is being declared: a whole word, which from then on is one name. */
+  declaredName(what: string): string {
+    const token = this.next;
+    if (token.kind !== "word") return this.fail(`${what} was expected here`);
+    const whole = token.subscript === undefined ? token.text : `${token.text}_${token.subscript}`;
+    if (isFunctionName(whole)) this.fail(`${whole} is a function of the notation and cannot be declared`);
+    if (whole === "pi" || whole === "infinity") this.fail(`${whole} is a constant and cannot be declared`);
+    this.#at += 1;
+    return whole;
+  }
+
+  /** A reference (n) to an earlier line. */
+  reference(what: string): number {
+    const span = this.next.span;
+    const syntax = this.written(what);
+    if (syntax.kind === "line") return syntax.line;
+    const inner = syntax.kind === "group" ? syntax.inner : syntax;
+    if (inner.kind === "number" && /^\d+$/.test(inner.text)) return this.fail(`there is no line ${inner.text} before this one`, { from: span.from, to: syntax.span?.to ?? span.to });
+    return this.fail(`${what} was expected here, such as (3)`, { from: span.from, to: syntax.span?.to ?? span.to });
+  }
+
+  /** [a, b], (a, b] and so on; brackets say whether the ends belong to it. */
+  interval(): Interval {
+    const open = this.next;
+    if (open.kind !== "mark" || (open.text !== "(" && open.text !== "[")) return this.fail("an interval was expected here, such as [0, 2 pi]");
+    this.#at += 1;
+    const from = this.#intervalEnd();
+    if (!this.takeMark(",")) this.fail("a comma between the ends of the interval was expected here");
+    const to = this.#intervalEnd();
+    const close = this.next;
+    if (close.kind !== "mark" || (close.text !== ")" && close.text !== "]")) return this.fail("the closing bracket of the interval was expected here");
+    this.#at += 1;
+    const shown = [from, to].map((end) => writtenLatex(end, this.environment.quantities));
+    this.pieces.push({ kind: "math", latex: `${open.text}${shown.join(",\\,")}${close.text}` });
+    return { from: this.mean(from), to: this.mean(to), fromOpen: open.text === "(", toOpen: close.text === ")" };
+  }
+
+  #intervalEnd(): Syntax {
+    let depth = 0;
+    const start = this.#at;
+    while (this.next.kind !== "end") {
+      const token = this.next;
+      if (token.kind === "mark") {
+        if (depth === 0 && (token.text === "," || token.text === ")" || token.text === "]")) break;
+        depth += BRACKETS[token.text] ?? 0;
+      }
+      this.#at += 1;
+    }
+    const end = this.next.span.from;
+    if (this.#at === start) this.fail("an end of the interval was expected here");
+    return parseTokens([...this.#tokens.slice(start, this.#at), { kind: "end", span: { from: end, to: end } }], declarations(this.environment));
+  }
+
+  expectEnd(): void {
+    if (!this.atEnd) this.fail("the end of the instruction was expected here");
+  }
+
+  #noteReferences(syntax: Syntax): void {
+    const text = JSON.stringify(syntax);
+    for (const match of text.matchAll(/"kind":"line","line":(\d+)/g)) this.references.add(Number(match[1]));
+  }
+}

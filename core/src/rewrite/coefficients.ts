@@ -1,0 +1,29 @@
+import { BudgetExhausted } from "../number/budget.ts";
+import { name as nameNode, number, power, product } from "../expression/construct.ts";
+import { type Expression, contains } from "../expression/expression.ts";
+import * as poly from "../polynomial/multivariate.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
+import { simplify } from "./simplify.ts";
+
+/**
+ * The coefficients by rising powers of an expression that is a polynomial in a name, each free of the name and simplified;
+ * undefined where it is none: the name stands in a denominator, under a root or in a function. The last one is not 0 as a
+ * rational function of the other names; [0] is the zero polynomial.
+ */
+export function polynomialCoefficients(e: Expression, name: string): readonly Expression[] | undefined {
+  try {
+    const kernels = new Kernels();
+    const own = kernels.index(nameNode(name));
+    const { numerator, denominator } = normalForm(e, kernels);
+    for (let index = 0; index < kernels.count; index += 1) {
+      const used = poly.degreeIn(numerator, index) > 0 || poly.degreeIn(denominator, index) > 0;
+      if (index !== own && used && contains(kernels.kernel(index), name)) return undefined;
+    }
+    if (poly.degreeIn(denominator, own) > 0) return undefined;
+    const inverse = power(polynomialExpression(denominator, kernels), number(-1));
+    return poly.coefficientsIn(numerator, own).map((coefficient) => simplify(product(polynomialExpression(coefficient, kernels), inverse)).expression);
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}

@@ -1,0 +1,64 @@
+import * as integer from "../number/integer.ts";
+import { type Expression, findAll } from "../expression/expression.ts";
+
+/** log2 of bounds for the numerator and denominator of an algebraic number written as a quotient of algebraic integers. */
+interface Bound {
+  readonly upper: number;
+  readonly lower: number;
+}
+
+const log2 = (value: integer.Integer): number => (value === 0 ? 0 : integer.bitLength(integer.toBigInt(value)));
+/** log2(2^a + 2^b), rounded up. */
+const logSum = (a: number, b: number): number => Math.max(a, b) + 1;
+
+/**
+ * A number s such that an expression built from rational numbers, i, +, −, ×, ÷ and roots is either 0 or at least 2^−s in
+ * absolute value; undefined for anything else. (C. Burnikel, S. Funke, K. Mehlhorn, S. Schirra, S. Schmitt, "A separation
+ * bound for real algebraic expressions", 2001: the value is U/L with algebraic integers U, L whose conjugates are bounded by
+ * u and l; a non-zero U has norm at least 1, so |U/L| ≥ 1/(l u^(D−1)) with D the product of the degrees of the roots.)
+ */
+export function separationBits(e: Expression): number | undefined {
+  const bound = boundOf(e);
+  if (!bound) return undefined;
+  const roots = findAll(e, (part) => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1);
+  const degrees = roots.map((root) => (root.kind === "power" && root.exponent.kind === "number" ? Number(root.exponent.value.den) : 1));
+  const calls = findAll(e, (part) => part.kind === "call").map((part) => (part.kind === "call" ? rootDegree(part) ?? 1 : 1));
+  const imaginary = findAll(e, (part) => part.kind === "constant" && part.name === "i").length > 0 ? 2 : 1;
+  const degree = [...degrees, ...calls].reduce((total, each) => total * each, imaginary);
+  return Math.max(0, bound.lower + (degree - 1) * bound.upper) + 2;
+}
+
+function rootDegree(e: Expression & { kind: "call" }): number | undefined {
+  const [degree] = e.args;
+  return e.name === "root" && degree?.kind === "number" && degree.value.den === 1 ? Number(degree.value.num) : undefined;
+}
+
+function boundOf(e: Expression): Bound | undefined {
+  switch (e.kind) {
+    case "number":
+      return { upper: log2(e.value.num), lower: log2(e.value.den) };
+    case "constant":
+      return e.name === "i" ? { upper: 0, lower: 0 } : undefined;
+    case "sum":
+      return e.terms.map(boundOf).reduce((a, b) => a && b && { upper: logSum(a.upper + b.lower, b.upper + a.lower), lower: a.lower + b.lower });
+    case "product":
+      return e.factors.map(boundOf).reduce((a, b) => a && b && { upper: a.upper + b.upper, lower: a.lower + b.lower });
+    case "power":
+      return e.exponent.kind === "number" ? powerBound(boundOf(e.base), e.exponent.value.num, e.exponent.value.den) : undefined;
+    case "call": {
+      const degree = rootDegree(e);
+      return degree !== undefined && e.args[1] ? powerBound(boundOf(e.args[1]), 1, degree) : undefined;
+    }
+    default:
+      return undefined;
+  }
+}
+
+function powerBound(base: Bound | undefined, num: integer.Integer, den: integer.Integer): Bound | undefined {
+  if (!base || typeof num === "bigint" || typeof den === "bigint") return undefined;
+  // The q-th root of U/L is (U L^(q−1))^(1/q) / L.
+  const root: Bound = den === 1 ? base : { upper: Math.ceil((base.upper + (den - 1) * base.lower) / den), lower: base.lower };
+  const size = Math.abs(num);
+  const raised: Bound = { upper: root.upper * size, lower: root.lower * size };
+  return num < 0 ? { upper: raised.lower, lower: raised.upper } : raised;
+}

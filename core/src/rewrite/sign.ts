@@ -1,0 +1,113 @@
+import * as rational from "../number/rational.ts";
+import { number, subtract } from "../expression/construct.ts";
+import { type Comparison, type Expression, equal } from "../expression/expression.ts";
+import { constantSign } from "./zero-test.ts";
+
+/** Which signs a real expression can have, as a set: bit 0 negative, bit 1 zero, bit 2 positive. */
+export type Signs = number;
+const NEGATIVE = 1;
+const NOTHING = 2;
+const POSITIVE = 4;
+export const ANY_SIGN: Signs = 7;
+
+const ALLOWED: Readonly<Record<Comparison, Signs>> = {
+  "=": NOTHING,
+  "!=": NEGATIVE | POSITIVE,
+  "<": NEGATIVE,
+  "<=": NEGATIVE | NOTHING,
+  ">": POSITIVE,
+  ">=": POSITIVE | NOTHING,
+};
+const MIRRORED: Readonly<Record<Comparison, Comparison>> = { "=": "=", "!=": "!=", "<": ">", "<=": ">=", ">": "<", ">=": "<=" };
+
+/** The simple relations `left comparison right` that assumptions state, chains and conjunctions taken apart. */
+export function simpleRelations(assumptions: readonly Expression[]): readonly { left: Expression; comparison: Comparison; right: Expression }[] {
+  return assumptions.flatMap((assumption) => {
+    if (assumption.kind === "logic" && assumption.operator === "and") return simpleRelations(assumption.items);
+    if (assumption.kind !== "relation") return [];
+    return assumption.comparisons.flatMap((comparison, k) => {
+      const [left, right] = [assumption.operands[k], assumption.operands[k + 1]];
+      return left && right ? [{ left, comparison, right }, { left: right, comparison: MIRRORED[comparison], right: left }] : [];
+    });
+  });
+}
+
+/** The signs that an expression can have for real values of its names under the assumptions (never too few). */
+export function possibleSigns(e: Expression, assumptions: readonly Expression[]): Signs {
+  const constant = constantSign(e);
+  if (constant !== undefined) return constant < 0 ? NEGATIVE : constant > 0 ? POSITIVE : NOTHING;
+  return structuralSigns(e, assumptions) & assumedSigns(e, assumptions);
+}
+
+function assumedSigns(e: Expression, assumptions: readonly Expression[]): Signs {
+  let signs = ANY_SIGN;
+  for (const { left, comparison, right } of simpleRelations(assumptions)) {
+    if (equal(subtract(left, right), e)) signs &= ALLOWED[comparison];
+    if (!equal(left, e)) continue;
+    const bound = constantSign(right);
+    if (bound === undefined) continue;
+    if (bound === 0) signs &= ALLOWED[comparison];
+    else if (bound > 0 && (comparison === ">" || comparison === ">=" || comparison === "=")) signs &= POSITIVE;
+    else if (bound < 0 && (comparison === "<" || comparison === "<=" || comparison === "=")) signs &= NEGATIVE;
+  }
+  return signs;
+}
+
+function multiplySigns(a: Signs, b: Signs): Signs {
+  let result = 0;
+  if ((a | b) & NOTHING) result |= NOTHING;
+  if ((a & POSITIVE && b & POSITIVE) || (a & NEGATIVE && b & NEGATIVE)) result |= POSITIVE;
+  if ((a & POSITIVE && b & NEGATIVE) || (a & NEGATIVE && b & POSITIVE)) result |= NEGATIVE;
+  return result;
+}
+
+function addSigns(a: Signs, b: Signs): Signs {
+  if (a & POSITIVE && b & NEGATIVE) return ANY_SIGN;
+  if (a & NEGATIVE && b & POSITIVE) return ANY_SIGN;
+  const nothing = a & b & NOTHING;
+  return ((a | b) & (POSITIVE | NEGATIVE)) | nothing;
+}
+
+function structuralSigns(e: Expression, assumptions: readonly Expression[]): Signs {
+  const at = (part: Expression): Signs => possibleSigns(part, assumptions);
+  switch (e.kind) {
+    case "sum":
+      return e.terms.map(at).reduce(addSigns);
+    case "product":
+      return e.factors.map(at).reduce(multiplySigns);
+    case "power": {
+      const base = at(e.base);
+      if (e.exponent.kind !== "number") return base === POSITIVE ? POSITIVE : ANY_SIGN;
+      const { value } = e.exponent;
+      if (!rational.isInteger(value)) return POSITIVE | (base & NOTHING);
+      const even = Number(value.num) % 2 === 0;
+      const signs = even ? multiplySigns(base, base) & ~NEGATIVE : base;
+      return value.num < 0 ? signs & ~NOTHING : signs;
+    }
+    case "call":
+      if (e.name === "abs") return POSITIVE | (e.args[0] ? at(e.args[0]) & NOTHING : NOTHING);
+      return e.name === "cosh" ? POSITIVE : ANY_SIGN;
+    default:
+      return ANY_SIGN;
+  }
+}
+
+/** Whether the assumptions force a relation to hold, fail, or leave it open. */
+export function decide(condition: Expression, assumptions: readonly Expression[]): boolean | undefined {
+  if (assumptions.some((assumption) => equal(assumption, condition))) return true;
+  if (condition.kind === "logic") {
+    const parts = condition.items.map((item) => decide(item, assumptions));
+    const decisive = condition.operator === "or";
+    if (parts.includes(decisive)) return decisive;
+    return parts.includes(undefined) ? undefined : !decisive;
+  }
+  if (condition.kind !== "relation") return undefined;
+  const parts = condition.comparisons.map((comparison, k) => {
+    const [left, right] = [condition.operands[k] ?? number(0), condition.operands[k + 1] ?? number(0)];
+    const signs = possibleSigns(subtract(left, right), assumptions);
+    if ((signs & ~ALLOWED[comparison]) === 0) return true;
+    return (signs & ALLOWED[comparison]) === 0 ? false : undefined;
+  });
+  if (parts.includes(false)) return false;
+  return parts.includes(undefined) ? undefined : true;
+}

@@ -1,0 +1,123 @@
+import { BudgetExhausted } from "../number/budget.ts";
+import * as rational from "../number/rational.ts";
+import { number, power, product, sqrt } from "../expression/construct.ts";
+import { realDomain } from "../expression/domain.ts";
+import { type Expression, children, equal } from "../expression/expression.ts";
+import { mapChildren } from "../expression/substitute.ts";
+import type { Polynomial } from "../polynomial/multivariate.ts";
+import * as poly from "../polynomial/multivariate.ts";
+import { type Fraction, Kernels, NotAnalysable, fractionExpression, normalForm, polynomialExpression } from "./normal-form.ts";
+
+/** A simpler form with what had to be assumed for it: the conditions that the new form no longer shows. */
+export interface Simplified {
+  readonly expression: Expression;
+  readonly conditions: readonly Expression[];
+}
+
+/** The measure that simplification minimises: the number of nodes, roots and functions counting three, reciprocals two. */
+export function complexity(e: Expression): number {
+  const own = e.kind === "call" || (e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1) ? 3 : e.kind === "number" && e.value.den !== 1 ? 2 : 1;
+  return children(e).reduce((total, child) => total + complexity(child), own);
+}
+
+/** The expanded form: products and whole powers of sums multiplied out, over one denominator where there is one. */
+export function expand(e: Expression): Expression {
+  try {
+    const kernels = new Kernels();
+    return fractionExpression(normalForm(e, kernels), kernels);
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return e;
+    throw error;
+  }
+}
+
+/**
+ * The shortest of the forms tried: as it stands, in lowest terms over one denominator, and with the denominator
+ * rationalised. Never longer than the input by `complexity`.
+ */
+export function simplify(e: Expression): Simplified {
+  const parts = mapChildren(e, (child) => simplify(child).expression);
+  const candidates = [e, parts, reducedRoot(parts), ...lowestTerms(parts)];
+  const best = candidates.reduce((shortest, next) => (complexity(next) < complexity(shortest) ? next : shortest));
+  const kept = realDomain(best);
+  return { expression: best, conditions: realDomain(e).filter((condition) => !kept.some((other) => equal(other, condition))) };
+}
+
+function lowestTerms(e: Expression): readonly Expression[] {
+  if (e.kind !== "sum" && e.kind !== "product" && e.kind !== "power") return [];
+  try {
+    const kernels = new Kernels();
+    const fraction = normalForm(e, kernels);
+    const rationalised = rationaliseDenominator(fraction, kernels);
+    const plain = fractionExpression(fraction, kernels);
+    return [plain, factoredContent(fraction, kernels), ...(rationalised ? [fractionExpression(rationalised, kernels)] : [])];
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return [];
+    throw error;
+  }
+}
+
+/** Numerator and denominator with their common monomials taken out: 2 g h + 2 g k as 2 g (h + k). */
+function factoredContent(fraction: Fraction, kernels: Kernels): Expression {
+  const [top, bottom] = [fraction.numerator, fraction.denominator].map((part) => withMonomial(part, kernels));
+  return top && bottom ? product(top, power(bottom, number(-1))) : fractionExpression(fraction, kernels);
+}
+
+function withMonomial(p: Polynomial, kernels: Kernels): Expression {
+  const exponents: number[] = [];
+  for (const term of p.values()) {
+    for (let k = 0; k < kernels.count; k += 1) exponents[k] = Math.min(exponents[k] ?? Number.POSITIVE_INFINITY, term.exponents[k] ?? 0);
+  }
+  const common = poly.monomial(poly.content(p), exponents.map((exponent) => (Number.isFinite(exponent) ? exponent : 0)));
+  const rest = poly.divideExact(p, common);
+  return rest ? product(polynomialExpression(common, kernels), polynomialExpression(rest, kernels)) : polynomialExpression(p, kernels);
+}
+
+/** Multiplies numerator and denominator by conjugates until no square root (nor i) is left below; undefined where none is there. */
+function rationaliseDenominator(fraction: Fraction, kernels: Kernels): Fraction | undefined {
+  let current = fraction;
+  let changed = false;
+  for (let index = kernels.count - 1; index >= 0; index -= 1) {
+    const relation = kernels.relation(index);
+    if (relation?.degree !== 2 || poly.degreeIn(current.denominator, index) !== 1) continue;
+    const [plain = poly.ZERO, withRoot = poly.ZERO] = poly.coefficientsIn(current.denominator, index);
+    const conjugate = poly.subtract(plain, poly.multiply(withRoot, poly.variable(index)));
+    const own = [current.numerator, current.denominator].map((part) => polynomialExpression(poly.multiply(part, conjugate), kernels));
+    const [top, bottom] = own.map((part) => normalForm(part, kernels));
+    if (!top || !bottom || poly.isZero(bottom.numerator)) return undefined;
+    current = normalForm(product(fractionExpression(top, kernels), power(fractionExpression(bottom, kernels), number(-1))), kernels);
+    changed = true;
+  }
+  return changed ? current : undefined;
+}
+
+/** √(4b² + 4c) → 2√(b² + c): whole factors of the expanded radicand come out of a square root. */
+function reducedRoot(e: Expression): Expression {
+  if (e.kind !== "power" || e.exponent.kind !== "number" || e.exponent.value.den !== 2 || e.exponent.value.num !== 1) return e;
+  const inside = expand(e.base);
+  if (inside.kind !== "sum") return sqrt(inside);
+  try {
+    const kernels = new Kernels();
+    const { numerator, denominator } = normalForm(inside, kernels);
+    if (!poly.constantValue(denominator)) return sqrt(inside);
+    const size = poly.content(numerator);
+    const rest = polynomialExpression(poly.scale(numerator, rational.invert(size)), kernels);
+    return product(sqrt(number(size)), sqrt(rest));
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return e;
+    throw error;
+  }
+}
+
+/** An expression whose square is e, when e is a perfect square in its names; its sign is not determined. */
+export function perfectSquareRoot(e: Expression): Expression | undefined {
+  try {
+    const kernels = new Kernels();
+    const { numerator, denominator } = normalForm(e, kernels);
+    const [top, bottom] = [poly.exactSquareRoot(numerator), poly.exactSquareRoot(denominator)];
+    return top && bottom && fractionExpression({ numerator: top, denominator: bottom }, kernels);
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}

@@ -1,0 +1,34 @@
+import { text } from "../notation/text.ts";
+import { solveConstant } from "./constant.ts";
+import { solveLinear } from "./linear.ts";
+import { type PolynomialForm, polynomialForm } from "./polynomial-form.ts";
+import { solveQuadratic } from "./quadratic.ts";
+import { solveRational } from "./rational.ts";
+import { sift } from "./sift.ts";
+import { type Solved, type Task, Unsolvable } from "./solution.ts";
+
+/** The methods for polynomial equations, tried in order; each takes what it knows and leaves the rest. */
+const METHODS: readonly ((form: PolynomialForm) => Solved | undefined)[] = [solveConstant, solveLinear, solveQuadratic];
+
+function solvePolynomial(task: Task): Solved | undefined {
+  const form = polynomialForm(task);
+  if (!form) return undefined;
+  for (const method of METHODS) {
+    const solved = method(form);
+    if (solved) return solved;
+  }
+  const degree = form.coefficients.length - 1;
+  throw new Unsolvable(`this is an equation of degree ${degree} in ${task.unknown}; equations of first and second degree can be solved so far`);
+}
+
+/**
+ * All solutions of an equation in one unknown, with the derivation that found them.
+ * @throws Unsolvable where no method applies.
+ */
+export function solveEquation(task: Task): Solved {
+  const solved = solvePolynomial(task) ?? solveRational(task, solvePolynomial);
+  if (!solved) {
+    throw new Unsolvable(`${text(task.equation)} is no polynomial or rational equation in ${task.unknown}; other kinds cannot be solved yet`);
+  }
+  return sift(solved, task);
+}

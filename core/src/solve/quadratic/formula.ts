@@ -1,0 +1,70 @@
+import { terminatingDecimal } from "../../number/decimal.ts";
+import * as rational from "../../number/rational.ts";
+import { I, TWO, ZERO, divide, negate, number, power, product, relation, sqrt, subtract, sum } from "../../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { parse } from "../../notation/parse.ts";
+import { present } from "../../notation/present.ts";
+import { type Syntax, fillIn } from "../../notation/syntax.ts";
+import { text, writtenText } from "../../notation/text.ts";
+import { perfectSquareRoot } from "../../rewrite/simplify.ts";
+import { constantSign } from "../../rewrite/zero-test.ts";
+import { realSquareRoots } from "../conditions.ts";
+import type { Solved } from "../solution.ts";
+import { readable } from "../values.ts";
+import { Chain, type Quadratic, alternatives, imaginaryPair, pair, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
+
+const FORMULA = parse("(-b ± sqrt(D))/(2 a)");
+const DOUBLE_ROOT = parse("-b/(2 a)");
+const DISCRIMINANT = parse("b^2 - 4 a c");
+
+/** The quadratic formula, for any coefficients: x = (−b ± √(b² − 4ac)) / (2a). */
+export function formula(q: Quadratic): Solved {
+  const { unknown, assumptions, domain } = q.form.task;
+  const chain = new Chain(q.form);
+  toZeroForm(chain, q.form);
+  const written = new Map<string, Syntax>([["a", present(q.a)], ["b", present(q.b)], ["c", present(q.c)]]);
+  const discriminant = asTyped(readable(subtract(power(q.b, TWO), product(number(4), q.a, q.c))), [q.a, q.b, q.c]);
+  const literal = subtract(power(q.b, TWO), product(number(4), q.a, q.c));
+  const filledIn = fillIn(DISCRIMINANT, written);
+  const sides = writtenText(filledIn) === text(discriminant) ? [filledIn] : [filledIn, present(discriminant)];
+  const shown: Syntax = { kind: "relation", comparisons: sides.map(() => "="), operands: [{ kind: "name", name: "D" }, ...sides] };
+  chain.fact({ kind: "equal", before: literal, after: discriminant }, "discriminant", [], { written: shown });
+  const centre = divide(negate(q.b), product(TWO, q.a));
+  const real = domain === "complex" ? ({ kind: "two", conditions: [] } as const) : realSquareRoots(discriminant, assumptions);
+  if (real.kind === "none") {
+    chain.fact({ kind: "holds", statement: relation(discriminant, "<", ZERO) }, "discriminant negative", []);
+    return solved(chain, quadraticSet(q, imaginaryPair(centre, halfSpread(q, negate(discriminant))), { imaginary: true }));
+  }
+  if (real.kind === "one" || equal(discriminant, ZERO)) {
+    const root = readable(centre);
+    const double = fillIn(DOUBLE_ROOT, written);
+    chain.to(alternatives(unknown, [root]), "quadratic formula", [], { written: { kind: "relation", comparisons: ["="], operands: [{ kind: "name", name: unknown }, double] }, conditions: q.conditions });
+    chain.restate(alternatives(unknown, [root]), "simplify values", []);
+    return solved(chain, quadraticSet(q, [root]));
+  }
+  const exactRoot = freeNames(discriminant).size > 0 ? perfectSquareRoot(discriminant) : undefined;
+  const negative = constantSign(discriminant) === -1;
+  const spread = exactRoot ? divide(exactRoot, product(TWO, q.a)) : negative ? product(I, halfSpread(q, negate(discriminant))) : halfSpread(q, discriminant);
+  const roots = pair(centre, spread);
+  const conditions = exactRoot ? [] : real.conditions;
+  const filled = fillIn(FORMULA, new Map([...written, ["D", present(discriminant)]]));
+  const line: Syntax = { kind: "relation", comparisons: ["="], operands: [{ kind: "name", name: unknown }, filled] };
+  const direct = [sum, subtract].map((join) => divide(join(negate(q.b), sqrt(discriminant)), product(TWO, q.a)));
+  // With a perfect square of letters, √(s²) is |s|; both signs are taken, so s may stand for it.
+  if (!exactRoot) chain.to(alternatives(unknown, direct), "quadratic formula", [], { written: line, conditions: [...q.conditions, ...conditions] });
+  if (exactRoot) chain.to(alternatives(unknown, roots), "quadratic formula", [], { written: line, conditions: q.conditions });
+  chain.restate(alternatives(unknown, roots), "simplify values", []);
+  return solved(chain, quadraticSet(q, roots, { conditions, imaginary: negative }));
+}
+
+/** Among decimal coefficients a terminating discriminant is written as a decimal too. */
+function asTyped(e: Expression, among: readonly Expression[]): Expression {
+  const decimals = among.some((coefficient) => coefficient.kind === "number" && coefficient.typed !== undefined);
+  const decimal = decimals && e.kind === "number" && e.value.den !== 1 ? terminatingDecimal(rational.abs(e.value)) : undefined;
+  return e.kind === "number" && decimal !== undefined ? number(e.value, decimal) : e;
+}
+
+function halfSpread(q: Quadratic, size: Expression): Expression {
+  return readable(divide(sqrt(size), product(TWO, q.a)));
+}
+

@@ -1,0 +1,105 @@
+import { type Claim, type Step, type StepOptions, step } from "../../derivation/step.ts";
+import type { Pieces, RuleName } from "../../derivation/rules.ts";
+import { I, ONE, ZERO, equation, logic, name, product, subtract, sum } from "../../expression/construct.ts";
+import { type Expression, equal } from "../../expression/expression.ts";
+import { nonZero } from "../conditions.ts";
+import { type PolynomialForm, writtenZeroForm, zeroForm } from "../polynomial-form.ts";
+import { type SolutionSet, type Solution, type Solved, solution } from "../solution.ts";
+import { readable } from "../values.ts";
+
+/** a x² + b x + c = 0 with the steps that lead there. */
+export interface Quadratic {
+  readonly form: PolynomialForm;
+  readonly a: Expression;
+  readonly b: Expression;
+  readonly c: Expression;
+  /** a ≠ 0, where it is not known. */
+  readonly conditions: readonly Expression[];
+}
+
+export function quadratic(form: PolynomialForm): Quadratic | undefined {
+  if (form.coefficients.length !== 3) return undefined;
+  const [c = ZERO, b = ZERO, a = ONE] = form.coefficients;
+  return { form, a, b, c, conditions: nonZero(a, form.task.assumptions) };
+}
+
+/** Collects the steps of a derivation of equivalent statements, each starting where the last ended. */
+export class Chain {
+  readonly steps: Step[] = [];
+  readonly #unknown: string;
+  #current: Expression;
+
+  constructor(form: PolynomialForm) {
+    this.#unknown = form.task.unknown;
+    this.#current = form.task.equation;
+  }
+
+  /** A step to an equivalent statement; nothing happens when that is what already stands there. */
+  to<Name extends RuleName>(after: Expression, rule: Name, pieces: Pieces<Name>, options: StepOptions = {}): void {
+    if (equal(this.#current, after)) return;
+    const claim: Claim = { kind: "equivalent", unknown: this.#unknown, before: this.#current, after };
+    this.steps.push(step(rule, pieces, claim, options));
+    this.#current = after;
+  }
+
+  /** As `to`, but shown even where only the writing changes. */
+  restate<Name extends RuleName>(after: Expression, rule: Name, pieces: Pieces<Name>, options: StepOptions = {}): void {
+    this.steps.push(step(rule, pieces, { kind: "equivalent", unknown: this.#unknown, before: this.#current, after }, options));
+    this.#current = after;
+  }
+
+  /** A step that states a fact and leaves the statement as it is. */
+  fact<Name extends RuleName>(claim: Claim, rule: Name, pieces: Pieces<Name>, options: StepOptions = {}): void {
+    this.steps.push(step(rule, pieces, claim, options));
+  }
+}
+
+/** Brings the equation to zero form, unless it stands there. */
+export function toZeroForm(chain: Chain, form: PolynomialForm): void {
+  chain.to(zeroForm(form), equal(form.right, ZERO) ? "multiply out" : "bring to one side", [], { written: writtenZeroForm(form) });
+}
+
+/** x = r1 or x = r2 */
+export function alternatives(unknown: string, roots: readonly Expression[]): Expression {
+  return logic("or", roots.map((root) => equation(name(unknown), root)));
+}
+
+/** The pair centre ± spread. */
+export function pair(centre: Expression, spread: Expression): readonly [Expression, Expression] {
+  return [readable(sum(centre, spread)), readable(subtract(centre, spread))];
+}
+
+export function imaginaryPair(centre: Expression, size: Expression): readonly [Expression, Expression] {
+  const turned = product(I, size);
+  return [readable(sum(centre, turned)), readable(subtract(centre, turned))];
+}
+
+/** The solution set of a quadratic with two different roots, one double root, or a complex pair. */
+export function quadraticSet(q: Quadratic, roots: readonly Expression[], options: { readonly conditions?: readonly Expression[]; readonly imaginary?: boolean; readonly reason?: string } = {}): SolutionSet {
+  const { unknown, domain } = q.form.task;
+  const conditions = [...q.conditions, ...(options.conditions ?? [])];
+  const multiplicity = roots.length === 1 ? 2 : 1;
+  const all: readonly Solution[] = roots.map((root) => solution(unknown, root, { multiplicity, conditions }));
+  const apart = options.imaginary === true && domain === "real";
+  return {
+    variables: [unknown],
+    domain,
+    complete: true,
+    reason: options.reason ?? countReason(unknown, roots.length, apart),
+    solutions: apart ? [] : all,
+    rejected: [],
+    complexSolutions: apart ? all : [],
+  };
+}
+
+function countReason(unknown: string, count: number, apart: boolean): string {
+  if (apart) return `no real ${unknown} solves the equation: both solutions of this equation of second degree are complex`;
+  if (count === 1) return `the equation is of second degree in ${unknown}, and its one solution counts twice`;
+  return `the equation is of second degree in ${unknown}, so it has no more than these two solutions`;
+}
+
+/** The finished derivation. */
+export function solved(chain: Chain, set: SolutionSet): Solved {
+  return { set, steps: chain.steps };
+}
+

@@ -1,0 +1,84 @@
+import { I, MINUS_ONE, ONE, TWO, ZERO, divide, equation, logic, name, negate, power, product, relation, sqrt, subtract, sum } from "../../expression/construct.ts";
+import { type Expression, contains, equal } from "../../expression/expression.ts";
+import { present } from "../../notation/present.ts";
+import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { perfectSquareRoot } from "../../rewrite/simplify.ts";
+import { constantSign } from "../../rewrite/zero-test.ts";
+import { realSquareRoots } from "../conditions.ts";
+import type { Solved } from "../solution.ts";
+import { quotient, readable } from "../values.ts";
+import { Chain, type Quadratic, alternatives, quadraticSet, solved } from "./quadratic-form.ts";
+
+/** k (p x + q)² + r, the form in which roots can be taken at once. */
+interface SquareForm {
+  readonly factor: Expression;
+  readonly inside: Expression;
+  readonly rest: Expression;
+}
+
+/** Reads the square form off left − right as it was typed, or off a x² + c. */
+function squareForm(q: Quadratic): SquareForm | undefined {
+  const { unknown } = q.form.task;
+  const difference = subtract(q.form.left, q.form.right);
+  const terms = difference.kind === "sum" ? difference.terms : [difference];
+  const [only, ...others] = terms.filter((term) => contains(term, unknown));
+  if (only && others.length === 0) {
+    const factors = only.kind === "product" ? only.factors : [only];
+    const squares = factors.filter((factor) => contains(factor, unknown));
+    const [square] = squares;
+    if (squares.length === 1 && square?.kind === "power" && equal(square.exponent, TWO) && polynomialCoefficients(square.base, unknown)?.length === 2) {
+      const rest = sum(...terms.filter((term) => term !== only));
+      return { factor: product(...factors.filter((factor) => factor !== square)), inside: square.base, rest };
+    }
+  }
+  return equal(q.b, ZERO) ? { factor: q.a, inside: name(unknown), rest: q.c } : undefined;
+}
+
+/** (p x + q)² = s: isolate the square, take both roots, solve two linear equations. */
+export function takingRoots(q: Quadratic): Solved | undefined {
+  const square = squareForm(q);
+  if (!square) return undefined;
+  const { unknown, assumptions, domain } = q.form.task;
+  const chain = new Chain(q.form);
+  const value = quotient(negate(square.rest), square.factor);
+  chain.to(equation(power(square.inside, TWO), value), "isolate the square", [], { conditions: q.conditions });
+  return finishSquare(q, chain, square.inside, value, domain === "complex", assumptions, unknown);
+}
+
+/** From inside² = value to the solutions; the same end serves completing the square. */
+export function finishSquare(q: Quadratic, chain: Chain, inside: Expression, value: Expression, complex: boolean, assumptions: readonly Expression[], unknown: string): Solved {
+  const real = complex ? ({ kind: "two", conditions: [] } as const) : realSquareRoots(value, assumptions);
+  const single = equal(value, ZERO) || real.kind === "one";
+  if (single) {
+    chain.to(equation(inside, ZERO), "the square is zero", []);
+    const root = solveInside(inside, ZERO, unknown);
+    chain.to(alternatives(unknown, [root]), "solve each", [unknown]);
+    return solved(chain, quadraticSet(q, [root]));
+  }
+  const negative = constantSign(value) === -1;
+  if (real.kind === "none") {
+    chain.fact({ kind: "holds", statement: relation(value, "<", ZERO) }, "square negative", []);
+    const size = rootOf(negate(value));
+    const roots = [1, -1].map((sign) => solveInside(inside, product(sign === 1 ? ONE : MINUS_ONE, I, size), unknown));
+    return solved(chain, quadraticSet(q, roots, { imaginary: true }));
+  }
+  const root = negative ? product(I, rootOf(negate(value))) : rootOf(value);
+  const conditions = real.kind === "two" ? real.conditions : [];
+  const both = logic("or", [equation(inside, root), equation(inside, negate(root))]);
+  const written = { kind: "relation", comparisons: ["="], operands: [present(inside), { kind: "sign", sign: "±", operand: present(root) }] } as const;
+  chain.to(both, "take square roots", [], { written, conditions });
+  const roots = [root, negate(root)].map((side) => solveInside(inside, side, unknown));
+  chain.to(alternatives(unknown, roots), "solve each", [unknown]);
+  return solved(chain, quadraticSet(q, roots, { conditions, imaginary: negative }));
+}
+
+/** A square root in readable form: the exact root of a perfect square, also with letters. */
+function rootOf(value: Expression): Expression {
+  return perfectSquareRoot(value) ?? readable(sqrt(value));
+}
+
+/** The x with inside = side, for inside = p x + q. */
+function solveInside(inside: Expression, side: Expression, unknown: string): Expression {
+  const [constant = ZERO, slope = ONE] = polynomialCoefficients(inside, unknown) ?? [];
+  return readable(divide(subtract(side, constant), slope));
+}

@@ -1,0 +1,38 @@
+import { BudgetExhausted } from "../number/budget.ts";
+import { step } from "../derivation/step.ts";
+import { ZERO, equation, name, product, relation, subtract } from "../expression/construct.ts";
+import { text } from "../notation/text.ts";
+import * as poly from "../polynomial/multivariate.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { expand, simplify } from "../rewrite/simplify.ts";
+import type { Solved, Task } from "./solution.ts";
+
+/**
+ * An equation with the unknown in denominators: multiplied by the common denominator it is a polynomial equation, which
+ * has the same solutions as long as the denominator is not 0; the candidates are sifted for that afterwards.
+ */
+export function solveRational(task: Task, solvePolynomial: (task: Task) => Solved | undefined): Solved | undefined {
+  const [left = ZERO, right = ZERO] = task.equation.operands;
+  try {
+    const kernels = new Kernels();
+    const own = kernels.index(name(task.unknown));
+    const fraction = normalForm(subtract(left, right), kernels);
+    if (poly.degreeIn(fraction.denominator, own) === 0) return undefined;
+    const denominator = polynomialExpression(fraction.denominator, kernels);
+    // Where the sides clear by themselves they stay apart, as a student would write them.
+    const sides = [left, right].map((side) => simplify(product(denominator, side)).expression).map(expand);
+    const apart = sides.every((side) => polynomialCoefficients(side, task.unknown) !== undefined);
+    const cleared = apart ? equation(sides[0] ?? ZERO, sides[1] ?? ZERO) : equation(expand(polynomialExpression(fraction.numerator, kernels)), ZERO);
+    if (cleared.kind !== "relation") return undefined;
+    const solved = solvePolynomial({ ...task, equation: cleared });
+    if (!solved) return undefined;
+    const claim = { kind: "equivalent", unknown: task.unknown, before: task.equation, after: cleared } as const;
+    const first = step("clear denominators", [text(denominator)], claim, { conditions: [relation(denominator, "!=", ZERO)] });
+    const reason = `multiplied by ${text(denominator)}, ${solved.set.reason}; candidates that make a denominator 0 are set aside`;
+    return { steps: [first, ...solved.steps], set: { ...solved.set, reason } };
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}

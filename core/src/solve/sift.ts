@@ -1,0 +1,47 @@
+import { complexDomain, realDomain } from "../expression/domain.ts";
+import { type Expression, contains, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { text } from "../notation/text.ts";
+import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";
+
+/**
+ * Holds every candidate against what it must satisfy: where both sides are defined, and what is given about the unknown.
+ * A candidate that fails is listed with the reason; what is open because of letters becomes a condition.
+ */
+export function sift(solved: Solved, task: Task): Solved {
+  const { unknown, equation, assumptions } = task;
+  const domain = (task.domain === "real" ? realDomain(equation) : complexDomain(equation)).filter((condition) => contains(condition, unknown));
+  const given = assumptions.filter((assumption) => contains(assumption, unknown));
+  const others = assumptions.filter((assumption) => !contains(assumption, unknown));
+  const rejected: Rejected[] = [...solved.set.rejected];
+  const keep = (solution: Solution): readonly Solution[] => {
+    const value = solution.values.get(unknown);
+    if (!value) return [solution];
+    if (solution.free.includes(unknown)) return [{ ...solution, conditions: distinct([...solution.conditions, ...given]) }];
+    const open: Expression[] = [];
+    for (const [condition, why] of [...domain.map((c) => [c, "the equation is not defined there"] as const), ...given.map((c) => [c, "this is given"] as const)]) {
+      const at = simplify(substitute(condition, new Map([[unknown, value]]))).expression;
+      const holds = decide(at, others);
+      if (holds === false || (holds === undefined && freeNames(at).size === 0)) {
+        rejected.push({ values: solution.values, multiplicity: solution.multiplicity, reason: `${text(condition)} does not hold for ${unknown} = ${text(value)}; ${why}` });
+        return [];
+      }
+      if (holds === undefined) open.push(at);
+    }
+    return [{ ...solution, conditions: distinct([...solution.conditions, ...open]) }];
+  };
+  const set: SolutionSet = { ...solved.set, solutions: solved.set.solutions.flatMap(keep) };
+  const lost = set.solutions.length === 0 && solved.set.solutions.length > 0;
+  const reason = lost ? `${solved.set.reason}; none of the candidates satisfies what is required of ${unknown}` : solved.set.reason;
+  return { steps: solved.steps, set: { ...set, reason, rejected } };
+}
+
+function distinct(conditions: readonly Expression[]): readonly Expression[] {
+  const seen = new Set<string>();
+  return conditions.filter((condition) => {
+    const key = text(condition);
+    return seen.has(key) ? false : seen.add(key);
+  });
+}

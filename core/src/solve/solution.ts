@@ -1,0 +1,57 @@
+import type { Step } from "../derivation/step.ts";
+import type { Expression } from "../expression/expression.ts";
+
+export type Domain = "real" | "complex";
+
+/** One solution: a value for each unknown, and what must hold for it to be one. */
+export interface Solution {
+  readonly values: ReadonlyMap<string, Expression>;
+  readonly multiplicity: number;
+  /** Names that may take any value; the unknown itself where every value solves. */
+  readonly free: readonly string[];
+  readonly conditions: readonly Expression[];
+}
+
+/** A candidate that is no solution, or not one that was asked for, with the reason in words. */
+export interface Rejected {
+  readonly values: ReadonlyMap<string, Expression>;
+  readonly multiplicity: number;
+  readonly reason: string;
+}
+
+/** All solutions of an equation in the stated domain, and how it is known that these are all. */
+export interface SolutionSet {
+  readonly variables: readonly string[];
+  readonly domain: Domain;
+  readonly complete: boolean;
+  /** Why these are all, or what is not proven; a sentence without its full stop. */
+  readonly reason: string;
+  readonly solutions: readonly Solution[];
+  readonly rejected: readonly Rejected[];
+  /** The solutions outside the reals, given apart where none is real. */
+  readonly complexSolutions: readonly Solution[];
+}
+
+/** What a method returns: the solutions and the steps it really took. */
+export interface Solved {
+  readonly set: SolutionSet;
+  readonly steps: readonly Step[];
+}
+
+/** Thrown where no method applies; the message says what was tried. */
+export class Unsolvable extends Error {
+  override readonly name = "Unsolvable";
+}
+
+/** What is to be solved: left = right for the unknown. */
+export interface Task {
+  readonly equation: Expression & { readonly kind: "relation" };
+  readonly unknown: string;
+  readonly domain: Domain;
+  /** Relations known from the givens; they may speak of the unknown. */
+  readonly assumptions: readonly Expression[];
+}
+
+export function solution(unknown: string, value: Expression, options: Partial<Pick<Solution, "multiplicity" | "conditions" | "free">> = {}): Solution {
+  return { values: new Map([[unknown, value]]), multiplicity: options.multiplicity ?? 1, free: options.free ?? [], conditions: options.conditions ?? [] };
+}

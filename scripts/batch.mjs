@@ -1,0 +1,5 @@
+/** The batch command: builds itself when needed, then hands over its arguments and standard input. */
+import { build } from "./build.mjs";
+
+await build(["batch"]);
+await import(new URL("../batch/dist/main.js", import.meta.url).href);

@@ -1,0 +1,65 @@
+/**
+ * Builds what is asked for (batch, server, web) into its dist folder, only when a source is newer than the last build.
+ * `node scripts/build.mjs batch server web`; without names, all of them.
+ */
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { fileURLToPath } from "node:url";
+
+const root = fileURLToPath(new URL("..", import.meta.url));
+
+/** Sources that each part is made from. */
+const SOURCES = {
+  batch: ["core/src", "batch/src"],
+  server: ["core/src", "server/src"],
+  web: ["core/src", "web/src", "web/index.html", "web/public"],
+};
+
+function newest(path) {
+  if (!existsSync(path)) return 0;
+  const stat = statSync(path);
+  if (!stat.isDirectory()) return stat.mtimeMs;
+  return Math.max(stat.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))));
+}
+
+function isFresh(part) {
+  const stamp = join(root, part, "dist/.built");
+  if (!existsSync(stamp)) return false;
+  const built = Number(readFileSync(stamp, "utf8"));
+  const inputs = [...SOURCES[part], "package-lock.json", "scripts/build.mjs", `${part}/vite.config.ts`];
+  return inputs.every((path) => newest(join(root, path)) < built);
+}
+
+/** A Node bundle: the workspaces' own code in, packages left to node_modules. */
+function nodeConfig(part, input) {
+  return {
+    root: join(root, part),
+    configFile: false,
+    logLevel: "error",
+    ssr: { noExternal: [/^@nail-down\//], target: "node" },
+    build: { ssr: true, outDir: "dist", emptyOutDir: true, target: "node20", rolldownOptions: { input, output: { entryFileNames: "[name].js" } } },
+  };
+}
+
+const CONFIGS = {
+  batch: () => nodeConfig("batch", { main: join(root, "batch/src/main.ts"), worker: join(root, "batch/src/worker.ts") }),
+  server: () => nodeConfig("server", { main: join(root, "server/src/main.ts"), "check-worker": join(root, "server/src/check-worker.ts") }),
+  web: () => ({ root: join(root, "web"), logLevel: "error" }),
+};
+
+export async function build(parts) {
+  const stale = parts.filter((part) => !isFresh(part));
+  if (stale.length === 0) return;
+  const vite = await import("vite");
+  for (const part of stale) {
+    const started = Date.now();
+    await vite.build(CONFIGS[part]());
+    mkdirSync(join(root, part, "dist"), { recursive: true });
+    writeFileSync(join(root, part, "dist/.built"), String(started));
+  }
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  const asked = process.argv.slice(2);
+  await build(asked.length > 0 ? asked : Object.keys(SOURCES));
+}
