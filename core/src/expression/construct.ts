@@ -25,7 +25,20 @@ import { positivePower, rationalToInteger, surd } from "./numeric-power.ts";
  * for can be read off it at any time.
  */
 
+const SMALL = 64;
+const smallNumbers = new Map<number, NumberNode>();
+
 export function number(value: Rational | number, typed?: string): NumberNode {
+  const small = typed !== undefined ? undefined : typeof value === "number" ? value : value.den === 1 && typeof value.num === "number" ? value.num : undefined;
+  if (small === undefined || Math.abs(small) > SMALL) return newNumber(value, typed);
+  const known = smallNumbers.get(small);
+  if (known) return known;
+  const made = newNumber(value, undefined);
+  smallNumbers.set(small, made);
+  return made;
+}
+
+function newNumber(value: Rational | number, typed: string | undefined): NumberNode {
   const exact = typeof value === "number" ? rational.rational(value) : value;
   return node<NumberNode>({ kind: "number", value: exact, ...(typed === undefined ? {} : { typed }) });
 }

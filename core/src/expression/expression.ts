@@ -1,4 +1,5 @@
 import * as rational from "../number/rational.ts";
+import type { Integer } from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
 
 /**
@@ -173,22 +174,40 @@ function label(e: Expression): string {
 
 type Unhashed<T> = T extends Hashed ? Omit<T, "hash"> : never;
 
-/** Adds the hash (FNV-1a over kind, label and the children's hashes). */
+const FNV_PRIME = 0x01000193;
+
+function low32(value: Integer): number {
+  return typeof value === "number" ? value | 0 : Number(BigInt.asIntN(32, value));
+}
+
+/** FNV-1a over the kind, the label and the children's hashes. Numbers, the most frequent kind, go without their label. */
+function hashOf(e: Expression): number {
+  let hash = Math.imul(0x811c9dc5 ^ KIND_ORDER[e.kind], FNV_PRIME);
+  if (e.kind === "number") {
+    const { num, den } = e.value;
+    hash = Math.imul(hash ^ low32(num), FNV_PRIME);
+    return Math.imul(hash ^ low32(den), FNV_PRIME) | 0;
+  }
+  if (e.kind !== "sum" && e.kind !== "product" && e.kind !== "power" && e.kind !== "tuple") {
+    const text = label(e);
+    for (let k = 0; k < text.length; k += 1) hash = Math.imul(hash ^ text.charCodeAt(k), FNV_PRIME);
+  }
+  for (const child of children(e)) hash = Math.imul(hash ^ child.hash, FNV_PRIME);
+  return hash | 0;
+}
+
+/** Makes a node of its content and adds the hash. */
 export function node<T extends Expression>(content: Unhashed<T>): T {
-  const bare = { ...content, hash: 0 } as unknown as Expression;
-  let hash = 0x811c9dc5 ^ KIND_ORDER[bare.kind];
-  const mix = (value: number) => {
-    hash = Math.imul(hash ^ value, 0x01000193);
-  };
-  const text = label(bare);
-  for (let k = 0; k < text.length; k += 1) mix(text.charCodeAt(k));
-  for (const child of children(bare)) mix(child.hash);
-  return { ...bare, hash: hash | 0 } as T;
+  const made = { ...content, hash: 0 } as unknown as T & { hash: number };
+  made.hash = hashOf(made);
+  return made;
 }
 
 export function equal(a: Expression, b: Expression): boolean {
   if (a === b) return true;
-  if (a.hash !== b.hash || a.kind !== b.kind || label(a) !== label(b)) return false;
+  if (a.hash !== b.hash || a.kind !== b.kind) return false;
+  if (a.kind === "number" && b.kind === "number") return rational.equal(a.value, b.value);
+  if (label(a) !== label(b)) return false;
   const [left, right] = [children(a), children(b)];
   return left.length === right.length && left.every((child, k) => equal(child, right[k] ?? a));
 }
@@ -209,10 +228,12 @@ export function compare(a: Expression, b: Expression): number {
   return mine.length - theirs.length;
 }
 
+const NO_NAMES: ReadonlySet<string> = new Set();
 const freeNamesOf = new WeakMap<Expression, ReadonlySet<string>>();
 
 /** The names that stand free in the expression: bound variables of sums and integrals are left out. */
 export function freeNames(e: Expression): ReadonlySet<string> {
+  if (e.kind === "number" || e.kind === "constant") return NO_NAMES;
   const known = freeNamesOf.get(e);
   if (known) return known;
   const names = new Set<string>(e.kind === "name" ? [e.name] : []);
@@ -222,8 +243,9 @@ export function freeNames(e: Expression): ReadonlySet<string> {
       if (!bound) names.add(name);
     }
   }
-  freeNamesOf.set(e, names);
-  return names;
+  const found = names.size === 0 ? NO_NAMES : names;
+  freeNamesOf.set(e, found);
+  return found;
 }
 
 export function contains(e: Expression, name: string): boolean {

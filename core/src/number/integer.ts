@@ -112,6 +112,10 @@ export function rootFloor(a: bigint, n: number): bigint {
 /** The exact n-th root of a when a is a perfect n-th power (a ≥ 0), else undefined. */
 export function exactRoot(a: Integer, n: number): Integer | undefined {
   if (a < 0) return undefined;
+  if (typeof a === "number") {
+    const guess = Math.round(a ** (1 / n));
+    return power(guess, n) === a ? guess : undefined;
+  }
   const root = rootFloor(toBigInt(a), n);
   return root ** BigInt(n) === toBigInt(a) ? fromBigInt(root) : undefined;
 }

@@ -15,6 +15,7 @@ export type Polynomial = ReadonlyMap<string, Term>;
 
 const MOST_TERMS = 20_000;
 const LARGEST_EXPONENT = 400;
+const LARGEST_COEFFICIENT_BITS = 1 << 18;
 
 export const ZERO: Polynomial = new Map();
 
@@ -84,6 +85,10 @@ export function multiply(a: Polynomial, b: Polynomial): Polynomial {
 /** a to a non-negative whole power. Throws BudgetExhausted where it would not fit. */
 export function power(a: Polynomial, exponent: number): Polynomial {
   if (a.size > 1 && exponent > LARGEST_EXPONENT) throw new BudgetExhausted("expanding a power");
+  for (const { coefficient } of a.values()) {
+    const bits = integer.bitLength(integer.toBigInt(coefficient.num)) + integer.bitLength(integer.toBigInt(coefficient.den));
+    if (bits > 2 && bits * exponent > LARGEST_COEFFICIENT_BITS) throw new BudgetExhausted("writing out a power");
+  }
   let result = ONE;
   let square = a;
   for (let rest = exponent; rest > 0; rest = Math.floor(rest / 2)) {

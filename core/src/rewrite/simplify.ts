@@ -2,7 +2,7 @@ import { BudgetExhausted } from "../number/budget.ts";
 import * as rational from "../number/rational.ts";
 import { number, power, product, sqrt } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, children, equal } from "../expression/expression.ts";
+import { type Expression, children, equal, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
@@ -36,7 +36,19 @@ export function expand(e: Expression): Expression {
  * rationalised. Never longer than the input by `complexity`.
  */
 export function simplify(e: Expression): Simplified {
-  const parts = mapChildren(e, (child) => simplify(child).expression);
+  if (e.kind === "number" || e.kind === "name" || e.kind === "constant") return { expression: e, conditions: [] };
+  const known = simplified.get(e);
+  if (known) return known;
+  const result = shortestForm(e);
+  simplified.set(e, result);
+  return result;
+}
+
+const simplified = new WeakMap<Expression, Simplified>();
+
+function shortestForm(e: Expression): Simplified {
+  // A constant is taken as a whole: its normal form already reaches into its parts.
+  const parts = freeNames(e).size === 0 ? e : mapChildren(e, (child) => simplify(child).expression);
   const candidates = [e, parts, reducedRoot(parts), ...lowestTerms(parts)];
   const best = candidates.reduce((shortest, next) => (complexity(next) < complexity(shortest) ? next : shortest));
   const kept = realDomain(best);
@@ -50,7 +62,8 @@ function lowestTerms(e: Expression): readonly Expression[] {
     const fraction = normalForm(e, kernels);
     const rationalised = rationaliseDenominator(fraction, kernels);
     const plain = fractionExpression(fraction, kernels);
-    return [plain, factoredContent(fraction, kernels), ...(rationalised ? [fractionExpression(rationalised, kernels)] : [])];
+    const factored = freeNames(e).size === 0 ? [] : [factoredContent(fraction, kernels)];
+    return [plain, ...factored, ...(rationalised ? [fractionExpression(rationalised, kernels)] : [])];
   } catch (error) {
     if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return [];
     throw error;
