@@ -35,6 +35,7 @@ function nodeConfig(part, input) {
   return {
     root: join(root, part),
     configFile: false,
+    publicDir: false,
     logLevel: "error",
     ssr: { noExternal: [/^@nail-down\//], target: "node" },
     build: { ssr: true, outDir: "dist", emptyOutDir: true, target: "node20", rolldownOptions: { input, output: { entryFileNames: "[name].js" } } },

@@ -114,7 +114,7 @@ function outcomeOf(compared: Comparison, solution: ClaimedSolution): Verdict {
 export function comparisonNote(compared: Comparison): string {
   switch (compared.kind) {
     case "agree": {
-      const where = compared.points === 0 ? `both sides are ${compared.decimal}` : `at ${compared.points} sets of values of the letters`;
+      const where = compared.points === 0 ? (compared.decimal.includes("?") ? "both sides are too large to write out" : `both sides are ${compared.decimal}`) : `at ${compared.points} sets of values of the letters`;
       return `${where}; they agree to ${compared.digits} digits, proven by error bounds`;
     }
     case "differ":

@@ -65,7 +65,7 @@ export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE): string {
     ...picture.marks.map((mark) => markLabel(mark.label, place(mark.at), size, taken)),
     ...picture.curves.map((curve, k) => curveLabel(curve.label, curve.pieces, k, size, place, taken)),
   ];
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}" role="img" aria-label="${escape(picture.description).replace(/"/g, "&quot;")}" font-family="'Source Serif 4', Georgia, 'Times New Roman', serif" font-size="12"><title>${escape(picture.description)}</title>${parts.join("")}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}" role="img" aria-label="${escape(picture.description).replace(/"/g, "&quot;")}" font-family="'Source Serif 4 Variable', Georgia, 'Times New Roman', serif" font-size="12"><title>${escape(picture.description)}</title>${parts.join("")}</svg>`;
 }
 
 type Placer = (point: Position) => readonly [number, number];

@@ -27,6 +27,8 @@ export interface Line {
 export interface Working {
   readonly lines: readonly Line[];
   readonly memory: ReadonlyMap<string, Line>;
+  /** What a further line would see. */
+  readonly environment: Environment;
 }
 
 const BECAUSE = /\bbecause\s+"([^"]*)"\s*$/i;
@@ -57,7 +59,7 @@ export function runWorking(sources: readonly string[], memory: ReadonlyMap<strin
     }
     if (line.outcome) environment = { ...environment, outcomes: new Map(environment.outcomes).set(number, line.outcome) };
   });
-  return { lines, memory: remembered };
+  return { lines, memory: remembered, environment: { ...environment, line: sources.length + 1 } };
 }
 
 interface Read {

@@ -23,7 +23,7 @@ export const STATED: Instruction = {
           answer: { kind: "expression", value: statement, conditions: [], figures: DEFAULT_FIGURES },
           statement,
           checks: check ? [check] : [],
-          verdict: check?.outcome ?? "loose",
+          verdict: check?.outcome,
         };
       },
     };

@@ -1,0 +1,40 @@
+import { pino } from "pino";
+import { createApp } from "./app.ts";
+import { readConfig } from "./config.ts";
+import { openDatabase } from "./data/database.ts";
+import { DEMO, makeDemo } from "./demo.ts";
+import { createChecker } from "./publish/check.ts";
+
+/** Files beside the bundle in `server/dist`. */
+const root = new URL("../../", import.meta.url);
+
+const config = readConfig(process.env);
+const log = pino({ level: config.logLevel });
+const { database, close } = await openDatabase(config.databaseUrl, new URL("server/migrations", root));
+const checker = createChecker(new URL("./check-worker.js", import.meta.url), config.checkThreads);
+if (config.demo && (await makeDemo(database, checker, new URL("examples/", root)))) log.info("made the demo data");
+
+const app = createApp({
+  database,
+  checker,
+  log,
+  proxies: config.proxies,
+  attempts: config.signInAttempts,
+  demo: config.demo ? { email: DEMO.email, password: DEMO.password } : undefined,
+  webFiles: new URL("web/dist/", root),
+  pageFiles: new URL("server/public/", root),
+});
+const server = app.listen(config.port, config.host, () => {
+  process.stdout.write(`Nail Down is ready at http://${config.host}:${config.port}\n`);
+});
+
+function stop(): void {
+  server.close(async () => {
+    await checker.close();
+    close();
+    process.exit(0);
+  });
+  server.closeAllConnections();
+}
+process.on("SIGINT", stop);
+process.on("SIGTERM", stop);

@@ -1,0 +1,94 @@
+import { drawSvg } from "@nail-down/core/graph/svg";
+import { type AnswerReport, type CheckReport, type LineReport, type SolutionReport, type StepReport, decimalBeside } from "@nail-down/core/instruction/report";
+import { mathLatex, wordsHtml } from "@nail-down/core/problemset/statement";
+import { nailSvg } from "./nail.ts";
+import { escapeHtml, typeset } from "./typeset.ts";
+
+const math = (latex: string): string => typeset(latex, false);
+const notation = (text: string): string => math(mathLatex(text));
+
+const CHECK_WORDS: Readonly<Record<CheckReport["kind"], string>> = {
+  substitution: "Put back",
+  comparison: "Compared",
+  completeness: "Counted",
+  dimensions: "Dimensions",
+  steps: "Steps",
+};
+
+/** A line of a working as the published page shows it. */
+export function lineHtml(line: LineReport, number: number): string {
+  if (line.ignored) return "";
+  const sentence = line.pieces.map((piece) => (piece.kind === "words" ? `<span class="words">${escapeHtml(piece.text)}</span>` : math(piece.latex))).join(" ");
+  const reason = line.because === undefined ? "" : `<p class="reason">${wordsHtml(line.because, typeset)}</p>`;
+  const verdict = line.error ? "" : line.verdict ? nailSvg(line.verdict) : "";
+  const result = line.error ? `<p class="fault">${escapeHtml(line.error.message)}</p>` : line.answer ? answerHtml(line.answer) : "";
+  return `<li class="line" value="${number}"><div class="body"><div class="sentence">${sentence}</div>${result}${stepsHtml(line.steps)}${evidenceHtml(line.checks)}</div>${reason}<span class="verdict">${verdict}</span></li>`;
+}
+
+export function answerHtml(answer: AnswerReport): string {
+  switch (answer.kind) {
+    case "solutions": {
+      const solutions = answer.solutions.map((solution) => `<li>${solutionHtml(solution)}</li>`).join("");
+      const apart = answer.complexSolutions ? `<p class="note">The complex solutions are ${answer.complexSolutions.map(solutionHtml).join(" and ")}.</p>` : "";
+      const rejected = (answer.rejected ?? []).map(({ values, reason }) => `<li>${valuesHtml(values)} <span class="note">${escapeHtml(reason)}</span></li>`).join("");
+      const none = answer.solutions.length === 0 ? `<p class="sentence-answer">${escapeHtml(sentenceCase(answer.reason))}.</p>` : "";
+      return `<div class="result">${solutions ? `<ul class="solutions">${solutions}</ul>` : none}${apart}${rejected ? `<ul class="rejected" aria-label="set aside">${rejected}</ul>` : ""}</div>`;
+    }
+    case "expression": {
+      const decimal = answer.decimal === undefined ? "" : ` <span class="decimal">≈ ${decimalHtml(answer.decimal)}</span>`;
+      const conditions = answer.conditions ? ` <span class="note">if ${answer.conditions.map(notation).join(", ")}</span>` : "";
+      return `<div class="result">${typeset(answer.value.latex, false)}${decimal}${conditions}</div>`;
+    }
+    case "truth":
+      return `<div class="result"><p class="sentence-answer">${escapeHtml(sentenceCase(answer.sentence))}.</p></div>`;
+    case "table":
+      return `<div class="result"><table><thead><tr>${answer.headings.map((heading) => `<th scope="col">${math(heading)}</th>`).join("")}</tr></thead><tbody>${answer.rows
+        .map((row) => `<tr>${row.map((cell) => `<td>${math(cell.latex)}${besideHtml(decimalBeside(cell))}</td>`).join("")}</tr>`)
+        .join("")}</tbody></table></div>`;
+    case "graph":
+      return `<figure class="graph">${drawSvg(answer.picture)}<figcaption>${escapeHtml(answer.picture.description)}</figcaption></figure>`;
+  }
+}
+
+function sentenceCase(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+function decimalHtml(decimal: string): string {
+  return math(mathLatex(decimal));
+}
+
+function besideHtml(decimal: string | undefined): string {
+  return decimal === undefined ? "" : ` <span class="decimal">≈ ${decimalHtml(decimal)}</span>`;
+}
+
+function valuesHtml(values: SolutionReport["values"]): string {
+  return Object.entries(values)
+    .map(([name, value]) => `${math(`${mathLatex(name)} = ${value.latex}`)}${besideHtml(decimalBeside(value))}`)
+    .join(", ");
+}
+
+function solutionHtml(solution: SolutionReport): string {
+  const times = solution.multiplicity ? ` <span class="note">counts ${solution.multiplicity} times</span>` : "";
+  const free = solution.parameters ? ` <span class="note">any value</span>` : "";
+  const conditions = solution.conditions ? ` <span class="note">if ${solution.conditions.map(notation).join(", ")}</span>` : "";
+  return `${valuesHtml(solution.values)}${times}${free}${conditions}`;
+}
+
+function stepsHtml(steps: readonly StepReport[]): string {
+  if (steps.length === 0) return "";
+  const items = steps.map((step) => `<li><span class="step-words">${wordsHtml(step.text, typeset)}</span><span class="step-math">${math(step.latex)}</span>${nailSvg(step.verdict)}</li>`);
+  return `<details class="steps"><summary>${steps.length === 1 ? "1 step" : `${steps.length} steps`}</summary><ol>${items.join("")}</ol></details>`;
+}
+
+function evidenceHtml(checks: readonly CheckReport[]): string {
+  if (checks.length === 0) return "";
+  const items = checks.map((check) => {
+    const lines = check.lines.map((line) => {
+      const sides = line.left && line.right ? ` ${math(`${line.left} = ${line.right}`)}` : "";
+      return `<p>${line.subject ? `${math(line.subject)}: ` : ""}${sides} ${escapeHtml(line.note)}</p>`;
+    });
+    return `<dt>${nailSvg(check.outcome)} ${CHECK_WORDS[check.kind]}</dt><dd>${lines.join("")}</dd>`;
+  });
+  return `<details class="evidence"><summary>Evidence</summary><dl>${items.join("")}</dl></details>`;
+}

@@ -1,0 +1,67 @@
+import type { LineReport } from "@nail-down/core/instruction/report";
+import type { Problem, ProblemSet } from "@nail-down/core/problemset/problem-set";
+import { statementHtml } from "@nail-down/core/problemset/statement";
+import type { PublicationKind } from "../data/schema.ts";
+import { answerHtml, lineHtml } from "./lines.ts";
+import { escapeHtml, typeset } from "./typeset.ts";
+
+const KIND_WORDS: Readonly<Record<PublicationKind, string>> = { handout: "Problems", worked: "Worked solutions", key: "Answer key" };
+
+/** A problem with its working as the server found it. */
+export interface CheckedProblem {
+  readonly problem: Problem;
+  readonly lines: readonly LineReport[];
+}
+
+export interface PageDetails {
+  readonly set: ProblemSet;
+  readonly author: string;
+  readonly kind: PublicationKind;
+  readonly problems: readonly CheckedProblem[];
+  readonly date: Date;
+}
+
+/** The published page: one static HTML document that needs no script. */
+export function pageHtml({ set, author, kind, problems, date }: PageDetails): string {
+  const introduction = set.introduction === "" ? "" : `<div class="introduction">${statementHtml(set.introduction, typeset)}</div>`;
+  const day = date.toISOString().slice(0, 10);
+  return `<!doctype html>
+<html lang="en">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<meta name="robots" content="noindex">
+<title>${escapeHtml(set.title)} – ${KIND_WORDS[kind]}</title>
+<link rel="stylesheet" href="/typesetting/index.css">
+<link rel="stylesheet" href="/typesetting/katex.min.css">
+<link rel="stylesheet" href="/page.css">
+</head>
+<body>
+<main>
+<header><p class="kind">${KIND_WORDS[kind]}</p><h1>${escapeHtml(set.title)}</h1><p class="by">${escapeHtml(author)}, <time datetime="${day}">${day}</time></p></header>
+${introduction}
+${problems.map((checked, index) => problemHtml(checked, index + 1, kind)).join("\n")}
+<footer>Every line was run and checked again when this page was published. Made with Nail Down.</footer>
+</main>
+</body>
+</html>
+`;
+}
+
+function problemHtml({ problem, lines }: CheckedProblem, number: number, kind: PublicationKind): string {
+  const statement = statementHtml(problem.statement, typeset);
+  const solution = kind === "worked" ? workingHtml(lines) : kind === "key" ? keyHtml(lines) : "";
+  const remarks = kind === "worked" && problem.remarks !== "" ? `<div class="remarks">${statementHtml(problem.remarks, typeset)}</div>` : "";
+  return `<article><h2><span class="number">${number}</span> ${escapeHtml(problem.title)}</h2><div class="statement">${statement}</div>${solution}${remarks}</article>`;
+}
+
+function workingHtml(lines: readonly LineReport[]): string {
+  const items = lines.map((line, index) => lineHtml(line, index + 1)).join("");
+  return items === "" ? "" : `<section class="working" aria-label="working"><ol>${items}</ol></section>`;
+}
+
+/** The answers alone: the last line that answers with values. */
+function keyHtml(lines: readonly LineReport[]): string {
+  const last = lines.filter((line) => line.answer && ["solutions", "expression", "table"].includes(line.answer.kind)).at(-1);
+  return last?.answer ? `<section class="key" aria-label="answer">${answerHtml(last.answer)}</section>` : "";
+}

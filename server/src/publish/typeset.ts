@@ -1,0 +1,10 @@
+import katex from "katex";
+
+/** LaTeX as HTML with MathML for screen readers; what KaTeX cannot read is shown as it stands. */
+export function typeset(latex: string, display: boolean): string {
+  return katex.renderToString(latex, { displayMode: display, throwOnError: false, output: "htmlAndMathml", strict: "ignore", trust: false });
+}
+
+export function escapeHtml(text: string): string {
+  return text.replace(/&/g, "&amp;").replace(/</g, "&lt;").replace(/>/g, "&gt;").replace(/"/g, "&quot;");
+}

@@ -1,0 +1,19 @@
+import type { LineReport } from "@nail-down/core/instruction/report";
+import type { Piece } from "@nail-down/core/instruction/sentence";
+
+/** What the page asks of the worker: to run a working, or to read one line at its place without running it. */
+export type Request =
+  | { readonly kind: "run"; readonly id: number; readonly lines: readonly string[] }
+  | { readonly kind: "read"; readonly id: number; readonly before: readonly string[]; readonly source: string };
+
+export interface Preview {
+  readonly pieces: readonly Piece[];
+  readonly error?: { readonly message: string; readonly from: number; readonly to: number };
+  /** Declared names and functions, for completion. */
+  readonly names: readonly string[];
+}
+
+export type Reply =
+  | { readonly kind: "run"; readonly id: number; readonly reports: readonly LineReport[] }
+  | { readonly kind: "read"; readonly id: number; readonly preview: Preview }
+  | { readonly kind: "failed"; readonly id: number; readonly message: string };

@@ -1,0 +1,34 @@
+import { lineReport } from "@nail-down/core/instruction/report";
+import { type Line, readLine, runWorking } from "@nail-down/core/instruction/working";
+import type { Preview, Reply, Request } from "./messages.ts";
+
+/** Lines that were run before, so that an edit runs only what depends on it. */
+let memory: ReadonlyMap<string, Line> = new Map();
+
+function answer(request: Request): Reply {
+  switch (request.kind) {
+    case "run": {
+      const working = runWorking(request.lines, memory);
+      memory = working.memory;
+      return { kind: "run", id: request.id, reports: working.lines.map(lineReport) };
+    }
+    case "read":
+      return { kind: "read", id: request.id, preview: preview(request.before, request.source) };
+  }
+}
+
+function preview(before: readonly string[], source: string): Preview {
+  const { environment } = runWorking(before, memory);
+  const read = readLine(source, environment);
+  const names = [...environment.quantities, ...environment.functions.keys()];
+  return { pieces: read.pieces, names, ...(read.error ? { error: { message: read.error.message, ...read.error.span } } : {}) };
+}
+
+self.addEventListener("message", (event: MessageEvent<Request>) => {
+  try {
+    self.postMessage(answer(event.data));
+  } catch (failure) {
+    const message = failure instanceof Error ? failure.message : String(failure);
+    self.postMessage({ kind: "failed", id: event.data.id, message } satisfies Reply);
+  }
+});

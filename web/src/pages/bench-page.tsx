@@ -1,0 +1,143 @@
+import { useEffect, useRef } from "react";
+import { Link, useParams } from "react-router";
+import { type SetRecord, api } from "../api/client.ts";
+import { engine } from "../compute/engine.ts";
+import { Button, Fault } from "../parts/controls.tsx";
+import { TopBar } from "../parts/top-bar.tsx";
+import { useLoaded } from "../parts/use-loaded.ts";
+import { EvidencePanel } from "../sheet/evidence-panel.tsx";
+import { ProblemList } from "../sheet/problem-list.tsx";
+import { PublishDialog } from "../sheet/publish-dialog.tsx";
+import { WorkingSheet } from "../sheet/working-sheet.tsx";
+import type { WritingHandle } from "../sheet/writing-line.tsx";
+import { type SaveState, bench } from "../store/bench.ts";
+import { keptDraft } from "../store/kept-draft.ts";
+import { useAppDispatch, useAppSelector } from "../store/store.ts";
+
+/** The bench: one problem on its sheet, the set's problems to the left, the evidence to the right. */
+export function BenchPage() {
+  const { setId = "", problemId = "" } = useParams();
+  const [loaded, again] = useLoaded(`${setId} ${problemId}`, () => api.set(setId));
+  if (loaded.kind === "loading") return <TopBar />;
+  if (loaded.kind === "failed") {
+    return (
+      <>
+        <TopBar />
+        <main className="p-8">
+          <Fault>{loaded.message}</Fault>
+        </main>
+      </>
+    );
+  }
+  return <OpenBench set={loaded.value} problemId={problemId} again={again} />;
+}
+
+function OpenBench({ set, problemId, again }: { readonly set: SetRecord; readonly problemId: string; readonly again: () => void }) {
+  const dispatch = useAppDispatch();
+  const { problemId: opened, reports, selected } = useAppSelector((state) => state.bench);
+  const writing = useRef<WritingHandle>(null);
+  const problem = set.problems.find((candidate) => candidate.id === problemId);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a problem is opened when one goes to it, not when the set is loaded again
+  useEffect(() => {
+    if (!problem) return;
+    const kept = keptDraft(problem.id);
+    dispatch(bench.opened({ problem: kept ? { ...problem, version: kept.version } : problem, ...(kept ? { unsaved: kept.draft } : {}) }));
+    return () => {
+      dispatch(bench.closed());
+    };
+  }, [problemId, dispatch]);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (!(event.ctrlKey || event.metaKey) || isTyping(event.target)) return;
+      if (event.key === "z" && !event.shiftKey) dispatch(bench.undone());
+      else if (event.key === "y" || (event.key === "Z" && event.shiftKey)) dispatch(bench.redone());
+      else return;
+      event.preventDefault();
+    };
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  }, [dispatch]);
+
+  const path = (
+    <Link to={`/sets/${set.id}`} className="truncate hover:text-ink">
+      {set.title}
+    </Link>
+  );
+  return (
+    <div className="flex h-screen flex-col">
+      <TopBar path={path}>
+        <BenchControls />
+        <PublishDialog set={set} again={again} />
+      </TopBar>
+      {problem && opened === problemId ? (
+        <div className="grid min-h-0 flex-1 grid-cols-[13rem_minmax(0,1fr)_20rem]">
+          <div className="overflow-y-auto">
+            <ProblemList set={set} problemId={problemId} />
+          </div>
+          <main className="min-w-0 overflow-y-auto py-4">
+            <WorkingSheet writing={writing} />
+          </main>
+          <aside aria-label="evidence" className="overflow-y-auto border-l border-rule px-4 py-5">
+            <EvidencePanel report={selected === null ? undefined : reports[selected]} number={(selected ?? 0) + 1} />
+          </aside>
+        </div>
+      ) : (
+        !problem && (
+          <main className="p-8">
+            <Fault>This problem does not exist.</Fault>
+          </main>
+        )
+      )}
+    </div>
+  );
+}
+
+/** A field with text of its own undoes by itself. */
+function isTyping(target: EventTarget | null): boolean {
+  return (target instanceof HTMLTextAreaElement || target instanceof HTMLInputElement) && target.value !== "";
+}
+
+const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
+  saved: "Saved",
+  unsaved: "Saving …",
+  saving: "Saving …",
+  unreachable: "Not saved yet: the server cannot be reached. Your text is kept in this browser.",
+  conflict: "Changed elsewhere",
+  refused: "Not saved",
+};
+
+function BenchControls() {
+  const dispatch = useAppDispatch();
+  const { save, saveMessage, past, future, running, stopped, theirs } = useAppSelector((state) => state.bench);
+  return (
+    <div className="flex items-center gap-2 text-[14px]">
+      {running && (
+        <>
+          <span className="text-steel" role="status">
+            Working …
+          </span>
+          <Button onClick={() => engine.stop()}>Stop</Button>
+        </>
+      )}
+      {stopped && <span className="text-bent">Stopped. Change a line to run again.</span>}
+      {save === "conflict" && theirs ? (
+        <span role="alert" className="flex items-center gap-2 text-bent">
+          This problem was changed elsewhere.
+          <Button onClick={() => dispatch(bench.conflictSettled("mine"))}>Keep mine</Button>
+          <Button onClick={() => dispatch(bench.conflictSettled("theirs"))}>Take theirs</Button>
+        </span>
+      ) : (
+        <span role="status" data-testid="save-state" className={save === "unreachable" || save === "refused" ? "text-bent" : "text-steel"}>
+          {SAVE_WORDS[save]}
+          {save === "refused" && `: ${saveMessage}`}
+        </span>
+      )}
+      <Button look="quiet" disabled={past.length === 0} onClick={() => dispatch(bench.undone())}>
+        Undo
+      </Button>
+      <Button look="quiet" disabled={future.length === 0} onClick={() => dispatch(bench.redone())}>
+        Redo
+      </Button>
+    </div>
+  );
+}

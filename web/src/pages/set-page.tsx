@@ -1,0 +1,96 @@
+import { type FormEvent, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { ApiFault, type SetRecord, api } from "../api/client.ts";
+import { Button, Fault } from "../parts/controls.tsx";
+import { Prose } from "../parts/mathematics.tsx";
+import { TopBar } from "../parts/top-bar.tsx";
+import { useLoaded } from "../parts/use-loaded.ts";
+import { PublishDialog } from "../sheet/publish-dialog.tsx";
+
+/** A problem set: its introduction, its problems, and what is published of it. */
+export function SetPage() {
+  const { setId = "" } = useParams();
+  const [loaded, again] = useLoaded(setId, () => api.set(setId));
+  return (
+    <>
+      <TopBar path={loaded.kind === "ready" ? <span className="truncate">{loaded.value.title}</span> : null} />
+      <main className="mx-auto max-w-3xl px-6 py-8">
+        {loaded.kind === "failed" && <Fault>{loaded.message}</Fault>}
+        {loaded.kind === "ready" && <SetContents set={loaded.value} again={again} />}
+      </main>
+    </>
+  );
+}
+
+function SetContents({ set, again }: { readonly set: SetRecord; readonly again: () => void }) {
+  const navigate = useNavigate();
+  const [title, setTitle] = useState("");
+  const [fault, setFault] = useState("");
+  const attempt = async (work: () => Promise<void>): Promise<void> => {
+    try {
+      setFault("");
+      await work();
+    } catch (error) {
+      if (!(error instanceof ApiFault)) throw error;
+      setFault(error.message);
+    }
+  };
+  const add = (event: FormEvent): void => {
+    event.preventDefault();
+    void attempt(async () => {
+      const problem = await api.newProblem(set.id, title.trim());
+      await navigate(`/sets/${set.id}/problems/${problem.id}`);
+    });
+  };
+  return (
+    <>
+      <div className="flex items-start justify-between gap-4">
+        <SetTitle set={set} attempt={attempt} again={again} />
+        <div className="flex shrink-0 gap-2">
+          <a href={`/api/sets/${set.id}/file`} className="rounded border border-rule bg-paper px-3 py-1 hover:border-steel">
+            Save as file
+          </a>
+          <PublishDialog set={set} again={again} />
+        </div>
+      </div>
+      {set.introduction !== "" && (
+        <div className="mt-2 font-serif text-lg">
+          <Prose markdown={set.introduction} />
+        </div>
+      )}
+      <ol className="sheet mt-6 divide-y divide-rule rounded" aria-label="problems">
+        {set.problems.map((problem, index) => (
+          <li key={problem.id} className="flex items-baseline gap-3 px-5 py-3">
+            <span className="text-copper">{index + 1}</span>
+            <Link to={`/sets/${set.id}/problems/${problem.id}`} className="flex-1 font-serif text-lg hover:text-copper">
+              {problem.title}
+            </Link>
+            <span className="font-sans text-[14px] text-steel">
+              {problem.working.length} {problem.working.length === 1 ? "line" : "lines"}
+            </span>
+          </li>
+        ))}
+        {set.problems.length === 0 && <li className="px-5 py-6 text-steel">No problems yet. Name the first one below.</li>}
+      </ol>
+      <form onSubmit={add} className="mt-4 flex gap-2">
+        <input aria-label="title of a new problem" placeholder="Title of a new problem" value={title} onChange={(event) => setTitle(event.target.value)} maxLength={200} className="flex-1 rounded border border-rule bg-paper px-3 py-1.5" />
+        <Button look="strong" type="submit" disabled={title.trim() === ""}>
+          New problem
+        </Button>
+      </form>
+      {fault !== "" && <Fault>{fault}</Fault>}
+    </>
+  );
+}
+
+function SetTitle({ set, attempt, again }: { readonly set: SetRecord; readonly attempt: (work: () => Promise<void>) => Promise<void>; readonly again: () => void }) {
+  const [title, setTitle] = useState(set.title);
+  const store = (): void => {
+    if (title.trim() === "" || title.trim() === set.title) return;
+    void attempt(async () => {
+      await api.changeSet(set.id, { version: set.version, title: title.trim() });
+      again();
+    });
+  };
+  return <input aria-label="title of the set" value={title} onChange={(event) => setTitle(event.target.value)} onBlur={store} maxLength={200} className="min-w-0 flex-1 rounded border border-transparent bg-transparent font-serif text-2xl font-semibold hover:border-rule" />;
+}

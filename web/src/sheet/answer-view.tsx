@@ -1,0 +1,123 @@
+import { drawSvg } from "@nail-down/core/graph/svg";
+import { type AnswerReport, type SolutionReport, type Value, decimalBeside } from "@nail-down/core/instruction/report";
+import { mathLatex } from "@nail-down/core/problemset/statement";
+import { memo } from "react";
+import { Mathematics } from "../parts/mathematics.tsx";
+
+const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+function Decimal({ text }: { readonly text: string | undefined }) {
+  if (text === undefined) return null;
+  return (
+    <span className="ml-2 whitespace-nowrap text-[0.92em] text-steel">
+      ≈ <Mathematics latex={mathLatex(text)} />
+    </span>
+  );
+}
+
+function Values({ values }: { readonly values: Readonly<Record<string, Value>> }) {
+  return Object.entries(values).map(([name, value]) => (
+    <span key={name} className="mr-3">
+      <Mathematics latex={`${mathLatex(name)} = ${value.latex}`} />
+      <Decimal text={decimalBeside(value)} />
+    </span>
+  ));
+}
+
+function Conditions({ conditions }: { readonly conditions: readonly string[] | undefined }) {
+  if (!conditions) return null;
+  return (
+    <span className="text-[0.92em] text-steel">
+      if{" "}
+      {conditions.map((condition, index) => (
+        <span key={condition}>
+          {index > 0 && ", "}
+          <Mathematics latex={mathLatex(condition)} />
+        </span>
+      ))}
+    </span>
+  );
+}
+
+function SolutionView({ solution }: { readonly solution: SolutionReport }) {
+  return (
+    <>
+      <Values values={solution.values} />
+      {solution.multiplicity !== undefined && <span className="mr-3 text-[0.92em] text-steel">counts {solution.multiplicity} times</span>}
+      {solution.parameters && <span className="mr-3 text-[0.92em] text-steel">any value</span>}
+      <Conditions conditions={solution.conditions} />
+    </>
+  );
+}
+
+/** The result of a line as it stands on the sheet. */
+export const AnswerView = memo(function AnswerView({ answer }: { readonly answer: AnswerReport }) {
+  switch (answer.kind) {
+    case "solutions":
+      return (
+        <>
+          {answer.solutions.length === 0 && <p>{sentenceCase(answer.reason)}.</p>}
+          <ul className="list-none">
+            {answer.solutions.map((solution) => (
+              <li key={JSON.stringify(solution.values)} className="py-1">
+                <SolutionView solution={solution} />
+              </li>
+            ))}
+          </ul>
+          {answer.complexSolutions && (
+            <p className="text-[0.94em] text-steel">
+              The complex solutions are{" "}
+              {answer.complexSolutions.map((solution, index) => (
+                <span key={JSON.stringify(solution.values)}>
+                  {index > 0 && "and "}
+                  <SolutionView solution={solution} />
+                </span>
+              ))}
+            </p>
+          )}
+          {answer.rejected?.map(({ values, reason }) => (
+            <p key={JSON.stringify(values)} className="text-[0.92em] text-steel">
+              <em>set aside:</em> <Values values={values} /> {reason.replace(/^set aside: /, "")}
+            </p>
+          ))}
+        </>
+      );
+    case "expression":
+      return (
+        <p>
+          <Mathematics latex={answer.value.latex} />
+          <Decimal text={answer.decimal} /> <Conditions conditions={answer.conditions} />
+        </p>
+      );
+    case "truth":
+      return <p className={answer.holds === false ? "text-bent" : ""}>{sentenceCase(answer.sentence)}.</p>;
+    case "table":
+      return (
+        <table className="my-1 border-y-2 border-ink">
+          <thead>
+            <tr className="border-b border-ink">
+              {answer.headings.map((heading) => (
+                <th key={heading} scope="col" className="px-4 py-1 text-right font-normal">
+                  <Mathematics latex={heading} />
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {answer.rows.map((row) => (
+              <tr key={row[0]?.text}>
+                {row.map((cell, index) => (
+                  <td key={answer.headings[index]} className="px-4 py-0.5 text-right">
+                    <Mathematics latex={cell.latex} />
+                    <Decimal text={decimalBeside(cell)} />
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      );
+    case "graph":
+      return <div className="my-1 border border-rule [&_svg]:h-auto [&_svg]:w-full" dangerouslySetInnerHTML={{ __html: drawSvg(answer.picture) }} />;
+  }
+});

@@ -1,0 +1,65 @@
+import type { CheckReport, LineReport } from "@nail-down/core/instruction/report";
+import { Mathematics } from "../parts/mathematics.tsx";
+import { Nail } from "../parts/nail.tsx";
+
+const HEADINGS: Readonly<Record<CheckReport["kind"], string>> = {
+  substitution: "Put back",
+  comparison: "Compared",
+  completeness: "Counted",
+  dimensions: "Dimensions",
+  steps: "Steps",
+};
+
+const MEANING = {
+  nailed: "Nailed: proven exactly, and the numbers agree.",
+  tacked: "Tacked: the numbers agree within proven bounds; there is no exact proof.",
+  loose: "Loose: not checked, or not decided.",
+  bent: "Bent: a check contradicts this.",
+} as const;
+
+/** The evidence for the selected line. */
+export function EvidencePanel({ report, number }: { readonly report: LineReport | undefined; readonly number: number }) {
+  if (!report || report.checks.length === 0) {
+    return <p className="text-steel">{report ? "This line claims nothing that could be checked." : "Choose the nail at the end of a line to see what was checked."}</p>;
+  }
+  return (
+    <>
+      <h2 className="mb-1 flex items-center gap-2 font-serif text-lg font-semibold">
+        {report.verdict && <Nail verdict={report.verdict} size={18} />} Line {number}
+      </h2>
+      {report.verdict && <p className="mb-3 text-[14px] text-steel">{MEANING[report.verdict]}</p>}
+      <dl>
+        {report.checks.map((check) => (
+          <div key={check.kind + check.detail} className="border-t border-rule py-2">
+            <dt className="flex items-center gap-2 font-semibold">
+              <Nail verdict={check.outcome} size={14} /> {HEADINGS[check.kind]}
+            </dt>
+            <dd className="text-[14px]">
+              {(check.lines.length > 0 ? check.lines : [{ note: check.detail }]).map((line) => (
+                <Evidence key={JSON.stringify(line)} line={line} />
+              ))}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </>
+  );
+}
+
+function Evidence({ line }: { readonly line: CheckReport["lines"][number] }) {
+  return (
+    <div className="mt-1 overflow-x-auto">
+      {line.subject !== undefined && (
+        <div>
+          <Mathematics latex={line.subject} />
+        </div>
+      )}
+      {line.left !== undefined && line.right !== undefined && (
+        <div className="pl-3">
+          left <Mathematics latex={line.left} />, right <Mathematics latex={line.right} />
+        </div>
+      )}
+      <p className="pl-3 text-steel">{line.note}</p>
+    </div>
+  );
+}

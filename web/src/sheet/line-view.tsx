@@ -1,0 +1,108 @@
+import type { LineReport, StepReport } from "@nail-down/core/instruction/report";
+import { Collapsible } from "radix-ui";
+import { Mathematics, Words } from "../parts/mathematics.tsx";
+import { Nail } from "../parts/nail.tsx";
+import { AnswerView } from "./answer-view.tsx";
+
+export interface LineActions {
+  /** Opens the line's source for editing. */
+  readonly edit: () => void;
+  readonly select: () => void;
+  /** Puts (n) into the writing line. */
+  readonly refer: () => void;
+  readonly remove: () => void;
+}
+
+/** Lines whose result says no more than their sentence: declarations and statements. */
+const SILENT = new Set(["let", "given", "stated"]);
+
+/** A numbered line on the sheet: sentence, result, steps, the reason in the margin and the nail at the end. */
+export function LineView({ report, number, selected, actions }: { readonly report: LineReport; readonly number: number; readonly selected: boolean; readonly actions: LineActions }) {
+  const shown = report.answer && !SILENT.has(report.instruction ?? "");
+  return (
+    <li className={`group grid grid-cols-[2.3rem_minmax(0,1fr)_9.5rem_1.6rem] gap-x-2 border-b border-dotted border-rule py-2 ${selected ? "bg-copper/6" : ""}`} data-testid={`line-${number}`}>
+      <button type="button" onClick={actions.refer} title={`refer to line ${number}`} aria-label={`refer to line ${number}`} className="self-start pt-0.5 text-left text-[0.92em] text-steel hover:text-copper">
+        ({number})
+      </button>
+      <div className="min-w-0 overflow-x-auto overflow-y-hidden">
+        <button type="button" onClick={actions.edit} className="block w-full cursor-text text-left" aria-label={`edit line ${number}: ${report.source}`}>
+          {report.ignored ? <span className="text-steel">{report.source || " "}</span> : report.pieces.length === 0 ? <code className="font-mono text-[0.85em]">{report.source}</code> : <Sentence report={report} />}
+        </button>
+        {report.error && (
+          <p className="text-[0.94em] text-bent" role="alert">
+            {report.error.message}
+          </p>
+        )}
+        {shown && report.answer && (
+          <div className="py-1 pl-5">
+            <AnswerView answer={report.answer} />
+          </div>
+        )}
+        {report.steps.length > 0 && <Steps steps={report.steps} />}
+      </div>
+      <div className="text-[0.88em] leading-snug text-steel italic">{report.because !== undefined && <Words text={report.because} />}</div>
+      <div className="flex flex-col items-center gap-1 pt-1">
+        {report.error ? (
+          <span className="text-bent" aria-label="error">
+            !
+          </span>
+        ) : (
+          report.verdict && (
+            <button type="button" onClick={actions.select} aria-label={`line ${number} is ${report.verdict}: show the evidence`} className="leading-none">
+              <Nail verdict={report.verdict} />
+            </button>
+          )
+        )}
+        <button type="button" onClick={actions.remove} aria-label={`remove line ${number}`} title="remove this line" className="text-[0.8em] text-steel opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-bent">
+          ✕
+        </button>
+      </div>
+    </li>
+  );
+}
+
+export function Sentence({ report }: { readonly report: Pick<LineReport, "pieces"> }) {
+  return report.pieces.map((piece, index) =>
+    piece.kind === "words" ? (
+      // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a sentence have no identity but their place
+      <span key={index} className="mr-1.5 text-steel italic">
+        {piece.text}
+      </span>
+    ) : (
+      // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a sentence have no identity but their place
+      <span key={index} className="mr-1.5">
+        <Mathematics latex={piece.latex} />
+      </span>
+    ),
+  );
+}
+
+function Steps({ steps }: { readonly steps: readonly StepReport[] }) {
+  return (
+    <Collapsible.Root className="ml-5">
+      <Collapsible.Trigger className="group/steps text-[0.9em] text-steel hover:text-copper">
+        <span className="inline-block transition-transform group-data-[state=open]/steps:rotate-90" aria-hidden="true">
+          ›
+        </span>{" "}
+        {steps.length === 1 ? "1 step" : `${steps.length} steps`}
+      </Collapsible.Trigger>
+      <Collapsible.Content>
+        <ol className="mt-1 mb-1 list-none border-l-2 border-rule pl-4" aria-label="steps">
+          {steps.map((step) => (
+            <li key={`${step.rule} ${step.latex}`} className="grid grid-cols-[minmax(0,1fr)_1.4rem] py-1">
+              <span className="text-[0.94em] text-steel">
+                <Words text={step.text} />
+              </span>
+              <span className="pt-1" title={step.why}>
+                <Nail verdict={step.verdict} size={13} />
+              </span>
+              <span className="pl-4">
+                <Mathematics latex={step.latex} />
+              </span>
+            </li>
+          ))}
+        </ol>
+      </Collapsible.Content>
+    </Collapsible.Root>
+  );
+}

@@ -1,0 +1,54 @@
+import { weakest } from "@nail-down/core/check/verdict";
+import type { Verdict } from "@nail-down/core/check/verdict";
+import type { LineReport } from "@nail-down/core/instruction/report";
+import { useEffect, useState } from "react";
+import { Link } from "react-router";
+import type { ProblemRecord, SetRecord } from "../api/client.ts";
+import { Engine, Stopped } from "../compute/engine.ts";
+import { Nail } from "../parts/nail.tsx";
+import { useAppSelector } from "../store/store.ts";
+
+/** The verdict of a problem: the weakest of its lines', bent where a line cannot be carried out. */
+function problemVerdict(reports: readonly LineReport[]): Verdict | undefined {
+  const verdicts = reports.flatMap((report): readonly Verdict[] => (report.error ? ["bent"] : report.verdict ? [report.verdict] : []));
+  return verdicts.length === 0 ? undefined : weakest(verdicts);
+}
+
+/** The set's problems with their verdicts; those that are not open are run in a worker of their own. */
+export function ProblemList({ set, problemId }: { readonly set: SetRecord; readonly problemId: string }) {
+  const current = useAppSelector((state) => state.bench);
+  const [verdicts, setVerdicts] = useState<ReadonlyMap<string, Verdict>>(new Map());
+  useEffect(() => {
+    const overview = new Engine();
+    const look = async (problems: readonly ProblemRecord[]): Promise<void> => {
+      for (const problem of problems) {
+        const verdict = problemVerdict(await overview.run(problem.working));
+        if (verdict) setVerdicts((known) => new Map(known).set(problem.id, verdict));
+      }
+      overview.stop();
+    };
+    look(set.problems).catch((error: Error) => {
+      if (!(error instanceof Stopped)) throw error;
+    });
+    return () => overview.stop();
+  }, [set]);
+  return (
+    <nav aria-label="problems of the set" className="py-4 pr-2 pl-4 text-[14px]">
+      <ol className="space-y-1">
+        {set.problems.map((problem, index) => {
+          const open = problem.id === problemId;
+          const verdict = open ? problemVerdict(current.reports) : verdicts.get(problem.id);
+          return (
+            <li key={problem.id}>
+              <Link to={`/sets/${set.id}/problems/${problem.id}`} aria-current={open ? "page" : undefined} className={`flex items-baseline gap-2 rounded px-2 py-1 hover:bg-paper ${open ? "bg-paper font-semibold" : "text-steel"}`}>
+                <span className="text-copper">{index + 1}</span>
+                <span className="flex-1 leading-snug">{open ? current.draft.title : problem.title}</span>
+                {verdict && <Nail verdict={verdict} size={12} />}
+              </Link>
+            </li>
+          );
+        })}
+      </ol>
+    </nav>
+  );
+}

@@ -1,0 +1,77 @@
+import { type RefObject, useState } from "react";
+import { bench } from "../store/bench.ts";
+import { useAppDispatch, useAppSelector } from "../store/store.ts";
+import { LineView } from "./line-view.tsx";
+import { StatementEditor } from "./statement-editor.tsx";
+import { type WritingHandle, WritingLine } from "./writing-line.tsx";
+
+const DECLARATIONS = new Set(["let", "given"]);
+
+/** The sheet of paper: title, statement, givens and numbered lines, and under the last line the writing line. */
+export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingHandle | null> }) {
+  const dispatch = useAppDispatch();
+  const { draft, reports, selected, problemId } = useAppSelector((state) => state.bench);
+  const [editing, setEditing] = useState<number | undefined>();
+  const { working } = draft;
+  const change = (lines: readonly string[]): void => {
+    dispatch(bench.edited({ working: lines }));
+  };
+  const add = (source: string): void => {
+    change([...working, source]);
+    if (!DECLARATIONS.has(source.trim().split(/\s+/)[0] ?? "")) dispatch(bench.selected(working.length));
+  };
+  const replace = (index: number, source: string): void => {
+    setEditing(undefined);
+    if (source !== working[index]) change(working.map((line, k) => (k === index ? source : line)));
+    writing.current?.focus();
+  };
+  return (
+    <article className="sheet mx-auto min-h-full max-w-[52rem] px-10 py-8">
+      <input aria-label="title of the problem" value={draft.title} onChange={(event) => dispatch(bench.edited({ title: event.target.value }))} maxLength={200} className="w-full rounded border border-transparent bg-transparent text-2xl font-semibold hover:border-rule" />
+      <StatementEditor key={problemId} statement={draft.statement} change={(statement) => dispatch(bench.edited({ statement }))} />
+      <ol className="mt-4 border-t border-rule" aria-label="working">
+        {working.map((source, index) => {
+          const report = reports[index];
+          const number = index + 1;
+          if (editing === index) {
+            return (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a line's number is its identity
+              <li key={index} className="grid grid-cols-[2.3rem_minmax(0,1fr)] gap-x-2 py-2">
+                <span className="pt-1 text-[0.92em] text-copper">({number})</span>
+                <WritingLine before={working.slice(0, index)} start={source} label={`line ${number}`} autoFocus enter={(text) => replace(index, text)} cancel={() => setEditing(undefined)} />
+              </li>
+            );
+          }
+          const current = report?.source === source ? report : { source, ignored: false, pieces: [], checks: [], steps: [] };
+          return (
+            <LineView
+              // biome-ignore lint/suspicious/noArrayIndexKey: a line's number is its identity
+              key={index}
+              report={current}
+              number={number}
+              selected={selected === index}
+              actions={{
+                edit: () => {
+                  setEditing(index);
+                  dispatch(bench.selected(index));
+                },
+                select: () => dispatch(bench.selected(index)),
+                refer: () => writing.current?.insert(`(${number})`),
+                remove: () => change(working.filter((_, k) => k !== index)),
+              }}
+            />
+          );
+        })}
+      </ol>
+      <div className="mt-3 grid grid-cols-[2.3rem_minmax(0,1fr)] gap-x-2">
+        <span className="pt-1 text-[0.92em] text-copper">({working.length + 1})</span>
+        <WritingLine before={working} label="writing line" recall={working} enter={add} handle={writing} autoFocus />
+      </div>
+      {working.length === 0 && (
+        <p className="mt-2 ml-[2.8rem] font-sans text-[14px] text-steel">
+          Write an instruction, such as <code>graph y = x^2 - 5x + 6</code> or <code>solve x^2 - 5x + 6 = 0</code>, then Enter.
+        </p>
+      )}
+    </article>
+  );
+}

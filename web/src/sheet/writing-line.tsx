@@ -1,0 +1,152 @@
+import { type KeyboardEvent, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
+import { Stopped, engine } from "../compute/engine.ts";
+import type { Preview } from "../compute/messages.ts";
+import { Sentence } from "./line-view.tsx";
+
+/** Words that begin or continue an instruction, offered while typing. */
+const KEYWORDS = ["solve", "given", "let", "evaluate", "substitute", "keep", "graph", "tabulate", "expect", "because", "numerically", "figures", "infinity", "sqrt"];
+const SHORTEST_PREFIX = 2;
+const READ_AFTER = 50;
+
+export interface WritingHandle {
+  readonly insert: (text: string) => void;
+  readonly focus: () => void;
+}
+
+interface WritingLineProps {
+  readonly before: readonly string[];
+  readonly start?: string;
+  readonly label: string;
+  readonly autoFocus?: boolean;
+  /** Earlier sources, for recalling with the Up key. */
+  readonly recall?: readonly string[];
+  readonly enter: (source: string) => void;
+  readonly cancel?: () => void;
+  readonly handle?: Ref<WritingHandle>;
+}
+
+/** Where an instruction is written: typeset as it is read, faults underlined where they are. */
+export function WritingLine({ before, start = "", label, autoFocus = false, recall = [], enter, cancel, handle }: WritingLineProps) {
+  const [source, setSource] = useState(start);
+  const [preview, setPreview] = useState<Preview | undefined>();
+  const [recalled, setRecalled] = useState<number | undefined>();
+  const area = useRef<HTMLTextAreaElement>(null);
+  useImperativeHandle(handle, () => ({
+    insert: (text) => {
+      const at = area.current?.selectionStart ?? source.length;
+      setSource(source.slice(0, at) + text + source.slice(at));
+      area.current?.focus();
+    },
+    focus: () => area.current?.focus(),
+  }));
+  useEffect(() => {
+    if (autoFocus) area.current?.focus();
+  }, [autoFocus]);
+  useEffect(() => {
+    if (source.trim() === "") {
+      setPreview(undefined);
+      return;
+    }
+    let current = true;
+    const timer = setTimeout(() => {
+      engine.read(before, source).then(
+        (read) => current && setPreview(read),
+        (error: Error) => {
+          if (!(error instanceof Stopped)) throw error;
+        },
+      );
+    }, READ_AFTER);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+    };
+  }, [before, source]);
+
+  const completions = completionsOf(source, preview?.names ?? []);
+  const complete = (word: string): void => {
+    setSource(source.replace(/[A-Za-z]+$/, `${word} `));
+    area.current?.focus();
+  };
+  const onKeyDown = (event: KeyboardEvent<HTMLTextAreaElement>): void => {
+    const [first] = completions;
+    if (event.key === "Enter") {
+      event.preventDefault();
+      if (source.trim() === "" && !cancel) return;
+      enter(source);
+      if (!cancel) setSource("");
+      setRecalled(undefined);
+    } else if (event.key === "Escape" && cancel) cancel();
+    else if (event.key === "Tab" && first !== undefined && !event.shiftKey) {
+      event.preventDefault();
+      complete(first);
+    } else if (event.key === "ArrowUp" && recall.length > 0 && (source === "" || recalled !== undefined)) {
+      event.preventDefault();
+      const index = Math.max(0, (recalled ?? recall.length) - 1);
+      setRecalled(index);
+      setSource(recall[index] ?? "");
+    }
+  };
+  const fault = preview?.error;
+  return (
+    <div className="min-w-0">
+      <div className="relative font-mono text-[15px] leading-6">
+        <div aria-hidden="true" className="pointer-events-none absolute inset-0 px-2 py-1 break-words whitespace-pre-wrap text-transparent">
+          {fault ? <Underlined source={source} from={fault.from} to={fault.to} /> : source}
+        </div>
+        <textarea
+          ref={area}
+          rows={1}
+          value={source}
+          onChange={(event) => setSource(event.target.value.replace(/\n/g, " "))}
+          onKeyDown={onKeyDown}
+          aria-label={label}
+          aria-invalid={fault !== undefined}
+          spellCheck={false}
+          autoComplete="off"
+          className="relative field-sizing-content block w-full resize-none rounded border border-rule bg-transparent px-2 py-1 text-ink focus:border-copper"
+        />
+      </div>
+      <div className="min-h-7 px-2 pt-1" aria-live="polite">
+        {fault ? (
+          <span className="text-[0.9em] text-bent">{fault.message}</span>
+        ) : (
+          preview && (
+            <span data-testid="preview">
+              <Sentence report={preview} />
+            </span>
+          )
+        )}
+        {completions.length > 0 && (
+          <span className="ml-3 font-sans text-[13px] text-steel">
+            {completions.map((word) => (
+              <button key={word} type="button" tabIndex={-1} onClick={() => complete(word)} className="mr-2 rounded border border-rule px-1.5 hover:border-steel">
+                {word}
+              </button>
+            ))}
+            Tab completes
+          </span>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The characters at fault, underlined; a fault at the end gets a place of its own. */
+function Underlined({ source, from, to }: { readonly source: string; readonly from: number; readonly to: number }) {
+  const end = Math.max(to, from + 1);
+  return (
+    <>
+      {source.slice(0, from)}
+      <span className="underline decoration-bent decoration-wavy decoration-2 underline-offset-4" data-testid="fault">
+        {source.slice(from, end) || " "}
+      </span>
+      {source.slice(end)}
+    </>
+  );
+}
+
+function completionsOf(source: string, names: readonly string[]): readonly string[] {
+  const prefix = /(?:^|[^A-Za-z_])([A-Za-z]+)$/.exec(source)?.[1] ?? "";
+  if (prefix.length < SHORTEST_PREFIX) return [];
+  return [...KEYWORDS, ...names].filter((word) => word.startsWith(prefix) && word !== prefix).slice(0, 4);
+}

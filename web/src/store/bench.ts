@@ -1,0 +1,119 @@
+import type { LineReport } from "@nail-down/core/instruction/report";
+import { type PayloadAction, createSlice } from "@reduxjs/toolkit";
+import type { ProblemRecord } from "../api/client.ts";
+
+/** What the author writes in a problem. */
+export interface Draft {
+  readonly title: string;
+  readonly statement: string;
+  readonly working: readonly string[];
+}
+
+export type SaveState = "saved" | "unsaved" | "saving" | "unreachable" | "conflict" | "refused";
+
+export interface BenchState {
+  readonly problemId: string | null;
+  readonly setId: string | null;
+  readonly draft: Draft;
+  /** The version on the server that the draft is based on. */
+  readonly version: number;
+  readonly past: readonly Draft[];
+  readonly future: readonly Draft[];
+  /** The field and time of the last edit, so that a stretch of typing is one thing to undo. */
+  readonly lastEdit: { readonly field: keyof Draft; readonly at: number } | null;
+  readonly save: SaveState;
+  readonly saveMessage: string;
+  /** What is stored on the server, while there is a conflict. */
+  readonly theirs: ProblemRecord | null;
+  readonly reports: readonly LineReport[];
+  readonly running: boolean;
+  readonly stopped: boolean;
+  /** Index of the line whose evidence is shown. */
+  readonly selected: number | null;
+}
+
+const EMPTY: Draft = { title: "", statement: "", working: [] };
+const MOST_UNDO = 300;
+const ONE_STRETCH = 1200;
+
+const initialState: BenchState = {
+  problemId: null,
+  setId: null,
+  draft: EMPTY,
+  version: 0,
+  past: [],
+  future: [],
+  lastEdit: null,
+  save: "saved",
+  saveMessage: "",
+  theirs: null,
+  reports: [],
+  running: false,
+  stopped: false,
+  selected: null,
+};
+
+const draftOf = ({ title, statement, working }: ProblemRecord): Draft => ({ title, statement, working });
+
+/** Moves a draft between the two stacks of undo and redo. */
+function step(state: BenchState, from: "past" | "future"): BenchState {
+  const [stack, other] = from === "past" ? [state.past, state.future] : [state.future, state.past];
+  const target = stack.at(-1);
+  if (!target) return state;
+  const rest = stack.slice(0, -1);
+  const grown = [...other, state.draft];
+  return { ...state, draft: target, ...(from === "past" ? { past: rest, future: grown } : { past: grown, future: rest }), lastEdit: null, save: "unsaved", stopped: false };
+}
+
+const slice = createSlice({
+  name: "bench",
+  initialState: initialState as BenchState,
+  reducers: {
+    opened: (_state, { payload }: PayloadAction<{ problem: ProblemRecord; unsaved?: Draft }>): BenchState => ({
+      ...initialState,
+      problemId: payload.problem.id,
+      setId: payload.problem.setId,
+      draft: payload.unsaved ?? draftOf(payload.problem),
+      version: payload.problem.version,
+      save: payload.unsaved ? "unsaved" : "saved",
+    }),
+    closed: (): BenchState => initialState,
+    edited: {
+      prepare: (change: Partial<Draft>) => ({ payload: { change, at: Date.now() } }),
+      reducer: (state, { payload }: PayloadAction<{ change: Partial<Draft>; at: number }>): BenchState => {
+        const before = state as BenchState;
+        const field = Object.keys(payload.change)[0] as keyof Draft;
+        const goesOn = field !== "working" && before.lastEdit?.field === field && payload.at - before.lastEdit.at < ONE_STRETCH;
+        const past = goesOn ? before.past : [...before.past, before.draft].slice(-MOST_UNDO);
+        return { ...before, draft: { ...before.draft, ...payload.change }, past, future: [], lastEdit: { field, at: payload.at }, save: "unsaved", stopped: false };
+      },
+    },
+    undone: (state): BenchState => step(state as BenchState, "past"),
+    redone: (state): BenchState => step(state as BenchState, "future"),
+    saving: (state): BenchState => ({ ...(state as BenchState), save: "saving" }),
+    saved: (state, { payload }: PayloadAction<{ version: number; draft: Draft }>): BenchState => {
+      const before = state as BenchState;
+      return { ...before, version: payload.version, save: before.draft === payload.draft ? "saved" : "unsaved", saveMessage: "" };
+    },
+    saveFailed: (state, { payload }: PayloadAction<{ save: "unreachable" | "conflict" | "refused"; message: string; theirs?: ProblemRecord }>): BenchState => ({
+      ...(state as BenchState),
+      save: payload.save,
+      saveMessage: payload.message,
+      theirs: payload.theirs ?? null,
+    }),
+    /** Ends a conflict: with what is stored now, or with the own draft on top of it. */
+    conflictSettled: (state, { payload }: PayloadAction<"theirs" | "mine">): BenchState => {
+      const before = state as BenchState;
+      if (!before.theirs) return before;
+      const base = { ...before, version: before.theirs.version, theirs: null, saveMessage: "" };
+      return payload === "mine" ? { ...base, save: "unsaved" } : { ...base, past: [...before.past, before.draft], draft: draftOf(before.theirs), save: "saved" };
+    },
+    runStarted: (state): BenchState => ({ ...(state as BenchState), running: true, stopped: false }),
+    runEnded: (state, { payload }: PayloadAction<readonly LineReport[]>): BenchState => ({ ...(state as BenchState), running: false, reports: payload }),
+    runStopped: (state): BenchState => ({ ...(state as BenchState), running: false, stopped: true }),
+    selected: (state, { payload }: PayloadAction<number | null>): BenchState => ({ ...(state as BenchState), selected: payload }),
+  },
+});
+
+export const bench = slice.actions;
+export const benchReducer = slice.reducer;

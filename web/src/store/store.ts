@@ -1,0 +1,17 @@
+import { configureStore } from "@reduxjs/toolkit";
+import { useDispatch, useSelector } from "react-redux";
+import { benchReducer } from "./bench.ts";
+import { watchBench } from "./bench-work.ts";
+import { sessionReducer } from "./session.ts";
+
+export const store = configureStore({
+  reducer: { session: sessionReducer, bench: benchReducer },
+  middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }),
+});
+
+watchBench(store);
+
+export type RootState = ReturnType<typeof store.getState>;
+export type Dispatch = typeof store.dispatch;
+export const useAppDispatch = useDispatch.withTypes<Dispatch>();
+export const useAppSelector = useSelector.withTypes<RootState>();
