@@ -2,7 +2,7 @@
  * Builds what is asked for (batch, server, web) into its dist folder, only when a source is newer than the last build.
  * `node scripts/build.mjs batch server web`; without names, all of them.
  */
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 

@@ -29,7 +29,16 @@ export function answerProblem(problem: BatchProblem): BatchResult {
   if (error) return { id: problem.id, status: "error", error: { message: error.message, line: faulty + 1, from: error.from, to: error.to } };
   const last = reports.filter((report) => report.answer).at(-1);
   if (!last?.answer) {
-    return { id: problem.id, status: "error", error: { message: "there is nothing to answer here: no line asks for a result", line: Math.max(1, problem.lines.length), from: 0, to: problem.lines.at(-1)?.length ?? 0 } };
+    return {
+      id: problem.id,
+      status: "error",
+      error: {
+        message: "there is nothing to answer here: no line asks for a result",
+        line: Math.max(1, problem.lines.length),
+        from: 0,
+        to: problem.lines.at(-1)?.length ?? 0,
+      },
+    };
   }
   return { id: problem.id, status: "ok", ...lineResult(last, last.answer) };
 }

@@ -10,12 +10,15 @@ const MOST_WORKERS = 2;
 
 /** A problem from one line of JSON, or what is wrong with the line. */
 function readProblem(line: string): { problem: BatchProblem } | { fault: object } {
-  const fault = (id: string, message: string): { fault: object } => ({ fault: { id, status: "error", error: { message, line: 0, from: 0, to: line.length }, ms: 0 } });
+  const fault = (id: string, message: string): { fault: object } => ({
+    fault: { id, status: "error", error: { message, line: 0, from: 0, to: line.length }, ms: 0 },
+  });
   try {
     const value: unknown = JSON.parse(line);
     if (typeof value !== "object" || value === null) return fault("", "an object with id and lines was expected");
     const id = "id" in value && (typeof value.id === "string" || typeof value.id === "number") ? String(value.id) : "";
-    if (!("lines" in value) || !Array.isArray(value.lines) || !value.lines.every((one) => typeof one === "string")) return fault(id, "“lines” must be a list of strings");
+    if (!("lines" in value) || !Array.isArray(value.lines) || !value.lines.every((one) => typeof one === "string"))
+      return fault(id, "“lines” must be a list of strings");
     const seconds = "seconds" in value && typeof value.seconds === "number" && value.seconds > 0 ? value.seconds : undefined;
     return { problem: { id, lines: value.lines, ...(seconds === undefined ? {} : { seconds }) } };
   } catch (error) {
@@ -24,7 +27,9 @@ function readProblem(line: string): { problem: BatchProblem } | { fault: object 
 }
 
 async function answerLines(): Promise<void> {
-  const pool = new Pool(new URL("./worker.js", import.meta.url), Math.min(MOST_WORKERS, availableParallelism()), (line) => process.stdout.write(`${JSON.stringify(line)}\n`));
+  const pool = new Pool(new URL("./worker.js", import.meta.url), Math.min(MOST_WORKERS, availableParallelism()), (line) =>
+    process.stdout.write(`${JSON.stringify(line)}\n`),
+  );
   for await (const line of createInterface({ input: process.stdin, crlfDelay: Number.POSITIVE_INFINITY })) {
     if (line.trim() === "") continue;
     const read = readProblem(line);

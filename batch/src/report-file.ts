@@ -1,4 +1,4 @@
-import { type AnswerReport, type LineReport, type SolutionReport, decimalBeside, lineReport } from "@nail-down/core/instruction/report";
+import { type AnswerReport, decimalBeside, type LineReport, lineReport, type SolutionReport } from "@nail-down/core/instruction/report";
 import { runWorking } from "@nail-down/core/instruction/working";
 import { readProblemSet } from "@nail-down/core/problemset/read";
 

@@ -1,5 +1,5 @@
 import { parentPort } from "node:worker_threads";
-import { type BatchProblem, answerProblem } from "./answer.ts";
+import { answerProblem, type BatchProblem } from "./answer.ts";
 
 /** Answers one problem after another; a defect in the core is reported as an error of that problem only. */
 parentPort?.on("message", (problem: BatchProblem) => {

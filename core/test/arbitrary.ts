@@ -4,9 +4,7 @@ import type { Expression } from "../src/expression/expression.ts";
 import { rational } from "../src/number/rational.ts";
 
 /** Random expressions in the names x, y, a, v_0 and theta, as the constructors would build them from anything typed. */
-export const smallRational = fc
-  .tuple(fc.integer({ min: -12, max: 12 }), fc.integer({ min: 1, max: 6 }))
-  .map(([num, den]) => rational(num, den));
+export const smallRational = fc.tuple(fc.integer({ min: -12, max: 12 }), fc.integer({ min: 1, max: 6 })).map(([num, den]) => rational(num, den));
 
 const leaf: fc.Arbitrary<Expression> = fc.oneof(
   { weight: 3, arbitrary: fc.constantFrom("x", "y", "a", "v_0", "theta").map(build.name) },

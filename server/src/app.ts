@@ -45,7 +45,15 @@ export function createApp(parts: AppParts): Express {
   const app = express();
   app.set("trust proxy", parts.proxies);
   app.disable("x-powered-by");
-  app.use(pinoHttp({ logger: parts.log, serializers: { req: (request: { method: string; url: string }) => ({ method: request.method, url: request.url }), res: (response: { statusCode: number }) => ({ status: response.statusCode }) } }));
+  app.use(
+    pinoHttp({
+      logger: parts.log,
+      serializers: {
+        req: (request: { method: string; url: string }) => ({ method: request.method, url: request.url }),
+        res: (response: { statusCode: number }) => ({ status: response.statusCode }),
+      },
+    }),
+  );
   app.use(helmet({ contentSecurityPolicy: { useDefaults: false, directives: POLICY }, strictTransportSecurity: parts.proxies > 0 }));
   app.use("/api", sameOrigin, express.json({ limit: "3mb" }), accountRoutes(parts.database, parts), setRoutes(parts.database, parts.checker));
   app.get("/api/openapi.json", (_request, response) => {
@@ -57,7 +65,10 @@ export function createApp(parts: AppParts): Express {
 
   app.get("/p/:address", async (request, response) => {
     const html = await pageAt(parts.database, parameter(request, "address"));
-    response.setHeader("Content-Security-Policy", "default-src 'none'; style-src 'self'; style-src-attr 'unsafe-inline'; font-src 'self'; img-src 'self' data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'");
+    response.setHeader(
+      "Content-Security-Policy",
+      "default-src 'none'; style-src 'self'; style-src-attr 'unsafe-inline'; font-src 'self'; img-src 'self' data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
+    );
     response.setHeader("Cache-Control", "no-cache");
     if (html === undefined) response.status(404).type("html").send(NOTHING_HERE);
     else response.type("html").send(html);
@@ -81,7 +92,8 @@ export function createApp(parts: AppParts): Express {
   return app;
 }
 
-const NOTHING_HERE = '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Nothing here</title><link rel="stylesheet" href="/page.css"></head><body><main><h1>There is nothing at this address</h1><p>The page may have been withdrawn, or the address is not complete.</p></main></body></html>';
+const NOTHING_HERE =
+  '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Nothing here</title><link rel="stylesheet" href="/page.css"></head><body><main><h1>There is nothing at this address</h1><p>The page may have been withdrawn, or the address is not complete.</p></main></body></html>';
 
 /** Faults the caller can mend are answered in words; others are logged and answered without details. */
 function reportFault(error: unknown, request: Request, response: Response, _next: NextFunction): void {

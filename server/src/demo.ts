@@ -1,4 +1,4 @@
-import { readFileSync, readdirSync } from "node:fs";
+import { readdirSync, readFileSync } from "node:fs";
 import { readProblemSet } from "@nail-down/core/problemset/read";
 import { count } from "drizzle-orm";
 import { createAccount } from "./data/accounts.ts";
@@ -18,7 +18,9 @@ export async function makeDemo(database: Database, checker: Checker, examples: U
   if ((existing?.accounts ?? 0) > 0) return false;
   const account = await createAccount(database, DEMO);
   if (!account) return false;
-  const files = readdirSync(examples).filter((name) => name.endsWith(".nail.md")).sort();
+  const files = readdirSync(examples)
+    .filter((name) => name.endsWith(".nail.md"))
+    .sort();
   for (const [index, file] of files.entries()) {
     const set = readProblemSet(readFileSync(new URL(file, examples), "utf8"));
     const stored = await createSet(database, account.id, set);

@@ -1,5 +1,5 @@
-import { ONE, ZERO, call, cases, derivative, divide, iterated, product, power, sum, subtract, tuple } from "../expression/construct.ts";
-import { type Expression, contains } from "../expression/expression.ts";
+import { call, cases, derivative, divide, iterated, ONE, power, product, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
+import { contains, type Expression } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
 
 /** Thrown for an expression that the rules do not differentiate. */
@@ -42,7 +42,10 @@ function once(e: Expression, name: string): Expression {
     case "tuple":
       return tuple(e.items.map(at));
     case "cases":
-      return cases(e.branches.map(({ value, condition }) => ({ value: at(value), condition })), e.otherwise && at(e.otherwise));
+      return cases(
+        e.branches.map(({ value, condition }) => ({ value: at(value), condition })),
+        e.otherwise && at(e.otherwise),
+      );
     case "iterated": {
       const boundsFixed = [e.lower, e.upper].every((bound) => !bound || !contains(bound, name));
       if (e.operator === "sum" && boundsFixed) return iterated({ ...e, body: at(e.body) });

@@ -1,4 +1,4 @@
-import { name, product, power, number, sum, subtract, equation, ZERO } from "../expression/construct.ts";
+import { equation, name, number, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
 import { complexDomain } from "../expression/domain.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
@@ -6,7 +6,7 @@ import { text } from "../notation/text.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { equalityTest, zeroTest } from "../rewrite/zero-test.ts";
-import { type Comparison, DEFAULT_DIGITS, compareSides, pointText } from "./compare.ts";
+import { type Comparison, compareSides, DEFAULT_DIGITS, pointText } from "./compare.ts";
 import { sameZeros, zeroPolynomial } from "./equivalence.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
@@ -42,7 +42,12 @@ export function substitutionCheck(answer: ClaimedAnswer): Check {
     lines.push(line);
   }
   if (lines.length === 0) return { kind: "substitution", outcome: "nailed", detail: "there is no solution to put back", lines };
-  return { kind: "substitution", outcome: weakest(outcomes), detail: join(lines.map((line) => `${line.subject ? text(line.subject) : ""}: ${line.note}`)), lines };
+  return {
+    kind: "substitution",
+    outcome: weakest(outcomes),
+    detail: join(lines.map((line) => `${line.subject ? text(line.subject) : ""}: ${line.note}`)),
+    lines,
+  };
 }
 
 function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: Verdict; line: EvidenceLine } {
@@ -50,8 +55,10 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
   const [left, right] = [at(answer.equation.operands[0]), at(answer.equation.operands[1])];
   const assumptions = [...answer.assumptions, ...solution.conditions];
   const subject = equation(name(answer.unknown), solution.value);
-  const line = { subject, left: simplify(left).expression, right: simplify(right).expression };
-  const undefinedThere = complexDomain(answer.equation).map(at).find((condition) => decide(condition, assumptions) === false);
+  const line = { subject, left: simplify(left).expression, right: simplify(right).expression, leftBefore: left, rightBefore: right };
+  const undefinedThere = complexDomain(answer.equation)
+    .map(at)
+    .find((condition) => decide(condition, assumptions) === false);
   if (undefinedThere) return { outcome: "bent", line: { ...line, note: `the equation is not defined there: ${text(undefinedThere)} fails` } };
   const onCondition = solution.conditions.filter((condition) => condition.kind === "relation" && condition.comparisons[0] === "=");
   const test = equalityTest(applyEqualities(left, onCondition), applyEqualities(right, onCondition), assumptions);
@@ -101,7 +108,12 @@ export function comparisonCheck(answer: ClaimedAnswer, digits: number = DEFAULT_
     lines.push({ subject: equation(name(answer.unknown), solution.value), note: comparisonNote(compared) });
   }
   if (lines.length === 0) return { kind: "comparison", outcome: "tacked", detail: "there is no solution to compare at", lines };
-  return { kind: "comparison", outcome: weakest(outcomes), detail: join(lines.map((line) => `${line.subject ? text(line.subject) : ""}: ${line.note}`)), lines };
+  return {
+    kind: "comparison",
+    outcome: weakest(outcomes),
+    detail: join(lines.map((line) => `${line.subject ? text(line.subject) : ""}: ${line.note}`)),
+    lines,
+  };
 }
 
 function outcomeOf(compared: Comparison, solution: ClaimedSolution): Verdict {
@@ -114,7 +126,12 @@ function outcomeOf(compared: Comparison, solution: ClaimedSolution): Verdict {
 export function comparisonNote(compared: Comparison): string {
   switch (compared.kind) {
     case "agree": {
-      const where = compared.points === 0 ? (compared.decimal.includes("?") ? "both sides are too large to write out" : `both sides are ${compared.decimal}`) : `at ${compared.points} sets of values of the letters`;
+      const where =
+        compared.points === 0
+          ? compared.decimal.includes("?")
+            ? "both sides are too large to write out"
+            : `both sides are ${compared.decimal}`
+          : `at ${compared.points} sets of values of the letters`;
       return `${where}; they agree to ${compared.digits} digits, proven by error bounds`;
     }
     case "differ":
@@ -139,13 +156,18 @@ export function completenessCheck(answer: ClaimedAnswer): Check {
   const claimed = [...answer.solutions, ...answer.apart, ...answer.rejected];
   const roots = claimed.flatMap((solution) => Array.from({ length: solution.multiplicity }, () => solution.value));
   if (everywhere || roots.length > degree) return check("bent", `more solutions are claimed than an equation of degree ${degree} can have`);
-  if (roots.length < degree) return check("bent", `an equation of degree ${degree} has ${degree} solutions, counted with multiplicity, but ${roots.length} are claimed`);
+  if (roots.length < degree)
+    return check("bent", `an equation of degree ${degree} has ${degree} solutions, counted with multiplicity, but ${roots.length} are claimed`);
   const x = name(answer.unknown);
   const polynomial = sum(...coefficients.map((coefficient, k) => product(coefficient, power(x, number(k)))));
   const factored = product(coefficients[degree] ?? ZERO, ...roots.map((root) => subtract(x, root)));
   const test = equalityTest(polynomial, factored, answer.assumptions);
   const times = degree === 1 ? "one root" : `${degree} roots, counted with multiplicity`;
-  if (test.kind === "zero") return check("nailed", `an equation of degree ${degree} has at most ${times}; multiplying out the factors of the roots gives the equation back, so there are no others`);
+  if (test.kind === "zero")
+    return check(
+      "nailed",
+      `an equation of degree ${degree} has at most ${times}; multiplying out the factors of the roots gives the equation back, so there are no others`,
+    );
   if (test.kind === "nonzero") return check("bent", "multiplying out the factors of the claimed roots does not give the equation back");
   return check("loose", `it could not be proven that the factors of the claimed roots give the equation back (they agree to ${test.digits} digits)`);
 }
@@ -154,10 +176,16 @@ function countConstant(rest: Expression, everywhere: boolean, answer: ClaimedAns
   const test = zeroTest(rest, answer.assumptions);
   if (freeNames(rest).size > 0 && test.kind !== "zero") {
     const stated = answer.solutions.some((solution) => solution.conditions.some((condition) => sameZeros(condition, equation(rest, ZERO))));
-    return stated ? check("nailed", `the unknown drops out and leaves ${text(rest)} = 0, which is the condition stated`) : check("loose", "the condition on the letters was not confirmed");
+    return stated
+      ? check("nailed", `the unknown drops out and leaves ${text(rest)} = 0, which is the condition stated`)
+      : check("loose", "the condition on the letters was not confirmed");
   }
   if (test.kind === "undecided") return check("loose", `it was not decided whether ${text(rest)} is 0`);
   const holds = test.kind === "zero";
-  if (holds !== everywhere) return check("bent", holds ? "every value solves the equation, which is not what is claimed" : "no value solves the equation, which is not what is claimed");
+  if (holds !== everywhere)
+    return check(
+      "bent",
+      holds ? "every value solves the equation, which is not what is claimed" : "no value solves the equation, which is not what is claimed",
+    );
   return check("nailed", holds ? "the unknown drops out and both sides are the same" : `the unknown drops out and ${text(rest)} = 0 is false`);
 }

@@ -1,13 +1,13 @@
-import * as complex from "../number/complex-ball.ts";
-import type { ComplexBall } from "../number/complex-ball.ts";
-import { formatBall } from "../number/decimal.ts";
-import * as real from "../number/real-ball.ts";
-import { BallUndefined } from "../number/real-ball.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { subtract } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
-import { type Point, environmentAt, samplePoints } from "../rewrite/sample.ts";
+import type { ComplexBall } from "../number/complex-ball.ts";
+import * as complex from "../number/complex-ball.ts";
+import { formatBall } from "../number/decimal.ts";
+import * as real from "../number/real-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import { environmentAt, type Point, samplePoints } from "../rewrite/sample.ts";
 
 /** What a numeric comparison of two sides found, at points of their names where needed. */
 export type Comparison =

@@ -1,6 +1,6 @@
+import { equation, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { BudgetExhausted } from "../number/budget.ts";
-import { ZERO, equation, name, negate, power, number, product, subtract, sum, relation } from "../expression/construct.ts";
-import { type Expression, contains, freeNames } from "../expression/expression.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";

@@ -1,6 +1,6 @@
 import type { Claim, Step } from "../derivation/step.ts";
 import { ZERO } from "../expression/construct.ts";
-import { type Expression, children, equal } from "../expression/expression.ts";
+import { children, type Expression, equal } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { elaborate } from "../notation/elaborate.ts";
 import { NotationError, type Syntax } from "../notation/syntax.ts";
@@ -30,14 +30,17 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdi
     case "equal": {
       const test = equalityTest(claim.before, claim.after, assumptions);
       if (test.kind === "zero") return { verdict: "nailed", why: test.method };
-      if (test.kind === "nonzero") return { verdict: "bent", why: test.witness.size === 0 ? "the values differ" : `the values differ at ${pointText(test.witness)}` };
+      if (test.kind === "nonzero")
+        return { verdict: "bent", why: test.witness.size === 0 ? "the values differ" : `the values differ at ${pointText(test.witness)}` };
       return { verdict: "tacked", why: `the values agree to ${test.digits} digits` };
     }
     case "put in": {
       // Values may hold names that are put in as well: as many rounds as there are values reach the end.
       let meant = claim.before;
       for (let round = 0; round < claim.values.size; round += 1) meant = substitute(meant, claim.values);
-      return sameParts(meant, claim.after) ? { verdict: "nailed", why: "put in again, this is what comes out" } : { verdict: "bent", why: "putting the values in gives something else" };
+      return sameParts(meant, claim.after)
+        ? { verdict: "nailed", why: "put in again, this is what comes out" }
+        : { verdict: "bent", why: "putting the values in gives something else" };
     }
     case "holds": {
       const truth = decide(claim.statement, assumptions);
@@ -78,7 +81,8 @@ function writtenMeans(written: Syntax, claim: Claim): boolean {
       return meant.kind === "relation" && meant.operands.slice(1).every((operand) => equalityTest(operand, result).kind === "zero");
     }
     const [said, claimed] = [alternativesOf(meant), alternativesOf(claim.after)];
-    const covers = (some: readonly Expression[], others: readonly Expression[]): boolean => some.every((one) => others.some((other) => sameEquation(one, other)));
+    const covers = (some: readonly Expression[], others: readonly Expression[]): boolean =>
+      some.every((one) => others.some((other) => sameEquation(one, other)));
     return covers(said, claimed) && covers(claimed, said);
   } catch (error) {
     if (error instanceof NotationError) return false;
@@ -105,8 +109,6 @@ export function stepsCheck(steps: readonly Step[], assumptions: readonly Express
   const outcome = weakest(verdicts.map(({ verdict }) => verdict));
   const fault = verdicts.findIndex(({ verdict }) => verdict === outcome);
   const detail =
-    outcome === "nailed"
-      ? `each of the ${steps.length} steps was checked by itself`
-      : `step ${fault + 1} is ${outcome}: ${verdicts[fault]?.why ?? ""}`;
+    outcome === "nailed" ? `each of the ${steps.length} steps was checked by itself` : `step ${fault + 1} is ${outcome}: ${verdicts[fault]?.why ?? ""}`;
   return { check: { kind: "steps", outcome, detail, lines: [{ note: detail }] }, verdicts };
 }

@@ -11,6 +11,9 @@ export interface EvidenceLine {
   readonly subject?: Expression;
   readonly left?: Expression;
   readonly right?: Expression;
+  /** The sides before they were simplified, where that is worth seeing. */
+  readonly leftBefore?: Expression;
+  readonly rightBefore?: Expression;
   readonly note: string;
 }
 

@@ -1,5 +1,5 @@
-import * as complex from "../number/complex-ball.ts";
 import type { ComplexBall } from "../number/complex-ball.ts";
+import * as complex from "../number/complex-ball.ts";
 import { pi } from "../number/constants.ts";
 import { exp } from "../number/elementary.ts";
 import * as real from "../number/real-ball.ts";
@@ -114,7 +114,11 @@ export function truthValue(e: Expression, precision: number, environment: BallEn
     });
     return joined("and", parts);
   }
-  if (e.kind === "logic") return joined(e.operator, e.items.map((item) => truthValue(item, precision, environment)));
+  if (e.kind === "logic")
+    return joined(
+      e.operator,
+      e.items.map((item) => truthValue(item, precision, environment)),
+    );
   return undefined;
 }
 

@@ -1,19 +1,20 @@
+import { terminatingDecimal } from "../number/decimal.ts";
 import * as integer from "../number/integer.ts";
-import * as rational from "../number/rational.ts";
 import type { Rational } from "../number/rational.ts";
+import * as rational from "../number/rational.ts";
 import {
   type CasesNode,
   type Comparison,
   type ConstantName,
+  compare,
   type Expression,
   ExpressionMap,
-  type IteratedNode,
-  type NumberNode,
-  type SumNode,
-  compare,
   equal,
   freeNames,
+  type IteratedNode,
+  type NumberNode,
   node,
+  type SumNode,
 } from "./expression.ts";
 import { family } from "./functions/registry.ts";
 import { positivePower, rationalToInteger, surd } from "./numeric-power.ts";
@@ -131,7 +132,11 @@ export function sum(...terms: readonly Expression[]): Expression {
     const known = groups.get(rest);
     if (!known) groups.set(rest, { coefficient, typed: typedCoefficient(term) });
     else if (rational.isZero(known.coefficient)) groups.set(rest, { coefficient, typed: typedCoefficient(term) });
-    else if (!rational.isZero(coefficient)) groups.set(rest, { coefficient: rational.add(known.coefficient, coefficient) });
+    else if (!rational.isZero(coefficient)) {
+      const total = rational.add(known.coefficient, coefficient);
+      const decimal = known.typed !== undefined || typedCoefficient(term) !== undefined;
+      groups.set(rest, { coefficient: total, typed: decimal ? decimalLiteral(total) : undefined });
+    }
   };
   terms.forEach(collect);
   const collected: Expression[] = [];
@@ -161,9 +166,18 @@ export function divide(a: Expression, b: Expression): Expression {
   return product(a, power(b, MINUS_ONE));
 }
 
+/** The decimal that prints a number computed from decimals, when it ends early enough to be read. */
+export function decimalLiteral(value: Rational): string | undefined {
+  if (rational.isInteger(value)) return undefined;
+  const text = terminatingDecimal(rational.abs(value));
+  return text !== undefined && text.length <= LONGEST_DECIMAL ? text : undefined;
+}
+
+const LONGEST_DECIMAL = 9;
+
 interface Gathered {
   coefficient: Rational;
-  /** The literal of the only number seen so far that is not ±1. */
+  /** The decimal literal of the numbers seen so far. */
   typed?: string | undefined;
   /** Radicands of the square, cube, … roots of whole numbers seen so far, by degree. */
   readonly radicands: Map<number, integer.Integer>;
@@ -224,9 +238,11 @@ function gather(all: Gathered, factor: Expression): void {
   if (factor.kind === "product") {
     for (const inner of factor.factors) gather(all, inner);
   } else if (factor.kind === "number") {
-    const unit = factor.value.den === 1 && integer.abs(factor.value.num) === 1;
-    if (!unit) all.typed = all.coefficient.den === 1 && integer.abs(all.coefficient.num) === 1 ? factor.typed : undefined;
+    const typed = [all.coefficient, factor.value].map((value) => value.den === 1 && integer.abs(value.num) === 1);
+    const decimal = all.typed !== undefined || factor.typed !== undefined;
     all.coefficient = rational.multiply(all.coefficient, factor.value);
+    // The literal stays as typed while it is alone; a product of decimals is a decimal where it ends.
+    all.typed = typed[0] ? factor.typed : typed[1] ? all.typed : decimal ? decimalLiteral(all.coefficient) : undefined;
   } else if (factor.kind === "constant" && factor.name === "i") {
     all.turns = (all.turns + 1) % 4;
   } else if (isConstantSum(factor) && !rational.isOne(contentOf(factor))) {
@@ -255,7 +271,10 @@ function isRoot(e: Expression & { kind: "power" }): boolean {
 /** A combined exponent may make the power a number again (2^x · 2^−x·2 …): then it is gathered anew. */
 function renormalise(all: Gathered, base: Expression, exponent: Expression): void {
   if (base.kind !== "number" || exponent.kind !== "number") return;
-  all.bases.set(base, (all.bases.get(base) ?? []).filter((known) => known !== exponent));
+  all.bases.set(
+    base,
+    (all.bases.get(base) ?? []).filter((known) => known !== exponent),
+  );
   gather(all, power(base, exponent));
 }
 
@@ -273,7 +292,14 @@ interface Radical {
 }
 
 function isRadical(e: Expression): e is Expression & Radical {
-  return e.kind === "power" && e.base.kind === "number" && e.exponent.kind === "number" && e.base.value.num > 0 && e.base.value.den === 1 && e.exponent.value.num === 1;
+  return (
+    e.kind === "power" &&
+    e.base.kind === "number" &&
+    e.exponent.kind === "number" &&
+    e.base.value.num > 0 &&
+    e.base.value.den === 1 &&
+    e.exponent.value.num === 1
+  );
 }
 
 function radical(radicand: integer.Integer, degree: number): Expression {

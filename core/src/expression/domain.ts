@@ -1,6 +1,6 @@
 import * as rational from "../number/rational.ts";
-import { ZERO, relation } from "./construct.ts";
-import { type Expression, children, equal, freeNames } from "./expression.ts";
+import { relation, ZERO } from "./construct.ts";
+import { children, type Expression, equal, freeNames } from "./expression.ts";
 import { family } from "./functions/registry.ts";
 
 /**

@@ -1,6 +1,6 @@
-import * as rational from "../number/rational.ts";
 import type { Integer } from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
+import * as rational from "../number/rational.ts";
 
 /**
  * Expression trees: immutable, canonical, with shared subtrees. They are made by the constructors of `construct.ts`

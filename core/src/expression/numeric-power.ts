@@ -1,6 +1,6 @@
 import * as integer from "../number/integer.ts";
-import * as rational from "../number/rational.ts";
 import type { Rational } from "../number/rational.ts";
+import * as rational from "../number/rational.ts";
 
 /** A rational power of a rational number, as coefficient · radicand^(1/degree) with a whole radicand ≥ 1. */
 export interface Surd {

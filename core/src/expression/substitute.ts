@@ -1,5 +1,5 @@
 import { call, cases, chain, derivative, iterated, logic, name, power, product, sum, tuple } from "./construct.ts";
-import { type Expression, children, contains, freeNames } from "./expression.ts";
+import { children, contains, type Expression, freeNames } from "./expression.ts";
 
 /** Rebuilds a node with every child mapped, through the canonical constructors; unchanged children keep the node itself. */
 export function mapChildren(e: Expression, map: (child: Expression) => Expression): Expression {
@@ -59,7 +59,13 @@ export function substitute(e: Expression, replacements: ReadonlyMap<string, Expr
     if (!caught) {
       const bounds = (part: Expression | undefined) => (part ? substitute(part, replacements) : undefined);
       const [lower, upper] = [bounds(e.lower), bounds(e.upper)];
-      return iterated({ operator: e.operator, variable: e.variable, ...(lower ? { lower } : {}), ...(upper ? { upper } : {}), body: substitute(e.body, inner) });
+      return iterated({
+        operator: e.operator,
+        variable: e.variable,
+        ...(lower ? { lower } : {}),
+        ...(upper ? { upper } : {}),
+        body: substitute(e.body, inner),
+      });
     }
     const fresh = freshName(e.variable, [e.body, ...inner.values()]);
     const renamed = substitute(e.body, new Map([[e.variable, name(fresh)]]));

@@ -1,12 +1,12 @@
+import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
+import { ballValue } from "../expression/ball-value.ts";
+import { equation, ZERO } from "../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as complex from "../number/complex-ball.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
-import { NotDifferentiable, differentiate } from "../calculus/derivative.ts";
-import { ballValue } from "../expression/ball-value.ts";
-import { ZERO, equation } from "../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../expression/expression.ts";
-import { substitute } from "../expression/substitute.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { constantSign } from "../rewrite/zero-test.ts";
 import { solveEquation } from "../solve/equation.ts";

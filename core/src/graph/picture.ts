@@ -1,7 +1,7 @@
-import { plain, plainName } from "../notation/plain.ts";
 import { decimalText } from "../check/compare.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import type { Expression } from "../expression/expression.ts";
+import { plain, plainName } from "../notation/plain.ts";
 import type { MarkKind, Position, Scene, Window } from "./scene.ts";
 
 /** What the drawing needs, in numbers and strings only: it can be stored and sent as it is. */

@@ -25,7 +25,7 @@ const PAPER = "var(--paper, #FAF8F3)";
 const PADDING = 14;
 const LETTER = 6.3;
 
-const escape = (text: string): string => text.replace(/&/g, "&amp;").replace(/</g, "&lt;").replace(/>/g, "&gt;");
+const escaped = (text: string): string => text.replace(/&/g, "&amp;").replace(/</g, "&lt;").replace(/>/g, "&gt;");
 const fixed = (x: number): string => String(Math.round(x * 100) / 100);
 
 /** Round tick positions (1, 2 or 5 times a power of ten) inside an interval, about `wanted` of them. */
@@ -61,11 +61,13 @@ export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE): string {
     grid(window, size, place),
     axes(picture, size, place),
     ...picture.curves.map((curve, k) => curvePath(curve.pieces, k, place)),
-    ...picture.marks.map((mark) => `<circle cx="${fixed(place(mark.at)[0])}" cy="${fixed(place(mark.at)[1])}" r="3.4" fill="${PAPER}" stroke="${INK}" stroke-width="1.6"/>`),
+    ...picture.marks.map(
+      (mark) => `<circle cx="${fixed(place(mark.at)[0])}" cy="${fixed(place(mark.at)[1])}" r="3.4" fill="${PAPER}" stroke="${INK}" stroke-width="1.6"/>`,
+    ),
     ...picture.marks.map((mark) => markLabel(mark.label, place(mark.at), size, taken)),
     ...picture.curves.map((curve, k) => curveLabel(curve.label, curve.pieces, k, size, place, taken)),
   ];
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}" role="img" aria-label="${escape(picture.description).replace(/"/g, "&quot;")}" font-family="'Source Serif 4 Variable', Georgia, 'Times New Roman', serif" font-size="12"><title>${escape(picture.description)}</title>${parts.join("")}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}" role="img" aria-label="${escaped(picture.description).replace(/"/g, "&quot;")}" font-family="'Source Serif 4 Variable', Georgia, 'Times New Roman', serif" font-size="12"><title>${escaped(picture.description)}</title>${parts.join("")}</svg>`;
 }
 
 type Placer = (point: Position) => readonly [number, number];
@@ -113,8 +115,14 @@ function axes(picture: Picture, size: Size, place: Placer): string {
     if (Math.abs(at - originY) < 3 || at < PADDING + 12) return "";
     return `<text x="${fixed(atLeft ? originX - 6 : originX + 6)}" y="${fixed(at + 4)}" text-anchor="${atLeft ? "end" : "start"}" fill="${STEEL}" font-size="11">${tickLabel(y)}</text>`;
   });
-  const names = `<text x="${right - 2}" y="${fixed(originY - 7)}" text-anchor="end" fill="${INK}" font-style="italic" font-size="13">${escape(picture.xLabel)}</text>`;
-  return [line(PADDING, originY, right, originY, INK, 1.1), line(originX, PADDING, originX, size.height - PADDING, INK, 1.1), ...xLabels, ...yLabels, names].join("");
+  const names = `<text x="${right - 2}" y="${fixed(originY - 7)}" text-anchor="end" fill="${INK}" font-style="italic" font-size="13">${escaped(picture.xLabel)}</text>`;
+  return [
+    line(PADDING, originY, right, originY, INK, 1.1),
+    line(originX, PADDING, originX, size.height - PADDING, INK, 1.1),
+    ...xLabels,
+    ...yLabels,
+    names,
+  ].join("");
 }
 
 function curvePath(pieces: readonly (readonly Position[])[], index: number, place: Placer): string {
@@ -124,14 +132,25 @@ function curvePath(pieces: readonly (readonly Position[])[], index: number, plac
 }
 
 function textAt(label: string, box: Box, colour: string): string {
-  return `<text x="${fixed(box.x)}" y="${fixed(box.y + 12)}" fill="${colour}" stroke="${PAPER}" stroke-width="3" paint-order="stroke">${escape(label)}</text>`;
+  return `<text x="${fixed(box.x)}" y="${fixed(box.y + 12)}" fill="${colour}" stroke="${PAPER}" stroke-width="3" paint-order="stroke">${escaped(label)}</text>`;
 }
 
 /** The first of some places around a point where a label meets no other and stays inside. */
 function freeBox(label: string, [x, y]: readonly [number, number], size: Size, taken: readonly Box[]): Box {
   const width = label.length * LETTER + 2;
   const height = 15;
-  const candidates: readonly Position[] = [[x + 7, y - 19], [x - 7 - width, y - 19], [x + 7, y + 5], [x - 7 - width, y + 5], [x - width / 2, y - 26], [x - width / 2, y + 12], [x + 12, y - 34], [x - 12 - width, y - 34], [x + 12, y + 20], [x - 12 - width, y + 20]];
+  const candidates: readonly Position[] = [
+    [x + 7, y - 19],
+    [x - 7 - width, y - 19],
+    [x + 7, y + 5],
+    [x - 7 - width, y + 5],
+    [x - width / 2, y - 26],
+    [x - width / 2, y + 12],
+    [x + 12, y - 34],
+    [x - 12 - width, y - 34],
+    [x + 12, y + 20],
+    [x - 12 - width, y + 20],
+  ];
   const boxes = candidates.map(([left, top]): Box => ({ x: left, y: top, width, height }));
   const fits = (box: Box): boolean => box.x >= 2 && box.y >= 2 && box.x + box.width <= size.width - 2 && box.y + box.height <= size.height - 2;
   return boxes.find((box) => fits(box) && !taken.some((other) => overlap(box, other))) ?? boxes.find(fits) ?? { x: x + 7, y: y - 19, width, height };

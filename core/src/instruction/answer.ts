@@ -1,6 +1,6 @@
-import type { Step } from "../derivation/step.ts";
-import type { Check, Verdict } from "../check/verdict.ts";
 import type { StepVerdict } from "../check/step.ts";
+import type { Check, Verdict } from "../check/verdict.ts";
+import type { Step } from "../derivation/step.ts";
 import type { Expression } from "../expression/expression.ts";
 import type { Scene } from "../graph/scene.ts";
 import type { SolutionSet } from "../solve/solution.ts";

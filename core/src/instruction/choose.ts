@@ -1,9 +1,9 @@
-import * as real from "../number/real-ball.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { call, subtract } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
+import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
@@ -60,9 +60,8 @@ export function nearest(set: SolutionSet, target: Expression): SolutionSet {
   return chooseFrom(set, (solution) => (solution === best ? undefined : `it is further from ${text(target)}`));
 }
 
-/** What a condition says when it fails, with the value put in: −2 > 0 is false. */
+/** What a condition says when it fails. */
 export function failure(condition: Expression, solution: Solution): string {
-  const at = simplify(substitute(condition, solution.values)).expression;
-  return `${text(condition)} does not hold: ${text(at)} is false`;
+  const values = [...solution.values].map(([key, value]) => `${key} = ${text(value)}`).join(", ");
+  return `${text(condition)} does not hold for ${values}`;
 }
-

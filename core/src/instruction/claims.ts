@@ -1,7 +1,7 @@
-import { type Check, type Verdict, verdictOf } from "../check/verdict.ts";
-import { comparisonCheck, completenessCheck, substitutionCheck } from "../check/answer.ts";
 import type { ClaimedAnswer, ClaimedSolution } from "../check/answer.ts";
+import { comparisonCheck, completenessCheck, substitutionCheck } from "../check/answer.ts";
 import { type StepVerdict, stepsCheck } from "../check/step.ts";
+import { type Check, type Verdict, verdictOf } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
 import { ZERO } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
@@ -15,7 +15,12 @@ export interface Judged {
 }
 
 /** Lays a solution set before the judge: what is claimed, without how it was found. */
-export function judgeSolutions(equation: Expression & { readonly kind: "relation" }, set: SolutionSet, steps: readonly Step[], assumptions: readonly Expression[]): Judged {
+export function judgeSolutions(
+  equation: Expression & { readonly kind: "relation" },
+  set: SolutionSet,
+  steps: readonly Step[],
+  assumptions: readonly Expression[],
+): Judged {
   const [unknown = ""] = set.variables;
   const claim = (solution: Solution | Rejected): ClaimedSolution => ({
     value: solution.values.get(unknown) ?? ZERO,

@@ -1,5 +1,5 @@
-import { compareSides } from "../check/compare.ts";
 import { comparisonNote } from "../check/answer.ts";
+import { compareSides } from "../check/compare.ts";
 import { stepsCheck } from "../check/step.ts";
 import { type Check, verdictOf } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
@@ -7,9 +7,19 @@ import type { Expression } from "../expression/expression.ts";
 import type { Outcome } from "./answer.ts";
 
 /** The outcome of a line whose answer is a value: its steps are judged, and start and end are compared numerically. */
-export function valueOutcome(start: Expression, value: Expression, steps: readonly Step[], conditions: readonly Expression[], assumptions: readonly Expression[], figures: number): Outcome {
+export function valueOutcome(
+  start: Expression,
+  value: Expression,
+  steps: readonly Step[],
+  conditions: readonly Expression[],
+  assumptions: readonly Expression[],
+  figures: number,
+): Outcome {
   const { check, verdicts } = stepsCheck(steps, [...assumptions, ...conditions]);
-  const compared = start.kind === "tuple" || start.kind === "relation" ? ({ kind: "unknown", why: "only numbers are compared" } as const) : compareSides(start, value, [...assumptions, ...conditions]);
+  const compared =
+    start.kind === "tuple" || start.kind === "relation"
+      ? ({ kind: "unknown", why: "only numbers are compared" } as const)
+      : compareSides(start, value, [...assumptions, ...conditions]);
   const note = comparisonNote(compared);
   const comparison: Check = {
     kind: "comparison",

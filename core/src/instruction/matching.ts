@@ -1,6 +1,6 @@
-import * as rational from "../number/rational.ts";
 import { call, number, relation, subtract } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
+import * as rational from "../number/rational.ts";
 import { decide } from "../rewrite/sign.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 

@@ -1,8 +1,8 @@
 import { type Step, step } from "../derivation/step.ts";
+import { equation, name } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
-import { equation, name } from "../expression/construct.ts";
 import type { Environment } from "./environment.ts";
 
 /** An expression with the author's definitions and given values put in, and the steps that say so. */
@@ -18,7 +18,10 @@ export interface PutIn {
 export function putIn(e: Expression, environment: Environment, except: ReadonlySet<string> = new Set()): PutIn {
   const steps: Step[] = [];
   let current = e;
-  for (const [rule, values] of [["put in definitions", environment.definitions], ["put in givens", environment.givens]] as const) {
+  for (const [rule, values] of [
+    ["put in definitions", environment.definitions],
+    ["put in givens", environment.givens],
+  ] as const) {
     // Definitions may use earlier ones, so this is repeated until nothing is left to put in.
     const before = current;
     const used = new Map<string, Expression>();

@@ -16,7 +16,24 @@ export const INSTRUCTIONS: readonly Instruction[] = [LET, GIVEN, SOLVE, EVALUATE
 
 /** Sentences of the notation that are not carried out yet, by their first words; they get a message of their own. */
 export const NOT_YET: readonly (readonly string[])[] = [
-  ["limit", "of"], ["differentiate"], ["gradient", "of"], ["integrate"], ["series", "of"], ["maximise"], ["minimise"], ["stationary", "points"], ["show"],
-  ["simplify"], ["expand"], ["factor"], ["complete", "the", "square"], ["partial", "fractions"], ["combine"], ["rewrite"], ["collect"],
-  ["inverse", "of"], ["determinant", "of"], ["eigenvalues", "of"],
+  ["limit", "of"],
+  ["differentiate"],
+  ["gradient", "of"],
+  ["integrate"],
+  ["series", "of"],
+  ["maximise"],
+  ["minimise"],
+  ["stationary", "points"],
+  ["show"],
+  ["simplify"],
+  ["expand"],
+  ["factor"],
+  ["complete", "the", "square"],
+  ["partial", "fractions"],
+  ["combine"],
+  ["rewrite"],
+  ["collect"],
+  ["inverse", "of"],
+  ["determinant", "of"],
+  ["eigenvalues", "of"],
 ];

@@ -1,17 +1,17 @@
+import type { Check, CheckKind, Verdict } from "../check/verdict.ts";
+import { resultOf, type Step } from "../derivation/step.ts";
+import { ballValue } from "../expression/ball-value.ts";
+import { equation, name } from "../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { type Picture, picture } from "../graph/picture.ts";
+import type { MarkKind } from "../graph/scene.ts";
+import { latex, writtenLatex } from "../notation/latex.ts";
+import { text } from "../notation/text.ts";
 import * as complex from "../number/complex-ball.ts";
 import { formatBall, formatRational } from "../number/decimal.ts";
 import { parseDecimal } from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
-import type { Check, CheckKind, Verdict } from "../check/verdict.ts";
-import { type Step, resultOf } from "../derivation/step.ts";
-import { ballValue } from "../expression/ball-value.ts";
-import { equation, name } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
-import { type Picture, picture } from "../graph/picture.ts";
-import type { MarkKind } from "../graph/scene.ts";
-import { latex, writtenLatex } from "../notation/latex.ts";
-import { text } from "../notation/text.ts";
 import type { Solution } from "../solve/solution.ts";
 import { type Answer, DEFAULT_FIGURES } from "./answer.ts";
 import type { Piece } from "./sentence.ts";
@@ -44,13 +44,24 @@ export type AnswerReport =
       readonly rejected?: readonly { readonly values: Readonly<Record<string, Value>>; readonly reason: string }[];
       readonly complexSolutions?: readonly SolutionReport[];
     }
-  | { readonly kind: "expression"; readonly value: Value & { readonly entries?: readonly Value[]; readonly shape?: readonly [number, number] }; readonly decimal?: string; readonly conditions?: readonly string[] }
+  | {
+      readonly kind: "expression";
+      readonly value: Value & { readonly entries?: readonly Value[]; readonly shape?: readonly [number, number] };
+      readonly decimal?: string;
+      readonly conditions?: readonly string[];
+    }
   | { readonly kind: "truth"; readonly holds: boolean | null; readonly sentence: string; readonly counterexample?: Readonly<Record<string, Value>> }
   | { readonly kind: "table"; readonly columns: readonly string[]; readonly headings: readonly string[]; readonly rows: readonly (readonly Value[])[] }
   | {
       readonly kind: "graph";
       readonly curves: readonly { readonly label: string; readonly kind: "function" }[];
-      readonly marks: readonly { readonly kind: MarkKind; readonly x?: Value; readonly y?: Value; readonly curves: readonly number[]; readonly text?: string }[];
+      readonly marks: readonly {
+        readonly kind: MarkKind;
+        readonly x?: Value;
+        readonly y?: Value;
+        readonly curves: readonly number[];
+        readonly text?: string;
+      }[];
       readonly picture: Picture;
     };
 
@@ -67,7 +78,15 @@ export interface CheckReport {
   readonly kind: CheckKind;
   readonly outcome: Verdict;
   readonly detail: string;
-  readonly lines: readonly { readonly subject?: string; readonly left?: string; readonly right?: string; readonly note: string }[];
+  readonly lines: readonly EvidenceReport[];
+}
+
+/** A line of evidence in LaTeX; each side as it came out of putting in, "= simplified" where that differs. */
+export interface EvidenceReport {
+  readonly subject?: string;
+  readonly left?: string;
+  readonly right?: string;
+  readonly note: string;
 }
 
 /** Everything about a line in plain data: it can be stored as JSON, sent, and shown. Mathematics is in LaTeX. */
@@ -148,11 +167,11 @@ export function answerReport(answer: Answer): AnswerReport {
     }
     case "expression": {
       const { value } = answer;
-      const decimal = decimals(value, answer.figures);
+      const decimal = decimalOf(value, answer.figures);
       return {
         kind: "expression",
         value: { ...valueReport(value), ...(value.kind === "tuple" ? tupleParts(value) : {}) },
-        ...(decimal && (value.kind !== "number" || value.value.den !== 1) ? { decimal: decimal.im === undefined ? decimal.re : complexDecimal(decimal.re, decimal.im) } : {}),
+        ...(decimal === undefined ? {} : { decimal }),
         ...(answer.conditions.length > 0 ? { conditions: answer.conditions.map(text) } : {}),
       };
     }
@@ -178,6 +197,13 @@ export function answerReport(answer: Answer): AnswerReport {
         picture: picture(answer.scene),
       };
   }
+}
+
+/** The decimal beside a value, to the figures asked for; none where it would only repeat the value. */
+function decimalOf(value: Expression, figures: number): string | undefined {
+  const parts = decimals(value, figures);
+  const decimal = parts && (parts.im === undefined ? parts.re : complexDecimal(parts.re, parts.im));
+  return decimal === text(value) ? undefined : decimal;
 }
 
 function tupleParts(value: Expression & { kind: "tuple" }): { entries: readonly Value[]; shape: readonly [number, number] } {
@@ -208,13 +234,17 @@ function checkReport(check: Check): CheckReport {
     kind: check.kind,
     outcome: check.outcome,
     detail: check.detail,
-    lines: check.lines.map(({ subject, left, right, note }) => ({
+    lines: check.lines.map(({ subject, left, right, leftBefore, rightBefore, note }) => ({
       ...(subject ? { subject: latex(subject) } : {}),
-      ...(left ? { left: latex(left) } : {}),
-      ...(right ? { right: latex(right) } : {}),
+      ...(left ? { left: sideLatex(left, leftBefore) } : {}),
+      ...(right ? { right: sideLatex(right, rightBefore) } : {}),
       note,
     })),
   };
+}
+
+function sideLatex(side: Expression, before: Expression | undefined): string {
+  return before && !equal(before, side) ? `${latex(before)} = ${latex(side)}` : latex(side);
 }
 
 function stepReport(step: Step, judged: { verdict: Verdict; why: string } | undefined): StepReport {
@@ -253,7 +283,9 @@ export function answerLatex(answer: Answer): string {
     case "solutions": {
       const shown = answer.set.solutions.length > 0 ? answer.set.solutions : answer.set.complexSolutions;
       if (shown.length === 0) return "\\text{no solution}";
-      return shown.map((solution) => [...solution.values].map(([key, value]) => latex(equation(name(key), value))).join(",\\; ")).join(" \\quad\\text{or}\\quad ");
+      return shown
+        .map((solution) => [...solution.values].map(([key, value]) => latex(equation(name(key), value))).join(",\\; "))
+        .join(" \\quad\\text{or}\\quad ");
     }
     case "expression":
       return latex(answer.value);

@@ -1,11 +1,11 @@
-import { elaborate } from "../notation/elaborate.ts";
 import type { Expression } from "../expression/expression.ts";
+import { elaborate } from "../notation/elaborate.ts";
 import { writtenLatex } from "../notation/latex.ts";
 import { parseTokens } from "../notation/parse.ts";
 import { NotationError, type Span, type Syntax } from "../notation/syntax.ts";
-import { isFunctionName } from "../notation/words.ts";
 import { type Token, tokenize } from "../notation/tokens.ts";
-import { type Environment, declarations, meanings } from "./environment.ts";
+import { isFunctionName } from "../notation/words.ts";
+import { declarations, type Environment, meanings } from "./environment.ts";
 
 /** A piece of a sentence as it is typeset: words or mathematics. */
 export type Piece = { readonly kind: "words"; readonly text: string } | { readonly kind: "math"; readonly latex: string };
@@ -150,7 +150,8 @@ export class Sentence {
     const syntax = this.written(what);
     if (syntax.kind === "line") return syntax.line;
     const inner = syntax.kind === "group" ? syntax.inner : syntax;
-    if (inner.kind === "number" && /^\d+$/.test(inner.text)) return this.fail(`there is no line ${inner.text} before this one`, { from: span.from, to: syntax.span?.to ?? span.to });
+    if (inner.kind === "number" && /^\d+$/.test(inner.text))
+      return this.fail(`there is no line ${inner.text} before this one`, { from: span.from, to: syntax.span?.to ?? span.to });
     return this.fail(`${what} was expected here, such as (3)`, { from: span.from, to: syntax.span?.to ?? span.to });
   }
 

@@ -24,6 +24,9 @@ function lineValues(sentence: Sentence, line: number, span: { from: number; to: 
   const answer = outcome?.answer;
   if (answer?.kind === "solutions" && answer.set.solutions.length === 1) return answer.set.solutions[0]?.values ?? new Map();
   const count = answer?.kind === "solutions" ? answer.set.solutions.length : undefined;
-  const why = count === undefined ? `line ${line} has no solution whose values could be put in` : `line ${line} has ${count} solutions: choose one with “keep … from (${line})”`;
+  const why =
+    count === undefined
+      ? `line ${line} has no solution whose values could be put in`
+      : `line ${line} has ${count} solutions: choose one with “keep … from (${line})”`;
   return sentence.fail(why, span);
 }

@@ -1,6 +1,6 @@
-import { BudgetExhausted } from "../number/budget.ts";
 import { NotDifferentiable } from "../calculus/derivative.ts";
 import { NotationError, type Span } from "../notation/syntax.ts";
+import { BudgetExhausted } from "../number/budget.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { Unsolvable } from "../solve/solution.ts";
 import { CannotDo, type Outcome } from "./answer.ts";

@@ -1,7 +1,6 @@
 import * as build from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
-import { family } from "../expression/functions/registry.ts";
-import { families } from "../expression/functions/registry.ts";
+import { families, family } from "../expression/functions/registry.ts";
 import { substitute } from "../expression/substitute.ts";
 import { parseDecimal, rational } from "../number/rational.ts";
 import { NotationError, type Span, type Syntax } from "./syntax.ts";
@@ -57,7 +56,11 @@ class Elaboration {
   }
 
   statement(e: Syntax): Expression {
-    if (e.kind === "logic") return build.logic(e.operator, e.items.map((item) => this.statement(item)));
+    if (e.kind === "logic")
+      return build.logic(
+        e.operator,
+        e.items.map((item) => this.statement(item)),
+      );
     if (e.kind === "relation" && hasAlternatives(e)) {
       const both = ([1, -1] as const).map((sign) => {
         this.#alternative = sign;
@@ -146,7 +149,8 @@ class Elaboration {
   }
 
   #sign(span: Span | undefined): 1 | -1 {
-    if (this.#alternative === undefined) throw new NotationError("± stands for two alternatives and belongs in an equation, such as x = 2 ± sqrt(3)", span ?? NOWHERE);
+    if (this.#alternative === undefined)
+      throw new NotationError("± stands for two alternatives and belongs in an equation, such as x = 2 ± sqrt(3)", span ?? NOWHERE);
     return this.#alternative;
   }
 

@@ -48,7 +48,7 @@ export function writtenLatex(e: Syntax, quantities: ReadonlySet<string> = new Se
     case "call":
       return callLatex(e, at);
     case "apply":
-      return `${nameLatex(e.name)}${"'".repeat(e.primes)}\\left(${e.args.map(at).join(", ")}\\right)`;
+      return `${nameLatex(e.name)}${"'".repeat(e.primes)}\\!\\left(${e.args.map(at).join(", ")}\\right)`;
     case "relation":
       return e.operands.map((operand, k) => (k === 0 ? "" : ` ${COMPARISONS[e.comparisons[k - 1] ?? "="]} `) + wrapped(operand, BINDING.sum)).join("");
     case "logic":
@@ -127,7 +127,7 @@ function callLatex(e: Syntax & { kind: "call" }, at: Render, followed = false): 
   const known = family(e.name);
   if (known?.latex) return powered(known.latex(args), exponent);
   const symbol = ALIASES[e.name] ?? known?.symbol ?? `\\operatorname{${e.name}}`;
-  return `${symbol}${exponent}${args.length === 1 ? argumentLatex(e.args[0], args[0], followed) : `\\left(${args.join(", ")}\\right)`}`;
+  return `${symbol}${exponent}${args.length === 1 ? argumentLatex(e.args[0], args[0], followed) : `\\!\\left(${args.join(", ")}\\right)`}`;
 }
 
 function powered(base: string, exponent: string): string {
@@ -136,9 +136,12 @@ function powered(base: string, exponent: string): string {
 
 /** One short argument stands without brackets at the end of a product: sin x, sin 2x; everything else is bracketed. */
 function argumentLatex(argument: Syntax | undefined, written: string | undefined, followed: boolean): string {
-  if (followed) return `\\left(${written}\\right)`;
-  const short = argument?.kind === "name" || argument?.kind === "number" || (argument?.kind === "times" && argument.left.kind === "number" && argument.right.kind === "name");
-  return short ? ` ${written}` : `\\left(${written}\\right)`;
+  if (followed) return `\\!\\left(${written}\\right)`;
+  const short =
+    argument?.kind === "name" ||
+    argument?.kind === "number" ||
+    (argument?.kind === "times" && argument.left.kind === "number" && argument.right.kind === "name");
+  return short ? ` ${written}` : `\\!\\left(${written}\\right)`;
 }
 
 function tupleLatex(items: readonly Syntax[], at: Render): string {

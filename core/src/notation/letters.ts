@@ -33,13 +33,24 @@ const capitalised = (text: string): string => text.charAt(0).toUpperCase() + tex
 const characterOf = new Map<string, string>();
 const nameOf = new Map<string, string>();
 for (const [small, lower, upper] of GREEK) {
-  for (const [word, character] of [[small, lower], [capitalised(small), upper]] as const) {
+  for (const [word, character] of [
+    [small, lower],
+    [capitalised(small), upper],
+  ] as const) {
     characterOf.set(word, character);
     nameOf.set(character, word);
   }
 }
 // The micro sign and the variant forms that keyboards and documents hold.
-for (const [character, word] of [["µ", "mu"], ["ϑ", "theta"], ["ϕ", "phi"], ["ϵ", "epsilon"], ["ϱ", "rho"], ["ς", "sigma"]] as const) nameOf.set(character, word);
+for (const [character, word] of [
+  ["µ", "mu"],
+  ["ϑ", "theta"],
+  ["ϕ", "phi"],
+  ["ϵ", "epsilon"],
+  ["ϱ", "rho"],
+  ["ς", "sigma"],
+] as const)
+  nameOf.set(character, word);
 
 /** `θ` → `theta`; undefined for any other character. */
 export function greekName(character: string): string | undefined {

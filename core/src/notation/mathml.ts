@@ -63,7 +63,9 @@ export function writtenMathml(e: Syntax): string {
     case "tuple":
       return fenced(list(e.items));
     case "cases": {
-      const rows = e.branches.map(({ value, condition }) => `<mtr><mtd>${writtenMathml(value)}</mtd><mtd><mtext>if </mtext>${writtenMathml(condition)}</mtd></mtr>`);
+      const rows = e.branches.map(
+        ({ value, condition }) => `<mtr><mtd>${writtenMathml(value)}</mtd><mtd><mtext>if </mtext>${writtenMathml(condition)}</mtd></mtr>`,
+      );
       const last = e.otherwise ? `<mtr><mtd>${writtenMathml(e.otherwise)}</mtd><mtd><mtext>otherwise</mtext></mtd></mtr>` : "";
       return row(operator("{"), `<mtable>${rows.join("")}${last}</mtable>`);
     }

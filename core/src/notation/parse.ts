@@ -125,7 +125,12 @@ export class Parser {
     if (!this.isMark("+", "-", "±")) return this.#term();
     const lexeme = this.advance();
     const operand = this.#signed();
-    return { kind: "sign", sign: lexeme.kind === "mark" ? (lexeme.text as "-") : "-", operand, span: { from: lexeme.span.from, to: operand.span?.to ?? lexeme.span.to } };
+    return {
+      kind: "sign",
+      sign: lexeme.kind === "mark" ? (lexeme.text as "-") : "-",
+      operand,
+      span: { from: lexeme.span.from, to: operand.span?.to ?? lexeme.span.to },
+    };
   }
 
   #term(): Syntax {
@@ -148,7 +153,12 @@ export class Parser {
   #signedFactor(): Syntax {
     const lexeme = this.advance();
     const operand = this.isMark("+", "-") ? this.#signedFactor() : this.factor();
-    return { kind: "sign", sign: lexeme.kind === "mark" ? (lexeme.text as "-") : "-", operand, span: { from: lexeme.span.from, to: operand.span?.to ?? lexeme.span.to } };
+    return {
+      kind: "sign",
+      sign: lexeme.kind === "mark" ? (lexeme.text as "-") : "-",
+      operand,
+      span: { from: lexeme.span.from, to: operand.span?.to ?? lexeme.span.to },
+    };
   }
 
   /** Whether a factor can begin here, so that juxtaposition multiplies. */
@@ -217,7 +227,12 @@ export class Parser {
     if (this.isMark("-", "+")) {
       const lexeme = this.advance();
       const operand = this.#exponent();
-      return { kind: "sign", sign: lexeme.kind === "mark" ? (lexeme.text as "-") : "-", operand, span: { from: lexeme.span.from, to: operand.span?.to ?? lexeme.span.to } };
+      return {
+        kind: "sign",
+        sign: lexeme.kind === "mark" ? (lexeme.text as "-") : "-",
+        operand,
+        span: { from: lexeme.span.from, to: operand.span?.to ?? lexeme.span.to },
+      };
     }
     const base = this.#primary();
     if (this.isMark("^")) {
@@ -246,7 +261,13 @@ export class Parser {
       case "derivative": {
         this.advance();
         const body = this.#juxtaposed(lexeme.span, "the expression to differentiate was expected here");
-        return { kind: "derivative", variable: lexeme.variable, order: lexeme.order, body, span: { from: lexeme.span.from, to: body.span?.to ?? lexeme.span.to } };
+        return {
+          kind: "derivative",
+          variable: lexeme.variable,
+          order: lexeme.order,
+          body,
+          span: { from: lexeme.span.from, to: body.span?.to ?? lexeme.span.to },
+        };
       }
       case "keyword":
         if (lexeme.text === "cases") return this.#cases();
@@ -337,7 +358,10 @@ export class Parser {
     const args = base ? [base, ...argument.args] : argument.args;
     const arity = base ? 2 : (ALIAS_ARITY[typed] ?? family(typed)?.arity);
     if (arity !== undefined && args.length !== arity) {
-      this.fail(`${typed} takes ${arity === 1 ? "one argument" : `${arity} arguments`}, but ${args.length === 1 ? "one was" : `${args.length} were`} given`, span);
+      this.fail(
+        `${typed} takes ${arity === 1 ? "one argument" : `${arity} arguments`}, but ${args.length === 1 ? "one was" : `${args.length} were`} given`,
+        span,
+      );
     }
     const functionName = typed === "log" && !base ? "lg" : typed;
     if (exponent && isMinusOne(exponent)) {
@@ -374,7 +398,12 @@ export class Parser {
     if (this.isMark("-", "+")) {
       const sign = this.advance();
       const operand = this.#juxtaposed(start, message);
-      return { kind: "sign", sign: sign.kind === "mark" ? (sign.text as "-") : "-", operand, span: { from: sign.span.from, to: operand.span?.to ?? sign.span.to } };
+      return {
+        kind: "sign",
+        sign: sign.kind === "mark" ? (sign.text as "-") : "-",
+        operand,
+        span: { from: sign.span.from, to: operand.span?.to ?? sign.span.to },
+      };
     }
     if (!this.startsFactor() && !(this.isMark("|") && this.#openBars > 0)) this.fail(message);
     let left = this.factor();
@@ -396,7 +425,11 @@ export class Parser {
     const { args, to } = this.#args();
     const wanted = this.#declared.functions.get(functionName) ?? args.length;
     const span = { from: start.from, to };
-    if (args.length !== wanted) this.fail(`${functionName} was declared with ${wanted} argument${wanted === 1 ? "" : "s"}, but ${args.length} ${args.length === 1 ? "was" : "were"} given`, span);
+    if (args.length !== wanted)
+      this.fail(
+        `${functionName} was declared with ${wanted} argument${wanted === 1 ? "" : "s"}, but ${args.length} ${args.length === 1 ? "was" : "were"} given`,
+        span,
+      );
     if (primes > 0 && wanted !== 1) this.fail("a prime is for a function of one argument", span);
     return { kind: "apply", name: functionName, primes, args, span };
   }
@@ -418,7 +451,14 @@ export class Parser {
       const end = this.next;
       if (end.kind !== "differential") return this.fail("the variable of integration (such as dx) was expected here");
       this.advance();
-      return { kind: "iterated", operator, variable: end.variable, ...(lower && upper ? { lower, upper } : {}), body, span: { from: start.from, to: end.span.to } };
+      return {
+        kind: "iterated",
+        operator,
+        variable: end.variable,
+        ...(lower && upper ? { lower, upper } : {}),
+        body,
+        span: { from: start.from, to: end.span.to },
+      };
     }
     const index = lower?.kind === "group" ? lower.inner : lower;
     const [variable, first] = index?.kind === "relation" && index.comparisons[0] === "=" ? index.operands : [];

@@ -54,13 +54,18 @@ export function writtenPlain(e: Syntax): string {
     case "apply":
       return `${e.name}${"′".repeat(e.primes)}(${e.args.map(writtenPlain).join(", ")})`;
     case "relation":
-      return e.operands.map((operand, k) => (k === 0 ? "" : ` ${COMPARISONS[e.comparisons[k - 1] ?? "="] ?? e.comparisons[k - 1]} `) + wrapped(operand, BINDING.sum)).join("");
+      return e.operands
+        .map((operand, k) => (k === 0 ? "" : ` ${COMPARISONS[e.comparisons[k - 1] ?? "="] ?? e.comparisons[k - 1]} `) + wrapped(operand, BINDING.sum))
+        .join("");
     case "logic":
       return e.items.map(writtenPlain).join(` ${e.operator} `);
     case "tuple":
       return `(${e.items.map(writtenPlain).join(", ")})`;
     case "cases":
-      return e.branches.map(({ value, condition }) => `${writtenPlain(value)} if ${writtenPlain(condition)}`).join(", ") + (e.otherwise ? `, otherwise ${writtenPlain(e.otherwise)}` : "");
+      return (
+        e.branches.map(({ value, condition }) => `${writtenPlain(value)} if ${writtenPlain(condition)}`).join(", ") +
+        (e.otherwise ? `, otherwise ${writtenPlain(e.otherwise)}` : "")
+      );
     case "iterated": {
       const sign = { sum: "∑", product: "∏", integral: "∫" }[e.operator];
       return `${sign} ${wrapped(e.body, BINDING.product)}${e.operator === "integral" ? ` d${plainName(e.variable)}` : ""}`;

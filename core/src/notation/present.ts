@@ -1,9 +1,9 @@
-import * as integer from "../number/integer.ts";
-import * as rational from "../number/rational.ts";
-import type { Rational } from "../number/rational.ts";
 import { number as numberNode, splitCoefficient } from "../expression/construct.ts";
-import { type Expression, compare, freeNames } from "../expression/expression.ts";
-import { type Syntax, name, number } from "./syntax.ts";
+import { compare, type Expression, freeNames } from "../expression/expression.ts";
+import * as integer from "../number/integer.ts";
+import type { Rational } from "../number/rational.ts";
+import * as rational from "../number/rational.ts";
+import { name, number, type Syntax } from "./syntax.ts";
 
 /**
  * The human form of an expression, as a textbook prints it: descending powers, minus signs and fractions in their places,
@@ -80,7 +80,8 @@ function placeOf(term: Expression): Place {
   const { rest } = splitCoefficient(term);
   if (freeNames(term).size === 0) {
     // Among constants the rational number leads and i comes last: 3 + √2 + i.
-    const complex = rest.kind === "constant" && rest.name === "i" ? 2 : rest.kind === "product" && rest.factors.some((f) => f.kind === "constant" && f.name === "i") ? 2 : 0;
+    const complex =
+      rest.kind === "constant" && rest.name === "i" ? 2 : rest.kind === "product" && rest.factors.some((f) => f.kind === "constant" && f.name === "i") ? 2 : 0;
     return { group: CONSTANT_GROUP, degree: -(term.kind === "number" ? 0 : 1 + complex), names: "" };
   }
   const factors = rest.kind === "product" ? rest.factors : [rest];
@@ -119,7 +120,9 @@ function presentSum(terms: readonly Expression[]): Syntax {
 
 /** The least common denominator of the coefficients of a sum of constants, or 1 where a decimal was typed. */
 function commonDenominator(terms: readonly Expression[]): integer.Integer {
-  const typed = terms.some((term) => (term.kind === "number" ? term : term.kind === "product" && term.factors[0]?.kind === "number" ? term.factors[0] : undefined)?.typed);
+  const typed = terms.some(
+    (term) => (term.kind === "number" ? term : term.kind === "product" && term.factors[0]?.kind === "number" ? term.factors[0] : undefined)?.typed,
+  );
   if (typed) return 1;
   return terms.reduce<integer.Integer>((common, term) => integer.lcm(common, splitCoefficient(term).coefficient.den), 1);
 }

@@ -13,17 +13,57 @@ export type Token = { readonly span: Span } & (
 );
 
 const SUPERSCRIPTS: Readonly<Record<string, string>> = {
-  "⁰": "0", "¹": "1", "²": "2", "³": "3", "⁴": "4", "⁵": "5", "⁶": "6", "⁷": "7", "⁸": "8", "⁹": "9", "⁻": "-", "⁺": "+",
+  "⁰": "0",
+  "¹": "1",
+  "²": "2",
+  "³": "3",
+  "⁴": "4",
+  "⁵": "5",
+  "⁶": "6",
+  "⁷": "7",
+  "⁸": "8",
+  "⁹": "9",
+  "⁻": "-",
+  "⁺": "+",
 };
 const SUBSCRIPTS: Readonly<Record<string, string>> = {
-  "₀": "0", "₁": "1", "₂": "2", "₃": "3", "₄": "4", "₅": "5", "₆": "6", "₇": "7", "₈": "8", "₉": "9",
+  "₀": "0",
+  "₁": "1",
+  "₂": "2",
+  "₃": "3",
+  "₄": "4",
+  "₅": "5",
+  "₆": "6",
+  "₇": "7",
+  "₈": "8",
+  "₉": "9",
 };
 /** Characters and character pairs that mean one mark of the notation. */
 const MARKS: readonly (readonly [string, string])[] = [
-  ["!=", "!="], ["<=", "<="], [">=", ">="], ["->", "->"],
-  ["≠", "!="], ["≤", "<="], ["≥", ">="], ["→", "->"],
-  ["−", "-"], ["–", "-"], ["·", "*"], ["⋅", "*"], ["×", "*"], ["÷", "/"], ["∙", "*"],
-  ["∑", "∑"], ["∏", "∏"], ["∫", "∫"], ["√", "√"], ["∞", "∞"], ["±", "±"], ["°", "°"], ["’", "'"], ["′", "'"],
+  ["!=", "!="],
+  ["<=", "<="],
+  [">=", ">="],
+  ["->", "->"],
+  ["≠", "!="],
+  ["≤", "<="],
+  ["≥", ">="],
+  ["→", "->"],
+  ["−", "-"],
+  ["–", "-"],
+  ["·", "*"],
+  ["⋅", "*"],
+  ["×", "*"],
+  ["÷", "/"],
+  ["∙", "*"],
+  ["∑", "∑"],
+  ["∏", "∏"],
+  ["∫", "∫"],
+  ["√", "√"],
+  ["∞", "∞"],
+  ["±", "±"],
+  ["°", "°"],
+  ["’", "'"],
+  ["′", "'"],
   ...[..."+-*/^!|()[]{}=<>,_'&:;"].map((mark) => [mark, mark] as const),
 ];
 /** Words whose subscript is an expression of its own (`log_2 x`, `sum_(k=1)^n`). */
@@ -81,8 +121,7 @@ function word(rest: string, at: number, before: readonly Token[]): Token {
   return withSubscript(text, letters.length, after, at, greek !== undefined);
 }
 
-const ATTACHED =
-  /^\d+|^[₀₁₂₃₄₅₆₇₈₉]+|^_\{([A-Za-z0-9,]+|\\[A-Za-z]+|\\(?:mathrm|text)\{[A-Za-z0-9]+\})\}|^_([A-Za-z0-9]+)|^_([α-ωΑ-Ω])|^_\\([A-Za-z]+)/u;
+const ATTACHED = /^\d+|^[₀₁₂₃₄₅₆₇₈₉]+|^_\{([A-Za-z0-9,]+|\\[A-Za-z]+|\\(?:mathrm|text)\{[A-Za-z0-9]+\})\}|^_([A-Za-z0-9]+)|^_([α-ωΑ-Ω])|^_\\([A-Za-z]+)/u;
 
 /** A word token with the subscript that follows it in the text, if one does. */
 function withSubscript(text: string, length: number, after: string, at: number, greek = true): Token {
@@ -108,5 +147,9 @@ function isMark(token: Token | undefined, text: string): boolean {
 }
 
 function isSubscripted(token: Token | undefined): boolean {
-  return (token?.kind === "word" && SUBSCRIPTED_WORDS.has(token.text)) || (token?.kind === "mark" && "∑∏∫".includes(token.text)) || (token?.kind === "command" && ["log", "sum", "prod", "int"].includes(token.text));
+  return (
+    (token?.kind === "word" && SUBSCRIPTED_WORDS.has(token.text)) ||
+    (token?.kind === "mark" && "∑∏∫".includes(token.text)) ||
+    (token?.kind === "command" && ["log", "sum", "prod", "int"].includes(token.text))
+  );
 }

@@ -1,5 +1,5 @@
 import { bitLength } from "./integer.ts";
-import { type RealBall, ball } from "./real-ball.ts";
+import { ball, type RealBall } from "./real-ball.ts";
 
 /** Balls of the constants π and ln 2, each kept at the largest precision asked for so far. */
 function cached(compute: (bits: number) => { value: bigint; error: bigint }): (precision: number) => RealBall {
@@ -30,7 +30,7 @@ export const pi = cached((bits) => {
   };
   const { q, t } = split(0, terms);
   const root = squareRootFixed(10005n, bits + 32);
-  const value = (426880n * root * q) / t >> 32n;
+  const value = ((426880n * root * q) / t) >> 32n;
   return { value, error: 4n };
 });
 

@@ -1,7 +1,7 @@
 import * as integer from "./integer.ts";
 import type { Rational } from "./rational.ts";
 import * as rational from "./rational.ts";
-import { type RealBall, ends } from "./real-ball.ts";
+import { ends, type RealBall } from "./real-ball.ts";
 
 /**
  * Decimal text of numbers, rounded half away from zero to significant figures. Powers of ten appear only for very large
@@ -50,9 +50,7 @@ function endsAsRationals(a: RealBall): [Rational, Rational] {
   const { low, high, exp } = ends(a);
   const scale = integer.fromBigInt(1n << BigInt(Math.abs(exp)));
   const at = (end: bigint): Rational =>
-    exp >= 0
-      ? rational.rational(integer.multiply(integer.fromBigInt(end), scale))
-      : rational.rational(integer.fromBigInt(end), scale);
+    exp >= 0 ? rational.rational(integer.multiply(integer.fromBigInt(end), scale)) : rational.rational(integer.fromBigInt(end), scale);
   return [at(low), at(high)];
 }
 

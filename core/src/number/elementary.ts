@@ -1,6 +1,6 @@
 import { ln2, pi } from "./constants.ts";
 import * as real from "./real-ball.ts";
-import { BallUndefined, type RealBall, ball } from "./real-ball.ts";
+import { BallUndefined, ball, type RealBall } from "./real-ball.ts";
 
 /**
  * exp, ln, sin, cos and arctan of real balls: argument reduction, then Taylor series in fixed point with the error
@@ -63,7 +63,7 @@ export function exp(a: RealBall, precision: number): RealBall {
   let steps = 0n;
   for (let n = 1n; term !== 0n && term !== -1n; n += 1n) {
     sum += term;
-    term = (term * r.value >> scale) / n;
+    term = ((term * r.value) >> scale) / n;
     steps += 1n;
   }
   // Each term is off by less than 2 + error(r) units since |r| < 1/2; the tail is below the last bound again.
@@ -135,14 +135,14 @@ export function sinCos(a: RealBall, precision: number): { sin: RealBall; cos: Re
   const turned = real.multiply(real.fromInteger(count), half, bits + size + 16);
   const r = toFixed(real.scaleByPowerOfTwo(real.subtract(exact(a), turned, bits + size + 16), -halved), bits);
   const scale = BigInt(bits);
-  const square = r.value * r.value >> scale;
+  const square = (r.value * r.value) >> scale;
   const series = (first: bigint, from: bigint): Fixed => {
     let term = first;
     let sum = 0n;
     let steps = 0n;
     for (let n = from; term !== 0n && term !== -1n; n += 2n) {
       sum += term;
-      term = -(term * square >> scale) / (n * (n + 1n));
+      term = -((term * square) >> scale) / (n * (n + 1n));
       steps += 1n;
     }
     return { value: sum, error: (steps + 4n) * (4n + 2n * r.error) };

@@ -1,5 +1,5 @@
-import * as integer from "./integer.ts";
 import type { Integer } from "./integer.ts";
+import * as integer from "./integer.ts";
 
 /** An exact rational number in lowest terms with a positive denominator. */
 export interface Rational {
@@ -23,10 +23,7 @@ export function rational(num: Integer, den: Integer = 1): Rational {
 
 export function add(a: Rational, b: Rational): Rational {
   if (a.den === 1 && b.den === 1) return { num: integer.add(a.num, b.num), den: 1 };
-  return rational(
-    integer.add(integer.multiply(a.num, b.den), integer.multiply(b.num, a.den)),
-    integer.multiply(a.den, b.den),
-  );
+  return rational(integer.add(integer.multiply(a.num, b.den), integer.multiply(b.num, a.den)), integer.multiply(a.den, b.den));
 }
 
 export function negate(a: Rational): Rational {

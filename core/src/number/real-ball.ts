@@ -174,7 +174,7 @@ export function root(a: RealBall, n: number, precision: number): RealBall {
   if (high < 0n) throw new BallUndefined("an even root of a negative number");
   const wanted = n * (precision + 4);
   let shift = Math.max(0, wanted - bitLength(high));
-  shift += ((((exp - shift) % n) + n) % n);
+  shift += (((exp - shift) % n) + n) % n;
   const scale = BigInt(shift);
   const bottom = low <= 0n ? 0n : rootFloor(low << scale, n);
   const scaledHigh = high << scale;

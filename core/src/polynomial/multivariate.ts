@@ -1,7 +1,7 @@
 import { BudgetExhausted } from "../number/budget.ts";
 import * as integer from "../number/integer.ts";
-import * as rational from "../number/rational.ts";
 import type { Rational } from "../number/rational.ts";
+import * as rational from "../number/rational.ts";
 
 /**
  * Sparse polynomials over Q in numbered variables. A monomial is its list of exponents without trailing zeros; the terms

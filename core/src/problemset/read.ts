@@ -21,14 +21,18 @@ function splitLines(source: string): readonly SourceLine[] {
       const marker = /^ {0,3}(`{3,}|~{3,})/.exec(text)?.[1];
       const fenced = fence !== undefined;
       if (fence === undefined) fence = marker;
-      else if (marker && marker.startsWith(fence) && text.trim() === marker) fence = undefined;
+      else if (marker?.startsWith(fence) && text.trim() === marker) fence = undefined;
       return { text, raw, fenced, number: k + 1 };
     });
 }
 
 const join = (lines: readonly SourceLine[]): string => lines.map((line) => line.raw).join("");
 const isHeading = (line: SourceLine, level: 1 | 2): boolean => !line.fenced && new RegExp(`^#{${level}}(\\s|$)`).test(line.text);
-const headingText = (line: SourceLine): string => line.text.replace(/^#+\s*/, "").replace(/\s+#*\s*$/, "").trim();
+const headingText = (line: SourceLine): string =>
+  line.text
+    .replace(/^#+\s*/, "")
+    .replace(/\s+#*\s*$/, "")
+    .trim();
 
 /**
  * Reads a `*.nail.md` file: CommonMark with YAML front matter, `# Set title`, `## Problem`, and one fenced block with info
@@ -49,7 +53,10 @@ export function readProblemSet(source: string): ProblemSet {
   const layout = { frontMatter: join(front), beforeTitle: join(rest.slice(0, titleAt)), titleLine: titleLine.raw, introduction };
   return {
     title: headingText(titleLine),
-    frontMatter: front.slice(1, -1).map((line) => line.text).join("\n"),
+    frontMatter: front
+      .slice(1, -1)
+      .map((line) => line.text)
+      .join("\n"),
     introduction: introduction.trim(),
     problems: starts.map((start, k) => readProblem(rest.slice(start, starts[k + 1] ?? rest.length))),
     layout,
@@ -61,7 +68,12 @@ function readFrontMatter(lines: readonly SourceLine[]): readonly SourceLine[] {
   const end = lines.findIndex((line, k) => k > 0 && line.text === "---");
   if (end < 0) throw new ProblemSetError("the front matter is not closed by a line “---”", 1);
   const front = lines.slice(0, end + 1);
-  const [fault] = parseDocument(front.slice(1, -1).map((line) => line.text).join("\n")).errors;
+  const [fault] = parseDocument(
+    front
+      .slice(1, -1)
+      .map((line) => line.text)
+      .join("\n"),
+  ).errors;
   if (fault) throw new ProblemSetError(`the front matter is no valid YAML: ${fault.message.split("\n")[0]}`, (fault.linePos?.[0].line ?? 1) + 1);
   return front;
 }
@@ -74,7 +86,13 @@ function readProblem(lines: readonly SourceLine[]): Problem {
   if (another !== undefined) throw new ProblemSetError("a problem has one working, and this is a second", body[another]?.number ?? heading.number);
   if (open === undefined) {
     const raw = join(body);
-    return { title: headingText(heading), statement: raw.trim(), working: [], remarks: "", layout: { titleLine: heading.raw, statement: raw, working: "", remarks: "" } };
+    return {
+      title: headingText(heading),
+      statement: raw.trim(),
+      working: [],
+      remarks: "",
+      layout: { titleLine: heading.raw, statement: raw, working: "", remarks: "" },
+    };
   }
   const closes = body.findIndex((line, k) => k > open && line.fenced && body[k + 1]?.fenced !== true && /^ {0,3}(`{3,}|~{3,})\s*$/.test(line.text));
   if (closes < 0) throw new ProblemSetError("the working is not closed by a fence", body[open]?.number ?? heading.number);

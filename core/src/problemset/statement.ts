@@ -1,7 +1,7 @@
 import MarkdownIt from "markdown-it";
-import { NotationError } from "../notation/syntax.ts";
 import { writtenLatex } from "../notation/latex.ts";
 import { parse } from "../notation/parse.ts";
+import { NotationError } from "../notation/syntax.ts";
 
 /** Typesets LaTeX as HTML; `display` for a formula on its own line. */
 export type Typeset = (latex: string, display: boolean) => string;

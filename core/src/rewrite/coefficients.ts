@@ -1,6 +1,6 @@
-import { BudgetExhausted } from "../number/budget.ts";
 import { name as nameNode, number, power, product } from "../expression/construct.ts";
-import { type Expression, contains } from "../expression/expression.ts";
+import { contains, type Expression } from "../expression/expression.ts";
+import { BudgetExhausted } from "../number/budget.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
 import { simplify } from "./simplify.ts";

@@ -1,8 +1,8 @@
-import * as integer from "../number/integer.ts";
-import * as rational from "../number/rational.ts";
 import { number, splitCoefficient, sqrt, subtract, sum } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
+import * as integer from "../number/integer.ts";
+import * as rational from "../number/rational.ts";
 import { constantSign } from "./zero-test.ts";
 
 /**
@@ -39,4 +39,3 @@ export function rationalRoot(value: rational.Rational): rational.Rational | unde
   const [num, den] = [integer.exactRoot(value.num, 2), integer.exactRoot(value.den, 2)];
   return num === undefined || den === undefined ? undefined : rational.rational(num, den);
 }
-

@@ -1,8 +1,8 @@
-import * as integer from "../number/integer.ts";
-import * as rational from "../number/rational.ts";
 import { number, power as powerOf, product, splitCoefficient, sum } from "../expression/construct.ts";
 import { type Expression, ExpressionMap } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
+import * as integer from "../number/integer.ts";
+import * as rational from "../number/rational.ts";
 import { gcd } from "../polynomial/gcd.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";

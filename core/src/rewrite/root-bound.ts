@@ -1,5 +1,5 @@
-import * as integer from "../number/integer.ts";
 import { type Expression, findAll } from "../expression/expression.ts";
+import * as integer from "../number/integer.ts";
 
 /** log2 of bounds for the numerator and denominator of an algebraic number written as a quotient of algebraic integers. */
 interface Bound {
@@ -22,7 +22,7 @@ export function separationBits(e: Expression): number | undefined {
   if (!bound) return undefined;
   const roots = findAll(e, (part) => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1);
   const degrees = roots.map((root) => (root.kind === "power" && root.exponent.kind === "number" ? Number(root.exponent.value.den) : 1));
-  const calls = findAll(e, (part) => part.kind === "call").map((part) => (part.kind === "call" ? rootDegree(part) ?? 1 : 1));
+  const calls = findAll(e, (part) => part.kind === "call").map((part) => (part.kind === "call" ? (rootDegree(part) ?? 1) : 1));
   const imaginary = findAll(e, (part) => part.kind === "constant" && part.name === "i").length > 0 ? 2 : 1;
   const degree = [...degrees, ...calls].reduce((total, each) => total * each, imaginary);
   return Math.max(0, bound.lower + (degree - 1) * bound.upper) + 2;

@@ -1,17 +1,32 @@
-import * as complex from "../number/complex-ball.ts";
-import type { ComplexBall } from "../number/complex-ball.ts";
-import { rational } from "../number/rational.ts";
-import type { Rational } from "../number/rational.ts";
-import { BallUndefined } from "../number/real-ball.ts";
 import { truthValue } from "../expression/ball-value.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
+import type { ComplexBall } from "../number/complex-ball.ts";
+import * as complex from "../number/complex-ball.ts";
+import type { Rational } from "../number/rational.ts";
+import { rational } from "../number/rational.ts";
+import { BallUndefined } from "../number/real-ball.ts";
 
 /** Rational values for names. */
 export type Point = ReadonlyMap<string, Rational>;
 
 /** Values that make accidents unlikely: no two alike, positive and negative, none of them round. */
 const VALUES: readonly Rational[] = [
-  [7, 5], [11, 7], [23, 13], [5, 11], [-13, 9], [31, 8], [-3, 7], [17, 3], [2, 19], [-29, 6], [41, 10], [53, 4], [-1, 12], [97, 9], [3, 2], [19, 1],
+  [7, 5],
+  [11, 7],
+  [23, 13],
+  [5, 11],
+  [-13, 9],
+  [31, 8],
+  [-3, 7],
+  [17, 3],
+  [2, 19],
+  [-29, 6],
+  [41, 10],
+  [53, 4],
+  [-1, 12],
+  [97, 9],
+  [3, 2],
+  [19, 1],
 ].map(([num, den]) => rational(num ?? 0, den ?? 1));
 
 const ATTEMPTS = 64;

@@ -1,6 +1,6 @@
-import * as rational from "../number/rational.ts";
 import { number, subtract } from "../expression/construct.ts";
 import { type Comparison, type Expression, equal } from "../expression/expression.ts";
+import * as rational from "../number/rational.ts";
 import { constantSign } from "./zero-test.ts";
 
 /** Which signs a real expression can have, as a set: bit 0 negative, bit 1 zero, bit 2 positive. */
@@ -27,7 +27,12 @@ export function simpleRelations(assumptions: readonly Expression[]): readonly { 
     if (assumption.kind !== "relation") return [];
     return assumption.comparisons.flatMap((comparison, k) => {
       const [left, right] = [assumption.operands[k], assumption.operands[k + 1]];
-      return left && right ? [{ left, comparison, right }, { left: right, comparison: MIRRORED[comparison], right: left }] : [];
+      return left && right
+        ? [
+            { left, comparison, right },
+            { left: right, comparison: MIRRORED[comparison], right: left },
+          ]
+        : [];
     });
   });
 }

@@ -1,12 +1,12 @@
-import { BudgetExhausted } from "../number/budget.ts";
-import * as rational from "../number/rational.ts";
 import { number, power, product, sqrt } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, children, equal, freeNames } from "../expression/expression.ts";
+import { children, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
+import { BudgetExhausted } from "../number/budget.ts";
+import * as rational from "../number/rational.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { type Fraction, Kernels, NotAnalysable, fractionExpression, normalForm, polynomialExpression } from "./normal-form.ts";
+import { type Fraction, fractionExpression, Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
 
 /** A simpler form with what had to be assumed for it: the conditions that the new form no longer shows. */
 export interface Simplified {
@@ -16,7 +16,12 @@ export interface Simplified {
 
 /** The measure that simplification minimises: the number of nodes, roots and functions counting three, reciprocals two. */
 export function complexity(e: Expression): number {
-  const own = e.kind === "call" || (e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1) ? 3 : e.kind === "number" && e.value.den !== 1 ? 2 : 1;
+  const own =
+    e.kind === "call" || (e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1)
+      ? 3
+      : e.kind === "number" && e.value.den !== 1
+        ? 2
+        : 1;
   return children(e).reduce((total, child) => total + complexity(child), own);
 }
 
@@ -81,7 +86,10 @@ function withMonomial(p: Polynomial, kernels: Kernels): Expression {
   for (const term of p.values()) {
     for (let k = 0; k < kernels.count; k += 1) exponents[k] = Math.min(exponents[k] ?? Number.POSITIVE_INFINITY, term.exponents[k] ?? 0);
   }
-  const common = poly.monomial(poly.content(p), exponents.map((exponent) => (Number.isFinite(exponent) ? exponent : 0)));
+  const common = poly.monomial(
+    poly.content(p),
+    exponents.map((exponent) => (Number.isFinite(exponent) ? exponent : 0)),
+  );
   const rest = poly.divideExact(p, common);
   return rest ? product(polynomialExpression(common, kernels), polynomialExpression(rest, kernels)) : polynomialExpression(p, kernels);
 }

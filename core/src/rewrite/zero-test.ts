@@ -1,15 +1,15 @@
-import { BudgetExhausted } from "../number/budget.ts";
-import * as complex from "../number/complex-ball.ts";
-import * as real from "../number/real-ball.ts";
-import { BallUndefined } from "../number/real-ball.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { isNumber, subtract } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
+import { BudgetExhausted } from "../number/budget.ts";
+import * as complex from "../number/complex-ball.ts";
+import * as real from "../number/real-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { Kernels, NotAnalysable, normalForm } from "./normal-form.ts";
 import { separationBits } from "./root-bound.ts";
-import { type Point, environmentAt, samplePoints } from "./sample.ts";
+import { environmentAt, type Point, samplePoints } from "./sample.ts";
 
 /**
  * The answer to "is this expression 0 wherever it is defined?". `zero` names the method that proves it; `nonzero` has a

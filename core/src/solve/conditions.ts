@@ -1,4 +1,4 @@
-import { ZERO, negate, product, relation } from "../expression/construct.ts";
+import { negate, product, relation, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import { isNegative } from "../rewrite/normal-form.ts";
@@ -14,7 +14,9 @@ export function nonZero(e: Expression, assumptions: readonly Expression[]): read
   const known = decide(relation(e, "!=", ZERO), assumptions);
   if (known === false) throw new Unsolvable(`${text(e)} is 0 by what is given, so it cannot be divided by`);
   if (known === true || freeNames(e).size === 0) return [];
-  return factorsOf(e).filter((factor) => freeNames(factor).size > 0 && decide(relation(factor, "!=", ZERO), assumptions) !== true).map(differsFromZero);
+  return factorsOf(e)
+    .filter((factor) => freeNames(factor).size > 0 && decide(relation(factor, "!=", ZERO), assumptions) !== true)
+    .map(differsFromZero);
 }
 
 /** The factors whose vanishing makes a product vanish or undefined. */

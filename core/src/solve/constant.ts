@@ -1,11 +1,11 @@
 import { step } from "../derivation/step.ts";
-import { ZERO, equation, name } from "../expression/construct.ts";
+import { equation, name, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { freeNames } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
 import { type PolynomialForm, zeroForm } from "./polynomial-form.ts";
-import { type Solved, Unsolvable, solution } from "./solution.ts";
+import { type Solved, solution, Unsolvable } from "./solution.ts";
 
 /** The unknown drops out: an identity, a contradiction, or a condition on the other letters. */
 export function solveConstant(form: PolynomialForm): Solved | undefined {

@@ -1,6 +1,6 @@
 import { type Claim, type Step, step } from "../derivation/step.ts";
-import { ONE, ZERO, equation, name, negate, product } from "../expression/construct.ts";
-import { type Expression, contains, equal } from "../expression/expression.ts";
+import { equation, name, negate, ONE, product, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, equal } from "../expression/expression.ts";
 import { present } from "../notation/present.ts";
 import type { Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";

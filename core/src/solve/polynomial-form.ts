@@ -1,10 +1,10 @@
-import * as rational from "../number/rational.ts";
-import { ZERO, equation as equationOf, name, negate, number, power, product, subtract, sum } from "../expression/construct.ts";
+import { decimalLiteral, equation as equationOf, name, negate, number, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
 import { type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { isNegated, opposite } from "../expression/functions/arguments.ts";
 import { present } from "../notation/present.ts";
-import * as syntax from "../notation/syntax.ts";
 import type { Syntax } from "../notation/syntax.ts";
+import * as syntax from "../notation/syntax.ts";
+import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
 import { type Task, Unsolvable } from "./solution.ts";
@@ -35,11 +35,13 @@ export function polynomialForm(task: Task): PolynomialForm | undefined {
   return { task, left, right, coefficients: signed.map((coefficient) => asTyped(coefficient, task.equation)) };
 }
 
-/** A coefficient that is a number the author typed as a decimal is that decimal again. */
+/** Where the author typed decimals, coefficients are decimals again. */
 function asTyped(coefficient: Expression, equation: Expression): Expression {
   if (coefficient.kind !== "number") return coefficient;
-  const literal = findAll(equation, (part) => part.kind === "number" && part.typed !== undefined && rational.equal(rational.abs(part.value), rational.abs(coefficient.value)))[0];
-  return literal?.kind === "number" ? number(coefficient.value, literal.typed) : coefficient;
+  const literals = findAll(equation, (part) => part.kind === "number" && part.typed !== undefined);
+  const same = literals.find((part) => part.kind === "number" && rational.equal(rational.abs(part.value), rational.abs(coefficient.value)));
+  if (same?.kind === "number") return number(coefficient.value, same.typed);
+  return literals.length > 0 ? number(coefficient.value, decimalLiteral(coefficient.value)) : coefficient;
 }
 
 /** a_n x^n + … + a_0 from the coefficients. */

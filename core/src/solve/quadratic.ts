@@ -1,5 +1,5 @@
-import { equal } from "../expression/expression.ts";
 import { ZERO } from "../expression/construct.ts";
+import { equal } from "../expression/expression.ts";
 import type { PolynomialForm } from "./polynomial-form.ts";
 import { completingTheSquare } from "./quadratic/completing-the-square.ts";
 import { commonFactor, factoring, zeroProduct } from "./quadratic/factoring.ts";

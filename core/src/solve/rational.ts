@@ -1,10 +1,10 @@
-import { BudgetExhausted } from "../number/budget.ts";
 import { step } from "../derivation/step.ts";
-import { ZERO, equation, name, product, relation, subtract } from "../expression/construct.ts";
+import { equation, name, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { text } from "../notation/text.ts";
+import { BudgetExhausted } from "../number/budget.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
 import { expand, simplify } from "../rewrite/simplify.ts";
 import type { Solved, Task } from "./solution.ts";
 
@@ -28,7 +28,7 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
     const solved = solvePolynomial({ ...task, equation: cleared });
     if (!solved) return undefined;
     const claim = { kind: "equivalent", unknown: task.unknown, before: task.equation, after: cleared } as const;
-    const first = step("clear denominators", [text(denominator)], claim, { conditions: [relation(denominator, "!=", ZERO)] });
+    const first = step("multiply both sides", [text(denominator)], claim, { conditions: [relation(denominator, "!=", ZERO)] });
     const reason = `multiplied by ${text(denominator)}, ${solved.set.reason}; candidates that make a denominator 0 are set aside`;
     return { steps: [first, ...solved.steps], set: { ...solved.set, reason } };
   } catch (error) {

@@ -1,5 +1,5 @@
 import { complexDomain, realDomain } from "../expression/domain.ts";
-import { type Expression, contains, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { decide } from "../rewrite/sign.ts";
@@ -21,11 +21,18 @@ export function sift(solved: Solved, task: Task): Solved {
     if (!value) return [solution];
     if (solution.free.includes(unknown)) return [{ ...solution, conditions: distinct([...solution.conditions, ...given]) }];
     const open: Expression[] = [];
-    for (const [condition, why] of [...domain.map((c) => [c, "the equation is not defined there"] as const), ...given.map((c) => [c, "this is given"] as const)]) {
+    for (const [condition, why] of [
+      ...domain.map((c) => [c, "the equation is not defined there"] as const),
+      ...given.map((c) => [c, "this is given"] as const),
+    ]) {
       const at = simplify(substitute(condition, new Map([[unknown, value]]))).expression;
       const holds = decide(at, others);
       if (holds === false || (holds === undefined && freeNames(at).size === 0)) {
-        rejected.push({ values: solution.values, multiplicity: solution.multiplicity, reason: `${text(condition)} does not hold for ${unknown} = ${text(value)}; ${why}` });
+        rejected.push({
+          values: solution.values,
+          multiplicity: solution.multiplicity,
+          reason: `${text(condition)} does not hold for ${unknown} = ${text(value)}; ${why}`,
+        });
         return [];
       }
       if (holds === undefined) open.push(at);

@@ -1,8 +1,8 @@
 import { type Request, type Response, Router } from "express";
 import { rateLimit } from "express-rate-limit";
-import { type Account, SESSION_LENGTH, checkPassword, createAccount, endSession, startSession } from "../data/accounts.ts";
+import { type Account, checkPassword, createAccount, endSession, SESSION_LENGTH, startSession } from "../data/accounts.ts";
 import type { Database } from "../data/database.ts";
-import { ApiError, SESSION_COOKIE, body, currentAccount, sessionToken } from "./http.ts";
+import { ApiError, body, currentAccount, SESSION_COOKIE, sessionToken } from "./http.ts";
 
 const MINUTE = 60_000;
 
@@ -16,7 +16,13 @@ export interface AccountSettings {
 /** Sign up, sign in, sign out, and who is signed in. */
 export function accountRoutes(database: Database, settings: AccountSettings): Router {
   const router = Router();
-  const limited = rateLimit({ windowMs: 10 * MINUTE, limit: settings.attempts, standardHeaders: "draft-8", legacyHeaders: false, message: { error: { message: "too many attempts: try again in a few minutes" } } });
+  const limited = rateLimit({
+    windowMs: 10 * MINUTE,
+    limit: settings.attempts,
+    standardHeaders: "draft-8",
+    legacyHeaders: false,
+    message: { error: { message: "too many attempts: try again in a few minutes" } },
+  });
   const begin = async (request: Request, response: Response, account: Account): Promise<void> => {
     const token = await startSession(database, account.id);
     response.cookie(SESSION_COOKIE, token, { httpOnly: true, sameSite: "lax", secure: request.secure, maxAge: SESSION_LENGTH, path: "/" });

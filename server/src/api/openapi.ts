@@ -34,7 +34,8 @@ export function openApi(): object {
   const paths: Record<string, Record<string, object>> = {};
   for (const { method, path, summary, body, open } of OPERATIONS) {
     const parameters = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: "path", required: true, schema: { type: "string" } }));
-    const item = (paths[path] ??= {});
+    const item = paths[path] ?? {};
+    paths[path] = item;
     item[method] = {
       summary,
       ...(open ? { security: [] } : {}),

@@ -1,10 +1,12 @@
 import { drawSvg } from "@nail-down/core/graph/svg";
-import { type AnswerReport, type CheckReport, type LineReport, type SolutionReport, type StepReport, decimalBeside } from "@nail-down/core/instruction/report";
+import { type AnswerReport, type CheckReport, decimalBeside, type LineReport, type SolutionReport, type StepReport } from "@nail-down/core/instruction/report";
 import { mathLatex, wordsHtml } from "@nail-down/core/problemset/statement";
 import { nailSvg } from "./nail.ts";
 import { escapeHtml, typeset } from "./typeset.ts";
 
 const math = (latex: string): string => typeset(latex, false);
+/** Answers and steps have room for full-size fractions. */
+const large = (latex: string): string => typeset(`\\displaystyle ${latex}`, false);
 const notation = (text: string): string => math(mathLatex(text));
 
 const CHECK_WORDS: Readonly<Record<CheckReport["kind"], string>> = {
@@ -30,14 +32,16 @@ export function answerHtml(answer: AnswerReport): string {
     case "solutions": {
       const solutions = answer.solutions.map((solution) => `<li>${solutionHtml(solution)}</li>`).join("");
       const apart = answer.complexSolutions ? `<p class="note">The complex solutions are ${answer.complexSolutions.map(solutionHtml).join(" and ")}.</p>` : "";
-      const rejected = (answer.rejected ?? []).map(({ values, reason }) => `<li>${valuesHtml(values)} <span class="note">${escapeHtml(reason)}</span></li>`).join("");
+      const rejected = (answer.rejected ?? [])
+        .map(({ values, reason }) => `<li>${valuesHtml(values)} <span class="note">(${escapeHtml(reason.replace(/ for \w+ = .*?(?=;|$)/, ""))})</span></li>`)
+        .join("");
       const none = answer.solutions.length === 0 ? `<p class="sentence-answer">${escapeHtml(sentenceCase(answer.reason))}.</p>` : "";
       return `<div class="result">${solutions ? `<ul class="solutions">${solutions}</ul>` : none}${apart}${rejected ? `<ul class="rejected" aria-label="set aside">${rejected}</ul>` : ""}</div>`;
     }
     case "expression": {
       const decimal = answer.decimal === undefined ? "" : ` <span class="decimal">≈ ${decimalHtml(answer.decimal)}</span>`;
       const conditions = answer.conditions ? ` <span class="note">if ${answer.conditions.map(notation).join(", ")}</span>` : "";
-      return `<div class="result">${typeset(answer.value.latex, false)}${decimal}${conditions}</div>`;
+      return `<div class="result">${large(answer.value.latex)}${decimal}${conditions}</div>`;
     }
     case "truth":
       return `<div class="result"><p class="sentence-answer">${escapeHtml(sentenceCase(answer.sentence))}.</p></div>`;
@@ -64,7 +68,7 @@ function besideHtml(decimal: string | undefined): string {
 
 function valuesHtml(values: SolutionReport["values"]): string {
   return Object.entries(values)
-    .map(([name, value]) => `${math(`${mathLatex(name)} = ${value.latex}`)}${besideHtml(decimalBeside(value))}`)
+    .map(([name, value]) => `${large(`${mathLatex(name)} = ${value.latex}`)}${besideHtml(decimalBeside(value))}`)
     .join(", ");
 }
 
@@ -77,7 +81,10 @@ function solutionHtml(solution: SolutionReport): string {
 
 function stepsHtml(steps: readonly StepReport[]): string {
   if (steps.length === 0) return "";
-  const items = steps.map((step) => `<li><span class="step-words">${wordsHtml(step.text, typeset)}</span><span class="step-math">${math(step.latex)}</span>${nailSvg(step.verdict)}</li>`);
+  const items = steps.map(
+    (step) =>
+      `<li><span class="step-words">${wordsHtml(step.text, typeset)}</span><span class="step-math">${large(step.latex)}</span>${nailSvg(step.verdict)}</li>`,
+  );
   return `<details class="steps"><summary>${steps.length === 1 ? "1 step" : `${steps.length} steps`}</summary><ol>${items.join("")}</ol></details>`;
 }
 
@@ -85,8 +92,8 @@ function evidenceHtml(checks: readonly CheckReport[]): string {
   if (checks.length === 0) return "";
   const items = checks.map((check) => {
     const lines = check.lines.map((line) => {
-      const sides = line.left && line.right ? ` ${math(`${line.left} = ${line.right}`)}` : "";
-      return `<p>${line.subject ? `${math(line.subject)}: ` : ""}${sides} ${escapeHtml(line.note)}</p>`;
+      const sides = line.left && line.right ? `left ${math(line.left)}, right ${math(line.right)}; ` : "";
+      return `<p>${line.subject ? `${math(line.subject)}: ` : ""}${sides}${escapeHtml(line.note)}</p>`;
     });
     return `<dt>${nailSvg(check.outcome)} ${CHECK_WORDS[check.kind]}</dt><dd>${lines.join("")}</dd>`;
   });

@@ -12,9 +12,17 @@ export interface NotNailed {
 }
 
 /** Runs and checks every working of a set anew and renders the page; says which lines are not nailed. */
-export async function publishSet(checker: Checker, set: ProblemSet, author: string, kind: PublicationKind, date: Date): Promise<{ html: string; notNailed: readonly NotNailed[] }> {
+export async function publishSet(
+  checker: Checker,
+  set: ProblemSet,
+  author: string,
+  kind: PublicationKind,
+  date: Date,
+): Promise<{ html: string; notNailed: readonly NotNailed[] }> {
   const problems = await Promise.all(set.problems.map(async (problem) => ({ problem, lines: await checker.check(problem.working) })));
-  const notNailed = problems.flatMap(({ problem, lines }) => lines.flatMap((line, index) => faultOf(line).map((verdict) => ({ problem: problem.title, line: index + 1, verdict }))));
+  const notNailed = problems.flatMap(({ problem, lines }) =>
+    lines.flatMap((line, index) => faultOf(line).map((verdict) => ({ problem: problem.title, line: index + 1, verdict }))),
+  );
   return { html: pageHtml({ set, author, kind, problems, date }), notNailed };
 }
 

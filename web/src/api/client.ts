@@ -83,8 +83,10 @@ export const api = {
   changeSet: (id: string, change: { version: number; title?: string; introduction?: string }) => call<{ version: number }>("PATCH", `/sets/${id}`, change),
   deleteSet: (id: string) => call<void>("DELETE", `/sets/${id}`),
   newProblem: (setId: string, title: string) => call<ProblemRecord>("POST", `/sets/${setId}/problems`, { title }),
-  saveProblem: (id: string, change: Pick<ProblemRecord, "version" | "title" | "statement" | "working">) => call<ProblemRecord>("PUT", `/problems/${id}`, change),
+  saveProblem: (id: string, change: Pick<ProblemRecord, "version" | "title" | "statement" | "working">) =>
+    call<ProblemRecord>("PUT", `/problems/${id}`, change),
   deleteProblem: (id: string) => call<void>("DELETE", `/problems/${id}`),
-  publish: (setId: string, kind: PublicationKind) => call<{ publication: Publication; notNailed: readonly NotNailed[] }>("POST", `/sets/${setId}/publications`, { kind }),
+  publish: (setId: string, kind: PublicationKind) =>
+    call<{ publication: Publication; notNailed: readonly NotNailed[] }>("POST", `/sets/${setId}/publications`, { kind }),
   withdraw: (setId: string, kind: PublicationKind) => call<{ publications: readonly Publication[] }>("DELETE", `/sets/${setId}/publications/${kind}`),
 };

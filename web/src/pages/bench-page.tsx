@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
 import { Link, useParams } from "react-router";
-import { type SetRecord, api } from "../api/client.ts";
+import { api, type SetRecord } from "../api/client.ts";
 import { engine } from "../compute/engine.ts";
 import { Button, Fault } from "../parts/controls.tsx";
 import { TopBar } from "../parts/top-bar.tsx";
@@ -10,7 +10,7 @@ import { ProblemList } from "../sheet/problem-list.tsx";
 import { PublishDialog } from "../sheet/publish-dialog.tsx";
 import { WorkingSheet } from "../sheet/working-sheet.tsx";
 import type { WritingHandle } from "../sheet/writing-line.tsx";
-import { type SaveState, bench } from "../store/bench.ts";
+import { bench, type SaveState } from "../store/bench.ts";
 import { keptDraft } from "../store/kept-draft.ts";
 import { useAppDispatch, useAppSelector } from "../store/store.ts";
 

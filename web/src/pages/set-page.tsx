@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { ApiFault, type SetRecord, api } from "../api/client.ts";
+import { ApiFault, api, type SetRecord } from "../api/client.ts";
 import { Button, Fault } from "../parts/controls.tsx";
 import { Prose } from "../parts/mathematics.tsx";
 import { TopBar } from "../parts/top-bar.tsx";
@@ -73,7 +73,14 @@ function SetContents({ set, again }: { readonly set: SetRecord; readonly again: 
         {set.problems.length === 0 && <li className="px-5 py-6 text-steel">No problems yet. Name the first one below.</li>}
       </ol>
       <form onSubmit={add} className="mt-4 flex gap-2">
-        <input aria-label="title of a new problem" placeholder="Title of a new problem" value={title} onChange={(event) => setTitle(event.target.value)} maxLength={200} className="flex-1 rounded border border-rule bg-paper px-3 py-1.5" />
+        <input
+          aria-label="title of a new problem"
+          placeholder="Title of a new problem"
+          value={title}
+          onChange={(event) => setTitle(event.target.value)}
+          maxLength={200}
+          className="flex-1 rounded border border-rule bg-paper px-3 py-1.5"
+        />
         <Button look="strong" type="submit" disabled={title.trim() === ""}>
           New problem
         </Button>
@@ -83,7 +90,15 @@ function SetContents({ set, again }: { readonly set: SetRecord; readonly again: 
   );
 }
 
-function SetTitle({ set, attempt, again }: { readonly set: SetRecord; readonly attempt: (work: () => Promise<void>) => Promise<void>; readonly again: () => void }) {
+function SetTitle({
+  set,
+  attempt,
+  again,
+}: {
+  readonly set: SetRecord;
+  readonly attempt: (work: () => Promise<void>) => Promise<void>;
+  readonly again: () => void;
+}) {
   const [title, setTitle] = useState(set.title);
   const store = (): void => {
     if (title.trim() === "" || title.trim() === set.title) return;
@@ -92,5 +107,14 @@ function SetTitle({ set, attempt, again }: { readonly set: SetRecord; readonly a
       again();
     });
   };
-  return <input aria-label="title of the set" value={title} onChange={(event) => setTitle(event.target.value)} onBlur={store} maxLength={200} className="min-w-0 flex-1 rounded border border-transparent bg-transparent font-serif text-2xl font-semibold hover:border-rule" />;
+  return (
+    <input
+      aria-label="title of the set"
+      value={title}
+      onChange={(event) => setTitle(event.target.value)}
+      onBlur={store}
+      maxLength={200}
+      className="min-w-0 flex-1 rounded border border-transparent bg-transparent font-serif text-2xl font-semibold hover:border-rule"
+    />
+  );
 }

@@ -54,7 +54,14 @@ export function ShelfPage() {
           </ul>
         )}
         <form onSubmit={create} className="mt-6 flex gap-2">
-          <input aria-label="title of a new set" placeholder="Title of a new set" value={title} onChange={(event) => setTitle(event.target.value)} maxLength={200} className="flex-1 rounded border border-rule bg-paper px-3 py-1.5" />
+          <input
+            aria-label="title of a new set"
+            placeholder="Title of a new set"
+            value={title}
+            onChange={(event) => setTitle(event.target.value)}
+            maxLength={200}
+            className="flex-1 rounded border border-rule bg-paper px-3 py-1.5"
+          />
           <Button look="strong" type="submit" disabled={title.trim() === ""}>
             New set
           </Button>

@@ -33,15 +33,27 @@ export function SignInPage() {
         <section className="font-serif">
           <h1 className="mb-4 text-4xl leading-tight font-semibold">Answers that hold.</h1>
           <p className="text-lg leading-relaxed">
-            State a physics problem, work it line by line, and publish the solution with its steps and its graph. Every answer is exact, put back into its equation, and counted, so that no root is lost and none is added.
+            State a physics problem, work it line by line, and publish the solution with its steps and its graph. Every answer is exact, put back into its
+            equation, and counted, so that no root is lost and none is added.
           </p>
           <p className="mt-4 text-steel">Readers of what you publish need no account.</p>
         </section>
         <form onSubmit={(event) => void enter(event)} className="sheet space-y-4 rounded p-6 font-sans text-[15px]" aria-label={isNew ? "sign up" : "sign in"}>
           <h2 className="font-serif text-xl font-semibold">{isNew ? "Sign up" : "Sign in"}</h2>
-          {isNew && <Field id="name" label="Name, as readers see it" value={details.name} onChange={change("name")} autoComplete="name" required maxLength={100} />}
+          {isNew && (
+            <Field id="name" label="Name, as readers see it" value={details.name} onChange={change("name")} autoComplete="name" required maxLength={100} />
+          )}
           <Field id="email" label="E-mail address" type="email" value={details.email} onChange={change("email")} autoComplete="email" required />
-          <Field id="password" label={isNew ? "Password, at least 10 characters" : "Password"} type="password" value={details.password} onChange={change("password")} autoComplete={isNew ? "new-password" : "current-password"} required minLength={isNew ? 10 : 1} />
+          <Field
+            id="password"
+            label={isNew ? "Password, at least 10 characters" : "Password"}
+            type="password"
+            value={details.password}
+            onChange={change("password")}
+            autoComplete={isNew ? "new-password" : "current-password"}
+            required
+            minLength={isNew ? 10 : 1}
+          />
           {fault !== "" && <Fault>{fault}</Fault>}
           <div className="flex items-center justify-between">
             <Button look="strong" type="submit">

@@ -8,8 +8,8 @@ export function typeset(latex: string, display: boolean): string {
 }
 
 /** Typeset mathematics. The HTML comes from KaTeX alone, which escapes what it is given. */
-export const Mathematics = memo(function Mathematics({ latex, display = false }: { readonly latex: string; readonly display?: boolean }) {
-  return <span dangerouslySetInnerHTML={{ __html: typeset(latex, display) }} />;
+export const Mathematics = memo(function Mathematics({ latex, large = false }: { readonly latex: string; readonly large?: boolean }) {
+  return <span dangerouslySetInnerHTML={{ __html: typeset(large ? `\\displaystyle ${latex}` : latex, false) }} />;
 });
 
 /** A line of words with $…$. */

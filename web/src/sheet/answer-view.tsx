@@ -1,8 +1,11 @@
 import { drawSvg } from "@nail-down/core/graph/svg";
-import { type AnswerReport, type SolutionReport, type Value, decimalBeside } from "@nail-down/core/instruction/report";
+import { type AnswerReport, decimalBeside, type SolutionReport, type Value } from "@nail-down/core/instruction/report";
 import { mathLatex } from "@nail-down/core/problemset/statement";
 import { memo } from "react";
 import { Mathematics } from "../parts/mathematics.tsx";
+
+/** The graph's own units on the bench, near the pixels it gets there, so that its letters keep their size. */
+const BENCH_SIZE = { width: 440, height: 290 };
 
 const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -18,7 +21,7 @@ function Decimal({ text }: { readonly text: string | undefined }) {
 function Values({ values }: { readonly values: Readonly<Record<string, Value>> }) {
   return Object.entries(values).map(([name, value]) => (
     <span key={name} className="mr-3">
-      <Mathematics latex={`${mathLatex(name)} = ${value.latex}`} />
+      <Mathematics latex={`${mathLatex(name)} = ${value.latex}`} large />
       <Decimal text={decimalBeside(value)} />
     </span>
   ));
@@ -50,6 +53,9 @@ function SolutionView({ solution }: { readonly solution: SolutionReport }) {
   );
 }
 
+/** The value is shown beside it already. */
+const shortReason = (reason: string): string => reason.replace(/ for \w+ = .*?(?=;|$)/, "");
+
 /** The result of a line as it stands on the sheet. */
 export const AnswerView = memo(function AnswerView({ answer }: { readonly answer: AnswerReport }) {
   switch (answer.kind) {
@@ -77,7 +83,7 @@ export const AnswerView = memo(function AnswerView({ answer }: { readonly answer
           )}
           {answer.rejected?.map(({ values, reason }) => (
             <p key={JSON.stringify(values)} className="text-[0.92em] text-steel">
-              <em>set aside:</em> <Values values={values} /> {reason.replace(/^set aside: /, "")}
+              <em>set aside:</em> <Values values={values} /> ({shortReason(reason)})
             </p>
           ))}
         </>
@@ -85,7 +91,7 @@ export const AnswerView = memo(function AnswerView({ answer }: { readonly answer
     case "expression":
       return (
         <p>
-          <Mathematics latex={answer.value.latex} />
+          <Mathematics latex={answer.value.latex} large />
           <Decimal text={answer.decimal} /> <Conditions conditions={answer.conditions} />
         </p>
       );
@@ -118,6 +124,8 @@ export const AnswerView = memo(function AnswerView({ answer }: { readonly answer
         </table>
       );
     case "graph":
-      return <div className="my-1 border border-rule [&_svg]:h-auto [&_svg]:w-full" dangerouslySetInnerHTML={{ __html: drawSvg(answer.picture) }} />;
+      return (
+        <div className="my-1 border border-rule [&_svg]:h-auto [&_svg]:w-full" dangerouslySetInnerHTML={{ __html: drawSvg(answer.picture, BENCH_SIZE) }} />
+      );
   }
 });

@@ -20,7 +20,11 @@ const MEANING = {
 /** The evidence for the selected line. */
 export function EvidencePanel({ report, number }: { readonly report: LineReport | undefined; readonly number: number }) {
   if (!report || report.checks.length === 0) {
-    return <p className="text-steel">{report ? "This line claims nothing that could be checked." : "Choose the nail at the end of a line to see what was checked."}</p>;
+    return (
+      <p className="text-steel">
+        {report ? "This line claims nothing that could be checked." : "Choose the nail at the end of a line to see what was checked."}
+      </p>
+    );
   }
   return (
     <>
@@ -55,8 +59,13 @@ function Evidence({ line }: { readonly line: CheckReport["lines"][number] }) {
         </div>
       )}
       {line.left !== undefined && line.right !== undefined && (
-        <div className="pl-3">
-          left <Mathematics latex={line.left} />, right <Mathematics latex={line.right} />
+        <div className="overflow-x-auto pl-3">
+          <div>
+            left <Mathematics latex={line.left} />
+          </div>
+          <div>
+            right <Mathematics latex={line.right} />
+          </div>
         </div>
       )}
       <p className="pl-3 text-steel">{line.note}</p>

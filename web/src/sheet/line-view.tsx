@@ -17,16 +17,41 @@ export interface LineActions {
 const SILENT = new Set(["let", "given", "stated"]);
 
 /** A numbered line on the sheet: sentence, result, steps, the reason in the margin and the nail at the end. */
-export function LineView({ report, number, selected, actions }: { readonly report: LineReport; readonly number: number; readonly selected: boolean; readonly actions: LineActions }) {
+export function LineView({
+  report,
+  number,
+  selected,
+  actions,
+}: {
+  readonly report: LineReport;
+  readonly number: number;
+  readonly selected: boolean;
+  readonly actions: LineActions;
+}) {
   const shown = report.answer && !SILENT.has(report.instruction ?? "");
   return (
-    <li className={`group grid grid-cols-[2.3rem_minmax(0,1fr)_9.5rem_1.6rem] gap-x-2 border-b border-dotted border-rule py-2 ${selected ? "bg-copper/6" : ""}`} data-testid={`line-${number}`}>
-      <button type="button" onClick={actions.refer} title={`refer to line ${number}`} aria-label={`refer to line ${number}`} className="self-start pt-0.5 text-left text-[0.92em] text-steel hover:text-copper">
+    <li
+      className={`group grid grid-cols-[2.3rem_minmax(0,1fr)_9.5rem_1.6rem] gap-x-2 border-b border-dotted border-rule py-2 ${selected ? "bg-copper/6" : ""}`}
+      data-testid={`line-${number}`}
+    >
+      <button
+        type="button"
+        onClick={actions.refer}
+        title={`refer to line ${number}`}
+        aria-label={`refer to line ${number}`}
+        className="self-start pt-0.5 text-left text-[0.92em] text-steel hover:text-copper"
+      >
         ({number})
       </button>
       <div className="min-w-0 overflow-x-auto overflow-y-hidden">
         <button type="button" onClick={actions.edit} className="block w-full cursor-text text-left" aria-label={`edit line ${number}: ${report.source}`}>
-          {report.ignored ? <span className="text-steel">{report.source || " "}</span> : report.pieces.length === 0 ? <code className="font-mono text-[0.85em]">{report.source}</code> : <Sentence report={report} />}
+          {report.ignored ? (
+            <span className="text-steel">{report.source || " "}</span>
+          ) : report.pieces.length === 0 ? (
+            <code className="font-mono text-[0.85em]">{report.source}</code>
+          ) : (
+            <Sentence report={report} />
+          )}
         </button>
         {report.error && (
           <p className="text-[0.94em] text-bent" role="alert">
@@ -43,7 +68,7 @@ export function LineView({ report, number, selected, actions }: { readonly repor
       <div className="text-[0.88em] leading-snug text-steel italic">{report.because !== undefined && <Words text={report.because} />}</div>
       <div className="flex flex-col items-center gap-1 pt-1">
         {report.error ? (
-          <span className="text-bent" aria-label="error">
+          <span className="text-bent" role="img" aria-label="error">
             !
           </span>
         ) : (
@@ -53,7 +78,13 @@ export function LineView({ report, number, selected, actions }: { readonly repor
             </button>
           )
         )}
-        <button type="button" onClick={actions.remove} aria-label={`remove line ${number}`} title="remove this line" className="text-[0.8em] text-steel opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-bent">
+        <button
+          type="button"
+          onClick={actions.remove}
+          aria-label={`remove line ${number}`}
+          title="remove this line"
+          className="text-[0.8em] text-steel opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-bent"
+        >
           ✕
         </button>
       </div>
@@ -97,7 +128,7 @@ function Steps({ steps }: { readonly steps: readonly StepReport[] }) {
                 <Nail verdict={step.verdict} size={13} />
               </span>
               <span className="pl-4">
-                <Mathematics latex={step.latex} />
+                <Mathematics latex={step.latex} large />
               </span>
             </li>
           ))}

@@ -1,5 +1,5 @@
-import { weakest } from "@nail-down/core/check/verdict";
 import type { Verdict } from "@nail-down/core/check/verdict";
+import { weakest } from "@nail-down/core/check/verdict";
 import type { LineReport } from "@nail-down/core/instruction/report";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
@@ -40,7 +40,11 @@ export function ProblemList({ set, problemId }: { readonly set: SetRecord; reado
           const verdict = open ? problemVerdict(current.reports) : verdicts.get(problem.id);
           return (
             <li key={problem.id}>
-              <Link to={`/sets/${set.id}/problems/${problem.id}`} aria-current={open ? "page" : undefined} className={`flex items-baseline gap-2 rounded px-2 py-1 hover:bg-paper ${open ? "bg-paper font-semibold" : "text-steel"}`}>
+              <Link
+                to={`/sets/${set.id}/problems/${problem.id}`}
+                aria-current={open ? "page" : undefined}
+                className={`flex items-baseline gap-2 rounded px-2 py-1 hover:bg-paper ${open ? "bg-paper font-semibold" : "text-steel"}`}
+              >
                 <span className="text-copper">{index + 1}</span>
                 <span className="flex-1 leading-snug">{open ? current.draft.title : problem.title}</span>
                 {verdict && <Nail verdict={verdict} size={12} />}

@@ -1,6 +1,6 @@
 import { Dialog, RadioGroup } from "radix-ui";
 import { useState } from "react";
-import { ApiFault, type NotNailed, type Publication, type PublicationKind, type SetRecord, api } from "../api/client.ts";
+import { ApiFault, api, type NotNailed, type Publication, type PublicationKind, type SetRecord } from "../api/client.ts";
 import { Button, Fault } from "../parts/controls.tsx";
 
 const KINDS: readonly { readonly kind: PublicationKind; readonly label: string; readonly about: string }[] = [
@@ -30,7 +30,12 @@ export function PublishDialog({ set, again }: { readonly set: SetRecord; readonl
       setBusy(false);
     }
   };
-  const current = KINDS.flatMap((entry) => set.publications.filter((publication) => publication.kind === entry.kind && publication.withdrawnAt === null).slice(0, 1).map((publication) => ({ ...entry, publication })));
+  const current = KINDS.flatMap((entry) =>
+    set.publications
+      .filter((publication) => publication.kind === entry.kind && publication.withdrawnAt === null)
+      .slice(0, 1)
+      .map((publication) => ({ ...entry, publication })),
+  );
   return (
     <Dialog.Root onOpenChange={() => setDone(undefined)}>
       <Dialog.Trigger className="rounded border border-copper bg-copper px-3 py-1 text-paper hover:brightness-110">Publish …</Dialog.Trigger>
@@ -38,11 +43,17 @@ export function PublishDialog({ set, again }: { readonly set: SetRecord; readonl
         <Dialog.Overlay className="fixed inset-0 z-10 bg-black/35" />
         <Dialog.Content className="fixed top-1/2 left-1/2 z-20 w-[34rem] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded border border-rule bg-paper p-6 shadow-xl">
           <Dialog.Title className="mb-1 font-serif text-xl font-semibold">Publish “{set.title}”</Dialog.Title>
-          <Dialog.Description className="mb-4 text-steel">Every line is run and checked again on the server. The page needs no account and no script; whoever has its address can read it.</Dialog.Description>
+          <Dialog.Description className="mb-4 text-steel">
+            Every line is run and checked again on the server. The page needs no account and no script; whoever has its address can read it.
+          </Dialog.Description>
           <RadioGroup.Root value={kind} onValueChange={(value) => setKind(value as PublicationKind)} className="space-y-2" aria-label="what to publish">
             {KINDS.map((entry) => (
               <label key={entry.kind} className="flex items-baseline gap-3" htmlFor={`publish-${entry.kind}`}>
-                <RadioGroup.Item id={`publish-${entry.kind}`} value={entry.kind} className="h-4 w-4 shrink-0 translate-y-0.5 rounded-full border border-steel bg-paper">
+                <RadioGroup.Item
+                  id={`publish-${entry.kind}`}
+                  value={entry.kind}
+                  className="h-4 w-4 shrink-0 translate-y-0.5 rounded-full border border-steel bg-paper"
+                >
                   <RadioGroup.Indicator className="block h-full w-full scale-50 rounded-full bg-copper" />
                 </RadioGroup.Item>
                 <span>

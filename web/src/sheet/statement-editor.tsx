@@ -22,12 +22,18 @@ export function StatementEditor({ statement, change }: { readonly statement: str
     );
   }
   return (
-    // The words may hold links, so this is no button element; the Edit button beside it is for the keyboard.
+    // The words may hold links, so this is no button element; the button beside it is for the keyboard.
     <div className="group relative my-3">
-      <div onClick={() => setOpen(true)} onKeyDown={undefined} role="presentation" className="cursor-text rounded hover:bg-copper/5">
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: the button below does the same */}
+      {/* biome-ignore lint/a11y/useKeyWithClickEvents: the button below does the same */}
+      <div onClick={() => setOpen(true)} className="cursor-text rounded hover:bg-copper/5">
         {statement.trim() === "" ? <p className="text-steel italic">Write the problem here.</p> : <Prose markdown={statement} />}
       </div>
-      <button type="button" onClick={() => setOpen(true)} className="absolute -top-6 right-0 font-sans text-[13px] text-steel opacity-0 group-hover:opacity-100 focus:opacity-100 hover:text-copper">
+      <button
+        type="button"
+        onClick={() => setOpen(true)}
+        className="absolute -top-6 right-0 font-sans text-[13px] text-steel opacity-0 group-hover:opacity-100 focus:opacity-100 hover:text-copper"
+      >
         Edit the statement
       </button>
     </div>

@@ -27,7 +27,13 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
   };
   return (
     <article className="sheet mx-auto min-h-full max-w-[52rem] px-10 py-8">
-      <input aria-label="title of the problem" value={draft.title} onChange={(event) => dispatch(bench.edited({ title: event.target.value }))} maxLength={200} className="w-full rounded border border-transparent bg-transparent text-2xl font-semibold hover:border-rule" />
+      <input
+        aria-label="title of the problem"
+        value={draft.title}
+        onChange={(event) => dispatch(bench.edited({ title: event.target.value }))}
+        maxLength={200}
+        className="w-full rounded border border-transparent bg-transparent text-2xl font-semibold hover:border-rule"
+      />
       <StatementEditor key={problemId} statement={draft.statement} change={(statement) => dispatch(bench.edited({ statement }))} />
       <ol className="mt-4 border-t border-rule" aria-label="working">
         {working.map((source, index) => {
@@ -38,7 +44,14 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
               // biome-ignore lint/suspicious/noArrayIndexKey: a line's number is its identity
               <li key={index} className="grid grid-cols-[2.3rem_minmax(0,1fr)] gap-x-2 py-2">
                 <span className="pt-1 text-[0.92em] text-copper">({number})</span>
-                <WritingLine before={working.slice(0, index)} start={source} label={`line ${number}`} autoFocus enter={(text) => replace(index, text)} cancel={() => setEditing(undefined)} />
+                <WritingLine
+                  before={working.slice(0, index)}
+                  start={source}
+                  label={`line ${number}`}
+                  autoFocus
+                  enter={(text) => replace(index, text)}
+                  cancel={() => setEditing(undefined)}
+                />
               </li>
             );
           }

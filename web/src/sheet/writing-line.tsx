@@ -1,10 +1,25 @@
 import { type KeyboardEvent, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
-import { Stopped, engine } from "../compute/engine.ts";
+import { engine, Stopped } from "../compute/engine.ts";
 import type { Preview } from "../compute/messages.ts";
 import { Sentence } from "./line-view.tsx";
 
 /** Words that begin or continue an instruction, offered while typing. */
-const KEYWORDS = ["solve", "given", "let", "evaluate", "substitute", "keep", "graph", "tabulate", "expect", "because", "numerically", "figures", "infinity", "sqrt"];
+const KEYWORDS = [
+  "solve",
+  "given",
+  "let",
+  "evaluate",
+  "substitute",
+  "keep",
+  "graph",
+  "tabulate",
+  "expect",
+  "because",
+  "numerically",
+  "figures",
+  "infinity",
+  "sqrt",
+];
 const SHORTEST_PREFIX = 2;
 const READ_AFTER = 50;
 
@@ -119,7 +134,13 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
         {completions.length > 0 && (
           <span className="ml-3 font-sans text-[13px] text-steel">
             {completions.map((word) => (
-              <button key={word} type="button" tabIndex={-1} onClick={() => complete(word)} className="mr-2 rounded border border-rule px-1.5 hover:border-steel">
+              <button
+                key={word}
+                type="button"
+                tabIndex={-1}
+                onClick={() => complete(word)}
+                className="mr-2 rounded border border-rule px-1.5 hover:border-steel"
+              >
                 {word}
               </button>
             ))}

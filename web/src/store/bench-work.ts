@@ -1,7 +1,7 @@
 import type { EnhancedStore } from "@reduxjs/toolkit";
-import { ApiFault, type ProblemRecord, api } from "../api/client.ts";
-import { Stopped, engine } from "../compute/engine.ts";
-import { type BenchState, type Draft, type SaveState, bench } from "./bench.ts";
+import { ApiFault, api, type ProblemRecord } from "../api/client.ts";
+import { engine, Stopped } from "../compute/engine.ts";
+import { type BenchState, bench, type Draft, type SaveState } from "./bench.ts";
 import { forgetDraft, keepDraft } from "./kept-draft.ts";
 
 const SAVE_AFTER = 400;

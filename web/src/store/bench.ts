@@ -1,5 +1,5 @@
 import type { LineReport } from "@nail-down/core/instruction/report";
-import { type PayloadAction, createSlice } from "@reduxjs/toolkit";
+import { createSlice, type PayloadAction } from "@reduxjs/toolkit";
 import type { ProblemRecord } from "../api/client.ts";
 
 /** What the author writes in a problem. */
@@ -62,7 +62,14 @@ function step(state: BenchState, from: "past" | "future"): BenchState {
   if (!target) return state;
   const rest = stack.slice(0, -1);
   const grown = [...other, state.draft];
-  return { ...state, draft: target, ...(from === "past" ? { past: rest, future: grown } : { past: grown, future: rest }), lastEdit: null, save: "unsaved", stopped: false };
+  return {
+    ...state,
+    draft: target,
+    ...(from === "past" ? { past: rest, future: grown } : { past: grown, future: rest }),
+    lastEdit: null,
+    save: "unsaved",
+    stopped: false,
+  };
 }
 
 const slice = createSlice({
@@ -85,7 +92,15 @@ const slice = createSlice({
         const field = Object.keys(payload.change)[0] as keyof Draft;
         const goesOn = field !== "working" && before.lastEdit?.field === field && payload.at - before.lastEdit.at < ONE_STRETCH;
         const past = goesOn ? before.past : [...before.past, before.draft].slice(-MOST_UNDO);
-        return { ...before, draft: { ...before.draft, ...payload.change }, past, future: [], lastEdit: { field, at: payload.at }, save: "unsaved", stopped: false };
+        return {
+          ...before,
+          draft: { ...before.draft, ...payload.change },
+          past,
+          future: [],
+          lastEdit: { field, at: payload.at },
+          save: "unsaved",
+          stopped: false,
+        };
       },
     },
     undone: (state): BenchState => step(state as BenchState, "past"),
@@ -106,7 +121,9 @@ const slice = createSlice({
       const before = state as BenchState;
       if (!before.theirs) return before;
       const base = { ...before, version: before.theirs.version, theirs: null, saveMessage: "" };
-      return payload === "mine" ? { ...base, save: "unsaved" } : { ...base, past: [...before.past, before.draft], draft: draftOf(before.theirs), save: "saved" };
+      return payload === "mine"
+        ? { ...base, save: "unsaved" }
+        : { ...base, past: [...before.past, before.draft], draft: draftOf(before.theirs), save: "saved" };
     },
     runStarted: (state): BenchState => ({ ...(state as BenchState), running: true, stopped: false }),
     runEnded: (state, { payload }: PayloadAction<readonly LineReport[]>): BenchState => ({ ...(state as BenchState), running: false, reports: payload }),

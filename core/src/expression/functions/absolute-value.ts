@@ -1,6 +1,6 @@
 import * as complex from "../../number/complex-ball.ts";
 import * as rational from "../../number/rational.ts";
-import { ONE, call, divide, isPositiveConstant, number, product, splitCoefficient } from "../construct.ts";
+import { call, divide, isPositiveConstant, number, ONE, product, splitCoefficient } from "../construct.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
 

@@ -1,6 +1,6 @@
-import * as rational from "../../number/rational.ts";
 import type { Rational } from "../../number/rational.ts";
-import { ZERO, negate, splitCoefficient, sum } from "../construct.ts";
+import * as rational from "../../number/rational.ts";
+import { negate, splitCoefficient, sum, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 
 /** The argument at an index of a call whose arity has been checked. */

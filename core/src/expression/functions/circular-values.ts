@@ -1,7 +1,7 @@
 import * as integer from "../../number/integer.ts";
-import * as rational from "../../number/rational.ts";
 import type { Rational } from "../../number/rational.ts";
-import { HALF, ONE, PI, ZERO, divide, negate, number, product, sqrt, subtract, sum } from "../construct.ts";
+import * as rational from "../../number/rational.ts";
+import { divide, HALF, negate, number, ONE, PI, product, sqrt, subtract, sum, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { equal } from "../expression.ts";
 

@@ -1,5 +1,5 @@
 import * as complex from "../../number/complex-ball.ts";
-import { I, PI, ZERO, isPositiveConstant, negate } from "../construct.ts";
+import { I, isPositiveConstant, negate, PI, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { argument } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";

@@ -1,5 +1,5 @@
-import * as complex from "../../number/complex-ball.ts";
 import type { ComplexBall } from "../../number/complex-ball.ts";
+import * as complex from "../../number/complex-ball.ts";
 import * as rational from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
 import type { Expression } from "../expression.ts";

@@ -1,11 +1,11 @@
-import * as complex from "../../number/complex-ball.ts";
 import type { ComplexBall } from "../../number/complex-ball.ts";
+import * as complex from "../../number/complex-ball.ts";
 import { fromBigInt } from "../../number/integer.ts";
 import { rational } from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
 import { number, numberValue } from "../construct.ts";
-import { argument } from "./arguments.ts";
 import type { Expression } from "../expression.ts";
+import { argument } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
 
 /** Factorials beyond this are left as they stand. */

@@ -1,7 +1,7 @@
-import * as complex from "../../number/complex-ball.ts";
 import type { ComplexBall } from "../../number/complex-ball.ts";
+import * as complex from "../../number/complex-ball.ts";
 import * as real from "../../number/real-ball.ts";
-import { ONE, TWO, ZERO, call, isNumber, negate, power, product, relation, subtract } from "../construct.ts";
+import { call, isNumber, negate, ONE, power, product, relation, subtract, TWO, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";

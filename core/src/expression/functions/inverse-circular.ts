@@ -1,11 +1,11 @@
-import * as complex from "../../number/complex-ball.ts";
 import type { ComplexBall } from "../../number/complex-ball.ts";
+import * as complex from "../../number/complex-ball.ts";
 import { arctan } from "../../number/elementary.ts";
 import * as real from "../../number/real-ball.ts";
-import { HALF, MINUS_ONE, ONE, PI, TWO, call, chain, divide, negate, number, power, product, relation, sqrt, subtract, sum } from "../construct.ts";
+import { call, chain, divide, HALF, MINUS_ONE, negate, number, ONE, PI, power, product, relation, sqrt, subtract, sum, TWO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
-import { angleOfSine, angleOfTangent } from "./circular-values.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
+import { angleOfSine, angleOfTangent } from "./circular-values.ts";
 import type { FunctionFamily } from "./family.ts";
 
 const quarterTurn = (): Expression => product(HALF, PI);

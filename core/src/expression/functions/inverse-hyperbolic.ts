@@ -1,7 +1,7 @@
-import * as complex from "../../number/complex-ball.ts";
 import type { ComplexBall } from "../../number/complex-ball.ts";
+import * as complex from "../../number/complex-ball.ts";
 import * as real from "../../number/real-ball.ts";
-import { MINUS_ONE, ONE, TWO, ZERO, call, chain, divide, isNumber, negate, power, product, relation, sqrt, subtract, sum } from "../construct.ts";
+import { call, chain, divide, isNumber, MINUS_ONE, negate, ONE, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../construct.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
 

@@ -1,6 +1,6 @@
 import * as complex from "../../number/complex-ball.ts";
 import * as rational from "../../number/rational.ts";
-import { ZERO, call, divide, isNumber, negate, number, numberValue, power, product, relation } from "../construct.ts";
+import { call, divide, isNumber, negate, number, numberValue, power, product, relation, ZERO } from "../construct.ts";
 import { type Expression, equal } from "../expression.ts";
 import { argument } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
@@ -54,8 +54,7 @@ export const LOGARITHM: FunctionFamily = {
     const positive = relation(inside, ">", ZERO);
     return base.kind === "number" ? [positive] : [relation(base, ">", ZERO), relation(base, "!=", number(1)), positive];
   },
-  ball: ([base, x], precision) =>
-    complex.divide(complex.ln(x ?? complex.ZERO, precision + 16), complex.ln(base ?? complex.ZERO, precision + 16), precision),
+  ball: ([base, x], precision) => complex.divide(complex.ln(x ?? complex.ZERO, precision + 16), complex.ln(base ?? complex.ZERO, precision + 16), precision),
   double: (base, x) => (base === 10 ? Math.log10(x) : base === 2 ? Math.log2(x) : Math.log(x) / Math.log(base)),
   aliases: {
     lg: ([x]) => call("log", number(10), x ?? ZERO),

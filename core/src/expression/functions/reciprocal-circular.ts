@@ -1,5 +1,5 @@
 import * as complex from "../../number/complex-ball.ts";
-import { TWO, ZERO, call, divide, negate, number, power, product, relation, sum } from "../construct.ts";
+import { call, divide, negate, number, power, product, relation, sum, TWO, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { argument, isNegated, opposite, piMultiple } from "./arguments.ts";
 import { cosineOfTurn, sineOfTurn, tangentOfTurn } from "./circular-values.ts";

@@ -1,6 +1,6 @@
 import * as complex from "../../number/complex-ball.ts";
-import * as integer from "../../number/integer.ts";
 import { enclosingRationals } from "../../number/decimal.ts";
+import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
 import { BallUndefined, fromInteger } from "../../number/real-ball.ts";
 import { number } from "../construct.ts";
@@ -9,7 +9,12 @@ import type { FunctionFamily } from "./family.ts";
 
 const ceiling = (value: rational.Rational): integer.Integer => integer.negate(rational.floor(rational.negate(value)));
 
-function rounding(name: string, round: (value: rational.Rational) => integer.Integer, double: (x: number) => number, ends: readonly [string, string]): FunctionFamily {
+function rounding(
+  name: string,
+  round: (value: rational.Rational) => integer.Integer,
+  double: (x: number) => number,
+  ends: readonly [string, string],
+): FunctionFamily {
   return {
     name,
     arity: 1,

@@ -1,6 +1,6 @@
 import * as complex from "../../number/complex-ball.ts";
 import * as real from "../../number/real-ball.ts";
-import { MINUS_ONE, ONE, ZERO, call, isPositiveConstant, negate } from "../construct.ts";
+import { call, isPositiveConstant, MINUS_ONE, negate, ONE, ZERO } from "../construct.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
 

@@ -1,5 +1,5 @@
 import * as complex from "../../number/complex-ball.ts";
-import { TWO, ZERO, call, negate, number, power, relation, sum } from "../construct.ts";
+import { call, negate, number, power, relation, sum, TWO, ZERO } from "../construct.ts";
 import { argument, isNegated, opposite, piMultiple } from "./arguments.ts";
 import { tangentOfTurn } from "./circular-values.ts";
 import type { FunctionFamily } from "./family.ts";

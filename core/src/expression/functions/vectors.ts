@@ -1,4 +1,4 @@
-import { ZERO, negate, product, subtract, sum, tuple } from "../construct.ts";
+import { negate, product, subtract, sum, tuple, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { argument } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";

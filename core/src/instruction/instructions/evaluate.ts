@@ -3,8 +3,8 @@ import { equation, name } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
-import { expand, simplify } from "../../rewrite/simplify.ts";
 import { denest } from "../../rewrite/denest.ts";
+import { expand, simplify } from "../../rewrite/simplify.ts";
 import { DEFAULT_FIGURES } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 import { valueOutcome } from "../judged-value.ts";
@@ -21,7 +21,8 @@ export const EVALUATE: Instruction = {
     sentence.takeWords("evaluate");
     const from = sentence.next.span.from;
     const start = sentence.expression("an expression", ["with", "to"]);
-    if (start.kind === "relation" || start.kind === "logic") sentence.fail("an expression was expected here, not a relation", { from, to: sentence.next.span.from });
+    if (start.kind === "relation" || start.kind === "logic")
+      sentence.fail("an expression was expected here, not a relation", { from, to: sentence.next.span.from });
     const values = sentence.takeWords("with") ? readValues(sentence, ["to"]) : new Map<string, Expression>();
     const figures = sentence.takeWords("to") ? readFigures(sentence) : DEFAULT_FIGURES;
     sentence.expectEnd();
@@ -36,7 +37,14 @@ export const EVALUATE: Instruction = {
         const filled = substitute(current, put);
         if (!equal(filled, current)) {
           const said = [...put].map(([key, value]) => `$${text(equation(name(key), value))}$`).join(", ");
-          steps.push(step("put in values", [said], { kind: "put in", before: current, values: simultaneous(put) ? put : new Map(), after: simultaneous(put) ? filled : current }));
+          steps.push(
+            step("put in values", [said], {
+              kind: "put in",
+              before: current,
+              values: simultaneous(put) ? put : new Map(),
+              after: simultaneous(put) ? filled : current,
+            }),
+          );
           current = filled;
         }
         const { expression: value, conditions } = shortest(current);
@@ -61,7 +69,8 @@ function shortest(e: Expression): ReturnType<typeof simplify> {
 function readFigures(sentence: Parameters<Instruction["read"]>[0]): number {
   const token = sentence.next;
   const count = token.kind === "number" ? Number(token.text) : Number.NaN;
-  if (!Number.isInteger(count) || count < 1 || count > MOST_FIGURES) return sentence.fail(`a whole number of figures from 1 to ${MOST_FIGURES} was expected here`);
+  if (!Number.isInteger(count) || count < 1 || count > MOST_FIGURES)
+    return sentence.fail(`a whole number of figures from 1 to ${MOST_FIGURES} was expected here`);
   sentence.expression("a number of figures", ["figures", "figure"]);
   if (!sentence.takeWords("figures") && !sentence.takeWords("figure")) sentence.fail("“figures” was expected here");
   return count;

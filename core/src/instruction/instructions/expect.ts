@@ -30,7 +30,7 @@ export const EXPECT: Instruction = {
       run: (): Outcome =>
         above.answer.kind === "solutions"
           ? againstSolutions(claimed, above.line, above.answer, environment, assumptions)
-          : againstValue(putIn(valueOf(claimed), environment).expression, above.line, above.answer.value, assumptions),
+          : againstValue(putIn(rightSide(claimed), environment).expression, above.line, above.answer.value, assumptions),
     };
   },
 };
@@ -47,11 +47,17 @@ function answeredAbove(environment: Environment): { line: number; answer: Compar
 }
 
 /** x = E is compared with a value by its right side. */
-function valueOf(claimed: Expression): Expression {
+function rightSide(claimed: Expression): Expression {
   return claimed.kind === "relation" && claimed.operands[0]?.kind === "name" && claimed.operands[1] ? claimed.operands[1] : claimed;
 }
 
-function truth(holds: boolean | undefined, verdict: Verdict, sentence: string, lines: Check["lines"], counterexample?: ReadonlyMap<string, Expression>): Outcome {
+function truth(
+  holds: boolean | undefined,
+  verdict: Verdict,
+  sentence: string,
+  lines: Check["lines"],
+  counterexample?: ReadonlyMap<string, Expression>,
+): Outcome {
   const check: Check = { kind: "substitution", outcome: verdict, detail: sentence, lines };
   return { ...NO_STEPS, answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}) }, checks: [check], verdict };
 }
@@ -78,7 +84,9 @@ function noteOf(found: Match, claimed: Expression, actual: Expression): string {
     case "rounds":
       return `equal when rounded to the digits typed: ${decimal(actual)}`;
     case "differs":
-      return freeNames(claimed).size + freeNames(actual).size === 0 ? `expected ${decimal(claimed)}, found ${decimal(actual)}, a difference of ${decimal(subtract(actual, claimed))}` : "they differ";
+      return freeNames(claimed).size + freeNames(actual).size === 0
+        ? `expected ${decimal(claimed)}, found ${decimal(actual)}, a difference of ${decimal(subtract(actual, claimed))}`
+        : "they differ";
     case "undecided":
       return `they agree to ${found.digits} digits`;
   }
@@ -102,7 +110,7 @@ function alternativesOf(claimed: Expression, unknown: string, environment: Envir
     const parts = item.kind === "logic" && item.operator === "and" ? item.items : [item];
     return new Map(
       parts.map((part): [string, Expression] => {
-        const value = putIn(valueOf(part), environment).expression;
+        const value = putIn(rightSide(part), environment).expression;
         const left = part.kind === "relation" ? part.operands[0] : undefined;
         return [left?.kind === "name" ? left.name : unknown, value];
       }),
@@ -110,7 +118,13 @@ function alternativesOf(claimed: Expression, unknown: string, environment: Envir
   });
 }
 
-function againstSolutions(claimed: Expression, line: number, answer: Extract<Answer, { kind: "solutions" }>, environment: Environment, assumptions: readonly Expression[]): Outcome {
+function againstSolutions(
+  claimed: Expression,
+  line: number,
+  answer: Extract<Answer, { kind: "solutions" }>,
+  environment: Environment,
+  assumptions: readonly Expression[],
+): Outcome {
   const { set } = answer;
   const [unknown = "x"] = set.variables;
   const alternatives = alternativesOf(claimed, unknown, environment);
@@ -121,7 +135,14 @@ function againstSolutions(claimed: Expression, line: number, answer: Extract<Ans
   const lines = pairs.map(({ alternative, found }) => {
     const best = found.find(agrees);
     const nearest = actual[0] ? onlyPair(alternative, actual) : undefined;
-    return { subject: alternativeText(alternative), note: best ? noteOf(best, firstOf(alternative), firstOf(actual[found.indexOf(best)]?.values ?? alternative)) : nearest ? `not among the solutions; ${nearest}` : "not among the solutions" };
+    return {
+      subject: alternativeText(alternative),
+      note: best
+        ? noteOf(best, firstOf(alternative), firstOf(actual[found.indexOf(best)]?.values ?? alternative))
+        : nearest
+          ? `not among the solutions; ${nearest}`
+          : "not among the solutions",
+    };
   });
   if (surplus.length === 0 && missing.length === 0) {
     const rounded = pairs.some(({ found }) => found.find(agrees)?.kind === "rounds");
@@ -130,7 +151,10 @@ function againstSolutions(claimed: Expression, line: number, answer: Extract<Ans
   }
   const open = surplus.some(({ found }) => found.some((one) => one.kind === "undecided"));
   if (open && surplus.length === missing.length) return truth(undefined, "loose", `it was not decided whether this agrees with line ${line}`, lines);
-  const tooMuch = surplus.length > 0 ? `${surplus.map(({ alternative }) => text(alternativeText(alternative))).join(" and ")} ${surplus.length === 1 ? "is" : "are"} not a solution of line ${line}` : "";
+  const tooMuch =
+    surplus.length > 0
+      ? `${surplus.map(({ alternative }) => text(alternativeText(alternative))).join(" and ")} ${surplus.length === 1 ? "is" : "are"} not a solution of line ${line}`
+      : "";
   const lost = missing.length > 0 ? `missing: ${missing.map((solution) => text(alternativeText(solution.values))).join(" and ")}` : "";
   const [wrong] = surplus;
   return truth(false, "bent", [tooMuch, lost].filter((part) => part !== "").join("; "), lines, wrong?.alternative);

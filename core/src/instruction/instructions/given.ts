@@ -38,7 +38,10 @@ function valueReading(sentence: Sentence, name: string): Reading {
   const value = sentence.expression("the value");
   const unknown = [...freeNames(value)].filter((letter) => !sentence.environment.quantities.has(letter));
   if (unknown.length > 0) {
-    sentence.fail(`a value is given in numbers and quantities declared before; ${unknown.join(", ")} is not one of them (units are not worked with yet)`, { from, to: sentence.source.length });
+    sentence.fail(`a value is given in numbers and quantities declared before; ${unknown.join(", ")} is not one of them (units are not worked with yet)`, {
+      from,
+      to: sentence.source.length,
+    });
   }
   return reading({ name, value });
 }
@@ -51,7 +54,9 @@ function domainReading(sentence: Sentence, name: string): Reading {
 
 /** What membership of an interval says of a quantity; an infinite end says nothing. */
 export function intervalFacts(quantity: Expression, { from, to, fromOpen, toOpen }: Interval): readonly Expression[] {
-  const finite = (end: Expression): boolean => !(end.kind === "constant" && end.name === "infinity") && !(end.kind === "product" && end.factors.some((factor) => factor.kind === "constant" && factor.name === "infinity"));
+  const finite = (end: Expression): boolean =>
+    !(end.kind === "constant" && end.name === "infinity") &&
+    !(end.kind === "product" && end.factors.some((factor) => factor.kind === "constant" && factor.name === "infinity"));
   const below: Comparison = fromOpen ? "<" : "<=";
   const above: Comparison = toOpen ? "<" : "<=";
   if (finite(from) && finite(to)) return [chain([from, quantity, to], [below, above])];

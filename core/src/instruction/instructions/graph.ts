@@ -1,15 +1,15 @@
+import { compareSides } from "../../check/compare.ts";
+import type { Check } from "../../check/verdict.ts";
 import { ballValue } from "../../expression/ball-value.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { type PlotItem, type Range, plot } from "../../graph/plot.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { type PlotItem, plot, type Range } from "../../graph/plot.ts";
+import type { Scene } from "../../graph/scene.ts";
 import { writtenPlain } from "../../notation/plain.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
-import type { Check } from "../../check/verdict.ts";
-import { compareSides } from "../../check/compare.ts";
-import { substitute } from "../../expression/substitute.ts";
 import { equalityTest } from "../../rewrite/zero-test.ts";
-import type { Scene } from "../../graph/scene.ts";
 import { CannotDo, NO_STEPS } from "../answer.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
@@ -54,7 +54,13 @@ function item(written: Syntax, sentence: Sentence): PlotItem {
   const span = written.span ?? { from: 0, to: 0 };
   if (written.kind === "relation") {
     const [left, right] = written.operands;
-    if (written.comparisons.length === 1 && written.comparisons[0] === "=" && left?.kind === "name" && right && !freeNames(sentence.mean(right)).has(left.name)) {
+    if (
+      written.comparisons.length === 1 &&
+      written.comparisons[0] === "=" &&
+      left?.kind === "name" &&
+      right &&
+      !freeNames(sentence.mean(right)).has(left.name)
+    ) {
       return { label: writtenPlain(written), expression: sentence.mean(right) };
     }
     return sentence.fail("only functions such as y = x^2 can be drawn so far: a name, “=” and an expression without that name was expected here", span);
@@ -75,7 +81,9 @@ function variableOf(items: readonly PlotItem[], asked: readonly string[]): strin
   if (names.size === 0) return asked[0] ?? "x";
   const known = asked.find((name) => names.has(name));
   const others = [...names].filter((name) => name !== known);
-  throw new CannotDo(`${others.sort().join(", ")} ${others.length === 1 ? "has" : "have"} no value: give ${others.length === 1 ? "it" : "them"} one with “given” before drawing`);
+  throw new CannotDo(
+    `${others.sort().join(", ")} ${others.length === 1 ? "has" : "have"} no value: give ${others.length === 1 ? "it" : "them"} one with “given” before drawing`,
+  );
 }
 
 function numericRange(range: { from: Expression; to: Expression }, environment: Environment): Range {

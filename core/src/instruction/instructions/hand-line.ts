@@ -1,11 +1,11 @@
-import { equivalence } from "../../check/equivalence.ts";
-import type { Check, Verdict } from "../../check/verdict.ts";
 import { comparisonNote } from "../../check/answer.ts";
 import { compareSides, pointText } from "../../check/compare.ts";
-import { BudgetExhausted } from "../../number/budget.ts";
+import { equivalence } from "../../check/equivalence.ts";
+import type { Check, Verdict } from "../../check/verdict.ts";
 import { number } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
+import { BudgetExhausted } from "../../number/budget.ts";
 import { equalityTest } from "../../rewrite/zero-test.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import { Unsolvable } from "../../solve/solution.ts";
@@ -63,9 +63,22 @@ function statementAbove(environment: Environment): Above | undefined {
   return undefined;
 }
 
-function truth(holds: boolean | undefined, verdict: Verdict, sentence: string, statement: Expression, checks: readonly Check[], counterexample?: ReadonlyMap<string, Expression>): Outcome {
+function truth(
+  holds: boolean | undefined,
+  verdict: Verdict,
+  sentence: string,
+  statement: Expression,
+  checks: readonly Check[],
+  counterexample?: ReadonlyMap<string, Expression>,
+): Outcome {
   const own: Check = { kind: "steps", outcome: verdict, detail: sentence, lines: [{ note: sentence }] };
-  return { ...NO_STEPS, statement, answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}) }, checks: [own, ...checks], verdict };
+  return {
+    ...NO_STEPS,
+    statement,
+    answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}) },
+    checks: [own, ...checks],
+    verdict,
+  };
 }
 
 function sameValue(above: Above, claimed: Expression, environment: Environment): Outcome {
@@ -73,7 +86,12 @@ function sameValue(above: Above, claimed: Expression, environment: Environment):
   if (!before || !after) throw new CannotDo("there is nothing to compare");
   const test = equalityTest(before, after, environment.assumptions);
   const compared = compareSides(before, after, environment.assumptions);
-  const comparison: Check = { kind: "comparison", outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose", detail: comparisonNote(compared), lines: [{ left: before, right: after, note: comparisonNote(compared) }] };
+  const comparison: Check = {
+    kind: "comparison",
+    outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
+    detail: comparisonNote(compared),
+    lines: [{ left: before, right: after, note: comparisonNote(compared) }],
+  };
   switch (test.kind) {
     case "zero":
       return truth(true, "nailed", `equal to line ${above.line}: ${test.method}`, claimed, [comparison]);
@@ -83,7 +101,13 @@ function sameValue(above: Above, claimed: Expression, environment: Environment):
       return truth(false, "bent", `not equal to line ${above.line}${where}: ${comparisonNote(compared)}`, claimed, [comparison], values);
     }
     case "undecided":
-      return truth(undefined, compared.kind === "agree" ? "tacked" : "loose", `agrees with line ${above.line} to ${test.digits} digits, without an exact proof`, claimed, [comparison]);
+      return truth(
+        undefined,
+        compared.kind === "agree" ? "tacked" : "loose",
+        `agrees with line ${above.line} to ${test.digits} digits, without an exact proof`,
+        claimed,
+        [comparison],
+      );
   }
 }
 
@@ -99,7 +123,11 @@ function sameSolutions(above: Above, claimed: Expression, environment: Environme
   if (lost.length > 0 || extra.length > 0) {
     const said = (values: readonly Expression[]): string => values.map((value) => `${unknown} = ${text(value)}`).join(" and ");
     const parts = [
-      ...(lost.length > 0 ? [`${said(lost)} ${lost.length === 1 ? "solves" : "solve"} line ${above.line} but not this: ${lost.length === 1 ? "a solution is" : "solutions are"} lost`] : []),
+      ...(lost.length > 0
+        ? [
+            `${said(lost)} ${lost.length === 1 ? "solves" : "solve"} line ${above.line} but not this: ${lost.length === 1 ? "a solution is" : "solutions are"} lost`,
+          ]
+        : []),
       ...(extra.length > 0 ? [`${said(extra)} ${extra.length === 1 ? "solves" : "solve"} this but not line ${above.line}`] : []),
     ];
     const [example] = [...lost, ...extra];
@@ -116,7 +144,9 @@ function sameSolutions(above: Above, claimed: Expression, environment: Environme
       return truth(undefined, "loose", `the same solutions as line ${above.line} only where ${same.conditions.map(text).join(" and ")}`, claimed, []);
     case "different":
       // Over the complex numbers they differ, but no real solution tells them apart.
-      return was && is ? truth(true, "tacked", `the same real solutions as line ${above.line}, though not over the complex numbers`, claimed, []) : truth(false, "bent", `the solutions are not those of line ${above.line}`, claimed, []);
+      return was && is
+        ? truth(true, "tacked", `the same real solutions as line ${above.line}, though not over the complex numbers`, claimed, [])
+        : truth(false, "bent", `the solutions are not those of line ${above.line}`, claimed, []);
     case "unknown":
       return truth(undefined, "loose", same.why, claimed, []);
   }

@@ -14,14 +14,16 @@ export const KEEP: Instruction = {
     sentence.takeWords("keep");
     const start = sentence.next.span.from;
     const condition = sentence.expression("a relation such as t > 0", ["from"]);
-    if (condition.kind !== "relation" && condition.kind !== "logic") sentence.fail("a relation such as t > 0 was expected here", { from: start, to: sentence.next.span.from });
+    if (condition.kind !== "relation" && condition.kind !== "logic")
+      sentence.fail("a relation such as t > 0 was expected here", { from: start, to: sentence.next.span.from });
     sentence.expectWords("from");
     const at = sentence.next.span;
     const line = sentence.reference("the number of the line to choose from");
     sentence.expectEnd();
     const { environment } = sentence;
     const source = environment.outcomes.get(line);
-    if (source?.answer?.kind !== "solutions") return sentence.fail(`line ${line} has no solutions to choose from`, { from: at.from, to: sentence.source.length });
+    if (source?.answer?.kind !== "solutions")
+      return sentence.fail(`line ${line} has no solutions to choose from`, { from: at.from, to: sentence.source.length });
     const { set, equation } = source.answer;
     return {
       instruction: "keep",
@@ -33,7 +35,7 @@ export const KEEP: Instruction = {
           const holds = holdsFor(wanted, solution, environment.assumptions);
           const value = onlyValue(solution);
           if (holds === undefined) undecided.push(value ? text(value) : "a solution");
-          return holds === false ? `set aside: ${failure(wanted, solution)}` : undefined;
+          return holds === false ? failure(wanted, solution) : undefined;
         });
         if (undecided.length > 0 && kept.solutions.length > 1) {
           throw new CannotDo(`it is not decided whether ${text(wanted)} holds for ${undecided.join(", ")}: a given about the letters may decide it`);

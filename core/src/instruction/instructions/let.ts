@@ -13,7 +13,7 @@ export const LET: Instruction = {
     const start = sentence.next.span;
     const name = sentence.declaredName("the name of a function or quantity");
     const parameters = sentence.takeMark("(") ? parameterList(sentence) : [];
-    const arguments_ = parameters.length > 0 ? `\\left(${parameters.map(nameLatex).join(", ")}\\right)` : "";
+    const arguments_ = parameters.length > 0 ? `\\!\\left(${parameters.map(nameLatex).join(", ")}\\right)` : "";
     if (!sentence.takeMark("=")) sentence.fail("“=” and the definition were expected here");
     sentence.pieces.push({ kind: "math", latex: `${nameLatex(name)}${arguments_} =` });
     const body = sentence.expression("the definition");

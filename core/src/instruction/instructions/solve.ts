@@ -1,10 +1,10 @@
-import { ZERO, equation as equationOf, name as nameOf } from "../../expression/construct.ts";
+import { equation as equationOf, name as nameOf, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import type { Domain } from "../../solve/solution.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
-import { judgeSolutions } from "../claims.ts";
 import { nearest, restrictToKind } from "../choose.ts";
+import { judgeSolutions } from "../claims.ts";
 import type { Environment, NumberKind } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
@@ -22,7 +22,8 @@ export const SOLVE: Instruction = {
     const start = sentence.next.span.from;
     const statement = sentence.expression("an equation", STOPS);
     const span = { from: start, to: sentence.next.span.from };
-    if (statement.kind === "logic" && statement.operator === "and") sentence.fail("systems of equations cannot be solved yet: one equation was expected here", span);
+    if (statement.kind === "logic" && statement.operator === "and")
+      sentence.fail("systems of equations cannot be solved yet: one equation was expected here", span);
     const equation = statement.kind === "relation" || statement.kind === "logic" ? statement : equationOf(statement, ZERO);
     if (equation.kind !== "relation" || equation.comparisons.length !== 1 || equation.comparisons[0] !== "=") {
       return sentence.fail("an equation with one “=” was expected here; inequalities cannot be solved yet", span);
@@ -72,7 +73,8 @@ function onlyUnknown(equation: Expression, sentence: Sentence, span: { from: num
   const open = all.filter((name) => !environment.quantities.has(name));
   const [only] = open.length > 0 ? open : all;
   const candidates = open.length > 0 ? open : all;
-  if (candidates.length > 1) return sentence.fail(`several names are free (${candidates.sort().join(", ")}): say which to solve for, as in “solve … for ${candidates[0]}”`, span);
+  if (candidates.length > 1)
+    return sentence.fail(`several names are free (${candidates.sort().join(", ")}): say which to solve for, as in “solve … for ${candidates[0]}”`, span);
   return only ?? "x";
 }
 

@@ -1,7 +1,7 @@
-import { decide } from "../../rewrite/sign.ts";
-import { freeNames } from "../../expression/expression.ts";
-import { DEFAULT_FIGURES, NO_STEPS, type Outcome } from "../answer.ts";
 import type { Check } from "../../check/verdict.ts";
+import { freeNames } from "../../expression/expression.ts";
+import { decide } from "../../rewrite/sign.ts";
+import { DEFAULT_FIGURES, NO_STEPS, type Outcome } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 
 /** An equation or expression alone: stated, to be referred to by its number. */
@@ -17,7 +17,10 @@ export const STATED: Instruction = {
       run: (): Outcome => {
         const numeric = freeNames(statement).size === 0 && (statement.kind === "relation" || statement.kind === "logic");
         const holds = numeric ? decide(statement, assumptions) : undefined;
-        const check: Check | undefined = holds === undefined ? undefined : { kind: "substitution", outcome: holds ? "nailed" : "bent", detail: holds ? "this is true" : "this is false", lines: [] };
+        const check: Check | undefined =
+          holds === undefined
+            ? undefined
+            : { kind: "substitution", outcome: holds ? "nailed" : "bent", detail: holds ? "this is true" : "this is false", lines: [] };
         return {
           ...NO_STEPS,
           answer: { kind: "expression", value: statement, conditions: [], figures: DEFAULT_FIGURES },

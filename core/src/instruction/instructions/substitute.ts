@@ -1,13 +1,12 @@
+import { stepsCheck } from "../../check/step.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, name } from "../../expression/construct.ts";
 import { equal } from "../../expression/expression.ts";
-import { substitute } from "../../expression/substitute.ts";
+import { mapChildren, substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { DEFAULT_FIGURES, type Outcome } from "../answer.ts";
-import { mapChildren } from "../../expression/substitute.ts";
 import type { Instruction } from "../instruction.ts";
-import { stepsCheck } from "../../check/step.ts";
 import { valueOutcome } from "../judged-value.ts";
 import { putIn } from "../put-in.ts";
 import { readValues } from "../values-read.ts";

@@ -1,15 +1,15 @@
-import * as rational from "../../number/rational.ts";
-import * as real from "../../number/real-ball.ts";
-import { BallUndefined } from "../../number/real-ball.ts";
+import { compareSides } from "../../check/compare.ts";
+import type { Check } from "../../check/verdict.ts";
 import { ballValue } from "../../expression/ball-value.ts";
 import { divide, isNumber, name, number, product, subtract, sum } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
-import { equalityTest } from "../../rewrite/zero-test.ts";
+import * as rational from "../../number/rational.ts";
+import * as real from "../../number/real-ball.ts";
+import { BallUndefined } from "../../number/real-ball.ts";
 import { simplify } from "../../rewrite/simplify.ts";
-import { compareSides } from "../../check/compare.ts";
-import type { Check } from "../../check/verdict.ts";
+import { equalityTest } from "../../rewrite/zero-test.ts";
 import { CannotDo, NO_STEPS } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
@@ -85,7 +85,10 @@ function valueOrNothing(e: Expression): Expression | undefined {
 }
 
 /** Every cell is compared with what was put in, by balls. */
-function judged(raw: readonly (readonly Expression[])[], rows: readonly (readonly (Expression | undefined)[])[]): { checks: readonly Check[]; verdict: Check["outcome"] } {
+function judged(
+  raw: readonly (readonly Expression[])[],
+  rows: readonly (readonly (Expression | undefined)[])[],
+): { checks: readonly Check[]; verdict: Check["outcome"] } {
   let cells = 0;
   for (const [k, row] of raw.entries()) {
     for (const [j, entry] of row.entries()) {
@@ -98,7 +101,9 @@ function judged(raw: readonly (readonly Expression[])[], rows: readonly (readonl
       if (compared?.kind === "unknown") return outcome("loose", `row ${k + 1}: ${compared.why}`);
     }
   }
-  const inexact = raw.some((row, k) => row.some((entry, j) => rows[k]?.[j + 1] && !equal(entry, rows[k]?.[j + 1] ?? entry) && equalityTest(entry, rows[k]?.[j + 1] ?? entry).kind !== "zero"));
+  const inexact = raw.some((row, k) =>
+    row.some((entry, j) => rows[k]?.[j + 1] && !equal(entry, rows[k]?.[j + 1] ?? entry) && equalityTest(entry, rows[k]?.[j + 1] ?? entry).kind !== "zero"),
+  );
   return outcome(inexact ? "tacked" : "nailed", `each of the ${cells} values was put in and compared with the exact value shown`);
 }
 

@@ -1,7 +1,7 @@
-import * as rational from "../../number/rational.ts";
-import { HALF, ONE, TWO, equation, name, negate, numberValue, power, product, subtract, sum } from "../../expression/construct.ts";
+import { equation, HALF, name, negate, numberValue, ONE, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
 import { equal } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
+import * as rational from "../../number/rational.ts";
 import type { Solved } from "../solution.ts";
 import { Chain, type Quadratic, toZeroForm } from "./quadratic-form.ts";
 import { finishSquare } from "./taking-roots.ts";
@@ -12,7 +12,8 @@ const LARGEST_BY_EYE = 200;
 /** x² + 2h x + c = 0 with a whole h: (x + h)² = h² − c. */
 export function completingTheSquare(q: Quadratic): Solved | undefined {
   const [b, c] = [numberValue(q.b), numberValue(q.c)];
-  if (!equal(q.a, ONE) || !b || !c || c.den !== 1 || rational.multiply(b, rational.HALF).den !== 1 || Math.abs(rational.toNumber(b)) > LARGEST_BY_EYE) return undefined;
+  if (!equal(q.a, ONE) || !b || !c || c.den !== 1 || rational.multiply(b, rational.HALF).den !== 1 || Math.abs(rational.toNumber(b)) > LARGEST_BY_EYE)
+    return undefined;
   const { unknown, assumptions, domain } = q.form.task;
   const chain = new Chain(q.form);
   toZeroForm(chain, q.form);

@@ -1,16 +1,16 @@
-import * as integer from "../../number/integer.ts";
-import * as rational from "../../number/rational.ts";
-import type { Rational } from "../../number/rational.ts";
-import { ONE, TWO, ZERO, divide, equation, logic, name, negate, number, numberValue, power, product, subtract, sum } from "../../expression/construct.ts";
-import { type Expression, contains, equal, freeNames } from "../../expression/expression.ts";
+import { divide, equation, logic, name, negate, number, numberValue, ONE, power, product, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
+import * as integer from "../../number/integer.ts";
+import type { Rational } from "../../number/rational.ts";
+import * as rational from "../../number/rational.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { rationalRoot } from "../../rewrite/denest.ts";
 import { perfectSquareRoot } from "../../rewrite/simplify.ts";
 import { zeroForm } from "../polynomial-form.ts";
 import type { Solved } from "../solution.ts";
 import { difference, quotient, readable } from "../values.ts";
-import { Chain, type Quadratic, alternatives, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
+import { alternatives, Chain, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
 
 /** Whole coefficients beyond this are not what a student factors by looking. */
 const LARGEST_BY_EYE = 400;
@@ -53,7 +53,7 @@ export function factoring(q: Quadratic): Solved | undefined {
   if (!factors) return undefined;
   const chain = new Chain(q.form);
   toZeroForm(chain, q.form);
-  if (factors.scaled) chain.to(factors.scaled.equation, "clear denominators", [factors.scaled.by], {});
+  if (factors.scaled) chain.to(factors.scaled.equation, "multiply both sides", [factors.scaled.by], {});
   const [first, second] = factors.pair;
   const same = equal(first, second);
   chain.to(equation(same ? power(first, TWO) : product(first, second), ZERO), "factor", []);
@@ -118,7 +118,15 @@ function finishProduct(q: Quadratic, chain: Chain, factors: readonly Expression[
   const roots = factors.map((factor) => rootOfFactor(factor, unknown));
   const [first, second] = roots;
   const distinct = first && second && equal(first, second) ? [first] : roots;
-  chain.to(logic("or", factors.map((factor) => equation(factor, ZERO))), "zero product", [], { conditions: q.conditions });
+  chain.to(
+    logic(
+      "or",
+      factors.map((factor) => equation(factor, ZERO)),
+    ),
+    "zero product",
+    [],
+    { conditions: q.conditions },
+  );
   chain.to(alternatives(unknown, distinct), "solve each", [unknown]);
   return solved(chain, quadraticSet(q, distinct));
 }

@@ -1,28 +1,33 @@
-import { terminatingDecimal } from "../../number/decimal.ts";
-import * as rational from "../../number/rational.ts";
-import { I, TWO, ZERO, divide, negate, number, power, product, relation, sqrt, subtract, sum } from "../../expression/construct.ts";
+import { decimalLiteral, divide, I, negate, number, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { opposite } from "../../expression/functions/arguments.ts";
 import { parse } from "../../notation/parse.ts";
 import { present } from "../../notation/present.ts";
-import { type Syntax, fillIn } from "../../notation/syntax.ts";
+import { fillIn, type Syntax } from "../../notation/syntax.ts";
 import { text, writtenText } from "../../notation/text.ts";
 import { perfectSquareRoot } from "../../rewrite/simplify.ts";
 import { constantSign } from "../../rewrite/zero-test.ts";
 import { realSquareRoots } from "../conditions.ts";
+import { zeroForm } from "../polynomial-form.ts";
 import type { Solved } from "../solution.ts";
 import { readable } from "../values.ts";
-import { Chain, type Quadratic, alternatives, imaginaryPair, pair, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
+import { alternatives, Chain, imaginaryPair, pair, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
 
 const FORMULA = parse("(-b ± sqrt(D))/(2 a)");
 const DOUBLE_ROOT = parse("-b/(2 a)");
 const DISCRIMINANT = parse("b^2 - 4 a c");
 
 /** The quadratic formula, for any coefficients: x = (−b ± √(b² − 4ac)) / (2a). */
-export function formula(q: Quadratic): Solved {
-  const { unknown, assumptions, domain } = q.form.task;
-  const chain = new Chain(q.form);
-  toZeroForm(chain, q.form);
-  const written = new Map<string, Syntax>([["a", present(q.a)], ["b", present(q.b)], ["c", present(q.c)]]);
+export function formula(given: Quadratic): Solved {
+  const { unknown, assumptions, domain } = given.form.task;
+  const chain = new Chain(given.form);
+  toZeroForm(chain, given.form);
+  const q = withPositiveLead(given, chain);
+  const written = new Map<string, Syntax>([
+    ["a", present(q.a)],
+    ["b", present(q.b)],
+    ["c", present(q.c)],
+  ]);
   const discriminant = asTyped(readable(subtract(power(q.b, TWO), product(number(4), q.a, q.c))), [q.a, q.b, q.c]);
   const literal = subtract(power(q.b, TWO), product(number(4), q.a, q.c));
   const filledIn = fillIn(DISCRIMINANT, written);
@@ -38,7 +43,10 @@ export function formula(q: Quadratic): Solved {
   if (real.kind === "one" || equal(discriminant, ZERO)) {
     const root = readable(centre);
     const double = fillIn(DOUBLE_ROOT, written);
-    chain.to(alternatives(unknown, [root]), "quadratic formula", [], { written: { kind: "relation", comparisons: ["="], operands: [{ kind: "name", name: unknown }, double] }, conditions: q.conditions });
+    chain.to(alternatives(unknown, [root]), "quadratic formula", [], {
+      written: { kind: "relation", comparisons: ["="], operands: [{ kind: "name", name: unknown }, double] },
+      conditions: q.conditions,
+    });
     chain.restate(alternatives(unknown, [root]), "simplify values", []);
     return solved(chain, quadraticSet(q, [root]));
   }
@@ -57,14 +65,21 @@ export function formula(q: Quadratic): Solved {
   return solved(chain, quadraticSet(q, roots, { conditions, imaginary: negative }));
 }
 
+/** A negative leading number is made positive first, as one does by hand. */
+function withPositiveLead(q: Quadratic, chain: Chain): Quadratic {
+  if (q.a.kind !== "number" || q.a.value.num > 0) return q;
+  const form = { ...q.form, coefficients: q.form.coefficients.map(opposite) };
+  chain.to(zeroForm(form), "multiply both sides", ["-1"]);
+  return { ...q, form, a: opposite(q.a), b: opposite(q.b), c: opposite(q.c) };
+}
+
 /** Among decimal coefficients a terminating discriminant is written as a decimal too. */
 function asTyped(e: Expression, among: readonly Expression[]): Expression {
   const decimals = among.some((coefficient) => coefficient.kind === "number" && coefficient.typed !== undefined);
-  const decimal = decimals && e.kind === "number" && e.value.den !== 1 ? terminatingDecimal(rational.abs(e.value)) : undefined;
+  const decimal = decimals && e.kind === "number" ? decimalLiteral(e.value) : undefined;
   return e.kind === "number" && decimal !== undefined ? number(e.value, decimal) : e;
 }
 
 function halfSpread(q: Quadratic, size: Expression): Expression {
   return readable(divide(sqrt(size), product(TWO, q.a)));
 }
-

@@ -1,10 +1,10 @@
-import { type Claim, type Step, type StepOptions, step } from "../../derivation/step.ts";
 import type { Pieces, RuleName } from "../../derivation/rules.ts";
-import { I, ONE, ZERO, equation, logic, name, product, subtract, sum } from "../../expression/construct.ts";
+import { type Claim, type Step, type StepOptions, step } from "../../derivation/step.ts";
+import { equation, I, logic, name, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import { nonZero } from "../conditions.ts";
 import { type PolynomialForm, writtenZeroForm, zeroForm } from "../polynomial-form.ts";
-import { type SolutionSet, type Solution, type Solved, solution } from "../solution.ts";
+import { type Solution, type SolutionSet, type Solved, solution } from "../solution.ts";
 import { readable } from "../values.ts";
 
 /** a x² + b x + c = 0 with the steps that lead there. */
@@ -61,7 +61,10 @@ export function toZeroForm(chain: Chain, form: PolynomialForm): void {
 
 /** x = r1 or x = r2 */
 export function alternatives(unknown: string, roots: readonly Expression[]): Expression {
-  return logic("or", roots.map((root) => equation(name(unknown), root)));
+  return logic(
+    "or",
+    roots.map((root) => equation(name(unknown), root)),
+  );
 }
 
 /** The pair centre ± spread. */
@@ -75,7 +78,11 @@ export function imaginaryPair(centre: Expression, size: Expression): readonly [E
 }
 
 /** The solution set of a quadratic with two different roots, one double root, or a complex pair. */
-export function quadraticSet(q: Quadratic, roots: readonly Expression[], options: { readonly conditions?: readonly Expression[]; readonly imaginary?: boolean; readonly reason?: string } = {}): SolutionSet {
+export function quadraticSet(
+  q: Quadratic,
+  roots: readonly Expression[],
+  options: { readonly conditions?: readonly Expression[]; readonly imaginary?: boolean; readonly reason?: string } = {},
+): SolutionSet {
   const { unknown, domain } = q.form.task;
   const conditions = [...q.conditions, ...(options.conditions ?? [])];
   const multiplicity = roots.length === 1 ? 2 : 1;
@@ -102,4 +109,3 @@ function countReason(unknown: string, count: number, apart: boolean): string {
 export function solved(chain: Chain, set: SolutionSet): Solved {
   return { set, steps: chain.steps };
 }
-

@@ -1,5 +1,22 @@
-import { I, MINUS_ONE, ONE, TWO, ZERO, divide, equation, logic, name, negate, power, product, relation, sqrt, subtract, sum } from "../../expression/construct.ts";
-import { type Expression, contains, equal } from "../../expression/expression.ts";
+import {
+  divide,
+  equation,
+  I,
+  logic,
+  MINUS_ONE,
+  name,
+  negate,
+  ONE,
+  power,
+  product,
+  relation,
+  sqrt,
+  subtract,
+  sum,
+  TWO,
+  ZERO,
+} from "../../expression/construct.ts";
+import { contains, type Expression, equal } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { perfectSquareRoot } from "../../rewrite/simplify.ts";
@@ -7,7 +24,7 @@ import { constantSign } from "../../rewrite/zero-test.ts";
 import { realSquareRoots } from "../conditions.ts";
 import type { Solved } from "../solution.ts";
 import { quotient, readable } from "../values.ts";
-import { Chain, type Quadratic, alternatives, quadraticSet, solved } from "./quadratic-form.ts";
+import { alternatives, Chain, type Quadratic, quadraticSet, solved } from "./quadratic-form.ts";
 
 /** k (p x + q)² + r, the form in which roots can be taken at once. */
 interface SquareForm {
@@ -46,7 +63,15 @@ export function takingRoots(q: Quadratic): Solved | undefined {
 }
 
 /** From inside² = value to the solutions; the same end serves completing the square. */
-export function finishSquare(q: Quadratic, chain: Chain, inside: Expression, value: Expression, complex: boolean, assumptions: readonly Expression[], unknown: string): Solved {
+export function finishSquare(
+  q: Quadratic,
+  chain: Chain,
+  inside: Expression,
+  value: Expression,
+  complex: boolean,
+  assumptions: readonly Expression[],
+  unknown: string,
+): Solved {
   const real = complex ? ({ kind: "two", conditions: [] } as const) : realSquareRoots(value, assumptions);
   const single = equal(value, ZERO) || real.kind === "one";
   if (single) {
