@@ -10,6 +10,8 @@ import { BallUndefined, ball, type RealBall } from "./real-ball.ts";
 
 /** Exponents beyond this would make exp overflow any sensible working range. */
 const LARGEST_EXPONENT_BITS = 40;
+/** Angles beyond 2^this are not reduced: π would be needed to that many more bits. */
+const LARGEST_ANGLE_BITS = 20_000;
 
 interface Fixed {
   readonly value: bigint;
@@ -126,7 +128,7 @@ export function sinCos(a: RealBall, precision: number): { sin: RealBall; cos: Re
   if (real.isZero(a)) return { sin: real.ZERO, cos: real.ONE };
   if (real.radiusBits(a) > 2) return { sin: whole, cos: whole };
   const size = Math.max(0, real.magnitudeBits(a));
-  if (size > 1_000_000) return { sin: whole, cos: whole };
+  if (size > LARGEST_ANGLE_BITS) return { sin: whole, cos: whole };
   const small = Math.max(0, -real.magnitudeBits(exact(a)));
   const halved = halvings(precision);
   const bits = precision + 3 * halved + 2 * Math.min(small, 4 * precision) + 24;

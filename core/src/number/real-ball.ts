@@ -194,13 +194,11 @@ export function widen(a: RealBall, bits: number): RealBall {
   return add(a, { mid: 0n, rad: 1n, exp: bits }, Math.max(64, bitLength(a.mid)));
 }
 
-/** The smallest ball that holds both. */
+/** A ball that holds both; ends far below the precision of the larger one are rounded outwards. */
 export function hull(a: RealBall, b: RealBall, precision: number): RealBall {
-  const exp = Math.min(a.exp, b.exp);
-  const lift = (x: RealBall) => ({
-    low: (x.mid - x.rad) << BigInt(x.exp - exp),
-    high: (x.mid + x.rad) << BigInt(x.exp - exp),
-  });
+  const top = Math.max(magnitudeBits(a), magnitudeBits(b));
+  const exp = Math.max(Math.min(a.exp, b.exp), Number.isFinite(top) ? top - 2 * precision - 64 : 0);
+  const lift = (x: RealBall) => ({ low: shiftDown(x.mid - x.rad, exp - x.exp), high: shiftUp(x.mid + x.rad, exp - x.exp) });
   const [p, q] = [lift(a), lift(b)];
   return fromEnds(p.low < q.low ? p.low : q.low, p.high > q.high ? p.high : q.high, exp, precision);
 }

@@ -1,4 +1,4 @@
-import { number, power, product, sqrt } from "../expression/construct.ts";
+import { ZERO, chain, number, power, product, sqrt } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { children, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
@@ -57,7 +57,23 @@ function shortestForm(e: Expression): Simplified {
   const candidates = [e, parts, reducedRoot(parts), ...lowestTerms(parts)];
   const best = candidates.reduce((shortest, next) => (complexity(next) < complexity(shortest) ? next : shortest));
   const kept = realDomain(best);
-  return { expression: best, conditions: realDomain(e).filter((condition) => !kept.some((other) => equal(other, condition))) };
+  const known = kept.map(normalCondition);
+  return { expression: best, conditions: realDomain(e).filter((condition) => !known.some((other) => equal(other, normalCondition(condition)))) };
+}
+
+/** A condition e ≥ 0 and the like without a positive numeric factor of e, so that equivalent ones look alike. */
+function normalCondition(condition: Expression): Expression {
+  const [left, right] = condition.kind === "relation" && condition.operands.length === 2 ? condition.operands : [];
+  if (condition.kind !== "relation" || !left || !right || !equal(right, ZERO)) return condition;
+  try {
+    const kernels = new Kernels();
+    const { numerator, denominator } = normalForm(left, kernels);
+    if (!poly.constantValue(denominator)) return condition;
+    return chain([polynomialExpression(poly.scale(numerator, rational.invert(poly.content(numerator))), kernels), ZERO], condition.comparisons);
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return condition;
+    throw error;
+  }
 }
 
 function lowestTerms(e: Expression): readonly Expression[] {
