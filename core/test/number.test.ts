@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import { ballValue } from "../src/expression/ball-value.ts";
-import { type Expression } from "../src/expression/expression.ts";
+import type { Expression } from "../src/expression/expression.ts";
 import * as complex from "../src/number/complex-ball.ts";
 import { pi } from "../src/number/constants.ts";
 import { formatBall, formatRational, terminatingDecimal } from "../src/number/decimal.ts";
@@ -173,7 +173,7 @@ describe("balls", () => {
         if (!coarse || !fine) return;
         expect(complex.containsZero(complex.subtract(coarse, fine, 400))).toBe(true);
       }),
-      { numRuns: 5000 },
+      { numRuns: 5000, interruptAfterTimeLimit: 10_000 },
     );
   });
 

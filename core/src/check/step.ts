@@ -35,10 +35,7 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdi
       return { verdict: "tacked", why: `the values agree to ${test.digits} digits` };
     }
     case "put in": {
-      // Values may hold names that are put in as well: as many rounds as there are values reach the end.
-      let meant = claim.before;
-      for (let round = 0; round < claim.values.size; round += 1) meant = substitute(meant, claim.values);
-      return sameParts(meant, claim.after)
+      return sameParts(substitute(claim.before, claim.values), claim.after)
         ? { verdict: "nailed", why: "put in again, this is what comes out" }
         : { verdict: "bent", why: "putting the values in gives something else" };
     }

@@ -12,29 +12,29 @@ export interface PutIn {
 }
 
 /**
- * Puts in definitions (`let`) and given values, except for the names that are asked for. What is put in is said in a step;
- * the step states the result, for the checks start from there.
+ * Puts in definitions (`let`) and given values, except for the names that are asked for. Definitions may use earlier ones,
+ * so this is repeated until nothing is left to put in; every round is a step.
  */
 export function putIn(e: Expression, environment: Environment, except: ReadonlySet<string> = new Set()): PutIn {
   const steps: Step[] = [];
   let current = e;
-  for (const [rule, values] of [
+  const kinds = [
     ["put in definitions", environment.definitions],
     ["put in givens", environment.givens],
-  ] as const) {
-    // Definitions may use earlier ones, so this is repeated until nothing is left to put in.
-    const before = current;
-    const used = new Map<string, Expression>();
-    for (let round = 0; round <= values.size; round += 1) {
-      const here = [...freeNames(current)].filter((letter) => values.has(letter) && !except.has(letter));
-      if (here.length === 0) break;
-      const replacements = new Map(here.map((letter) => [letter, values.get(letter) ?? current]));
-      for (const [letter, value] of replacements) used.set(letter, value);
-      current = substitute(current, replacements);
+  ] as const;
+  for (const [rule, known] of kinds) {
+    for (let round = 0; round <= known.size; round += 1) {
+      const values = new Map([...known].filter(([letter]) => freeNames(current).has(letter) && !except.has(letter)));
+      if (values.size === 0) break;
+      const after = substitute(current, values);
+      steps.push(step(rule, [saidValues(values)], { kind: "put in", before: current, values, after }));
+      current = after;
     }
-    if (used.size === 0) continue;
-    const said = [...used].map(([letter, value]) => `$${text(equation(name(letter), value))}$`).join(", ");
-    steps.push(step(rule, [said], { kind: "put in", before, values: used, after: current }));
   }
   return { expression: current, steps };
+}
+
+/** Values in words with mathematics: $a = 2$, $b = 3$. */
+export function saidValues(values: ReadonlyMap<string, Expression>): string {
+  return [...values].map(([letter, value]) => `$${text(equation(name(letter), value))}$`).join(", ");
 }

@@ -1,4 +1,4 @@
-import { ZERO, chain, number, power, product, sqrt } from "../expression/construct.ts";
+import { chain, number, power, product, sqrt, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { children, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";

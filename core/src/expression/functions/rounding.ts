@@ -7,6 +7,8 @@ import { number } from "../construct.ts";
 import { argument } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
 
+const LARGEST_EXPONENT = 20_000;
+
 const ceiling = (value: rational.Rational): integer.Integer => integer.negate(rational.floor(rational.negate(value)));
 
 function rounding(
@@ -25,6 +27,7 @@ function rounding(
     },
     ball: ([x]) => {
       if (!x || !complex.isReal(x)) throw new BallUndefined(`${name} of a number that is not real`);
+      if (Math.abs(x.re.exp) > LARGEST_EXPONENT) throw new BallUndefined(`${name} of a number that is too large to write out`);
       const { low, high } = enclosingRationals(x.re);
       const [first, last] = [round(low), round(high)];
       if (first !== last) throw new BallUndefined(`${name} jumps inside the ball`);

@@ -1,5 +1,4 @@
 import { type Step, step } from "../../derivation/step.ts";
-import { equation, name } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
@@ -8,7 +7,7 @@ import { expand, simplify } from "../../rewrite/simplify.ts";
 import { DEFAULT_FIGURES } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 import { valueOutcome } from "../judged-value.ts";
-import { putIn } from "../put-in.ts";
+import { putIn, saidValues } from "../put-in.ts";
 import { readValues } from "../values-read.ts";
 
 const MOST_FIGURES = 1000;
@@ -36,15 +35,7 @@ export const EVALUATE: Instruction = {
         const put = new Map([...values].map(([key, value]) => [key, putIn(value, environment).expression]));
         const filled = substitute(current, put);
         if (!equal(filled, current)) {
-          const said = [...put].map(([key, value]) => `$${text(equation(name(key), value))}$`).join(", ");
-          steps.push(
-            step("put in values", [said], {
-              kind: "put in",
-              before: current,
-              values: simultaneous(put) ? put : new Map(),
-              after: simultaneous(put) ? filled : current,
-            }),
-          );
+          steps.push(step("put in values", [saidValues(put)], { kind: "put in", before: current, values: put, after: filled }));
           current = filled;
         }
         const { expression: value, conditions } = shortest(current);
@@ -54,11 +45,6 @@ export const EVALUATE: Instruction = {
     };
   },
 };
-
-/** No value holds a name that another value replaces. */
-function simultaneous(values: ReadonlyMap<string, Expression>): boolean {
-  return [...values.values()].every((value) => substitute(value, values) === value);
-}
 
 function shortest(e: Expression): ReturnType<typeof simplify> {
   const plain = simplify(e);

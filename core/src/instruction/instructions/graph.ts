@@ -80,10 +80,9 @@ function variableOf(items: readonly PlotItem[], asked: readonly string[]): strin
   if (names.size === 1 && only !== undefined) return only;
   if (names.size === 0) return asked[0] ?? "x";
   const known = asked.find((name) => names.has(name));
-  const others = [...names].filter((name) => name !== known);
-  throw new CannotDo(
-    `${others.sort().join(", ")} ${others.length === 1 ? "has" : "have"} no value: give ${others.length === 1 ? "it" : "them"} one with “given” before drawing`,
-  );
+  const others = [...names].filter((name) => name !== known).sort();
+  if (known !== undefined) throw new CannotDo(`${others.join(", ")} has no value: give it one with “given” before drawing`);
+  throw new CannotDo(`several names are free (${others.join(", ")}): give all but one a value with “given” before drawing`);
 }
 
 function numericRange(range: { from: Expression; to: Expression }, environment: Environment): Range {

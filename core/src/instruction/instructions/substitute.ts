@@ -1,14 +1,12 @@
 import { stepsCheck } from "../../check/step.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { equation, name } from "../../expression/construct.ts";
 import { equal } from "../../expression/expression.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
-import { text } from "../../notation/text.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { DEFAULT_FIGURES, type Outcome } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 import { valueOutcome } from "../judged-value.ts";
-import { putIn } from "../put-in.ts";
+import { putIn, saidValues } from "../put-in.ts";
 import { readValues } from "../values-read.ts";
 
 /** `substitute x = E[, y = E …] into E` (also into an equation): all at once, then simplified. */
@@ -28,10 +26,8 @@ export const SUBSTITUTE: Instruction = {
         // Definitions are written out first, so that the names they stand for can be replaced.
         const own = putIn(target, { ...environment, givens: new Map() }, new Set(values.keys()));
         const filled = substitute(own.expression, values);
-        const said = [...values].map(([key, value]) => `$${text(equation(name(key), value))}$`).join(", ");
-        const clean = [...values.values()].every((value) => equal(substitute(value, values), value));
         const steps: Step[] = [...own.steps];
-        if (clean) steps.push(step("put in values", [said], { kind: "put in", before: own.expression, values, after: filled }));
+        steps.push(step("put in values", [saidValues(values)], { kind: "put in", before: own.expression, values, after: filled }));
         const isStatement = filled.kind === "relation" || filled.kind === "logic";
         const result = isStatement ? mapChildren(filled, (side) => simplify(side).expression) : simplify(filled).expression;
         if (!isStatement) {

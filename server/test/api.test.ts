@@ -1,0 +1,225 @@
+import { mkdtempSync, readFileSync } from "node:fs";
+import type { Server } from "node:http";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { pino } from "pino";
+import { afterAll, beforeAll, describe, expect, it, test } from "vitest";
+import { createApp } from "../src/app.ts";
+import { ConfigError, readConfig } from "../src/config.ts";
+import { openDatabase } from "../src/data/database.ts";
+import { DEMO, makeDemo } from "../src/demo.ts";
+import { type Checker, createChecker } from "../src/publish/check.ts";
+
+const ROOT = new URL("../../", import.meta.url);
+
+let origin = "";
+let server: Server;
+let checker: Checker;
+let closeDatabase: () => void;
+
+beforeAll(async () => {
+  const file = join(mkdtempSync(join(tmpdir(), "nail-")), "test.db");
+  const { database, close } = await openDatabase(`file:${file}`, new URL("server/migrations", ROOT));
+  closeDatabase = close;
+  checker = createChecker(new URL("server/dist/check-worker.js", ROOT), 2);
+  await makeDemo(database, checker, new URL("examples/", ROOT));
+  const app = createApp({ database, checker, log: pino({ level: "silent" }), proxies: 1, attempts: 1000, demo: DEMO, webFiles: new URL("web/dist/", ROOT), pageFiles: new URL("server/public/", ROOT) });
+  await new Promise<void>((resolve) => {
+    server = app.listen(0, "127.0.0.1", resolve);
+  });
+  const address = server.address();
+  origin = typeof address === "object" && address ? `http://127.0.0.1:${address.port}` : "";
+});
+
+afterAll(async () => {
+  server.closeAllConnections();
+  await new Promise((resolve) => server.close(resolve));
+  await checker.close();
+  closeDatabase();
+});
+
+interface Answer {
+  readonly status: number;
+  // biome-ignore lint/suspicious/noExplicitAny: the tests look at answers of every shape
+  readonly body: any;
+  readonly headers: Headers;
+}
+
+/** Someone at a browser, with a cookie of their own. */
+class Visitor {
+  #cookie = "";
+
+  async ask(method: string, path: string, content?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+    const response = await fetch(origin + path, {
+      method,
+      headers: { ...(this.#cookie ? { cookie: this.#cookie } : {}), ...(content === undefined ? {} : { "content-type": "application/json" }), ...headers },
+      ...(content === undefined ? {} : { body: typeof content === "string" ? content : JSON.stringify(content) }),
+    });
+    const cookie = response.headers.get("set-cookie");
+    if (cookie) this.#cookie = cookie.split(";")[0] ?? "";
+    const text = await response.text();
+    const isJson = response.headers.get("content-type")?.includes("json");
+    return { status: response.status, body: isJson ? JSON.parse(text) : text, headers: response.headers };
+  }
+}
+
+let people = 0;
+
+async function instructor(): Promise<Visitor> {
+  const visitor = new Visitor();
+  people += 1;
+  await visitor.ask("POST", "/api/accounts", { name: `Instructor ${people}`, email: `i${people}@saltmere.example`, password: "a long password" });
+  return visitor;
+}
+
+async function newProblem(visitor: Visitor) {
+  const { body: set } = await visitor.ask("POST", "/api/sets", { title: "Tides" });
+  const { body: problem } = await visitor.ask("POST", `/api/sets/${set.id}/problems`, { title: "High water" });
+  return { set, problem };
+}
+
+describe("accounts", () => {
+  it("sign up, in and out, with a cookie that scripts and other sites do not get", async () => {
+    const visitor = new Visitor();
+    const up = await visitor.ask("POST", "/api/accounts", { name: "Ines Reef", email: "Ines@Saltmere.example", password: "a long password" }, { "x-forwarded-proto": "https" });
+    expect(up.status).toBe(201);
+    expect(up.headers.get("set-cookie")).toMatch(/HttpOnly; Secure; SameSite=Lax/);
+    expect((await visitor.ask("GET", "/api/session")).body.account).toEqual({ name: "Ines Reef", email: "ines@saltmere.example" });
+    await visitor.ask("DELETE", "/api/session");
+    expect((await visitor.ask("GET", "/api/session")).body.account).toBeNull();
+    expect((await visitor.ask("POST", "/api/session", { email: "ines@saltmere.example", password: "a wrong password" })).status).toBe(401);
+    expect((await visitor.ask("POST", "/api/session", { email: "ines@saltmere.example ", password: "a long password" })).status).toBe(200);
+    expect((await visitor.ask("POST", "/api/accounts", { name: "X", email: "ines@saltmere.example", password: "another password" })).status).toBe(409);
+  });
+
+  test.each<[string, unknown, RegExp]>([
+    ["/api/accounts", { name: "A", email: "no address", password: "a long password" }, /email must match format/],
+    ["/api/accounts", { name: "A", email: "a@b.example", password: "short" }, /password must NOT have fewer than 10/],
+    ["/api/accounts", { name: "A", email: "a@b.example", password: "a long password", admin: true }, /additional properties/],
+    ["/api/session", {}, /email/],
+    ["/api/session", "{no json", /JSON/],
+  ])("refuses %s with %j", async (path, content, message) => {
+    const { status, body } = await new Visitor().ask("POST", path, content);
+    expect(status).toBe(400);
+    expect(body.error.message).toMatch(message);
+  });
+
+  it("refuses requests from another site's pages", async () => {
+    const { status } = await new Visitor().ask("POST", "/api/session", { email: "a", password: "b" }, { origin: "https://elsewhere.example" });
+    expect(status).toBe(403);
+  });
+});
+
+describe("sets and problems", () => {
+  it("are nobody else's", async () => {
+    const [owner, stranger, reader] = [await instructor(), await instructor(), new Visitor()];
+    const { set, problem } = await newProblem(owner);
+    for (const [method, path, content] of [
+      ["GET", `/api/sets/${set.id}`, undefined],
+      ["GET", `/api/sets/${set.id}/file`, undefined],
+      ["PATCH", `/api/sets/${set.id}`, { version: 1, title: "Mine" }],
+      ["DELETE", `/api/sets/${set.id}`, undefined],
+      ["POST", `/api/sets/${set.id}/problems`, { title: "Mine" }],
+      ["POST", `/api/sets/${set.id}/publications`, { kind: "worked" }],
+      ["GET", `/api/problems/${problem.id}`, undefined],
+      ["PUT", `/api/problems/${problem.id}`, { version: 1, title: "Mine", statement: "", working: [] }],
+      ["DELETE", `/api/problems/${problem.id}`, undefined],
+    ] as const) {
+      expect((await stranger.ask(method, path, content)).status, `${method} ${path}`).toBe(404);
+      expect((await reader.ask(method, path, content)).status, `${method} ${path}`).toBe(401);
+    }
+    expect((await owner.ask("GET", `/api/sets/${set.id}`)).body.title).toBe("Tides");
+    expect((await stranger.ask("GET", "/api/sets")).body.sets).toEqual([]);
+  });
+
+  it("are never overwritten silently by a second editor", async () => {
+    const owner = await instructor();
+    const { problem } = await newProblem(owner);
+    const change = { title: "High water", statement: "When?", working: ["solve x^2 = 4"] };
+    const first = await owner.ask("PUT", `/api/problems/${problem.id}`, { ...change, version: problem.version });
+    expect(first).toMatchObject({ status: 200, body: { version: problem.version + 1, statement: "When?" } });
+    const late = await owner.ask("PUT", `/api/problems/${problem.id}`, { ...change, statement: "Late", version: problem.version });
+    expect(late).toMatchObject({ status: 409, body: { error: { current: { statement: "When?", version: problem.version + 1 } } } });
+    const both = await Promise.all([1, 2].map((n) => owner.ask("PUT", `/api/problems/${problem.id}`, { ...change, statement: `At once ${n}`, version: problem.version + 1 })));
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
+  });
+
+  it("come from a file and go into one, the same", async () => {
+    const owner = await instructor();
+    const file = readFileSync(new URL("examples/saltmere-harbour.nail.md", ROOT), "utf8");
+    const { body: set } = await owner.ask("POST", "/api/sets/import", { file });
+    const out = await owner.ask("GET", `/api/sets/${set.id}/file`);
+    expect(out.headers.get("content-disposition")).toMatch(/ropes-cranes-and-falling-weights\.nail\.md/);
+    expect(out.body.replace(/\n+/g, "\n")).toBe(file.replace(/\n+/g, "\n"));
+    const faulty = await owner.ask("POST", "/api/sets/import", { file: "no title" });
+    expect(faulty).toMatchObject({ status: 400, body: { error: { field: "file", line: 1 } } });
+  });
+
+  it("are deleted with what belongs to them", async () => {
+    const owner = await instructor();
+    const { set, problem } = await newProblem(owner);
+    expect((await owner.ask("DELETE", `/api/sets/${set.id}`)).status).toBe(204);
+    expect((await owner.ask("GET", `/api/problems/${problem.id}`)).status).toBe(404);
+  });
+});
+
+describe("publishing", () => {
+  it("checks anew, says what is not nailed, and shows readers the page without script", async () => {
+    const owner = await instructor();
+    const { set, problem } = await newProblem(owner);
+    const working = ["graph y = x^2 - 5x + 6", "solve x^2 - 5x + 6 = 0", "expect x = 2 or x = 4"];
+    await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "High water", statement: "When is $x^2 - 5x + 6 = 0$? <script>alert(1)</script>", working });
+    const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" });
+    expect(body.notNailed).toEqual([{ problem: "High water", line: 3, verdict: "bent" }]);
+    const page = await new Visitor().ask("GET", `/p/${body.publication.address}`);
+    expect(page.status).toBe(200);
+    expect(page.headers.get("content-security-policy")).toMatch(/default-src 'none'/);
+    expect(page.body).toMatch(/<svg[^>]*role="img"/);
+    expect(page.body).toContain('class="katex"');
+    expect(page.body).toContain("<math");
+    expect(page.body).not.toMatch(/<script|onerror=/);
+    expect(page.body).toContain("missing: x = 3");
+
+    const handout = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "handout" });
+    const problemsOnly = await new Visitor().ask("GET", `/p/${handout.body.publication.address}`);
+    expect(problemsOnly.body).toContain("High water");
+    expect(problemsOnly.body).not.toContain('class="working"');
+  });
+
+  it("keeps the address for a new snapshot and takes it away when it is withdrawn", async () => {
+    const owner = await instructor();
+    const { set, problem } = await newProblem(owner);
+    const first = (await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "handout" })).body.publication;
+    await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "Low water", statement: "", working: [] });
+    expect((await new Visitor().ask("GET", `/p/${first.address}`)).body).toContain("High water");
+    const second = (await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "handout" })).body.publication;
+    expect(second).toMatchObject({ number: 2, address: first.address });
+    expect((await new Visitor().ask("GET", `/p/${first.address}`)).body).toContain("Low water");
+    await owner.ask("DELETE", `/api/sets/${set.id}/publications/handout`);
+    expect((await new Visitor().ask("GET", `/p/${first.address}`)).status).toBe(404);
+  });
+});
+
+describe("the server", () => {
+  it("makes the demo once, with a published handout", async () => {
+    const demo = new Visitor();
+    await demo.ask("POST", "/api/session", DEMO && { email: DEMO.email, password: DEMO.password });
+    const { body } = await demo.ask("GET", "/api/sets");
+    expect(body.sets[0]).toMatchObject({ title: "Ropes, cranes and falling weights", problems: 5 });
+    const { body: set } = await demo.ask("GET", `/api/sets/${body.sets[0].id}`);
+    expect(set.publications.map((one: { kind: string }) => one.kind).sort()).toEqual(["handout", "worked"]);
+  });
+
+  it("describes its API and answers what is not there in words", async () => {
+    const visitor = new Visitor();
+    expect((await visitor.ask("GET", "/api/openapi.json")).body).toMatchObject({ openapi: "3.1.0", paths: { "/api/sets": { post: { requestBody: {} } } } });
+    expect((await visitor.ask("GET", "/api/nothing")).body.error.message).toMatch(/nothing at this address/);
+    expect((await visitor.ask("GET", "/p/unknown")).status).toBe(404);
+    expect((await visitor.ask("GET", "/")).headers.get("content-security-policy")).toMatch(/script-src 'self';/);
+  });
+
+  it("names the setting that is wrong", () => {
+    expect(() => readConfig({ PORT: "abc" })).toThrow(ConfigError);
+    expect(readConfig({})).toMatchObject({ port: 4600, demo: true });
+  });
+});
