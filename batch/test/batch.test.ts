@@ -63,17 +63,30 @@ describe("the batch command", () => {
       ["e", "error", undefined],
       ["f", "ok", "nailed"],
     ]);
-    expect(found[0]?.answer).toMatchObject({ kind: "solutions", variables: ["x"], domain: "real", complete: true, solutions: [{ values: { x: { text: "2", latex: "2", re: "2" } } }, { values: { x: { text: "3" } } }] });
+    expect(found[0]?.answer).toMatchObject({
+      kind: "solutions",
+      variables: ["x"],
+      domain: "real",
+      complete: true,
+      solutions: [{ values: { x: { text: "2", latex: "2", re: "2" } } }, { values: { x: { text: "3" } } }],
+    });
     expect(found[0]?.steps?.[0]).toMatchObject({ rule: "factor", text: expect.any(String), latex: expect.any(String), verdict: "nailed" });
     expect(found[2]?.error?.message).toMatch(/nothing to answer/);
     expect(found[4]?.error).toMatchObject({ line: 1, from: 9, to: 9 });
-    expect(found[6]?.answer).toMatchObject({ solutions: [], complexSolutions: [{ values: { x: { re: "-1", im: "2" } } }, { values: { x: { re: "-1", im: "-2" } } }] });
+    expect(found[6]?.answer).toMatchObject({
+      solutions: [],
+      complexSolutions: [{ values: { x: { re: "-1", im: "2" } } }, { values: { x: { re: "-1", im: "-2" } } }],
+    });
   });
 
   it("stops a problem that is over its time and goes on with the rest", async () => {
     const endless = `evaluate ${Array.from({ length: 12 }, (_, k) => `(x_${k} + y_${k} + z_${k})^9`).join(" ")}`;
     const input = [
-      JSON.stringify({ id: "long", lines: [`${endless} - (${endless.slice(9)})(1 + 0)`, "tabulate sum_(k=1)^9999 1/(k + n)^n for n from 1 to 900 by 1"], seconds: 0.5 }),
+      JSON.stringify({
+        id: "long",
+        lines: [`${endless} - (${endless.slice(9)})(1 + 0)`, "tabulate sum_(k=1)^9999 1/(k + n)^n for n from 1 to 900 by 1"],
+        seconds: 0.5,
+      }),
       JSON.stringify({ id: "next", lines: ["solve 2x = 1"] }),
     ].join("\n");
     const found = lines((await batch([], input)).output);
@@ -83,12 +96,17 @@ describe("the batch command", () => {
 
   it("solves thirty quadratics as independent numerics do", async () => {
     const cases = Array.from({ length: 30 }, (_, k) => ({ a: 1 + (k % 5), b: ((k * 37) % 23) - 11, c: ((k * 53) % 31) - 17 }));
-    const input = cases.map(({ a, b, c }, k) => JSON.stringify({ id: String(k), lines: [`solve ${a}x^2 + ${b}x + ${c} = 0`.replaceAll("+ -", "- ")] })).join("\n");
+    const input = cases
+      .map(({ a, b, c }, k) => JSON.stringify({ id: String(k), lines: [`solve ${a}x^2 + ${b}x + ${c} = 0`.replaceAll("+ -", "- ")] }))
+      .join("\n");
     const found = lines((await batch([], input)).output);
     found.forEach((line, k) => {
       const { a, b, c } = cases[k] ?? { a: 1, b: 0, c: 0 };
       const discriminant = b * b - 4 * a * c;
-      const answer = line.answer as { solutions: { values: { x: { re: string; im?: string } } }[]; complexSolutions?: { values: { x: { re: string; im?: string } } }[] };
+      const answer = line.answer as {
+        solutions: { values: { x: { re: string; im?: string } } }[];
+        complexSolutions?: { values: { x: { re: string; im?: string } } }[];
+      };
       const values = (discriminant < 0 ? (answer.complexSolutions ?? []) : answer.solutions).map(({ values: { x } }) => [Number(x.re), Number(x.im ?? 0)]);
       const spread = Math.sqrt(Math.abs(discriminant)) / (2 * a);
       const wanted = [1, -1].map((sign) => (discriminant < 0 ? [-b / (2 * a), sign * spread] : [-b / (2 * a) + sign * spread, 0]));

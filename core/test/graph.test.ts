@@ -19,7 +19,10 @@ describe("marks", () => {
     [["x^2 - 2"], ["zero sqrt(2), 0", "zero -sqrt(2), 0", "minimum 0, -2", "intercept 0, -2"]],
     [["-x^2 + 4x - 1"], ["zero 2 + sqrt(3), 0", "zero 2 - sqrt(3), 0", "maximum 2, 3", "intercept 0, -1"]],
     [["x^2 + 1"], ["minimum 0, 1", "intercept 0, 1"]],
-    [["x^2/4 - x + 3", "x/2 + 1"], ["minimum 2, 2", "intercept 0, 3", "zero -2, 0", "intercept 0, 1", "intersection 2, 2", "intersection 4, 3"]],
+    [
+      ["x^2/4 - x + 3", "x/2 + 1"],
+      ["minimum 2, 2", "intercept 0, 3", "zero -2, 0", "intercept 0, 1", "intersection 2, 2", "intersection 4, 3"],
+    ],
     [["1/x"], []],
   ])("of %j are exact: %j", (sources, expected) => expect(marks(sources)).toEqual(expected));
 

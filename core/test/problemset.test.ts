@@ -19,20 +19,41 @@ describe("the problem-set file", () => {
 
   it("is written back to the letter, whatever its layout", () => {
     const newline = fc.constantFrom("\n", "\r\n");
-    const prose = fc.array(fc.constantFrom("Some words.", "", "  indented", "- a list", "`# no heading`", "$x^2$", "### a small heading", "~~~\n# inside a fence\n~~~"), { maxLength: 5 });
+    const prose = fc.array(
+      fc.constantFrom("Some words.", "", "  indented", "- a list", "`# no heading`", "$x^2$", "### a small heading", "~~~\n# inside a fence\n~~~"),
+      { maxLength: 5 },
+    );
     const working = fc.array(fc.constantFrom("solve x^2 = 4", "", "# a remark", "expect x = 2"), { maxLength: 4 });
-    const problem = fc.tuple(fc.constantFrom("## One", "##   Spaced  ", "## Hashes ##"), prose, fc.option(working), fc.constantFrom("```", "````", "~~~"), prose);
+    const problem = fc.tuple(
+      fc.constantFrom("## One", "##   Spaced  ", "## Hashes ##"),
+      prose,
+      fc.option(working),
+      fc.constantFrom("```", "````", "~~~"),
+      prose,
+    );
     fc.assert(
-      fc.property(fc.constantFrom([], ["---", "a: 1", "---"], ["---", "---"]), prose, fc.array(problem, { maxLength: 4 }), newline, fc.boolean(), (front, introduction, problems, end, closed) => {
-        const lines = [
-          ...front,
-          "# Title",
-          ...introduction,
-          ...problems.flatMap(([title, before, instructions, fence, after]) => [title, ...before, ...(instructions ? [`${fence}working`, ...instructions, fence] : []), ...after]),
-        ];
-        const source = lines.join("\n").replaceAll("\n", end) + (closed ? end : "");
-        expect(writeProblemSet(readProblemSet(source))).toBe(source);
-      }),
+      fc.property(
+        fc.constantFrom([], ["---", "a: 1", "---"], ["---", "---"]),
+        prose,
+        fc.array(problem, { maxLength: 4 }),
+        newline,
+        fc.boolean(),
+        (front, introduction, problems, end, closed) => {
+          const lines = [
+            ...front,
+            "# Title",
+            ...introduction,
+            ...problems.flatMap(([title, before, instructions, fence, after]) => [
+              title,
+              ...before,
+              ...(instructions ? [`${fence}working`, ...instructions, fence] : []),
+              ...after,
+            ]),
+          ];
+          const source = lines.join("\n").replaceAll("\n", end) + (closed ? end : "");
+          expect(writeProblemSet(readProblemSet(source))).toBe(source);
+        },
+      ),
       { numRuns: 500 },
     );
   });
@@ -46,7 +67,15 @@ describe("the problem-set file", () => {
   });
 
   it("reads what it writes for sets that were never a file", () => {
-    const made = { title: "New", frontMatter: "", introduction: "Hello.", problems: [{ title: "A", statement: "What?", working: ["solve 2x = 1"], remarks: "" }, { title: "B", statement: "", working: [], remarks: "" }] };
+    const made = {
+      title: "New",
+      frontMatter: "",
+      introduction: "Hello.",
+      problems: [
+        { title: "A", statement: "What?", working: ["solve 2x = 1"], remarks: "" },
+        { title: "B", statement: "", working: [], remarks: "" },
+      ],
+    };
     expect(readProblemSet(writeProblemSet(made))).toMatchObject(made);
   });
 

@@ -23,9 +23,18 @@ beforeAll(async () => {
   closeDatabase = close;
   checker = createChecker(new URL("server/dist/check-worker.js", ROOT), 2);
   await makeDemo(database, checker, new URL("examples/", ROOT));
-  const app = createApp({ database, checker, log: pino({ level: "silent" }), proxies: 1, attempts: 1000, demo: DEMO, webFiles: new URL("web/dist/", ROOT), pageFiles: new URL("server/public/", ROOT) });
+  const app = createApp({
+    database,
+    checker,
+    log: pino({ level: "silent" }),
+    proxies: 1,
+    attempts: 1000,
+    demo: DEMO,
+    webFiles: new URL("web/dist/", ROOT),
+    pageFiles: new URL("server/public/", ROOT),
+  });
   await new Promise<void>((resolve) => {
-    server = app.listen(0, "127.0.0.1", resolve);
+    server = app.listen(0, "127.0.0.1", () => resolve());
   });
   const address = server.address();
   origin = typeof address === "object" && address ? `http://127.0.0.1:${address.port}` : "";
@@ -81,7 +90,12 @@ async function newProblem(visitor: Visitor) {
 describe("accounts", () => {
   it("sign up, in and out, with a cookie that scripts and other sites do not get", async () => {
     const visitor = new Visitor();
-    const up = await visitor.ask("POST", "/api/accounts", { name: "Ines Reef", email: "Ines@Saltmere.example", password: "a long password" }, { "x-forwarded-proto": "https" });
+    const up = await visitor.ask(
+      "POST",
+      "/api/accounts",
+      { name: "Ines Reef", email: "Ines@Saltmere.example", password: "a long password" },
+      { "x-forwarded-proto": "https" },
+    );
     expect(up.status).toBe(201);
     expect(up.headers.get("set-cookie")).toMatch(/HttpOnly; Secure; SameSite=Lax/);
     expect((await visitor.ask("GET", "/api/session")).body.account).toEqual({ name: "Ines Reef", email: "ines@saltmere.example" });
@@ -140,7 +154,9 @@ describe("sets and problems", () => {
     expect(first).toMatchObject({ status: 200, body: { version: problem.version + 1, statement: "When?" } });
     const late = await owner.ask("PUT", `/api/problems/${problem.id}`, { ...change, statement: "Late", version: problem.version });
     expect(late).toMatchObject({ status: 409, body: { error: { current: { statement: "When?", version: problem.version + 1 } } } });
-    const both = await Promise.all([1, 2].map((n) => owner.ask("PUT", `/api/problems/${problem.id}`, { ...change, statement: `At once ${n}`, version: problem.version + 1 })));
+    const both = await Promise.all(
+      [1, 2].map((n) => owner.ask("PUT", `/api/problems/${problem.id}`, { ...change, statement: `At once ${n}`, version: problem.version + 1 })),
+    );
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
   });
 
@@ -168,7 +184,12 @@ describe("publishing", () => {
     const owner = await instructor();
     const { set, problem } = await newProblem(owner);
     const working = ["graph y = x^2 - 5x + 6", "solve x^2 - 5x + 6 = 0", "expect x = 2 or x = 4"];
-    await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "High water", statement: "When is $x^2 - 5x + 6 = 0$? <script>alert(1)</script>", working });
+    await owner.ask("PUT", `/api/problems/${problem.id}`, {
+      version: 1,
+      title: "High water",
+      statement: "When is $x^2 - 5x + 6 = 0$? <script>alert(1)</script>",
+      working,
+    });
     const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" });
     expect(body.notNailed).toEqual([{ problem: "High water", line: 3, verdict: "bent" }]);
     const page = await new Visitor().ask("GET", `/p/${body.publication.address}`);

@@ -55,7 +55,7 @@ export function answerHtml(answer: AnswerReport): string {
 }
 
 function sentenceCase(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
+  return text.replace(/^[a-z](?=[a-z])/, (letter) => letter.toUpperCase());
 }
 
 function decimalHtml(decimal: string): string {

@@ -26,7 +26,7 @@ export function TopBar({ path, children }: { readonly path?: ReactNode; readonly
       </nav>
       {children}
       {account && (
-        <DropdownMenu.Root>
+        <DropdownMenu.Root modal={false}>
           <DropdownMenu.Trigger className="rounded px-2 py-1 text-steel hover:text-ink">{account.name}</DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" sideOffset={6} className="z-20 min-w-44 rounded border border-rule bg-paper p-1 shadow-lg">

@@ -7,7 +7,7 @@ import { Mathematics } from "../parts/mathematics.tsx";
 /** The graph's own units on the bench, near the pixels it gets there, so that its letters keep their size. */
 const BENCH_SIZE = { width: 440, height: 290 };
 
-const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const sentenceCase = (text: string): string => text.replace(/^[a-z](?=[a-z])/, (letter) => letter.toUpperCase());
 
 function Decimal({ text }: { readonly text: string | undefined }) {
   if (text === undefined) return null;

@@ -11,7 +11,11 @@ const KINDS: readonly { readonly kind: PublicationKind; readonly label: string; 
 
 type Done = { readonly publication: Publication; readonly notNailed: readonly NotNailed[] };
 
-/** Publishing: the server runs and checks every line again, stores the page, and says which lines are not nailed. */
+/**
+ * Publishing: the server runs and checks every line again, stores the page, and says which lines are not nailed.
+ * The dialog is not modal to Radix, whose scroll lock would bring in a style that the content security policy refuses; the
+ * backdrop is its own.
+ */
 export function PublishDialog({ set, again }: { readonly set: SetRecord; readonly again: () => void }) {
   const [kind, setKind] = useState<PublicationKind>("worked");
   const [busy, setBusy] = useState(false);
@@ -37,10 +41,10 @@ export function PublishDialog({ set, again }: { readonly set: SetRecord; readonl
       .map((publication) => ({ ...entry, publication })),
   );
   return (
-    <Dialog.Root onOpenChange={() => setDone(undefined)}>
+    <Dialog.Root modal={false} onOpenChange={() => setDone(undefined)}>
       <Dialog.Trigger className="rounded border border-copper bg-copper px-3 py-1 text-paper hover:brightness-110">Publish …</Dialog.Trigger>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-10 bg-black/35" />
+        <div className="fixed inset-0 z-10 bg-black/35" aria-hidden="true" />
         <Dialog.Content className="fixed top-1/2 left-1/2 z-20 w-[34rem] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded border border-rule bg-paper p-6 shadow-xl">
           <Dialog.Title className="mb-1 font-serif text-xl font-semibold">Publish “{set.title}”</Dialog.Title>
           <Dialog.Description className="mb-4 text-steel">

@@ -1,5 +1,5 @@
 import type { LineReport } from "@nail-down/core/instruction/report";
-import { createSlice, type PayloadAction } from "@reduxjs/toolkit";
+import { createSlice, type Draft as Drafted, original, type PayloadAction } from "@reduxjs/toolkit";
 import type { ProblemRecord } from "../api/client.ts";
 
 /** What the author writes in a problem. */
@@ -55,6 +55,11 @@ const initialState: BenchState = {
 
 const draftOf = ({ title, statement, working }: ProblemRecord): Draft => ({ title, statement, working });
 
+/** The state itself behind the reducers' proxy: states are replaced here, never changed, and drafts are compared by identity. */
+function plain(state: Drafted<BenchState>): BenchState {
+  return original(state) ?? initialState;
+}
+
 /** Moves a draft between the two stacks of undo and redo. */
 function step(state: BenchState, from: "past" | "future"): BenchState {
   const [stack, other] = from === "past" ? [state.past, state.future] : [state.future, state.past];
@@ -88,7 +93,7 @@ const slice = createSlice({
     edited: {
       prepare: (change: Partial<Draft>) => ({ payload: { change, at: Date.now() } }),
       reducer: (state, { payload }: PayloadAction<{ change: Partial<Draft>; at: number }>): BenchState => {
-        const before = state as BenchState;
+        const before = plain(state);
         const field = Object.keys(payload.change)[0] as keyof Draft;
         const goesOn = field !== "working" && before.lastEdit?.field === field && payload.at - before.lastEdit.at < ONE_STRETCH;
         const past = goesOn ? before.past : [...before.past, before.draft].slice(-MOST_UNDO);
@@ -103,32 +108,32 @@ const slice = createSlice({
         };
       },
     },
-    undone: (state): BenchState => step(state as BenchState, "past"),
-    redone: (state): BenchState => step(state as BenchState, "future"),
-    saving: (state): BenchState => ({ ...(state as BenchState), save: "saving" }),
+    undone: (state): BenchState => step(plain(state), "past"),
+    redone: (state): BenchState => step(plain(state), "future"),
+    saving: (state): BenchState => ({ ...plain(state), save: "saving" }),
     saved: (state, { payload }: PayloadAction<{ version: number; draft: Draft }>): BenchState => {
-      const before = state as BenchState;
+      const before = plain(state);
       return { ...before, version: payload.version, save: before.draft === payload.draft ? "saved" : "unsaved", saveMessage: "" };
     },
     saveFailed: (state, { payload }: PayloadAction<{ save: "unreachable" | "conflict" | "refused"; message: string; theirs?: ProblemRecord }>): BenchState => ({
-      ...(state as BenchState),
+      ...plain(state),
       save: payload.save,
       saveMessage: payload.message,
       theirs: payload.theirs ?? null,
     }),
     /** Ends a conflict: with what is stored now, or with the own draft on top of it. */
     conflictSettled: (state, { payload }: PayloadAction<"theirs" | "mine">): BenchState => {
-      const before = state as BenchState;
+      const before = plain(state);
       if (!before.theirs) return before;
       const base = { ...before, version: before.theirs.version, theirs: null, saveMessage: "" };
       return payload === "mine"
         ? { ...base, save: "unsaved" }
         : { ...base, past: [...before.past, before.draft], draft: draftOf(before.theirs), save: "saved" };
     },
-    runStarted: (state): BenchState => ({ ...(state as BenchState), running: true, stopped: false }),
-    runEnded: (state, { payload }: PayloadAction<readonly LineReport[]>): BenchState => ({ ...(state as BenchState), running: false, reports: payload }),
-    runStopped: (state): BenchState => ({ ...(state as BenchState), running: false, stopped: true }),
-    selected: (state, { payload }: PayloadAction<number | null>): BenchState => ({ ...(state as BenchState), selected: payload }),
+    runStarted: (state): BenchState => ({ ...plain(state), running: true, stopped: false }),
+    runEnded: (state, { payload }: PayloadAction<readonly LineReport[]>): BenchState => ({ ...plain(state), running: false, reports: payload }),
+    runStopped: (state): BenchState => ({ ...plain(state), running: false, stopped: true }),
+    selected: (state, { payload }: PayloadAction<number | null>): BenchState => ({ ...plain(state), selected: payload }),
   },
 });
 

@@ -1,0 +1,198 @@
+import type { Browser } from "puppeteer-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { launch, Served, User } from "./browser.ts";
+
+const served = new Served(4750);
+let browser: Browser;
+let author: User;
+
+beforeAll(async () => {
+  await served.start();
+  browser = await launch();
+  author = new User(await browser.newPage());
+});
+
+afterAll(async () => {
+  await browser?.close();
+  await served.kill();
+});
+
+describe("an instructor's whole way", () => {
+  let address = "";
+
+  it("signs in with what the demo shows, and makes a set and a problem", async () => {
+    await author.page.goto(served.origin);
+    await author.sees("This is a demonstration");
+    await author.press("Fill in");
+    await author.press("Sign in");
+    await author.sees("Ropes, cranes and falling weights");
+    await author.fill("title of a new set", "Lighthouse week");
+    await author.press("New set");
+    await author.fill("title of a new problem", "The swinging lamp");
+    await author.press("New problem");
+    await author.sees("Write the problem here");
+  });
+
+  it("states the problem with typeset mathematics", async () => {
+    await author.press("Edit the statement");
+    await author.fill("statement", "A lamp hangs $h = x^2 - 6x + 7$ above the rail. Where does it touch?");
+    await author.page.keyboard.press("Escape");
+    await author.page.waitForSelector("article .katex");
+    await author.sees("A lamp hangs", "article");
+  });
+
+  it("sees a line typeset as it is typed, and the exact characters at fault", async () => {
+    const area = await author.page.waitForSelector('textarea[aria-label="writing line"]');
+    await area?.type("solve x^2 + $ = 7");
+    await author.sees("the character “$” is not part of the notation");
+    const fault = await author.page.waitForSelector("[data-testid=fault]");
+    expect(await fault?.evaluate((element) => element.textContent)).toBe("$");
+    await author.fill("writing line", "solve x^2 - 6x");
+    await author.page.waitForSelector("[data-testid=preview] .katex");
+    await author.fill("writing line", "sol");
+    await author.sees("Tab completes");
+    await area?.press("Tab");
+    expect(await area?.evaluate((element) => element.value)).toBe("solve ");
+    await author.fill("writing line", "");
+  });
+
+  it("pictures it first, then solves, unfolds the steps and reads the evidence", async () => {
+    await author.write("graph y = x^2 - 6x + 7");
+    await author.page.waitForSelector("[data-testid=line-1] svg[viewBox='0 0 440 290'] path");
+    await author.write("solve x^2 - 6x + 7 = 0");
+    await author.sees("≈", "[data-testid=line-2]");
+    await author.sees("4.41421", "[data-testid=line-2]");
+    await author.seesVerdict(2, "nailed");
+    await author.press("5 steps");
+    await author.sees("Write the left side as a square", "[data-testid=line-2]");
+    await author.sees("Put back", "aside");
+    await author.sees(/both sides are equal/, "aside");
+    await author.sees(/they agree to 30 digits/, "aside");
+    await author.sees(/at most 2 roots/, "aside");
+  });
+
+  it("expects the right answer and a wrong one", async () => {
+    await author.write("expect x = 3 + sqrt(2) or x = 3 - sqrt(2)");
+    await author.sees("Agrees exactly with line 2", "[data-testid=line-3]");
+    await author.seesVerdict(3, "nailed");
+    await author.write("expect x = 4 or x = 3 - sqrt(2)");
+    await author.sees("x = 4 is not a solution of line 2; missing: x = 3 + sqrt(2)", "[data-testid=line-4]");
+    await author.seesVerdict(4, "bent");
+    await author.sees(/off by 0\.4142/, "aside");
+  });
+
+  it("keeps one root, with the reference put in by a click on its number", async () => {
+    const area = await author.page.waitForSelector('textarea[aria-label="writing line"]');
+    await area?.click();
+    await area?.type("keep x > 3 from ");
+    await author.press("refer to line 2");
+    expect(await area?.evaluate((element) => element.value)).toBe("keep x > 3 from (2)");
+    await author.page.keyboard.press("Enter");
+    await author.sees("set aside:", "[data-testid=line-5]");
+  });
+
+  it("edits a line, undoes it and redoes it", async () => {
+    await author.press("remove line 4");
+    await author.page.waitForFunction(() => document.querySelectorAll("[data-testid^=line-]").length === 4);
+    await author.press("Undo");
+    await author.page.waitForFunction(() => document.querySelectorAll("[data-testid^=line-]").length === 5);
+    await author.press("Redo");
+    await author.page.waitForFunction(() => document.querySelectorAll("[data-testid^=line-]").length === 4);
+    await author.page.locator("[data-testid=line-2] button[aria-label^='edit line 2']").click();
+    await author.fill("line 2", "solve x^2 - 6x + 8 = 0");
+    await author.page.keyboard.press("Enter");
+    await author.sees("4", "[data-testid=line-4]");
+    await author.seesVerdict(3, "bent");
+    await author.press("Undo");
+    await author.sees("4.41421", "[data-testid=line-2]");
+    await author.saved();
+  });
+
+  it("publishes", async () => {
+    await author.press("Publish …");
+    await author.press("Publish");
+    const link = await author.page.waitForSelector("[data-testid=published-address]", { timeout: 20_000 });
+    address = (await link?.evaluate((element) => element.textContent)) ?? "";
+    expect(address).toMatch(/\/p\/[\w-]{22}$/);
+    await author.sees("Every line that claims something is nailed");
+    await author.press("Close");
+  });
+
+  it("is read by a stranger without account or script, who gets nothing else", async () => {
+    const other = await launch();
+    try {
+      const reader = new User(await other.newPage());
+      await reader.page.setJavaScriptEnabled(false);
+      const response = await reader.page.goto(address);
+      expect(response?.status()).toBe(200);
+      const text = await reader.page.$eval("main", (element) => element.textContent ?? "");
+      expect(text).toContain("The swinging lamp");
+      expect(text).toContain("≈ 4.41421".replace("≈ ", ""));
+      expect(await reader.page.$$eval(".katex", (found) => found.length)).toBeGreaterThan(10);
+      expect(await reader.page.$$eval("figure svg path", (found) => found.length)).toBe(1);
+      expect(await reader.page.$$eval("script", (found) => found.length)).toBe(0);
+      const fonts = await reader.page.evaluate(() => document.fonts.check("16px KaTeX_Main"));
+      expect(fonts).toBe(true);
+      await reader.page.setJavaScriptEnabled(true);
+      await reader.page.goto(author.page.url());
+      await reader.sees("Sign in");
+      const refused = await reader.page.evaluate(async () => (await fetch("/api/sets")).status);
+      expect(refused).toBe(401);
+      expect(reader.complaints).toEqual([]);
+    } finally {
+      await other.close();
+    }
+  });
+
+  it("never saw a complaint of the page", () => expect(author.complaints).toEqual([]));
+});
+
+describe("nothing is lost", () => {
+  it("when the server is killed while typing", async () => {
+    await author.press("Edit the statement");
+    const area = await author.page.waitForSelector("textarea[aria-label=statement]");
+    await area?.evaluate((element) => element.setSelectionRange(element.value.length, element.value.length));
+    await area?.type(" Before the crash.");
+    await author.saved();
+    await area?.type(" While it ");
+    await served.kill();
+    await area?.type("was away.");
+    await author.sees("the server cannot be reached");
+    await served.start();
+    await author.saved();
+    await author.page.reload();
+    await author.sees("Before the crash. While it was away.", "article");
+  });
+
+  it("when the page is closed before it was saved", async () => {
+    await author.press("Edit the statement");
+    const area = await author.page.waitForSelector("textarea[aria-label=statement]");
+    await served.kill();
+    await area?.evaluate((element) => element.setSelectionRange(element.value.length, element.value.length));
+    await area?.type(" Typed offline.");
+    const url = author.page.url();
+    await author.page.close();
+    await served.start();
+    author = new User(await browser.newPage());
+    await author.page.goto(url);
+    await author.sees("Typed offline.", "article");
+    await author.saved();
+  });
+
+  it("when two people change the same problem", async () => {
+    const second = new User(await browser.newPage());
+    await second.page.goto(author.page.url());
+    await second.sees("Typed offline.", "article");
+    await second.write("evaluate 1 + 1");
+    await second.saved();
+    await author.page.bringToFront();
+    await author.write("evaluate 2 + 2");
+    await author.sees("This problem was changed elsewhere");
+    await author.press("Keep mine");
+    await author.saved();
+    await second.page.reload();
+    await second.page.bringToFront();
+    await second.sees("2+2", "ol[aria-label=working]");
+    await second.page.close();
+  });
+});
