@@ -52,6 +52,9 @@ function answerFile(path: string): number {
   }
 }
 
+// A reader that has seen enough closes its end: that is no fault.
+process.stdout.on("error", () => process.exit(0));
+
 const [path] = process.argv.slice(2);
 if (path === undefined) await answerLines();
 else process.exitCode = answerFile(path);

@@ -152,6 +152,7 @@ describe("balls", () => {
       expect(real.toNumber(ln(at(value), 80))).toBeCloseTo(Math.log(value), 12);
       expect(real.toNumber(arctan(at(value), 80))).toBeCloseTo(Math.atan(value), 14);
     }
+    expect(ln({ mid: 4n, rad: 0n, exp: -2 }, 80)).toEqual(real.ZERO);
     expect(real.toNumber(sinCos(at(1e22), 80).sin)).toBe(-0.8522008497671888);
     expect(formatBall(pi(400), 100)).toBe("3.141592653589793238462643383279502884197169399375105820974944592307816406286208998628034825342117068");
   });

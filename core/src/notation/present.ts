@@ -67,14 +67,14 @@ function presentCall(functionName: string, args: readonly Expression[]): Syntax 
   return { kind: "call", name: functionName, args: args.map(present) };
 }
 
-/** What decides the place of a term in a sum: kind first, then total degree, then the names in alphabetical order. */
+/** What decides the place of a term in a sum: kind first (polynomial, constant, other), then total degree, then the names in alphabetical order. */
 interface Place {
   readonly group: number;
   readonly degree: number;
   readonly names: string;
 }
 
-const CONSTANT_GROUP = 3;
+const CONSTANT_GROUP = 1.5;
 
 function placeOf(term: Expression): Place {
   const { rest } = splitCoefficient(term);
@@ -95,7 +95,7 @@ function placeOf(term: Expression): Place {
       const power = rational.toNumber(exponent.value);
       degree += power;
       names += `${base.name} ${String(1000 - power).padStart(6, "0")} `;
-    } else if (base.kind === "sum" && exponent.kind === "number") degree += rational.toNumber(exponent.value);
+    } else if (base.kind === "sum" && exponent.kind === "number" && exponent.value.den === 1) degree += rational.toNumber(exponent.value);
     else polynomial = false;
   }
   return { group: polynomial ? 1 : 2, degree, names };
@@ -148,14 +148,21 @@ function presentTerms(terms: readonly Expression[]): Syntax {
   });
 }
 
-/** A leading minus sign is avoided where a term of the same rank is positive: b² − 4ac, not −4ac + b². */
+/**
+ * A leading minus sign is avoided where another term is positive, unless that would break the falling powers of one letter:
+ * b² − 4ac, s − u t, 1 − q, but −x² + 4x − 1.
+ */
 function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
   const [first] = terms;
   if (!first || splitCoefficient(first).coefficient.num > 0) return terms;
   const place = placeOf(first);
+  const severalNames = new Set(terms.flatMap((term) => (placeOf(term).group === 1 ? [...freeNames(term)] : []))).size > 1;
   const better = terms.find((term) => {
     const other = placeOf(term);
-    return other.group === place.group && other.degree === place.degree && splitCoefficient(term).coefficient.num > 0;
+    const besideNumber =
+      terms.length === 2 && ((place.group === 1 && place.degree === 1 && term.kind === "number") || (first.kind === "number" && other.group === 2));
+    const alike = besideNumber || (other.group === place.group && (other.degree === place.degree || (place.group === 1 && severalNames)));
+    return alike && splitCoefficient(term).coefficient.num > 0;
   });
   return better ? [better, ...terms.filter((term) => term !== better)] : terms;
 }

@@ -86,7 +86,6 @@ function radiusCap(a: RealBall): RealBall {
 /** ln a. Throws BallUndefined unless the whole ball is positive. */
 export function ln(a: RealBall, precision: number): RealBall {
   if (a.mid <= a.rad) throw new BallUndefined("the logarithm of a ball that is not positive");
-  if (a.mid === 1n && a.rad === 0n && a.exp === 0) return real.ZERO;
   const { low, high, exp: at } = real.ends(a);
   if (a.rad === 0n) return lnExact(a, precision);
   if (a.rad << 4n > a.mid) {
@@ -98,10 +97,12 @@ export function ln(a: RealBall, precision: number): RealBall {
 
 /** Newton's iteration y + (x e^−y − 1), each round doubling the digits; the last correction is bounded by the series of ln(1 + t). */
 function lnExact(a: RealBall, precision: number): RealBall {
+  const gap = real.subtract(a, real.ONE, precision + 64);
+  if (real.isZero(gap)) return real.ZERO;
   const shift = real.magnitudeBits(a);
   const m = real.scaleByPowerOfTwo(a, -shift);
   // a lies near a power of two where the result may be near 0: extra bits keep the relative precision.
-  const nearOne = shift === 0 || shift === 1 ? Math.max(0, -real.magnitudeBits(real.subtract(a, real.ONE, precision + 64))) : 0;
+  const nearOne = shift === 0 || shift === 1 ? Math.max(0, -real.magnitudeBits(gap)) : 0;
   const working = precision + nearOne + 16;
   const start = Math.log(real.toNumber(m));
   let y = real.fromRational({ num: Math.round(start * 2 ** 50), den: 2 ** 50 }, 64);

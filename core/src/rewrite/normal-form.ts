@@ -149,10 +149,20 @@ function rootFraction(base: Expression, degree: number, kernels: Kernels): Fract
       })
       .reduce(multiplyFractions);
   }
-  const inside = normalised(base);
+  const inside = withContentApart(normalised(base));
   const kernel = powerOf(inside, exponent);
   if (kernel.kind !== "power" || kernel.exponent.kind !== "number" || kernel.exponent.value.den === 1) return collect(kernel, kernels);
   return WHOLE(poly.variable(kernels.index(kernel, () => ({ degree, value: collect(kernel.base, kernels) }))));
+}
+
+/** 4 − 4q as 4 (1 − q), so that perfect powers come out of a root. */
+function withContentApart(e: Expression): Expression {
+  if (e.kind !== "sum") return e;
+  const coefficients = e.terms.map((term) => splitCoefficient(term).coefficient);
+  const num = coefficients.reduce<integer.Integer>((common, c) => integer.gcd(common, c.num), 0);
+  const den = coefficients.reduce<integer.Integer>((common, c) => integer.lcm(common, c.den), 1);
+  const content = rational.rational(num, den);
+  return product(number(content), sum(...e.terms.map((term) => product(number(rational.invert(content)), term))));
 }
 
 const TRIAL_LIMIT = 20_000;

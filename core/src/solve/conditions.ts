@@ -1,6 +1,8 @@
-import { negate, product, relation, ZERO } from "../expression/construct.ts";
+import { negate, number, product, relation, splitCoefficient, sum, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
+import * as integer from "../number/integer.ts";
+import * as rational from "../number/rational.ts";
 import { isNegative } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
 import { constantSign } from "../rewrite/zero-test.ts";
@@ -36,11 +38,23 @@ function differsFromZero(e: Expression): Expression {
 
 /** e ≥ 0 without the positive constants that e is multiplied by. */
 function notNegative(e: Expression): Expression {
+  if (e.kind === "sum") return boundOfSum(e);
   if (e.kind !== "product") return relation(e, ">=", ZERO);
   const signs = e.factors.map((factor) => (freeNames(factor).size === 0 ? constantSign(factor) : undefined));
   const rest = product(...e.factors.filter((_, k) => signs[k] === undefined));
   const negative = signs.filter((sign) => sign === -1).length % 2 === 1;
   return relation(rest, negative ? "<=" : ">=", ZERO);
+}
+
+/** a + b q ≥ 0 as q ≥ −a/b or q ≤ −a/b; other sums without their numeric content. */
+function boundOfSum(e: Expression & { kind: "sum" }): Expression {
+  const [constant, linear] = e.terms;
+  const { coefficient, rest } = splitCoefficient(linear ?? e);
+  if (e.terms.length === 2 && constant?.kind === "number" && rest.kind === "name") {
+    return relation(rest, coefficient.num > 0 ? ">=" : "<=", number(rational.negate(rational.divide(constant.value, coefficient))));
+  }
+  const divisor = e.terms.reduce<integer.Integer>((common, term) => integer.gcd(common, splitCoefficient(term).coefficient.num), 0);
+  return relation(sum(...e.terms.map((term) => product(number(rational.rational(1, divisor)), term))), ">=", ZERO);
 }
 
 /** What is known of a discriminant or a square, over the reals. */

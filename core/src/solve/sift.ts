@@ -1,9 +1,11 @@
+import { subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
+import { nonZero } from "./conditions.ts";
 import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";
 
 /**
@@ -15,6 +17,8 @@ export function sift(solved: Solved, task: Task): Solved {
   const domain = (task.domain === "real" ? realDomain(equation) : complexDomain(equation)).filter((condition) => contains(condition, unknown));
   const given = assumptions.filter((assumption) => contains(assumption, unknown));
   const others = assumptions.filter((assumption) => !contains(assumption, unknown));
+  // Where the equation is defined at all, the conditions on the other letters hold.
+  const elsewhere = (task.domain === "real" ? realDomain(equation) : complexDomain(equation)).filter((condition) => !contains(condition, unknown));
   const rejected: Rejected[] = [...solved.set.rejected];
   const keep = (solution: Solution): readonly Solution[] => {
     const value = solution.values.get(unknown);
@@ -35,7 +39,7 @@ export function sift(solved: Solved, task: Task): Solved {
         });
         return [];
       }
-      if (holds === undefined) open.push(at);
+      if (holds === undefined) open.push(...openConditions(at, [...others, ...elsewhere, ...solution.conditions]));
     }
     return [{ ...solution, conditions: distinct([...solution.conditions, ...open]) }];
   };
@@ -43,6 +47,14 @@ export function sift(solved: Solved, task: Task): Solved {
   const lost = set.solutions.length === 0 && solved.set.solutions.length > 0;
   const reason = lost ? `${solved.set.reason}; none of the candidates satisfies what is required of ${unknown}` : solved.set.reason;
   return { steps: solved.steps, set: { ...set, reason, rejected } };
+}
+
+/** A condition that is not decided, as conditions on the factors where it says that a product is not 0. */
+function openConditions(condition: Expression, known: readonly Expression[]): readonly Expression[] {
+  if (decide(condition, known) === true) return [];
+  if (condition.kind !== "relation" || condition.comparisons[0] !== "!=" || condition.comparisons.length !== 1) return [condition];
+  const [left = ZERO, right = ZERO] = condition.operands;
+  return nonZero(simplify(subtract(left, right)).expression, known);
 }
 
 function distinct(conditions: readonly Expression[]): readonly Expression[] {

@@ -1,13 +1,31 @@
-import { divide, subtract, sum } from "../expression/construct.ts";
-import type { Expression } from "../expression/expression.ts";
+import { divide, MINUS_ONE, power, product, subtract, sum } from "../expression/construct.ts";
+import { type Expression, equal } from "../expression/expression.ts";
+import { opposite } from "../expression/functions/arguments.ts";
 import { denest } from "../rewrite/denest.ts";
+import { isNegative } from "../rewrite/normal-form.ts";
 import { complexity, expand, simplify } from "../rewrite/simplify.ts";
 
 /** The most readable form of a root: the shorter of the simplified forms before and after nested roots are undone. */
 export function readable(e: Expression): Expression {
   const plain = simplify(e).expression;
   const candidates = [plain, simplify(denest(plain)).expression, simplify(denest(expand(plain))).expression];
-  return candidates.reduce((best, next) => (complexity(next) < complexity(best) ? next : best));
+  return withoutOuterSign(candidates.reduce((best, next) => (complexity(next) < complexity(best) ? next : best)));
+}
+
+/** −A/(R − S) is written A/(S − R). */
+function withoutOuterSign(e: Expression): Expression {
+  if (e.kind !== "product" || !isNegative(e)) return e;
+  const difference = e.factors.find(
+    (factor) =>
+      factor.kind === "power" &&
+      factor.base.kind === "sum" &&
+      factor.base.terms.length === 2 &&
+      equal(factor.exponent, MINUS_ONE) &&
+      factor.base.terms.some(isNegative),
+  );
+  if (difference?.kind !== "power") return e;
+  const others = e.factors.filter((factor) => factor !== difference);
+  return product(MINUS_ONE, ...others, power(opposite(difference.base), MINUS_ONE));
 }
 
 export const quotient = (a: Expression, b: Expression): Expression => readable(divide(a, b));

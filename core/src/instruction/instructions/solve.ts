@@ -26,7 +26,7 @@ export const SOLVE: Instruction = {
       sentence.fail("systems of equations cannot be solved yet: one equation was expected here", span);
     const equation = statement.kind === "relation" || statement.kind === "logic" ? statement : equationOf(statement, ZERO);
     if (equation.kind !== "relation" || equation.comparisons.length !== 1 || equation.comparisons[0] !== "=") {
-      return sentence.fail("an equation with one “=” was expected here; inequalities cannot be solved yet", span);
+      return sentence.fail("an equation with one “=” was expected here; inequalities and alternatives cannot be solved yet", span);
     }
     const named = sentence.takeWords("for") ? sentence.name("the unknown") : undefined;
     const unknown = named ?? onlyUnknown(equation, sentence, span);
