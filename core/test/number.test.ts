@@ -100,6 +100,11 @@ describe("decimals", () => {
     expect(formatBall(third, 40)).toBeUndefined();
   });
 
+  it("of astronomical numbers are refused rather than waited for", () => {
+    expect(formatBall({ mid: 3n, rad: 0n, exp: -90_000 }, 3)).toBe("5.99e-27093");
+    expect(formatBall({ mid: 3n, rad: 1n, exp: 10 ** 9 }, 3)).toBeUndefined();
+  });
+
   it("end where the denominator divides a power of ten", () => {
     expect(terminatingDecimal(rational.rational(49, 10))).toBe("4.9");
     expect(terminatingDecimal(rational.rational(1, 3))).toBeUndefined();

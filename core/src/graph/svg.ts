@@ -64,10 +64,15 @@ export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE): string {
     ...picture.marks.map(
       (mark) => `<circle cx="${fixed(place(mark.at)[0])}" cy="${fixed(place(mark.at)[1])}" r="3.4" fill="${PAPER}" stroke="${INK}" stroke-width="1.6"/>`,
     ),
-    ...picture.marks.map((mark) => markLabel(mark.label, place(mark.at), size, taken)),
+    ...labelledOnce(picture.marks).map((mark) => markLabel(mark.label, place(mark.at), size, taken)),
     ...picture.curves.map((curve, k) => curveLabel(curve.label, curve.pieces, k, size, place, taken)),
   ];
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}" role="img" aria-label="${escaped(picture.description).replace(/"/g, "&quot;")}" font-family="'Source Serif 4 Variable', Georgia, 'Times New Roman', serif" font-size="12"><title>${escaped(picture.description)}</title>${parts.join("")}</svg>`;
+}
+
+/** A point that is several things at once (a minimum and an intersection) is labelled once. */
+function labelledOnce(marks: Picture["marks"]): Picture["marks"] {
+  return marks.filter((mark, k) => marks.findIndex((other) => other.label === mark.label) === k);
 }
 
 type Placer = (point: Position) => readonly [number, number];

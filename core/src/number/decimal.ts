@@ -11,7 +11,7 @@ const SMALLEST_PLAIN_EXPONENT = -5;
 const LARGEST_PLAIN_EXPONENT = 15;
 const MOST_PLACES = 40;
 /** Numbers beyond 2^±this are not written out in decimals. */
-const LARGEST_BINARY_EXPONENT = 2_000_000;
+const LARGEST_BINARY_EXPONENT = 100_000;
 
 /** |value| = digits · 10^exponent with exactly `figures` digits. */
 function digitsOf(value: Rational, figures: number): { digits: string; exponent: number } {
@@ -48,10 +48,21 @@ export function formatRational(value: Rational, figures: number): string {
 
 function endsAsRationals(a: RealBall): [Rational, Rational] {
   const { low, high, exp } = ends(a);
-  const scale = integer.fromBigInt(1n << BigInt(Math.abs(exp)));
-  const at = (end: bigint): Rational =>
-    exp >= 0 ? rational.rational(integer.multiply(integer.fromBigInt(end), scale)) : rational.rational(integer.fromBigInt(end), scale);
-  return [at(low), at(high)];
+  return [dyadic(low, exp), dyadic(high, exp)];
+}
+
+/** mid · 2^exp in lowest terms, without a common divisor of long numbers having to be found. */
+function dyadic(mid: bigint, exp: number): Rational {
+  if (mid === 0n) return rational.ZERO;
+  let [num, places] = [mid, -exp];
+  for (let step = 1 << 16; step >= 1; step >>= 1) {
+    while (places >= step && BigInt.asUintN(step, num) === 0n) {
+      num >>= BigInt(step);
+      places -= step;
+    }
+  }
+  if (places <= 0) return { num: integer.fromBigInt(num << BigInt(-places)), den: 1 };
+  return { num: integer.fromBigInt(num), den: integer.fromBigInt(1n << BigInt(places)) };
 }
 
 /** The correctly rounded decimal of every number in the ball, or undefined when they do not all round alike. */

@@ -20,7 +20,10 @@ const CHECK_WORDS: Readonly<Record<CheckReport["kind"], string>> = {
 /** A line of a working as the published page shows it. */
 export function lineHtml(line: LineReport, number: number): string {
   if (line.ignored) return "";
-  const sentence = line.pieces.map((piece) => (piece.kind === "words" ? `<span class="words">${escapeHtml(piece.text)}</span>` : math(piece.latex))).join(" ");
+  const sentence = line.pieces
+    .map((piece) => (piece.kind === "words" ? `<span class="words">${escapeHtml(piece.text)}</span>` : math(piece.latex)))
+    .join(" ")
+    .replaceAll(' <span class="words">,</span>', ",");
   const reason = line.because === undefined ? "" : `<p class="reason">${wordsHtml(line.because, typeset)}</p>`;
   const verdict = line.error ? "" : line.verdict ? nailSvg(line.verdict) : "";
   const result = line.error ? `<p class="fault">${escapeHtml(line.error.message)}</p>` : line.answer ? answerHtml(line.answer) : "";

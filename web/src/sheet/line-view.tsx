@@ -92,20 +92,23 @@ export function LineView({
   );
 }
 
+/** A sentence as it is typeset: words in italics, mathematics between them, commas close to what they follow. */
 export function Sentence({ report }: { readonly report: Pick<LineReport, "pieces"> }) {
-  return report.pieces.map((piece, index) =>
-    piece.kind === "words" ? (
+  return report.pieces.map((piece, index) => {
+    const next = report.pieces[index + 1];
+    const space = next?.kind === "words" && next.text === "," ? "" : "mr-1.5";
+    return piece.kind === "words" ? (
       // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a sentence have no identity but their place
-      <span key={index} className="mr-1.5 text-steel italic">
+      <span key={index} className={`${space} text-steel italic`}>
         {piece.text}
       </span>
     ) : (
       // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a sentence have no identity but their place
-      <span key={index} className="mr-1.5">
+      <span key={index} className={space}>
         <Mathematics latex={piece.latex} />
       </span>
-    ),
-  );
+    );
+  });
 }
 
 function Steps({ steps }: { readonly steps: readonly StepReport[] }) {

@@ -118,7 +118,7 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
           aria-invalid={fault !== undefined}
           spellCheck={false}
           autoComplete="off"
-          className="relative field-sizing-content block w-full resize-none rounded border border-rule bg-transparent px-2 py-1 text-ink focus:border-copper"
+          className="relative field-sizing-content block w-full resize-none rounded border border-rule bg-transparent px-2 py-1 text-ink outline-none focus:border-copper focus:ring-1 focus:ring-copper"
         />
       </div>
       <div className="min-h-7 px-2 pt-1" aria-live="polite">
