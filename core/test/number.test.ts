@@ -5,7 +5,7 @@ import type { Expression } from "../src/expression/expression.ts";
 import * as complex from "../src/number/complex-ball.ts";
 import { pi } from "../src/number/constants.ts";
 import { formatBall, formatRational, terminatingDecimal } from "../src/number/decimal.ts";
-import { arctan, exp, ln, sinCos } from "../src/number/elementary.ts";
+import { arctan, exp, ln, realRoot, sinCos } from "../src/number/elementary.ts";
 import * as integer from "../src/number/integer.ts";
 import * as rational from "../src/number/rational.ts";
 import * as real from "../src/number/real-ball.ts";
@@ -157,6 +157,7 @@ describe("balls", () => {
       expect(real.toNumber(ln(at(value), 80))).toBeCloseTo(Math.log(value), 12);
       expect(real.toNumber(arctan(at(value), 80))).toBeCloseTo(Math.atan(value), 14);
     }
+    expect(real.toNumber(realRoot(at(2.5), 100_003, 80))).toBeCloseTo(2.5 ** (1 / 100_003), 14);
     expect(ln({ mid: 4n, rad: 0n, exp: -2 }, 80)).toEqual(real.ZERO);
     expect(real.toNumber(sinCos(at(1e22), 80).sin)).toBe(-0.8522008497671888);
     expect(formatBall(pi(400), 100)).toBe("3.141592653589793238462643383279502884197169399375105820974944592307816406286208998628034825342117068");

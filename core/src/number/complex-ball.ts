@@ -1,5 +1,5 @@
 import { pi } from "./constants.ts";
-import { angle, exp as realExp, ln as realLn, sinCos } from "./elementary.ts";
+import { angle, exp as realExp, ln as realLn, realRoot, sinCos } from "./elementary.ts";
 import type { Rational } from "./rational.ts";
 import * as real from "./real-ball.ts";
 import { BallUndefined, type RealBall } from "./real-ball.ts";
@@ -125,7 +125,7 @@ export function rationalPower(a: ComplexBall, exponent: Rational, precision: num
   if (typeof num === "bigint" || typeof den === "bigint") throw new BallUndefined("the exponent is out of range");
   if (den === 1) return integerPower(a, num, precision);
   if (den === 2) return integerPower(squareRoot(a, precision + 16), num, precision);
-  if (isReal(a) && a.re.mid >= a.re.rad) return integerPower(fromReal(real.root(a.re, den, precision + 16)), num, precision);
+  if (isReal(a) && a.re.mid >= a.re.rad) return integerPower(fromReal(realRoot(a.re, den, precision + 16)), num, precision);
   return power(a, fromRational(exponent, precision + 16), precision);
 }
 

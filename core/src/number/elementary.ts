@@ -123,6 +123,15 @@ function lnExact(a: RealBall, precision: number): RealBall {
   }
 }
 
+/** Roots of a higher degree are taken by the logarithm: the integers of a direct root grow with the degree. */
+const LARGEST_DIRECT_ROOT = 16;
+
+/** The n-th root of a ball that is not negative. */
+export function realRoot(a: RealBall, n: number, precision: number): RealBall {
+  if (n <= LARGEST_DIRECT_ROOT || real.isZero(a)) return real.root(a, n, precision);
+  return exp(real.divide(ln(a, precision + 16), real.fromInteger(n), precision + 16), precision);
+}
+
 /** The pair (sin a, cos a). */
 export function sinCos(a: RealBall, precision: number): { sin: RealBall; cos: RealBall } {
   const whole: RealBall = { mid: 0n, rad: 1n, exp: 0 };

@@ -1,4 +1,5 @@
 import * as complex from "../../number/complex-ball.ts";
+import { realRoot } from "../../number/elementary.ts";
 import * as rational from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
 import { call, divide, negate, number, numberValue, power, product } from "../construct.ts";
@@ -40,7 +41,7 @@ export const ROOT: FunctionFamily = {
     if (complex.isReal(x) && n % 2 === 1) {
       const { low, high, exp } = real.ends(x.re);
       const at = (end: bigint) => {
-        const size = real.root({ mid: end < 0n ? -end : end, rad: 0n, exp }, n, precision);
+        const size = realRoot({ mid: end < 0n ? -end : end, rad: 0n, exp }, n, precision);
         return end < 0n ? real.negate(size) : size;
       };
       return complex.fromReal(low === high ? at(low) : real.hull(at(low), at(high), precision));
