@@ -1,0 +1,73 @@
+import { index, integer, sqliteTable, text, unique } from "drizzle-orm/sqlite-core";
+
+/** The tables; `migrations/` holds the SQL that makes them. Times are milliseconds since 1970. */
+export const accounts = sqliteTable("accounts", {
+  id: text("id").primaryKey(),
+  email: text("email").notNull().unique(),
+  name: text("name").notNull(),
+  passwordHash: text("password_hash").notNull(),
+  createdAt: integer("created_at").notNull(),
+});
+
+/** Only the hash of a session's token is kept. */
+export const sessions = sqliteTable("sessions", {
+  tokenHash: text("token_hash").primaryKey(),
+  accountId: text("account_id")
+    .notNull()
+    .references(() => accounts.id, { onDelete: "cascade" }),
+  expiresAt: integer("expires_at").notNull(),
+});
+
+export const sets = sqliteTable(
+  "sets",
+  {
+    id: text("id").primaryKey(),
+    accountId: text("account_id")
+      .notNull()
+      .references(() => accounts.id, { onDelete: "cascade" }),
+    title: text("title").notNull(),
+    introduction: text("introduction").notNull(),
+    frontMatter: text("front_matter").notNull(),
+    /** Counts the changes; a change is accepted only on top of the version it was made from. */
+    version: integer("version").notNull(),
+    updatedAt: integer("updated_at").notNull(),
+  },
+  (table) => [index("sets_of_account").on(table.accountId)],
+);
+
+export const problems = sqliteTable(
+  "problems",
+  {
+    id: text("id").primaryKey(),
+    setId: text("set_id")
+      .notNull()
+      .references(() => sets.id, { onDelete: "cascade" }),
+    position: integer("position").notNull(),
+    title: text("title").notNull(),
+    statement: text("statement").notNull(),
+    working: text("working", { mode: "json" }).$type<readonly string[]>().notNull(),
+    remarks: text("remarks").notNull(),
+    version: integer("version").notNull(),
+  },
+  (table) => [index("problems_of_set").on(table.setId, table.position)],
+);
+
+/** Immutable snapshots: the page as it was published. Readers see the newest of an address that is not withdrawn. */
+export const publications = sqliteTable(
+  "publications",
+  {
+    id: text("id").primaryKey(),
+    setId: text("set_id")
+      .notNull()
+      .references(() => sets.id, { onDelete: "cascade" }),
+    kind: text("kind", { enum: ["handout", "worked", "key"] }).notNull(),
+    number: integer("number").notNull(),
+    address: text("address").notNull(),
+    html: text("html").notNull(),
+    createdAt: integer("created_at").notNull(),
+    withdrawnAt: integer("withdrawn_at"),
+  },
+  (table) => [unique().on(table.setId, table.kind, table.number), index("publications_by_address").on(table.address, table.number)],
+);
+
+export type PublicationKind = (typeof publications.$inferSelect)["kind"];

@@ -1,0 +1,162 @@
+import { randomUUID } from "node:crypto";
+import type { ProblemSet } from "@nail-down/core/problemset/problem-set";
+import { and, asc, count, desc, eq, max, sql } from "drizzle-orm";
+import type { Database } from "./database.ts";
+import { problems, sets } from "./schema.ts";
+
+export type StoredSet = typeof sets.$inferSelect;
+export type StoredProblem = typeof problems.$inferSelect;
+
+/** What came of a change that was made on top of a version. */
+export type Change<T> = { readonly kind: "done"; readonly now: T } | { readonly kind: "conflict"; readonly now: T } | { readonly kind: "missing" };
+
+export interface ShelfEntry {
+  readonly id: string;
+  readonly title: string;
+  readonly problems: number;
+  readonly updatedAt: number;
+}
+
+/** An account's sets, the last changed first. */
+export async function shelf(database: Database, accountId: string): Promise<readonly ShelfEntry[]> {
+  return database
+    .select({ id: sets.id, title: sets.title, updatedAt: sets.updatedAt, problems: count(problems.id) })
+    .from(sets)
+    .leftJoin(problems, eq(problems.setId, sets.id))
+    .where(eq(sets.accountId, accountId))
+    .groupBy(sets.id)
+    .orderBy(desc(sets.updatedAt), asc(sets.title));
+}
+
+/** A set that belongs to the account, or undefined: to anyone else it does not exist. */
+export async function findSet(database: Database, accountId: string, id: string): Promise<StoredSet | undefined> {
+  const [found] = await database
+    .select()
+    .from(sets)
+    .where(and(eq(sets.id, id), eq(sets.accountId, accountId)));
+  return found;
+}
+
+export async function problemsOf(database: Database, setId: string): Promise<readonly StoredProblem[]> {
+  return database.select().from(problems).where(eq(problems.setId, setId)).orderBy(asc(problems.position));
+}
+
+/** A problem of a set that belongs to the account, or undefined. */
+export async function findProblem(database: Database, accountId: string, id: string): Promise<StoredProblem | undefined> {
+  const [found] = await database
+    .select({ problem: problems })
+    .from(problems)
+    .innerJoin(sets, eq(sets.id, problems.setId))
+    .where(and(eq(problems.id, id), eq(sets.accountId, accountId)));
+  return found?.problem;
+}
+
+/** Stores a whole set with its problems, at once. */
+export async function createSet(database: Database, accountId: string, set: ProblemSet): Promise<StoredSet> {
+  const stored: StoredSet = {
+    id: randomUUID(),
+    accountId,
+    title: set.title,
+    introduction: set.introduction,
+    frontMatter: set.frontMatter,
+    version: 1,
+    updatedAt: Date.now(),
+  };
+  const rows = set.problems.map(
+    (problem, position): StoredProblem => ({
+      id: randomUUID(),
+      setId: stored.id,
+      position,
+      title: problem.title,
+      statement: problem.statement,
+      working: problem.working,
+      remarks: problem.remarks,
+      version: 1,
+    }),
+  );
+  await database.batch([database.insert(sets).values(stored), ...rows.map((row) => database.insert(problems).values(row))]);
+  return stored;
+}
+
+export async function changeSet(
+  database: Database,
+  accountId: string,
+  id: string,
+  version: number,
+  change: { title?: string; introduction?: string },
+): Promise<Change<StoredSet>> {
+  const changed = await database
+    .update(sets)
+    .set({ ...change, version: version + 1, updatedAt: Date.now() })
+    .where(and(eq(sets.id, id), eq(sets.accountId, accountId), eq(sets.version, version)))
+    .returning();
+  return outcome(changed[0], await findSet(database, accountId, id));
+}
+
+export async function deleteSet(database: Database, accountId: string, id: string): Promise<boolean> {
+  const gone = await database
+    .delete(sets)
+    .where(and(eq(sets.id, id), eq(sets.accountId, accountId)))
+    .returning({ id: sets.id });
+  return gone.length === 1;
+}
+
+export async function addProblem(database: Database, setId: string, title: string): Promise<StoredProblem> {
+  const [last] = await database
+    .select({ position: max(problems.position) })
+    .from(problems)
+    .where(eq(problems.setId, setId));
+  const problem: StoredProblem = { id: randomUUID(), setId, position: (last?.position ?? -1) + 1, title, statement: "", working: [], remarks: "", version: 1 };
+  await database.batch([database.insert(problems).values(problem), touch(database, setId)]);
+  return problem;
+}
+
+export interface ProblemChange {
+  readonly title: string;
+  readonly statement: string;
+  readonly working: readonly string[];
+}
+
+/** Replaces a problem's contents on top of the version they were made from; another version since then is a conflict. */
+export async function changeProblem(database: Database, accountId: string, id: string, version: number, change: ProblemChange): Promise<Change<StoredProblem>> {
+  const before = await findProblem(database, accountId, id);
+  if (!before) return { kind: "missing" };
+  const [changed] = await database.batch([
+    database
+      .update(problems)
+      .set({ ...change, version: version + 1 })
+      .where(and(eq(problems.id, id), eq(problems.version, version)))
+      .returning(),
+    touch(database, before.setId),
+  ]);
+  return outcome(changed[0], await findProblem(database, accountId, id));
+}
+
+export async function deleteProblem(database: Database, accountId: string, id: string): Promise<boolean> {
+  const before = await findProblem(database, accountId, id);
+  if (!before) return false;
+  await database.batch([database.delete(problems).where(eq(problems.id, id)), touch(database, before.setId)]);
+  return true;
+}
+
+function touch(database: Database, setId: string) {
+  return database
+    .update(sets)
+    .set({ updatedAt: sql`${Date.now()}` })
+    .where(eq(sets.id, setId));
+}
+
+function outcome<T>(changed: T | undefined, now: T | undefined): Change<T> {
+  if (changed) return { kind: "done", now: changed };
+  return now ? { kind: "conflict", now } : { kind: "missing" };
+}
+
+/** A stored set in the form of the problem-set file. */
+export function asProblemSet(set: StoredSet, rows: readonly StoredProblem[]): ProblemSet {
+  return {
+    title: set.title,
+    frontMatter: set.frontMatter,
+    introduction: set.introduction,
+    problems: rows.map(({ title, statement, working, remarks }) => ({ title, statement, working, remarks })),
+  };
+}
