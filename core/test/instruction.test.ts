@@ -60,6 +60,9 @@ describe("instructions", () => {
     [["evaluate 1/3 + 1/6"], "1/2", "nailed"],
     [["evaluate sqrt(3+2sqrt(2))"], "1 + sqrt(2)", "nailed"],
     [["evaluate (x^2-1)/(x-1)"], "x + 1", "nailed"],
+    [["evaluate |3 + 4i| + Re((1+2i)^2) + Im(conj(2i))"], "0", "nailed"],
+    [["evaluate sum_(k=1)^10 k^2 - product_(k=1)^5 k"], "265", "nailed"],
+    [["evaluate cases(x^2 if x < 1, 2x - 1 otherwise) with x = 3"], "5", "nailed"],
     [["evaluate a + b with a = b, b = 2"], "b + 2", "nailed"],
     [["evaluate sin(pi/6) + ln(e^2)"], "5/2", "nailed"],
     [["substitute x = y + 1 into x^2 - 2x"], "y^2 - 1", "nailed"],
@@ -117,6 +120,8 @@ describe("instructions", () => {
     [["graph a x"], 1, 0, 9, /several names are free \(a, x\)/],
     [["limit of sin x/x as x -> 0"], 1, 0, 26, /cannot be carried out yet/],
     [["x^2 + $"], 1, 6, 7, /not part of the notation/],
+    [["evaluate (x^2 - 1)/(x - 1) with x = 1"], 1, 0, 37, /not defined: .* divides by 0/],
+    [["substitute x = 2 into 1/(x - 2)"], 1, 0, 31, /not defined/],
     [["evaluate 1/0"], 1, 11, 12, /division by zero/],
   ])("%j is faulty in line %i from %i to %i", (lines, line, from, to, message) => {
     const error = run(...lines)[line - 1]?.error;

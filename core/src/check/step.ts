@@ -6,6 +6,7 @@ import { elaborate } from "../notation/elaborate.ts";
 import { NotationError, type Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";
 import { decide } from "../rewrite/sign.ts";
+import { writeOut } from "../rewrite/write-out.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 import { pointText } from "./compare.ts";
 import { equivalence } from "./equivalence.ts";
@@ -28,7 +29,7 @@ export function judgeStep(step: Step, assumptions: readonly Expression[]): StepV
 function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdict {
   switch (claim.kind) {
     case "equal": {
-      const test = equalityTest(claim.before, claim.after, assumptions);
+      const test = equalityTest(writeOut(claim.before), writeOut(claim.after), assumptions);
       if (test.kind === "zero") return { verdict: "nailed", why: test.method };
       if (test.kind === "nonzero")
         return { verdict: "bent", why: test.witness.size === 0 ? "the values differ" : `the values differ at ${pointText(test.witness)}` };

@@ -212,8 +212,10 @@ function tupleParts(value: Expression & { kind: "tuple" }): { entries: readonly 
 }
 
 export function complexDecimal(re: string, im: string): string {
-  const sign = im.startsWith("-") ? "-" : "+";
-  return re === "0" ? `${im} i` : `${re} ${sign} ${im.replace(/^-/, "")} i`;
+  const size = im.replace(/^-/, "");
+  const imaginary = size === "1" ? "i" : `${size}i`;
+  if (re === "0") return im.startsWith("-") ? `-${imaginary}` : imaginary;
+  return `${re} ${im.startsWith("-") ? "-" : "+"} ${imaginary}`;
 }
 
 /** The decimal beside an exact value, or nothing where the value is a whole number or no number. */

@@ -104,12 +104,18 @@ function collect(e: Expression, kernels: Kernels): Fraction {
     case "cases":
     case "iterated":
     case "derivative":
-      return WHOLE(poly.variable(kernels.index(mapChildren(e, (child) => normalised(child)))));
+      return collectKernel(e, kernels);
     case "relation":
     case "logic":
     case "tuple":
       throw new NotAnalysable(`a ${e.kind} is not a quantity`);
   }
+}
+
+/** A function value or the like as a kernel, unless its normalised arguments give a known value. */
+function collectKernel(e: Expression, kernels: Kernels): Fraction {
+  const kernel = mapChildren(e, normalised);
+  return kernel.kind === e.kind ? WHOLE(poly.variable(kernels.index(kernel))) : collect(kernel, kernels);
 }
 
 /** Arguments of functions are brought to normal form themselves, so that equal arguments make equal kernels. */

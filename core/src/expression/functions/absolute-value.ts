@@ -1,7 +1,9 @@
 import * as complex from "../../number/complex-ball.ts";
 import * as rational from "../../number/rational.ts";
-import { call, divide, isPositiveConstant, number, ONE, product, splitCoefficient } from "../construct.ts";
+import { call, divide, isPositiveConstant, number, power, product, splitCoefficient, sqrt, sum, TWO, ZERO } from "../construct.ts";
+import { equal } from "../expression.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
+import { constantParts } from "./constant-parts.ts";
 import type { FunctionFamily } from "./family.ts";
 
 export const ABSOLUTE_VALUE: FunctionFamily = {
@@ -13,7 +15,8 @@ export const ABSOLUTE_VALUE: FunctionFamily = {
     const x = argument(args);
     if (x.kind === "number") return number(rational.abs(x.value), x.typed);
     if (isPositiveConstant(x)) return x;
-    if (x.kind === "constant" && x.name === "i") return ONE;
+    const parts = constantParts(x);
+    if (parts && !equal(parts.im, ZERO)) return sqrt(sum(power(parts.re, TWO), power(parts.im, TWO)));
     if (x.kind === "call" && x.name === "abs") return x;
     const { coefficient, rest } = splitCoefficient(x);
     if (!rational.isOne(coefficient)) return product(number(rational.abs(coefficient)), call("abs", rest));

@@ -1,17 +1,14 @@
 import * as complex from "../../number/complex-ball.ts";
-import { I, isPositiveConstant, negate, PI, ZERO } from "../construct.ts";
-import type { Expression } from "../expression.ts";
+import { I, isPositiveConstant, negate, PI, product, sum, ZERO } from "../construct.ts";
 import { argument } from "./arguments.ts";
+import { constantParts } from "./constant-parts.ts";
 import type { FunctionFamily } from "./family.ts";
-
-const isRealConstant = (e: Expression): boolean => e.kind === "number" || isPositiveConstant(e);
-const isI = (e: Expression): boolean => e.kind === "constant" && e.name === "i";
 
 export const REAL_PART: FunctionFamily = {
   name: "Re",
   arity: 1,
   total: true,
-  exact: (args) => (isRealConstant(argument(args)) ? argument(args) : isI(argument(args)) ? ZERO : undefined),
+  exact: (args) => constantParts(argument(args))?.re,
   ball: ([x]) => complex.fromReal((x ?? complex.ZERO).re),
   double: (x) => x,
   symbol: "\\operatorname{Re}",
@@ -21,7 +18,7 @@ export const IMAGINARY_PART: FunctionFamily = {
   name: "Im",
   arity: 1,
   total: true,
-  exact: (args) => (isRealConstant(argument(args)) ? ZERO : undefined),
+  exact: (args) => constantParts(argument(args))?.im,
   ball: ([x]) => complex.fromReal((x ?? complex.ZERO).im),
   double: () => 0,
   symbol: "\\operatorname{Im}",
@@ -46,7 +43,10 @@ export const CONJUGATE: FunctionFamily = {
   name: "conj",
   arity: 1,
   total: true,
-  exact: (args) => (isRealConstant(argument(args)) ? argument(args) : isI(argument(args)) ? negate(I) : undefined),
+  exact: (args) => {
+    const parts = constantParts(argument(args));
+    return parts && sum(parts.re, negate(product(I, parts.im)));
+  },
   ball: ([x]) => complex.conjugate(x ?? complex.ZERO),
   double: (x) => x,
   latex: ([inside]) => `\\overline{${inside}}`,

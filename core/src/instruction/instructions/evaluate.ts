@@ -4,7 +4,8 @@ import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { denest } from "../../rewrite/denest.ts";
 import { expand, simplify } from "../../rewrite/simplify.ts";
-import { DEFAULT_FIGURES } from "../answer.ts";
+import { divisionByZero, writeOut } from "../../rewrite/write-out.ts";
+import { CannotDo, DEFAULT_FIGURES } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 import { valueOutcome } from "../judged-value.ts";
 import { putIn, saidValues } from "../put-in.ts";
@@ -38,7 +39,9 @@ export const EVALUATE: Instruction = {
           steps.push(step("put in values", [saidValues(put)], { kind: "put in", before: current, values: put, after: filled }));
           current = filled;
         }
-        const { expression: value, conditions } = shortest(current);
+        const undefinedPart = divisionByZero(current);
+        if (undefinedPart) throw new CannotDo(`this is not defined: ${text(undefinedPart)} divides by 0`);
+        const { expression: value, conditions } = shortest(writeOut(current));
         if (!equal(value, current) || steps.length === 0) steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions }));
         return valueOutcome(current, value, steps, conditions, environment.assumptions, figures);
       },

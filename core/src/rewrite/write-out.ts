@@ -1,0 +1,40 @@
+import { number, product, sum } from "../expression/construct.ts";
+import { type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { mapChildren, substitute } from "../expression/substitute.ts";
+import { decide } from "./sign.ts";
+import { zeroTest } from "./zero-test.ts";
+
+/** Sums and products with more terms than this are left as they stand. */
+const MOST_TERMS = 1000;
+
+/** Sums and products between whole bounds written out, and cases whose conditions are decided replaced by their value. */
+export function writeOut(e: Expression): Expression {
+  const inner = mapChildren(e, writeOut);
+  if (inner.kind === "iterated" && inner.operator !== "integral") return writtenSum(inner);
+  if (inner.kind === "cases") return decidedCase(inner);
+  return inner;
+}
+
+function writtenSum(e: Expression & { kind: "iterated" }): Expression {
+  const [from, to] = [e.lower, e.upper].map((bound) => (bound?.kind === "number" && bound.value.den === 1 ? Number(bound.value.num) : Number.NaN));
+  if (from === undefined || to === undefined || !(to - from < MOST_TERMS)) return e;
+  const terms = Array.from({ length: Math.max(0, to - from + 1) }, (_, k) => writeOut(substitute(e.body, new Map([[e.variable, number(from + k)]]))));
+  return e.operator === "sum" ? sum(...terms) : product(...terms);
+}
+
+function decidedCase(e: Expression & { kind: "cases" }): Expression {
+  for (const { value, condition } of e.branches) {
+    const holds = freeNames(condition).size === 0 ? decide(condition, []) : undefined;
+    if (holds === true) return value;
+    if (holds === undefined) return e;
+  }
+  return e.otherwise ?? e;
+}
+
+/** A part that divides by 0 whatever the letters are, or undefined where there is none. */
+export function divisionByZero(e: Expression): Expression | undefined {
+  return findAll(e, (part) => {
+    if (part.kind !== "power" || part.exponent.kind !== "number" || part.exponent.value.num > 0) return false;
+    return freeNames(part.base).size === 0 && zeroTest(part.base).kind === "zero";
+  })[0];
+}
