@@ -82,6 +82,8 @@ describe("instructions", () => {
     [["solve x^2 = 2", "expect x = 1.42 or x = -1.41"], "false", "bent"],
     [["solve x^2 = 4", "expect x = 2"], "false", "bent"],
     [["solve x^2 + 1 = 0", "expect x = i or x = -i"], "true", "nailed"],
+    [["solve x^2 + 1 = 0", "expect no solution"], "true", "nailed"],
+    [["solve x^2 = 1", "expect no real solution"], "false", "bent"],
     [["evaluate 1/2", "expect 0.5"], "true", "nailed"],
     [["evaluate 2/3", "expect 0.67"], "true", "tacked"],
     [["evaluate 2/3", "expect 0.66"], "false", "bent"],

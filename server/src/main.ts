@@ -24,7 +24,11 @@ const app = createApp({
   webFiles: new URL("web/dist/", root),
   pageFiles: new URL("server/public/", root),
 });
-const server = app.listen(config.port, config.host, () => {
+const server = app.listen(config.port, config.host, (fault) => {
+  if (fault) {
+    process.stderr.write(`The server cannot listen at ${config.host}:${config.port}: ${fault.message}. PORT chooses another port.\n`);
+    process.exit(1);
+  }
   process.stdout.write(`Nail Down is ready at http://${config.host}:${config.port}\n`);
 });
 

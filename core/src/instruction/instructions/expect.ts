@@ -8,17 +8,19 @@ import { BallUndefined } from "../../number/real-ball.ts";
 import type { Solution } from "../../solve/solution.ts";
 import { type Answer, NO_STEPS, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
-import type { Instruction } from "../instruction.ts";
+import type { Instruction, Reading } from "../instruction.ts";
 import { type Match, match } from "../matching.ts";
 import { putIn } from "../put-in.ts";
+import type { Sentence } from "../sentence.ts";
 
-/** `expect x = 1 or x = 2`, `expect E`: the author's own answer, compared as a set with the line above. */
+/** `expect x = 1 or x = 2`, `expect E`, `expect no solution`: the author's own answer, compared as a set with the line above. */
 export const EXPECT: Instruction = {
   name: "expect",
   begins: (sentence) => sentence.peekWords("expect"),
   read: (sentence) => {
     sentence.takeWords("expect");
     const from = sentence.next.span.from;
+    if (sentence.takeWords("no", "solution") || sentence.takeWords("no", "real", "solution")) return expectNone(sentence);
     const claimed = sentence.expression("the answer you expect");
     const { environment } = sentence;
     const above = answeredAbove(environment);
@@ -34,6 +36,21 @@ export const EXPECT: Instruction = {
     };
   },
 };
+
+/** `expect no solution`: the line above has none. */
+function expectNone(sentence: Sentence): Reading {
+  sentence.expectEnd();
+  const above = answeredAbove(sentence.environment);
+  if (above?.answer.kind !== "solutions") return sentence.fail("there is no equation solved above to compare with", { from: 0, to: sentence.source.length });
+  const { line, answer } = above;
+  const { solutions } = answer.set;
+  const found = solutions.map((solution) => text(alternativeText(solution.values))).join(" and ");
+  return {
+    instruction: "expect",
+    dependsOn: [line],
+    run: () => (solutions.length === 0 ? truth(true, "nailed", `line ${line} has no solution`, []) : truth(false, "bent", `line ${line} has ${found}`, [])),
+  };
+}
 
 type Compared = Extract<Answer, { kind: "solutions" } | { kind: "expression" }>;
 
