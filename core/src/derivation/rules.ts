@@ -21,7 +21,6 @@ const RULES = {
   "halve the middle": (half: string, square: string) =>
     `Complete the square: half the coefficient of the middle term is $${half}$, so add $${square}$ to both sides`,
   "write as square": () => "Write the left side as a square",
-  "read coefficients": (form: string) => `Compare with the general form: $${form}$`,
   discriminant: () => "Work out the discriminant",
   "discriminant negative": () => "The discriminant is negative, so no real number solves the equation",
   "square negative": () => "A square of a real number is never negative, so no real number solves the equation",

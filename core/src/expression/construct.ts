@@ -60,7 +60,6 @@ export const HALF = number(rational.HALF);
 export const PI = constant("pi");
 export const E = constant("e");
 export const I = constant("i");
-export const INFINITY = constant("infinity");
 
 /** Whether the expression is the number with this whole value. */
 export function isNumber(e: Expression, value: number): boolean {
@@ -224,14 +223,19 @@ function scaleTerms(e: Expression, scale: NumberNode): Expression {
   return e.kind === "sum" ? sum(...e.terms.map((term) => product(scale, term))) : product(scale, e);
 }
 
-/** The rational content of a sum: what leaves whole coefficients without common divisor, the first that is no number being positive. */
-function contentOf(e: SumNode): Rational {
+/** The greatest rational number that leaves whole coefficients when the terms of a sum are divided by it. */
+export function termContent(e: SumNode): Rational {
   const coefficients = e.terms.map((term) => splitCoefficient(term).coefficient);
   const num = coefficients.reduce<integer.Integer>((common, c) => integer.gcd(common, c.num), 0);
   const den = coefficients.reduce<integer.Integer>((common, c) => integer.lcm(common, c.den), 1);
+  return num === 0 ? rational.ONE : rational.rational(num, den);
+}
+
+/** The content with the sign that makes the first term that is no number positive. */
+function contentOf(e: SumNode): Rational {
   const leading = e.terms.find((term) => term.kind !== "number") ?? e;
-  const negative = splitCoefficient(leading).coefficient.num < 0;
-  return num === 0 ? rational.ONE : rational.rational(negative ? integer.negate(num) : num, den);
+  const size = termContent(e);
+  return splitCoefficient(leading).coefficient.num < 0 ? rational.negate(size) : size;
 }
 
 function gather(all: Gathered, factor: Expression): void {

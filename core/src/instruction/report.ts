@@ -225,6 +225,11 @@ export function decimalBeside(value: Value, figures: number = DEFAULT_FIGURES): 
   return value.im === undefined ? short(value.re) : complexDecimal(short(value.re), short(value.im));
 }
 
+/** A reason for a value that is shown beside it already, without naming the value again. */
+export function reasonBeside(reason: string): string {
+  return reason.replace(/ for \w+ = .*?(?=;|$)/, "");
+}
+
 /** A certified decimal rounded again to fewer figures; its own digits are far beyond those. */
 function shortened(decimal: string, figures: number): string {
   const sign = decimal.startsWith("-") ? "-" : "";

@@ -1,4 +1,4 @@
-import { bitLength } from "./integer.ts";
+import { rootFloor } from "./integer.ts";
 import { ball, type RealBall } from "./real-ball.ts";
 
 /** Balls of the constants π and ln 2, each kept at the largest precision asked for so far. */
@@ -29,21 +29,10 @@ export const pi = cached((bits) => {
     return { p: left.p * right.p, q: left.q * right.q, t: left.t * right.q + left.p * right.t };
   };
   const { q, t } = split(0, terms);
-  const root = squareRootFixed(10005n, bits + 32);
+  const root = rootFloor(10005n << BigInt(2 * (bits + 32)), 2);
   const value = ((426880n * root * q) / t) >> 32n;
   return { value, error: 4n };
 });
-
-/** √a · 2^bits rounded down. */
-function squareRootFixed(a: bigint, bits: number): bigint {
-  const scaled = a << BigInt(2 * bits);
-  let guess = 1n << BigInt(Math.ceil(bitLength(scaled) / 2));
-  for (;;) {
-    const next = (guess + scaled / guess) >> 1n;
-    if (next >= guess) return guess;
-    guess = next;
-  }
-}
 
 /** ln 2 = 18 artanh(1/26) − 2 artanh(1/4801) + 8 artanh(1/8749) (a Machin-like formula of C. F. Gauss). */
 export const ln2 = cached((bits) => {

@@ -135,13 +135,6 @@ export function coefficientsIn(a: Polynomial, index: number): readonly Polynomia
   return parts;
 }
 
-export function fromCoefficients(coefficients: readonly Polynomial[], index: number): Polynomial {
-  return coefficients.reduce((total, coefficient, k) => {
-    const exponents = [...Array<number>(index).fill(0), k];
-    return add(total, multiply(coefficient, monomial(rational.ONE, exponents)));
-  }, ZERO);
-}
-
 function lexicographic(a: readonly number[], b: readonly number[]): number {
   for (let k = 0; k < Math.max(a.length, b.length); k += 1) {
     const order = (a[k] ?? 0) - (b[k] ?? 0);

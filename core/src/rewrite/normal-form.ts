@@ -1,4 +1,4 @@
-import { number, power as powerOf, product, splitCoefficient, sum } from "../expression/construct.ts";
+import { number, power as powerOf, product, splitCoefficient, sum, termContent } from "../expression/construct.ts";
 import { type Expression, ExpressionMap } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
@@ -164,10 +164,7 @@ function rootFraction(base: Expression, degree: number, kernels: Kernels): Fract
 /** 4 − 4q as 4 (1 − q), so that perfect powers come out of a root. */
 function withContentApart(e: Expression): Expression {
   if (e.kind !== "sum") return e;
-  const coefficients = e.terms.map((term) => splitCoefficient(term).coefficient);
-  const num = coefficients.reduce<integer.Integer>((common, c) => integer.gcd(common, c.num), 0);
-  const den = coefficients.reduce<integer.Integer>((common, c) => integer.lcm(common, c.den), 1);
-  const content = rational.rational(num, den);
+  const content = termContent(e);
   return product(number(content), sum(...e.terms.map((term) => product(number(rational.invert(content)), term))));
 }
 

@@ -1,5 +1,13 @@
 import { drawSvg } from "@nail-down/core/graph/svg";
-import { type AnswerReport, type CheckReport, decimalBeside, type LineReport, type SolutionReport, type StepReport } from "@nail-down/core/instruction/report";
+import {
+  type AnswerReport,
+  type CheckReport,
+  decimalBeside,
+  type LineReport,
+  reasonBeside,
+  type SolutionReport,
+  type StepReport,
+} from "@nail-down/core/instruction/report";
 import { mathLatex, wordsHtml } from "@nail-down/core/problemset/statement";
 import { nailSvg } from "./nail.ts";
 import { escapeHtml, typeset } from "./typeset.ts";
@@ -36,7 +44,7 @@ export function answerHtml(answer: AnswerReport): string {
       const solutions = answer.solutions.map((solution) => `<li>${solutionHtml(solution)}</li>`).join("");
       const apart = answer.complexSolutions ? `<p class="note">The complex solutions are ${answer.complexSolutions.map(solutionHtml).join(" and ")}.</p>` : "";
       const rejected = (answer.rejected ?? [])
-        .map(({ values, reason }) => `<li>${valuesHtml(values)} <span class="note">(${escapeHtml(reason.replace(/ for \w+ = .*?(?=;|$)/, ""))})</span></li>`)
+        .map(({ values, reason }) => `<li>${valuesHtml(values)} <span class="note">(${escapeHtml(reasonBeside(reason))})</span></li>`)
         .join("");
       const none = answer.solutions.length === 0 ? `<p class="sentence-answer">${escapeHtml(sentenceCase(answer.reason))}.</p>` : "";
       return `<div class="result">${solutions ? `<ul class="solutions">${solutions}</ul>` : none}${apart}${rejected ? `<ul class="rejected" aria-label="set aside">${rejected}</ul>` : ""}</div>`;

@@ -1,5 +1,5 @@
 import { drawSvg } from "@nail-down/core/graph/svg";
-import { type AnswerReport, decimalBeside, type SolutionReport, type Value } from "@nail-down/core/instruction/report";
+import { type AnswerReport, decimalBeside, reasonBeside, type SolutionReport, type Value } from "@nail-down/core/instruction/report";
 import { mathLatex } from "@nail-down/core/problemset/statement";
 import { memo } from "react";
 import { Mathematics } from "../parts/mathematics.tsx";
@@ -53,9 +53,6 @@ function SolutionView({ solution }: { readonly solution: SolutionReport }) {
   );
 }
 
-/** The value is shown beside it already. */
-const shortReason = (reason: string): string => reason.replace(/ for \w+ = .*?(?=;|$)/, "");
-
 /** The result of a line as it stands on the sheet. */
 export const AnswerView = memo(function AnswerView({ answer }: { readonly answer: AnswerReport }) {
   switch (answer.kind) {
@@ -83,7 +80,7 @@ export const AnswerView = memo(function AnswerView({ answer }: { readonly answer
           )}
           {answer.rejected?.map(({ values, reason }) => (
             <p key={JSON.stringify(values)} className="text-[0.92em] text-steel">
-              <em>set aside:</em> <Values values={values} /> ({shortReason(reason)})
+              <em>set aside:</em> <Values values={values} /> ({reasonBeside(reason)})
             </p>
           ))}
         </>

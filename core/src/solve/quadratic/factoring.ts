@@ -10,7 +10,7 @@ import { perfectSquareRoot } from "../../rewrite/simplify.ts";
 import { zeroForm } from "../polynomial-form.ts";
 import type { Solved } from "../solution.ts";
 import { difference, quotient, readable } from "../values.ts";
-import { alternatives, Chain, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
+import { alternatives, Chain, linearRoot, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
 
 /** Whole coefficients beyond this are not what a student factors by looking. */
 const LARGEST_BY_EYE = 400;
@@ -58,7 +58,7 @@ export function factoring(q: Quadratic): Solved | undefined {
   const same = equal(first, second);
   chain.to(equation(same ? power(first, TWO) : product(first, second), ZERO), "factor", []);
   if (same) {
-    const root = rootOfFactor(first, q.form.task.unknown);
+    const root = linearRoot(first, ZERO, q.form.task.unknown);
     chain.to(equation(first, ZERO), "the square is zero", []);
     chain.to(alternatives(q.form.task.unknown, [root]), "solve each", [q.form.task.unknown]);
     return solved(chain, quadraticSet(q, [root]));
@@ -108,14 +108,9 @@ function literalFactors(q: Quadratic): Factors | undefined {
   return first && second ? { pair: [first, second] } : undefined;
 }
 
-function rootOfFactor(factor: Expression, unknown: string): Expression {
-  const [constant = ZERO, slope = ONE] = polynomialCoefficients(factor, unknown) ?? [];
-  return quotient(negate(constant), slope);
-}
-
 function finishProduct(q: Quadratic, chain: Chain, factors: readonly Expression[]): Solved {
   const { unknown } = q.form.task;
-  const roots = factors.map((factor) => rootOfFactor(factor, unknown));
+  const roots = factors.map((factor) => linearRoot(factor, ZERO, unknown));
   const [first, second] = roots;
   const distinct = first && second && equal(first, second) ? [first] : roots;
   chain.to(

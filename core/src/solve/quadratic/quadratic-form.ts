@@ -1,7 +1,8 @@
 import type { Pieces, RuleName } from "../../derivation/rules.ts";
 import { type Claim, type Step, type StepOptions, step } from "../../derivation/step.ts";
-import { equation, I, logic, name, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { divide, equation, I, logic, name, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
+import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { nonZero } from "../conditions.ts";
 import { type PolynomialForm, writtenZeroForm, zeroForm } from "../polynomial-form.ts";
 import { type Solution, type SolutionSet, type Solved, solution } from "../solution.ts";
@@ -108,4 +109,10 @@ function countReason(unknown: string, count: number, apart: boolean): string {
 /** The finished derivation. */
 export function solved(chain: Chain, set: SolutionSet): Solved {
   return { set, steps: chain.steps };
+}
+
+/** The x with inside = side, for inside = p x + q. */
+export function linearRoot(inside: Expression, side: Expression, unknown: string): Expression {
+  const [constant = ZERO, slope = ONE] = polynomialCoefficients(inside, unknown) ?? [];
+  return readable(divide(subtract(side, constant), slope));
 }

@@ -1,21 +1,4 @@
-import {
-  divide,
-  equation,
-  I,
-  logic,
-  MINUS_ONE,
-  name,
-  negate,
-  ONE,
-  power,
-  product,
-  relation,
-  sqrt,
-  subtract,
-  sum,
-  TWO,
-  ZERO,
-} from "../../expression/construct.ts";
+import { equation, I, logic, MINUS_ONE, name, negate, ONE, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
@@ -24,7 +7,7 @@ import { constantSign } from "../../rewrite/zero-test.ts";
 import { realSquareRoots } from "../conditions.ts";
 import type { Solved } from "../solution.ts";
 import { quotient, readable } from "../values.ts";
-import { alternatives, Chain, type Quadratic, quadraticSet, solved } from "./quadratic-form.ts";
+import { alternatives, Chain, linearRoot, type Quadratic, quadraticSet, solved } from "./quadratic-form.ts";
 
 /** k (p x + q)² + r, the form in which roots can be taken at once. */
 interface SquareForm {
@@ -76,7 +59,7 @@ export function finishSquare(
   const single = equal(value, ZERO) || real.kind === "one";
   if (single) {
     chain.to(equation(inside, ZERO), "the square is zero", []);
-    const root = solveInside(inside, ZERO, unknown);
+    const root = linearRoot(inside, ZERO, unknown);
     chain.to(alternatives(unknown, [root]), "solve each", [unknown]);
     return solved(chain, quadraticSet(q, [root]));
   }
@@ -84,7 +67,7 @@ export function finishSquare(
   if (real.kind === "none") {
     chain.fact({ kind: "holds", statement: relation(value, "<", ZERO) }, "square negative", []);
     const size = rootOf(negate(value));
-    const roots = [1, -1].map((sign) => solveInside(inside, product(sign === 1 ? ONE : MINUS_ONE, I, size), unknown));
+    const roots = [1, -1].map((sign) => linearRoot(inside, product(sign === 1 ? ONE : MINUS_ONE, I, size), unknown));
     return solved(chain, quadraticSet(q, roots, { imaginary: true }));
   }
   const root = negative ? product(I, rootOf(negate(value))) : rootOf(value);
@@ -92,7 +75,7 @@ export function finishSquare(
   const both = logic("or", [equation(inside, root), equation(inside, negate(root))]);
   const written = { kind: "relation", comparisons: ["="], operands: [present(inside), { kind: "sign", sign: "±", operand: present(root) }] } as const;
   chain.to(both, "take square roots", [], { written, conditions });
-  const roots = [root, negate(root)].map((side) => solveInside(inside, side, unknown));
+  const roots = [root, negate(root)].map((side) => linearRoot(inside, side, unknown));
   chain.to(alternatives(unknown, roots), "solve each", [unknown]);
   return solved(chain, quadraticSet(q, roots, { conditions, imaginary: negative }));
 }
@@ -100,10 +83,4 @@ export function finishSquare(
 /** A square root in readable form: the exact root of a perfect square, also with letters. */
 function rootOf(value: Expression): Expression {
   return perfectSquareRoot(value) ?? readable(sqrt(value));
-}
-
-/** The x with inside = side, for inside = p x + q. */
-function solveInside(inside: Expression, side: Expression, unknown: string): Expression {
-  const [constant = ZERO, slope = ONE] = polynomialCoefficients(inside, unknown) ?? [];
-  return readable(divide(subtract(side, constant), slope));
 }
