@@ -89,12 +89,22 @@ export function power(a: Integer, exponent: number): Integer {
   return Number.isSafeInteger(small) ? small : fromBigInt(toBigInt(a) ** BigInt(exponent));
 }
 
+const float = new Float64Array(1);
+const words = new Uint32Array(float.buffer);
+
 /** Number of binary digits of |a|; 0 for 0. */
 export function bitLength(a: bigint): number {
   const magnitude = a < 0n ? -a : a;
   if (magnitude === 0n) return 0;
-  const hex = magnitude.toString(16);
-  return (hex.length - 1) * 4 + (32 - Math.clz32(Number.parseInt(hex.charAt(0), 16)));
+  const rounded = Number(magnitude);
+  if (rounded === Number.POSITIVE_INFINITY) {
+    const hex = magnitude.toString(16);
+    return (hex.length - 1) * 4 + (32 - Math.clz32(Number.parseInt(hex.charAt(0), 16)));
+  }
+  float[0] = rounded;
+  const exponent = ((words[1] ?? 0) >>> 20) - 1023;
+  // Rounding to a double may have carried into the next power of two.
+  return exponent > 52 && magnitude >> BigInt(exponent) === 0n ? exponent : exponent + 1;
 }
 
 /** Floor of the n-th root of a ≥ 0, by Newton's iteration from above (Cohen, A Course in Computational Algebraic Number Theory, 1.7.1). */

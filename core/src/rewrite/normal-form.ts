@@ -228,7 +228,7 @@ function lowest(fraction: Fraction): Fraction {
 
 /** A polynomial in kernels as an expanded expression. */
 export function polynomialExpression(p: Polynomial, kernels: Kernels): Expression {
-  const terms = [...p.values()].map(({ exponents, coefficient }) => {
+  const terms = p.map(({ exponents, coefficient }) => {
     const factors = exponents.flatMap((exponent, index) => (exponent === 0 ? [] : [powerOf(kernels.kernel(index), number(exponent))]));
     return product(number(coefficient), ...factors);
   });

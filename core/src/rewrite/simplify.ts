@@ -99,7 +99,7 @@ function factoredContent(fraction: Fraction, kernels: Kernels): Expression {
 
 function withMonomial(p: Polynomial, kernels: Kernels): Expression {
   const exponents: number[] = [];
-  for (const term of p.values()) {
+  for (const term of p) {
     for (let k = 0; k < kernels.count; k += 1) exponents[k] = Math.min(exponents[k] ?? Number.POSITIVE_INFINITY, term.exponents[k] ?? 0);
   }
   const common = poly.monomial(
