@@ -10,6 +10,7 @@ import {
   type Expression,
   ExpressionMap,
   equal,
+  findAll,
   freeNames,
   type IteratedNode,
   type NumberNode,
@@ -391,7 +392,10 @@ function fractionalPower(base: Expression, value: Rational): Expression {
   if (value.num !== 1) return power(power(base, number(rational.rational(1, value.den))), number(rational.rational(value.num)));
   const { coefficient, rest } = splitCoefficient(base);
   const size = rational.abs(coefficient);
-  if (base.kind === "power" && isPositiveConstant(base.base)) return power(base.base, product(base.exponent, number(value)));
+  // Only for real exponents: (e^(iy))^(1/2) is e^(iy/2) for some y and −e^(iy/2) for others.
+  if (base.kind === "power" && isPositiveConstant(base.base) && findAll(base.exponent, (part) => equal(part, I)).length === 0) {
+    return power(base.base, product(base.exponent, number(value)));
+  }
   const outside = rest.kind === "product" ? rest.factors.filter((factor) => isPerfectConstantPower(factor, value)) : [];
   if (rest.kind === "product" && outside.length > 0) {
     const inside = rest.factors.filter((factor) => !outside.includes(factor));

@@ -132,26 +132,34 @@ export function exactRoot(a: Integer, n: number): Integer | undefined {
 
 const TRIAL_LIMIT = 20_000;
 
-/**
- * Writes a ≥ 1 as `outside`^n · `inside` by trial division up to a fixed limit and a perfect-power test of what remains.
- * `inside` is n-th-power-free as far as the primes below the limit and single large prime powers go; the equation
- * a = outside^n · inside holds always.
- */
-export function extractPower(a: Integer, n: number): { outside: Integer; inside: Integer } {
-  let rest = a;
-  let outside: Integer = 1;
-  let inside: Integer = 1;
+/** A whole number > 1 as powers of primes below a fixed limit and one unfactored rest, by trial division. */
+export function primePowers(value: Integer): readonly { prime: Integer; count: number }[] {
+  const found: { prime: Integer; count: number }[] = [];
+  let rest = value;
   for (let prime = 2; prime < TRIAL_LIMIT && compare(multiply(prime, prime), rest) <= 0; prime += prime === 2 ? 1 : 2) {
     let count = 0;
     while (remainder(rest, prime) === 0) {
       rest = quotient(rest, prime);
       count += 1;
     }
-    if (count === 0) continue;
-    outside = multiply(outside, power(prime, Math.floor(count / n)));
-    inside = multiply(inside, power(prime, count % n));
+    if (count > 0) found.push({ prime, count });
   }
-  const root = exactRoot(rest, n);
-  if (root !== undefined) return { outside: multiply(outside, root), inside };
-  return { outside, inside: multiply(inside, rest) };
+  return rest === 1 ? found : [...found, { prime: rest, count: 1 }];
+}
+
+/**
+ * Writes a ≥ 1 as `outside`^n · `inside`. `inside` is n-th-power-free as far as the primes below the trial limit and single
+ * large prime powers go; the equation a = outside^n · inside holds always.
+ */
+export function extractPower(a: Integer, n: number): { outside: Integer; inside: Integer } {
+  if (a === 1) return { outside: 1, inside: 1 };
+  let outside: Integer = 1;
+  let inside: Integer = 1;
+  for (const { prime, count } of primePowers(a)) {
+    // The rest that trial division leaves may itself be a perfect power.
+    const root = count === 1 && prime > TRIAL_LIMIT ? exactRoot(prime, n) : undefined;
+    outside = multiply(outside, root ?? power(prime, Math.floor(count / n)));
+    if (root === undefined) inside = multiply(inside, power(prime, count % n));
+  }
+  return { outside, inside };
 }

@@ -115,7 +115,12 @@ function collect(e: Expression, kernels: Kernels): Fraction {
 /** A function value or the like as a kernel, unless its normalised arguments give a known value. */
 function collectKernel(e: Expression, kernels: Kernels): Fraction {
   const kernel = mapChildren(e, normalised);
-  return kernel.kind === e.kind ? WHOLE(poly.variable(kernels.index(kernel))) : collect(kernel, kernels);
+  if (kernel.kind !== e.kind) return collect(kernel, kernels);
+  // root(n, x) is real for odd n; its n-th power is x whatever the sign.
+  const [degree, inside] = kernel.kind === "call" && kernel.name === "root" ? kernel.args : [];
+  const n = degree?.kind === "number" && degree.value.den === 1 ? Number(degree.value.num) : undefined;
+  if (!inside || n === undefined) return WHOLE(poly.variable(kernels.index(kernel)));
+  return WHOLE(poly.variable(kernels.index(kernel, () => ({ degree: n, value: collect(inside, kernels) }))));
 }
 
 /** Arguments of functions are brought to normal form themselves, so that equal arguments make equal kernels. */
@@ -147,7 +152,8 @@ function fractionPower(base: Fraction, exponent: number, kernels: Kernels): Frac
 function rootFraction(base: Expression, degree: number, kernels: Kernels): Fraction {
   const exponent = number(rational.rational(1, degree));
   if (base.kind === "number" && base.value.den === 1 && base.value.num > 1) {
-    return primePowers(base.value.num)
+    return integer
+      .primePowers(base.value.num)
       .map(({ prime, count }) => {
         const radicand = number(rational.rational(prime));
         const root = kernels.index(powerOf(radicand, exponent), () => ({ degree, value: WHOLE(poly.monomial(rational.rational(prime))) }));
@@ -166,23 +172,6 @@ function withContentApart(e: Expression): Expression {
   if (e.kind !== "sum") return e;
   const content = termContent(e);
   return product(number(content), sum(...e.terms.map((term) => product(number(rational.invert(content)), term))));
-}
-
-const TRIAL_LIMIT = 20_000;
-
-/** A whole number > 1 as powers of primes below the limit and one unfactored rest. */
-function primePowers(value: integer.Integer): readonly { prime: integer.Integer; count: number }[] {
-  const found: { prime: integer.Integer; count: number }[] = [];
-  let rest = value;
-  for (let prime = 2; prime < TRIAL_LIMIT && integer.compare(integer.multiply(prime, prime), rest) <= 0; prime += prime === 2 ? 1 : 2) {
-    let count = 0;
-    while (integer.remainder(rest, prime) === 0) {
-      rest = integer.quotient(rest, prime);
-      count += 1;
-    }
-    if (count > 0) found.push({ prime, count });
-  }
-  return rest === 1 ? found : [...found, { prime: rest, count: 1 }];
 }
 
 /** Divides out the relations of root kernels, the last kernel first since its radicand holds earlier ones only. */

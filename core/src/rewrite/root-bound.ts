@@ -1,5 +1,7 @@
+import { divide, I, splitCoefficient } from "../expression/construct.ts";
 import { type Expression, findAll } from "../expression/expression.ts";
 import * as integer from "../number/integer.ts";
+import { totient } from "../polynomial/univariate/cyclotomic.ts";
 
 /** log2 of bounds for the numerator and denominator of an algebraic number written as a quotient of algebraic integers. */
 interface Bound {
@@ -23,9 +25,31 @@ export function separationBits(e: Expression): number | undefined {
   const roots = findAll(e, (part) => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1);
   const degrees = roots.map((root) => (root.kind === "power" && root.exponent.kind === "number" ? Number(root.exponent.value.den) : 1));
   const calls = findAll(e, (part) => part.kind === "call").map((part) => (part.kind === "call" ? (rootDegree(part) ?? 1) : 1));
-  const imaginary = findAll(e, (part) => part.kind === "constant" && part.name === "i").length > 0 ? 2 : 1;
-  const degree = [...degrees, ...calls].reduce((total, each) => total * each, imaginary);
+  // All angles lie in the field of one root of unity, which holds i as well where its order is a multiple of 4.
+  const order = findAll(e, (part) => turnOf(part) !== undefined).reduce((common, part) => Number(integer.lcm(common, turnOf(part) ?? 1)), 1);
+  const imaginary = findAll(e, (part) => part.kind === "constant" && part.name === "i").length > 0;
+  const cyclotomic = order > 1 ? totient(Number(integer.lcm(order, 4))) : imaginary ? 2 : 1;
+  const degree = [...degrees, ...calls].reduce((total, each) => total * each, cyclotomic);
   return Math.max(0, bound.lower + (degree - 1) * bound.upper) + 2;
+}
+
+const CIRCULAR = ["sin", "cos", "tan", "cot", "sec", "csc"];
+
+/** The order of the roots of unity that a circular function of rπ, or e^(irπ), is made of; undefined for anything else. */
+function turnOf(e: Expression): number | undefined {
+  const [argument] = e.kind === "call" && CIRCULAR.includes(e.name) ? e.args : [];
+  const angle = argument ?? (e.kind === "power" && e.base.kind === "constant" && e.base.name === "e" ? divide(e.exponent, I) : undefined);
+  if (!angle) return undefined;
+  const { coefficient, rest } = splitCoefficient(angle);
+  return rest.kind === "constant" && rest.name === "pi" && typeof coefficient.den === "number" ? 2 * coefficient.den : undefined;
+}
+
+/** 2 cos and 2 sin are algebraic integers all of whose conjugates are at most 2. */
+function turnBound(e: Expression): Bound | undefined {
+  if (turnOf(e) === undefined) return undefined;
+  if (e.kind !== "call") return { upper: 0, lower: 0 };
+  // A quotient such as tan = (2 sin)/(2 cos) has the same bounds above and below, and so has 1/cos = 2/(2 cos).
+  return { upper: 1, lower: 1 };
 }
 
 function rootDegree(e: Expression & { kind: "call" }): number | undefined {
@@ -34,6 +58,8 @@ function rootDegree(e: Expression & { kind: "call" }): number | undefined {
 }
 
 function boundOf(e: Expression): Bound | undefined {
+  const turn = turnBound(e);
+  if (turn) return turn;
   switch (e.kind) {
     case "number":
       return { upper: log2(e.value.num), lower: log2(e.value.den) };

@@ -45,6 +45,17 @@ export function samplePoints(names: ReadonlySet<string>, conditions: readonly Ex
   return points;
 }
 
+const FAR_POINTS = 200;
+
+/** Many more points where the conditions hold, whole numbers further and further out: for what vanishes at all the usual ones. */
+export function* farPoints(names: ReadonlySet<string>, conditions: readonly Expression[]): Generator<Point> {
+  const sorted = [...names].sort();
+  for (let attempt = 0; attempt < FAR_POINTS; attempt += 1) {
+    const point = new Map(sorted.map((name, k) => [name, rational(100 + attempt * (2 * k + 7) + k * k)]));
+    if (conditions.every((condition) => holdsAt(condition, point))) yield point;
+  }
+}
+
 /** The values of a point as exact balls. */
 export function environmentAt(point: Point, precision: number): ReadonlyMap<string, ComplexBall> {
   return new Map([...point].map(([name, value]) => [name, complex.fromRational(value, precision)]));

@@ -1,15 +1,17 @@
 import { ballValue } from "../expression/ball-value.ts";
-import { isNumber, subtract } from "../expression/construct.ts";
+import { E, I, isNumber, number, ONE, power, product, splitCoefficient, subtract } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as complex from "../number/complex-ball.ts";
+import * as integer from "../number/integer.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, NotAnalysable, normalForm } from "./normal-form.ts";
+import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
 import { separationBits } from "./root-bound.ts";
-import { environmentAt, type Point, samplePoints } from "./sample.ts";
+import { environmentAt, farPoints, type Point, samplePoints } from "./sample.ts";
 
 /**
  * The answer to "is this expression 0 wherever it is defined?". `zero` names the method that proves it; `nonzero` has a
@@ -26,14 +28,31 @@ const SAMPLE_POINTS = 8;
 
 /**
  * Decides whether an expression is 0 for all values of its names at which it is defined and the assumptions hold: by
- * canonical form, then rational normal form over kernels, then a root separation bound for algebraic constants, then balls
- * at sample points, which can only refute.
+ * canonical form, rational normal form over kernels, a root separation bound for algebraic constants, balls at sample points
+ * (which can only refute), and the relations among exponentials, logarithms and roots.
  */
 export function zeroTest(e: Expression, assumptions: readonly Expression[] = []): ZeroTest {
   if (isNumber(e, 0)) return { kind: "zero", method: "both sides have the same canonical form" };
   if (e.kind === "number") return { kind: "nonzero", witness: new Map() };
-  if (normalFormIsZero(e)) return { kind: "zero", method: "the difference reduces to 0 in rational normal form" };
-  return freeNames(e).size === 0 ? constantTest(e) : sampledTest(e, assumptions);
+  const form = rationalForm(e);
+  if (form === "zero") return dividesByZero(e) ? { kind: "undecided", digits: 0 } : ZERO_BY_NORMAL_FORM;
+  if (freeNames(e).size === 0) return constantTest(e);
+  const known = [...realDomain(e), ...assumptions];
+  const sampled = sampledTest(e, known);
+  if (sampled.kind === "nonzero") return sampled;
+  if (sampled.digits === undefined) return { kind: "undecided", digits: 0 };
+  const related = relationsProveZero(e, known);
+  if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
+  const witness = related === "differs" || form === "nonzero" ? farWitness(e, known) : undefined;
+  return witness ? { kind: "nonzero", witness } : { kind: "undecided", digits: sampled.digits };
+}
+
+const ZERO_BY_NORMAL_FORM: ZeroTest = { kind: "zero", method: "the difference reduces to 0 in rational normal form" };
+
+/** An expression that divides by 0 has no value anywhere: that it reduces to 0 then says nothing. */
+function dividesByZero(e: Expression): boolean {
+  const divisors = findAll(e, (part) => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.num < 0);
+  return divisors.some((part) => part.kind === "power" && part.base.kind !== "name" && zeroTest(part.base).kind === "zero");
 }
 
 /** Whether a − b is 0, as `zeroTest`. */
@@ -41,16 +60,54 @@ export function equalityTest(a: Expression, b: Expression, assumptions: readonly
   return zeroTest(subtract(a, b), assumptions);
 }
 
-function normalFormIsZero(e: Expression): boolean {
+/**
+ * Divides out the relations among circular, hyperbolic and exponential functions, logarithms, roots and absolute values; the
+ * numerator must vanish identically, or have coefficients that are algebraic constants, each proven to be 0. The method is
+ * returned, or "differs" where the reduced form does not vanish, which is a hint but no proof.
+ */
+function relationsProveZero(e: Expression, known: readonly Expression[]): string | undefined {
   try {
-    return poly.isZero(normalForm(e, new Kernels()).numerator);
+    const form = exponentialForm(e, known);
+    if (poly.isZero(form.fraction.numerator)) return "the difference reduces to 0 over exponentials, logarithms and roots with their relations divided out";
+    const original = (kernel: Expression): Expression => placeholderFree(kernel, form.placeholders);
+    const isConstant = (kernel: Expression): boolean => freeNames(original(kernel)).size === 0 && separationBits(original(kernel)) !== undefined;
+    const vanishes = everyCoefficient(form, isConstant, (coefficient) => {
+      const value = original(polynomialExpression(coefficient, form.kernels));
+      return constantTest(value).kind === "zero";
+    });
+    if (vanishes) return "every coefficient of the difference over exponentials and roots is an algebraic number proven to be 0";
+    return "differs";
   } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return false;
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
     throw error;
   }
 }
 
+/** A point further out, or more digits, at which a ball excludes 0: for what vanishes at the usual points or nearly everywhere. */
+function farWitness(e: Expression, known: readonly Expression[]): Point | undefined {
+  const names = freeNames(e);
+  const near = samplePoints(names, known, 2).find((point) => sizeBits(e, 4096, point) === "nonzero");
+  if (near) return near;
+  for (const point of farPoints(names, known)) if (sizeBits(e, 256, point) === "nonzero") return point;
+  return undefined;
+}
+
+/** Whether the rational normal form is 0, or one of the names alone that is not, or leaves it open. */
+function rationalForm(e: Expression): "zero" | "nonzero" | "open" {
+  try {
+    const kernels = new Kernels();
+    const { numerator } = normalForm(e, kernels);
+    if (poly.isZero(numerator)) return "zero";
+    return poly.degrees(numerator).every((degree, k) => degree === 0 || kernels.kernel(k).kind === "name") ? "nonzero" : "open";
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return "open";
+    throw error;
+  }
+}
+
+/** For expressions without names. */
 function constantTest(e: Expression): ZeroTest {
+  if (isNumber(e, 0)) return { kind: "zero", method: "both sides have the same canonical form" };
   const separation = separationBits(e);
   const algebraic = separation !== undefined && separation <= MOST_SEPARATION_BITS;
   let digits = 0;
@@ -61,8 +118,29 @@ function constantTest(e: Expression): ZeroTest {
     if (algebraic && size < -separation) return { kind: "zero", method: "an algebraic number smaller than its root separation bound is 0" };
     digits = Math.max(digits, Math.floor(-size * Math.log10(2)));
   }
-  return { kind: "undecided", digits };
+  if (digits < 5) return { kind: "undecided", digits };
+  const related = relationsProveZero(e, []);
+  if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
+  return exponentialIsOne(e)
+    ? { kind: "zero", method: "its exponential is 1, and it is too small to be another multiple of 2πi" }
+    : { kind: "undecided", digits };
 }
+
+/**
+ * For logarithms, arctangents and arcsines of algebraic numbers: a number e smaller than π/n in absolute value is 0 exactly
+ * where e^(ne) = 1, and where e^(ine) = 1; with n a common denominator of the terms both are algebraic.
+ */
+function exponentialIsOne(e: Expression): boolean {
+  const terms = e.kind === "sum" ? e.terms : [e];
+  const common = terms.reduce((den, term) => Number(integer.lcm(den, splitCoefficient(term).coefficient.den)), 1);
+  if (common > MOST_COMMON_DENOMINATOR) return false;
+  return [ONE, I].some((turn) => {
+    const related = relationsProveZero(subtract(power(E, product(number(common), turn, e)), ONE), []);
+    return related !== undefined && related !== "differs";
+  });
+}
+
+const MOST_COMMON_DENOMINATOR = 1000;
 
 /** "nonzero" where a ball excludes 0, else log2 of a bound of the absolute value; undefined where it cannot be evaluated. */
 function sizeBits(e: Expression, precision: number, point: Point = new Map()): "nonzero" | number | undefined {
@@ -76,8 +154,9 @@ function sizeBits(e: Expression, precision: number, point: Point = new Map()): "
   }
 }
 
-function sampledTest(e: Expression, assumptions: readonly Expression[]): ZeroTest {
-  const points = samplePoints(freeNames(e), [...realDomain(e), ...assumptions], SAMPLE_POINTS);
+/** Looks for a point at which a ball excludes 0; else the digits to which e vanishes at all points that could be evaluated. */
+function sampledTest(e: Expression, known: readonly Expression[]): { kind: "nonzero"; witness: Point } | { kind: "open"; digits: number | undefined } {
+  const points = samplePoints(freeNames(e), known, SAMPLE_POINTS);
   let digits = Number.POSITIVE_INFINITY;
   for (const point of points) {
     for (const precision of [128, 512]) {
@@ -86,7 +165,7 @@ function sampledTest(e: Expression, assumptions: readonly Expression[]): ZeroTes
       if (size !== undefined) digits = Math.min(digits, Math.floor(-size * Math.log10(2)));
     }
   }
-  return { kind: "undecided", digits: Number.isFinite(digits) ? Math.max(0, digits) : 0 };
+  return { kind: "open", digits: Number.isFinite(digits) ? Math.max(0, digits) : undefined };
 }
 
 /** The certified sign of a real constant: 0 only when proven, undefined when neither sign nor zero could be proven. */

@@ -1,6 +1,6 @@
 import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
-import { divide, divide, multiply, multiply, type RationalPolynomial, type RationalPolynomial } from "../rational-dense.ts";
+import { divide, multiply, type RationalPolynomial } from "../rational-dense.ts";
 import type { IntegerPolynomial } from "./dense.ts";
 import * as dense from "./dense.ts";
 
