@@ -75,8 +75,9 @@ function writtenMeans(written: Syntax, claim: Claim): boolean {
     const meant = elaborate(written);
     if (claim.kind !== "equivalent") {
       const result = claim.kind === "holds" ? claim.statement : claim.after;
+      if (meant.kind !== "relation") return equalityTest(meant, result).kind === "zero";
       // A chain D = … = value: everything after the name must be the value.
-      return meant.kind === "relation" && meant.operands.slice(1).every((operand) => equalityTest(operand, result).kind === "zero");
+      return meant.operands.slice(1).every((operand) => equalityTest(operand, result).kind === "zero");
     }
     const [said, claimed] = [alternativesOf(meant), alternativesOf(claim.after)];
     const covers = (some: readonly Expression[], others: readonly Expression[]): boolean =>

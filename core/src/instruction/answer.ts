@@ -9,7 +9,14 @@ import type { SolutionSet } from "../solve/solution.ts";
 export type Answer =
   | { readonly kind: "solutions"; readonly set: SolutionSet; readonly equation: Expression & { readonly kind: "relation" } }
   | { readonly kind: "expression"; readonly value: Expression; readonly conditions: readonly Expression[]; readonly figures: number }
-  | { readonly kind: "truth"; readonly holds: boolean | undefined; readonly sentence: string; readonly counterexample?: ReadonlyMap<string, Expression> }
+  | {
+      readonly kind: "truth";
+      readonly holds: boolean | undefined;
+      readonly sentence: string;
+      readonly counterexample?: ReadonlyMap<string, Expression>;
+      /** Where only one side is defined, so that nothing is said. */
+      readonly exceptions?: readonly Expression[];
+    }
   | { readonly kind: "table"; readonly columns: readonly Expression[]; readonly rows: readonly (readonly (Expression | undefined)[])[] }
   | { readonly kind: "graph"; readonly scene: Scene };
 

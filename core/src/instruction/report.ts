@@ -50,7 +50,13 @@ export type AnswerReport =
       readonly decimal?: string;
       readonly conditions?: readonly string[];
     }
-  | { readonly kind: "truth"; readonly holds: boolean | null; readonly sentence: string; readonly counterexample?: Readonly<Record<string, Value>> }
+  | {
+      readonly kind: "truth";
+      readonly holds: boolean | null;
+      readonly sentence: string;
+      readonly counterexample?: Readonly<Record<string, Value>>;
+      readonly exceptions?: readonly string[];
+    }
   | { readonly kind: "table"; readonly columns: readonly string[]; readonly headings: readonly string[]; readonly rows: readonly (readonly Value[])[] }
   | {
       readonly kind: "graph";
@@ -181,6 +187,7 @@ export function answerReport(answer: Answer): AnswerReport {
         holds: answer.holds ?? null,
         sentence: answer.sentence,
         ...(answer.counterexample ? { counterexample: valuesReport(answer.counterexample) } : {}),
+        ...(answer.exceptions && answer.exceptions.length > 0 ? { exceptions: answer.exceptions.map(text) } : {}),
       };
     case "table":
       return {

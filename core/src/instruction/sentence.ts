@@ -68,6 +68,21 @@ export class Sentence {
     return true;
   }
 
+  /** Takes these words, commas or “and” between them left out, if the sentence ends after them; `shown` is how they are typeset. */
+  takeLast(words: readonly string[], shown: string): boolean {
+    let at = this.#at;
+    for (const word of words) {
+      const token = this.#tokens[at];
+      if ((token?.kind === "mark" && token.text === ",") || this.#isWord(token, "and")) at += 1;
+      if (!this.#isWord(this.#tokens[at], word)) return false;
+      at += 1;
+    }
+    if ((this.#tokens[at]?.kind ?? "end") !== "end") return false;
+    this.#at = at;
+    this.pieces.push({ kind: "words", text: shown });
+    return true;
+  }
+
   expectWords(...words: readonly string[]): void {
     if (!this.takeWords(...words)) this.fail(`“${words.join(" ")}” was expected here`);
   }

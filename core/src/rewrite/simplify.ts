@@ -56,9 +56,27 @@ function shortestForm(e: Expression): Simplified {
   const parts = freeNames(e).size === 0 ? e : mapChildren(e, (child) => simplify(child).expression);
   const candidates = [e, parts, reducedRoot(parts), ...lowestTerms(parts)];
   const best = candidates.reduce((shortest, next) => (complexity(next) < complexity(shortest) ? next : shortest));
-  const kept = realDomain(best);
-  const known = kept.map(normalCondition);
-  return { expression: best, conditions: realDomain(e).filter((condition) => !known.some((other) => equal(other, normalCondition(condition)))) };
+  return { expression: best, conditions: lostConditions(e, best) };
+}
+
+/** The conditions for a real value of `before` that do not show in `after`: they must be stated beside it. */
+export function lostConditions(before: Expression, after: Expression): readonly Expression[] {
+  return realDomain(before).filter((condition) => !showsCondition(after, condition));
+}
+
+/** Whether the domain of an expression has a condition, up to a positive factor. */
+export function showsCondition(e: Expression, condition: Expression): boolean {
+  const wanted = normalCondition(condition);
+  return realDomain(e).some((own) => equal(normalCondition(own), wanted) || isStronger(normalCondition(own), wanted));
+}
+
+/** e > 0 says e ≥ 0 and e ≠ 0 as well. */
+function isStronger(own: Expression, wanted: Expression): boolean {
+  if (own.kind !== "relation" || wanted.kind !== "relation" || own.operands.length !== 2 || wanted.operands.length !== 2) return false;
+  const [comparison] = wanted.comparisons;
+  return (
+    own.comparisons[0] === ">" && (comparison === ">=" || comparison === "!=") && own.operands.every((operand, k) => equal(operand, wanted.operands[k] ?? ZERO))
+  );
 }
 
 /** A condition e ≥ 0 and the like without a positive numeric factor of e, so that equivalent ones look alike. */

@@ -1,0 +1,26 @@
+import { text } from "../../notation/text.ts";
+import { completeSquareWithSteps } from "../../rewrite/forms/complete-square.ts";
+import { CannotDo } from "../answer.ts";
+import type { Instruction } from "../instruction.ts";
+import { mainName, readTarget, rewritingLine } from "../rewriting-line.ts";
+
+/** `complete the square in E [for x]` */
+export const COMPLETE_SQUARE: Instruction = {
+  name: "complete the square",
+  begins: (sentence) => sentence.peekWords("complete", "the", "square"),
+  read: (sentence) => {
+    sentence.takeWords("complete", "the", "square");
+    sentence.expectWords("in");
+    const target = readTarget(sentence, ["for"]);
+    const named = sentence.takeWords("for") ? sentence.name("a name") : undefined;
+    sentence.expectEnd();
+    const { environment } = sentence;
+    return rewritingLine("complete the square", target, environment, (e) => {
+      const name = named ?? mainName(e, environment);
+      if (name === undefined) throw new CannotDo("several names are free: say which, as in “complete the square in … for x”");
+      const done = completeSquareWithSteps(e, name);
+      if (!done) throw new CannotDo(`${text(e)} is no quadratic in ${name}: there is no square to complete`);
+      return done;
+    });
+  },
+};

@@ -1,0 +1,18 @@
+import { expandWithSteps } from "../../rewrite/forms/expand.ts";
+import type { Instruction } from "../instruction.ts";
+import { readTarget, rewritingLine } from "../rewriting-line.ts";
+
+/** `expand E [only products | only powers | only trig | only logs]` */
+export const EXPAND: Instruction = {
+  name: "expand",
+  begins: (sentence) => sentence.peekWords("expand"),
+  read: (sentence) => {
+    sentence.takeWords("expand");
+    const target = readTarget(sentence, ["only"]);
+    const limited = sentence.takeWords("only");
+    const only = limited ? (["products", "powers", "trig", "logs"] as const).find((word) => sentence.takeWords(word)) : undefined;
+    if (limited && !only) sentence.fail("products, powers, trig or logs was expected here");
+    sentence.expectEnd();
+    return rewritingLine("expand", target, sentence.environment, (e, known) => expandWithSteps(e, known, only));
+  },
+};

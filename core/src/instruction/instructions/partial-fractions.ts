@@ -1,0 +1,26 @@
+import { text } from "../../notation/text.ts";
+import { partialFractionsWithSteps } from "../../rewrite/forms/partial-fractions.ts";
+import { CannotDo } from "../answer.ts";
+import type { Instruction } from "../instruction.ts";
+import { mainName, readTarget, rewritingLine } from "../rewriting-line.ts";
+
+/** `partial fractions of E [in x]` */
+export const PARTIAL_FRACTIONS: Instruction = {
+  name: "partial fractions",
+  begins: (sentence) => sentence.peekWords("partial", "fractions"),
+  read: (sentence) => {
+    sentence.takeWords("partial", "fractions");
+    sentence.expectWords("of");
+    const target = readTarget(sentence, ["in"]);
+    const named = sentence.takeWords("in") ? sentence.name("a name") : undefined;
+    sentence.expectEnd();
+    const { environment } = sentence;
+    return rewritingLine("partial fractions", target, environment, (e) => {
+      const name = named ?? mainName(e, environment);
+      if (name === undefined) throw new CannotDo("several names are free: say which, as in “partial fractions of … in x”");
+      const done = partialFractionsWithSteps(e, name);
+      if (!done) throw new CannotDo(`${text(e)} is no quotient of polynomials in ${name} that could be split`);
+      return done;
+    });
+  },
+};

@@ -1,0 +1,80 @@
+import type { Expression } from "../../expression/expression.ts";
+import { text } from "../../notation/text.ts";
+import {
+  asOneWave,
+  withExponentials,
+  withHalfAngles,
+  withOne,
+  withProducts,
+  withSineAndCosine,
+  withSums,
+  withTangent,
+} from "../../rewrite/forms/angle-forms.ts";
+import { withAbsolute, withNaturalLogarithm, withOneLogarithm, withRationalDenominator, withSquareRoots } from "../../rewrite/forms/root-and-log-forms.ts";
+import type { Known, Rewriting } from "../../rewrite/forms/way.ts";
+import { CannotDo } from "../answer.ts";
+import type { Instruction } from "../instruction.ts";
+import { type Rewrite, readTarget, rewritingLine } from "../rewriting-line.ts";
+import type { Sentence } from "../sentence.ts";
+
+/** What can stand after “with”, as words or function names. */
+const FORMS: readonly (readonly [readonly string[], Rewrite])[] = [
+  [["sin", "cos"], withSineAndCosine],
+  [["cos", "sin"], withSineAndCosine],
+  [["sinh", "cosh"], withSineAndCosine],
+  [["cosh", "sinh"], withSineAndCosine],
+  [["sin"], (e) => withOne(e, "sin")],
+  [["cos"], (e) => withOne(e, "cos")],
+  [["sinh"], (e) => withOne(e, "sin")],
+  [["cosh"], (e) => withOne(e, "cos")],
+  [["tan"], withTangent],
+  [["exp"], withExponentials],
+  [["e"], withExponentials],
+  [["ln"], withNaturalLogarithm],
+  [["abs"], withAbsolute],
+  [["sqrt"], withSquareRoots],
+  [["sums"], withSums],
+  [["products"], withProducts],
+  [["double", "angles"], withSums],
+  [["half", "angles"], withHalfAngles],
+  [["one", "sine"], wave("sin")],
+  [["one", "cosine"], wave("cos")],
+  [["one", "logarithm"], withOneLogarithm],
+  [["rational", "denominator"], withRationalDenominator],
+];
+
+/** `rewrite E with sin, cos` (or another form). */
+export const REWRITE: Instruction = {
+  name: "rewrite",
+  begins: (sentence) => sentence.peekWords("rewrite"),
+  read: (sentence) => {
+    sentence.takeWords("rewrite");
+    const target = readTarget(sentence, ["with"]);
+    sentence.expectWords("with");
+    const rewrite = readForm(sentence);
+    sentence.expectEnd();
+    return rewritingLine("rewrite", target, sentence.environment, rewrite);
+  },
+};
+
+function readForm(sentence: Sentence): Rewrite {
+  const found = FORMS.find(([words]) => takeListed(sentence, words));
+  if (!found) return sentence.fail(`one of these was expected here: ${FORMS.map(([words]) => words.join(words.every(isFunction) ? ", " : " ")).join("; ")}`);
+  return found[1];
+}
+
+const isFunction = (word: string): boolean => /^(sin|cos|sinh|cosh|tan|exp|ln|abs|sqrt)$/.test(word);
+
+/** Takes the words, with commas or “and” between function names, if nothing follows them. */
+function takeListed(sentence: Sentence, words: readonly string[]): boolean {
+  const shown = words.join(words.every(isFunction) ? ", " : " ");
+  return sentence.takeLast(words, shown);
+}
+
+function wave(name: "sin" | "cos"): Rewrite {
+  return (e: Expression, known: Known): Rewriting => {
+    const done = asOneWave(e, name, known);
+    if (!done) throw new CannotDo(`${text(e)} is no sum A sin u + B cos u with one angle u and a known sign of A and B`);
+    return done;
+  };
+}

@@ -1,0 +1,159 @@
+import { comparisonNote } from "../../check/answer.ts";
+import { compareSides, pointText } from "../../check/compare.ts";
+import { stepsCheck } from "../../check/step.ts";
+import { type Check, type Verdict, weakest } from "../../check/verdict.ts";
+import { type Step, step } from "../../derivation/step.ts";
+import { divide, equation, name as nameNode, negate, number, relation as relationOf } from "../../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { BudgetExhausted } from "../../number/budget.ts";
+import { angleNormalForm, hasAngles } from "../../rewrite/angles.ts";
+import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { combineWithSteps } from "../../rewrite/forms/combine.ts";
+import { expandWithSteps } from "../../rewrite/forms/expand.ts";
+import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
+import { type Known, type Rewriting, Way } from "../../rewrite/forms/way.ts";
+import { NotAnalysable } from "../../rewrite/normal-form.ts";
+import { decide } from "../../rewrite/sign.ts";
+import { lostConditions, simplify } from "../../rewrite/simplify.ts";
+import { equalityTest, type ZeroTest } from "../../rewrite/zero-test.ts";
+import type { Outcome } from "../answer.ts";
+import type { Environment } from "../environment.ts";
+import type { Instruction } from "../instruction.ts";
+import { putIn } from "../put-in.ts";
+import { intervalFacts } from "./given.ts";
+
+/** `show E = E [for x in INTERVAL]`: whether an identity holds, with both sides brought to one form, or a counterexample. */
+export const SHOW: Instruction = {
+  name: "show",
+  begins: (sentence) => sentence.peekWords("show"),
+  read: (sentence) => {
+    sentence.takeWords("show");
+    sentence.takeWords("that");
+    const from = sentence.next.span.from;
+    const statement = sentence.expression("an identity such as (x + 1)^2 = x^2 + 2x + 1", ["for"]);
+    if (statement.kind !== "relation") return sentence.fail("an identity with “=” was expected here", { from, to: sentence.next.span.from });
+    let facts: readonly Expression[] = [];
+    if (sentence.takeWords("for")) {
+      const letter = sentence.name("a name");
+      sentence.expectWords("in");
+      facts = intervalFacts(nameNode(letter), sentence.interval());
+    }
+    sentence.expectEnd();
+    return { instruction: "show", run: () => carryOut(statement, facts, sentence.environment) };
+  },
+};
+
+function carryOut(statement: Expression & { kind: "relation" }, facts: readonly Expression[], environment: Environment): Outcome {
+  const own = putIn(statement, { ...environment, givens: new Map() });
+  const assumptions = [...environment.assumptions, ...facts];
+  const relation = own.expression;
+  const [left, right] = relation.kind === "relation" ? relation.operands : [];
+  if (relation.kind !== "relation" || !left || !right) return undecided("there is nothing to show", []);
+  if (relation.comparisons.some((comparison) => comparison !== "=") || relation.operands.length !== 2) {
+    const holds = decide(relation, assumptions);
+    if (holds === undefined) return undecided("it was not decided whether this holds", []);
+    return judged(holds, holds ? "nailed" : "bent", holds ? "this holds" : "this is false", own.steps, assumptions, []);
+  }
+  const test = equalityTest(left, right, assumptions);
+  const compared = compareSides(left, right, assumptions);
+  const comparison: Check = {
+    kind: "comparison",
+    outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
+    detail: comparisonNote(compared),
+    lines: [{ left, right, note: comparisonNote(compared) }],
+  };
+  switch (test.kind) {
+    case "zero": {
+      const steps = [...own.steps, ...meeting(left, right, { assumptions })];
+      const exceptions = exceptionsOf(left, right);
+      return judged(true, "nailed", `this holds wherever both sides are defined: ${test.method}`, steps, assumptions, [comparison], { exceptions });
+    }
+    case "nonzero": {
+      const at = pointText(test.witness);
+      const said = test.witness.size === 0 ? "this is false: the sides differ" : `this is false: the sides differ at ${at}`;
+      const counterexample = new Map([...test.witness].map(([letter, value]): [string, Expression] => [letter, number(value)]));
+      return judged(false, "bent", said, own.steps, assumptions, [comparison], { counterexample });
+    }
+    case "undecided":
+      return undecided(undecidedText(test), compared.kind === "agree" ? [comparison] : []);
+  }
+}
+
+function undecidedText(test: ZeroTest & { kind: "undecided" }): string {
+  return test.digits > 0 ? `no proof was found; the sides agree to ${test.digits} digits wherever they were compared` : "it was not decided whether this holds";
+}
+
+function undecided(sentence: string, checks: readonly Check[]): Outcome {
+  const check: Check = { kind: "substitution", outcome: "loose", detail: sentence, lines: [] };
+  const verdict: Verdict = checks.length > 0 ? "tacked" : "loose";
+  return { answer: { kind: "truth", holds: undefined, sentence }, steps: [], stepVerdicts: [], checks: [check, ...checks], verdict };
+}
+
+function judged(
+  holds: boolean,
+  verdict: Verdict,
+  sentence: string,
+  steps: readonly Step[],
+  assumptions: readonly Expression[],
+  more: readonly Check[],
+  extra: { counterexample?: ReadonlyMap<string, Expression>; exceptions?: readonly Expression[] } = {},
+): Outcome {
+  const { check, verdicts } = stepsCheck(steps, assumptions);
+  const own: Check = { kind: "substitution", outcome: verdict, detail: sentence, lines: [] };
+  const checks = steps.length > 0 ? [own, check, ...more] : [own, ...more];
+  return { answer: { kind: "truth", holds, sentence, ...extra }, steps, stepVerdicts: verdicts, checks, verdict: weakest([verdict, check.outcome]) };
+}
+
+/** The ways of both sides to one form; where none of the forms tried is shared, one step that says what decided it. */
+function meeting(left: Expression, right: Expression, known: Known): readonly Step[] {
+  const attempts: readonly ((e: Expression) => Rewriting)[] = [
+    (e) => new Way(e).end(),
+    (e) => simplifyWithSteps(e, known),
+    (e) => expandWithSteps(e, known),
+    combineWithSteps,
+    viaAngles,
+  ];
+  const forms = [left, right].map((side) => attempts.flatMap((attempt) => settled(() => attempt(side))));
+  const [ofLeft = [], ofRight = []] = forms;
+  const pairs = ofLeft.flatMap((a) => ofRight.filter((b) => equal(a.expression, b.expression)).map((b) => ({ a, b })));
+  const [first] = pairs;
+  if (!first) return [step("equal in normal form", [], { kind: "equal", before: left, after: right })];
+  const length = ({ a, b }: typeof first): number => a.steps.length + b.steps.length;
+  const best = pairs.reduce((x, y) => (length(y) < length(x) ? y : x), first);
+  const shown = [...best.a.steps, ...best.b.steps];
+  return shown.length > 0 ? shown : [step("equal in normal form", [], { kind: "equal", before: left, after: right })];
+}
+
+function settled(attempt: () => Rewriting): readonly Rewriting[] {
+  try {
+    return [attempt()];
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return [];
+    throw error;
+  }
+}
+
+function viaAngles(e: Expression): Rewriting {
+  const way = new Way(e);
+  if (hasAngles(e)) way.to("apply addition formulas", [], angleNormalForm(e));
+  return way.end();
+}
+
+/** Where one side is defined and the other is not: the values left out, solved where that is linear. */
+function exceptionsOf(left: Expression, right: Expression): readonly Expression[] {
+  return [...lostConditions(left, right), ...lostConditions(right, left)].map(negation);
+}
+
+const OPPOSITE = { "!=": "=", "=": "!=", ">": "<=", ">=": "<", "<": ">=", "<=": ">" } as const;
+
+function negation(condition: Expression): Expression {
+  const [left, right] = condition.kind === "relation" && condition.operands.length === 2 ? condition.operands : [];
+  const [comparison] = condition.kind === "relation" ? condition.comparisons : [];
+  if (!left || !right || !comparison) return condition;
+  const [letter, other] = [...freeNames(left)];
+  if (comparison === "!=" && letter !== undefined && other === undefined) {
+    const [constant, slope, ...higher] = polynomialCoefficients(left, letter) ?? [];
+    if (constant && slope && higher.length === 0) return equation(nameNode(letter), simplify(negate(divide(constant, slope))).expression);
+  }
+  return relationOf(left, OPPOSITE[comparison], right);
+}

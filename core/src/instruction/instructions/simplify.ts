@@ -1,0 +1,15 @@
+import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
+import type { Instruction } from "../instruction.ts";
+import { readTarget, rewritingLine } from "../rewriting-line.ts";
+
+/** `simplify E`: the shortest form that the rewrites lead to. */
+export const SIMPLIFY: Instruction = {
+  name: "simplify",
+  begins: (sentence) => sentence.peekWords("simplify"),
+  read: (sentence) => {
+    sentence.takeWords("simplify");
+    const target = readTarget(sentence, []);
+    sentence.expectEnd();
+    return rewritingLine("simplify", target, sentence.environment, simplifyWithSteps);
+  },
+};

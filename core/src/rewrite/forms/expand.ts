@@ -1,0 +1,130 @@
+import { call, negate, number, product, sum } from "../../expression/construct.ts";
+import { type Expression, equal, findAll } from "../../expression/expression.ts";
+import { mapChildren } from "../../expression/substitute.ts";
+import { present } from "../../notation/present.ts";
+import type { Syntax } from "../../notation/syntax.ts";
+import { hasAngles, inUnitAngles } from "../angles.ts";
+import { expandedLogarithm } from "../logarithms.ts";
+import { expand as lowestTerms, simplify } from "../simplify.ts";
+import { type Known, type Rewriting, Way } from "./way.ts";
+
+/** What an expansion is limited to. */
+export type ExpandOnly = "products" | "powers" | "trig" | "logs";
+
+/** Products of sums beyond this many terms are not shown before like terms are collected. */
+const MOST_SHOWN_TERMS = 12;
+
+/** Multiplies out products and powers, takes angles and logarithms apart: all of it, or one of these. */
+export function expandWithSteps(e: Expression, known: Known, only?: ExpandOnly): Rewriting {
+  const way = new Way(e);
+  if (only === undefined || only === "logs") way.to("take logarithms apart", [], withLogarithmsApart(e, known.assumptions));
+  if ((only === undefined || only === "trig") && hasAngles(way.current)) way.to("apply addition formulas", [], inUnitAngles(way.current));
+  if (only === "products" || only === "powers") way.to("multiply out", [], multipliedOut(way.current, only));
+  if (only === undefined) {
+    const start = way.current;
+    const raw = rawTerms(start);
+    const done = multipliedOut(start);
+    if (raw && !equal(start, done)) way.to("multiply every term", [], sum(...raw), { written: writtenSum(raw) });
+    way.to(raw ? "collect like terms" : "multiply out", [], done);
+  }
+  return way.end();
+}
+
+function withLogarithmsApart(e: Expression, assumptions: readonly Expression[]): Expression {
+  const inner = mapChildren(e, (child) => withLogarithmsApart(child, assumptions));
+  if (inner.kind !== "call") return inner;
+  const [first, second] = inner.args;
+  // Where the logarithm is real its argument is positive: so are its factors where all but one are known to be.
+  if (inner.name === "ln" && first) return expandedLogarithm(first, assumptions, false);
+  if (inner.name !== "log" || !first || !second) return inner;
+  const apart = expandedLogarithm(second, assumptions, false);
+  return replacedLogarithms(apart, first);
+}
+
+/** ln as log_b in what an expansion of ln came to. */
+function replacedLogarithms(e: Expression, base: Expression): Expression {
+  const [inside] = e.kind === "call" && e.name === "ln" ? e.args : [];
+  return inside ? call("log", base, inside) : mapChildren(e, (child) => replacedLogarithms(child, base));
+}
+
+/** The terms of a single product of sums, each times each, before anything is collected; undefined where that is not worth showing. */
+function rawTerms(e: Expression): readonly Expression[] | undefined {
+  const factors = (e.kind === "product" ? e.factors : [e]).flatMap(repeated);
+  const sums = factors.filter((factor) => factor.kind === "sum");
+  if (sums.length !== 2 || factors.some((factor) => factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num < 0))
+    return undefined;
+  const others = factors.filter((factor) => factor.kind !== "sum");
+  const lists = sums.map((factor) => (factor.kind === "sum" ? inWrittenOrder(factor) : [factor]));
+  const [first = [], second = []] = lists;
+  if (first.length * second.length > MOST_SHOWN_TERMS) return undefined;
+  return first.flatMap((left) => second.map((right) => product(...others, left, right)));
+}
+
+/** The terms of a sum as they are printed. */
+function inWrittenOrder(e: Expression & { kind: "sum" }): readonly Expression[] {
+  const order: Expression[] = [];
+  const visit = (syntax: Syntax): void => {
+    if (syntax.kind === "binary" && (syntax.operator === "+" || syntax.operator === "-")) {
+      visit(syntax.left);
+      visit(syntax.right);
+    } else order.push(...e.terms.filter((term) => [term, negate(term)].some((candidate) => JSON.stringify(present(candidate)) === JSON.stringify(syntax))));
+  };
+  visit(present(e));
+  return order.length === e.terms.length ? order : e.terms;
+}
+
+/** A square of a sum as the product it is. */
+function repeated(factor: Expression): readonly Expression[] {
+  const square =
+    factor.kind === "power" &&
+    factor.base.kind === "sum" &&
+    factor.exponent.kind === "number" &&
+    factor.exponent.value.num === 2 &&
+    factor.exponent.value.den === 1;
+  return square ? [factor.base, factor.base] : [factor];
+}
+
+function writtenSum(terms: readonly Expression[]): Syntax {
+  const [first, ...rest] = terms.map(present);
+  if (!first) return present(number(0));
+  return rest.reduce<Syntax>(
+    (left, right) =>
+      right.kind === "sign" && right.sign === "-"
+        ? { kind: "binary", operator: "-", left, right: right.operand }
+        : { kind: "binary", operator: "+", left, right },
+    first,
+  );
+}
+
+const isDenominator = (factor: Expression): boolean => factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num < 0;
+const isPowerOfSum = (factor: Expression): boolean =>
+  factor.kind === "power" &&
+  factor.base.kind === "sum" &&
+  factor.exponent.kind === "number" &&
+  factor.exponent.value.den === 1 &&
+  factor.exponent.value.num > 1;
+
+/** Numerators multiplied out term by term; denominators stay, each term over them in lowest terms. */
+function multipliedOut(e: Expression, only?: "products" | "powers"): Expression {
+  const inner = mapChildren(e, (child) => multipliedOut(child, only));
+  if (inner.kind !== "product" && !isPowerOfSum(inner)) return inner.kind === "sum" ? sum(...inner.terms) : inner;
+  const factors = inner.kind === "product" ? inner.factors : [inner];
+  const below = factors.filter(isDenominator);
+  const above = factors.filter((factor) => !isDenominator(factor));
+  const open = above.filter((factor) => only === undefined || (only === "powers" ? isPowerOfSum(factor) : !isPowerOfSum(factor)));
+  const kept = above.filter((factor) => !open.includes(factor));
+  const numerator = only === "powers" ? product(...open.map(lowestTerms)) : lowestTerms(product(...open));
+  if (only === "powers") return product(...kept, numerator, ...below);
+  const terms = numerator.kind === "sum" ? numerator.terms : [numerator];
+  return sum(...terms.map((term) => (below.length > 0 ? simplify(product(...kept, term, ...below)).expression : product(...kept, term))));
+}
+
+/** The whole expression multiplied out, for use inside other rewrites. */
+export function expanded(e: Expression): Expression {
+  return multipliedOut(e);
+}
+
+/** Whether there is anything to multiply out. */
+export function hasProductsOfSums(e: Expression): boolean {
+  return findAll(e, (part) => isPowerOfSum(part) || (part.kind === "product" && part.factors.some((factor) => factor.kind === "sum"))).length > 0;
+}

@@ -1,0 +1,163 @@
+import { step } from "../../derivation/step.ts";
+import { divide, equation, isNumber, name as nameNode, number, power, product, relation, sum, ZERO } from "../../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { text } from "../../notation/text.ts";
+import { BudgetExhausted } from "../../number/budget.ts";
+import { factor } from "../../polynomial/factor.ts";
+import { solveSquare } from "../../polynomial/linear-system.ts";
+import type { Polynomial } from "../../polynomial/multivariate.ts";
+import * as poly from "../../polynomial/multivariate.ts";
+import { leadingIn, pseudoRemainder } from "../../polynomial/resultant.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
+import { simplify } from "../simplify.ts";
+import { factoredExpression } from "./combine.ts";
+import { type Rewriting, Way } from "./way.ts";
+
+/** The letters of unknown numerators, those that the expression itself uses left out. */
+const LETTERS = ["A", "B", "C", "D", "F", "G", "H", "J", "K", "L", "M", "N", "P", "Q", "R", "S", "T", "U", "V", "W"];
+
+/** One term of the ansatz: x^power · letter / base^exponent. */
+interface Unknown {
+  readonly letter: string;
+  readonly power: number;
+  readonly base: Polynomial;
+  readonly exponent: number;
+}
+
+/**
+ * A rational function of one name as a polynomial and fractions over powers of the irreducible factors of its denominator,
+ * over Q with the other names as letters: ansatz with unknown numerators and comparison of coefficients (Geddes, Czapor,
+ * Labahn, 11.3). Undefined where e is no rational function of the name or has too many unknowns.
+ */
+export function partialFractionsWithSteps(e: Expression, name: string): Rewriting | undefined {
+  try {
+    const kernels = new Kernels();
+    const index = kernels.index(nameNode(name));
+    const { numerator, denominator } = normalForm(e, kernels);
+    if (!isRational(numerator, denominator, index, kernels, name)) return undefined;
+    const way = new Way(e);
+    const inverse = (p: Polynomial): Expression => power(factoredExpression(p, kernels), number(-1));
+    way.to("common denominator", [text(polynomialExpression(denominator, kernels))], quotientExpression(numerator, denominator, kernels));
+    if (poly.degreeIn(denominator, index) === 0) return way.end();
+    const { quotient, remainder, scale } = divided(numerator, denominator, index);
+    const whole = sum(...termwise(quotient, index, scale, kernels));
+    const proper = (bottom: Expression): Expression =>
+      product(polynomialExpression(remainder, kernels), power(polynomialExpression(scale, kernels), number(-1)), bottom);
+    if (!poly.isZero(quotient)) way.to("divide polynomials", [], sum(whole, proper(power(polynomialExpression(denominator, kernels), number(-1)))));
+    if (poly.isZero(remainder)) return way.end();
+    way.to("factor the denominator", [], sum(whole, proper(inverse(denominator))));
+    const { factors } = factor(denominator);
+    const own = factors.filter((part) => poly.degreeIn(part.factor, index) > 0);
+    const unknowns = ansatz(own, index, freeNames(e));
+    if (!unknowns) return undefined;
+    const solution = solveFor(unknowns, remainder, denominator, own, index);
+    if (!solution) return undefined;
+    const values = new Map(
+      unknowns.map((unknown, k): [string, Expression] => [
+        unknown.letter,
+        simplify(
+          divide(factoredExpression(solution.numerators[k] ?? poly.ZERO, kernels), factoredExpression(poly.multiply(solution.denominator, scale), kernels)),
+        ).expression,
+      ]),
+    );
+    const written = (value: (letter: string) => Expression): Expression => sum(whole, ...fractions(unknowns, value, name, kernels));
+    const open = written((letter) => nameNode(letter));
+    const result = written((letter) => values.get(letter) ?? ZERO);
+    const said = [...values].map(([letter, value]) => `$${text(equation(nameNode(letter), value))}$`).join(", ");
+    way.note(step("ansatz with unknown numerators", [[...values.keys()].join(", ")], { kind: "put in", before: open, values, after: result }));
+    const letters = [...freeNames(polynomialExpression(solution.denominator, kernels))];
+    const different = letters.length > 0 ? splitConditions(solution.denominator, kernels) : [];
+    way.to("put in the coefficients", [said], result, { conditions: different });
+    return way.end();
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}
+
+function isRational(numerator: Polynomial, denominator: Polynomial, index: number, kernels: Kernels, name: string): boolean {
+  const used = Array.from({ length: kernels.count }, (_, k) => k).filter((k) => poly.degreeIn(numerator, k) + poly.degreeIn(denominator, k) > 0);
+  return used.every((k) => k === index || !freeNames(kernels.kernel(k)).has(name));
+}
+
+function quotientExpression(numerator: Polynomial, denominator: Polynomial, kernels: Kernels): Expression {
+  const below = polynomialExpression(denominator, kernels);
+  const above = polynomialExpression(numerator, kernels);
+  return isNumber(below, 1) ? above : product(above, power(below, number(-1)));
+}
+
+/** scale · numerator = quotient · denominator + remainder, the scale free of the variable. */
+function divided(numerator: Polynomial, denominator: Polynomial, index: number): { quotient: Polynomial; remainder: Polynomial; scale: Polynomial } {
+  const excess = poly.degreeIn(numerator, index) - poly.degreeIn(denominator, index) + 1;
+  if (excess <= 0) return { quotient: poly.ZERO, remainder: numerator, scale: poly.ONE };
+  const scale = poly.power(leadingIn(denominator, index), excess);
+  const remainder = pseudoRemainder(numerator, denominator, index);
+  const quotient = poly.divideExact(poly.subtract(poly.multiply(scale, numerator), remainder), denominator) ?? poly.ZERO;
+  return { quotient, remainder, scale };
+}
+
+/** The terms of the quotient by powers of the variable, each in lowest terms. */
+function termwise(quotient: Polynomial, index: number, scale: Polynomial, kernels: Kernels): readonly Expression[] {
+  return poly
+    .coefficientsIn(quotient, index)
+    .map((coefficient, k) =>
+      product(simplify(quotientExpression(coefficient, scale, kernels)).expression, k === 0 ? number(1) : power(kernels.kernel(index), number(k))),
+    );
+}
+
+function ansatz(factors: readonly { factor: Polynomial; multiplicity: number }[], index: number, used: ReadonlySet<string>): readonly Unknown[] | undefined {
+  const letters = LETTERS.filter((letter) => !used.has(letter));
+  const unknowns: Omit<Unknown, "letter">[] = [];
+  for (const { factor: base, multiplicity } of factors) {
+    for (let exponent = 1; exponent <= multiplicity; exponent += 1) {
+      for (let at = poly.degreeIn(base, index) - 1; at >= 0; at -= 1) unknowns.push({ power: at, base, exponent });
+    }
+  }
+  return unknowns.length > letters.length ? undefined : unknowns.map((unknown, k) => ({ ...unknown, letter: letters[k] ?? "A" }));
+}
+
+/** remainder / denominator = Σ letter x^power / base^exponent, multiplied by the denominator and compared by powers of x. */
+function solveFor(
+  unknowns: readonly Unknown[],
+  remainder: Polynomial,
+  denominator: Polynomial,
+  factors: readonly { factor: Polynomial; multiplicity: number }[],
+  index: number,
+) {
+  // The part of the denominator that is free of the variable goes to the right side once.
+  const own = factors.reduce((total, part) => poly.multiply(total, poly.power(part.factor, part.multiplicity)), poly.ONE);
+  const constant = poly.divideExact(denominator, own) ?? poly.ONE;
+  const columns = unknowns.map((unknown) => {
+    const cofactor = poly.divideExact(own, poly.power(unknown.base, unknown.exponent)) ?? poly.ONE;
+    return poly.coefficientsIn(poly.multiply(poly.multiply(cofactor, constant), poly.power(poly.variable(index), unknown.power)), index);
+  });
+  const right = poly.coefficientsIn(remainder, index);
+  return solveSquare(unknowns.map((_, row) => [...columns.map((column) => column[row] ?? poly.ZERO), right[row] ?? poly.ZERO]));
+}
+
+/** The fractions, those over the same power of a factor joined. */
+function fractions(unknowns: readonly Unknown[], value: (letter: string) => Expression, name: string, kernels: Kernels): readonly Expression[] {
+  const groups = new Map<string, { base: Polynomial; exponent: number; terms: Expression[] }>();
+  for (const unknown of unknowns) {
+    const key = `${text(polynomialExpression(unknown.base, kernels))} ${unknown.exponent}`;
+    const group = groups.get(key) ?? { base: unknown.base, exponent: unknown.exponent, terms: [] };
+    groups.set(key, group);
+    group.terms.push(product(value(unknown.letter), power(nameNode(name), number(unknown.power))));
+  }
+  return [...groups.values()].map(({ base, exponent, terms }) => {
+    const numerator = sum(...terms.filter((term) => !equal(term, ZERO)));
+    return product(withContentOut(numerator), power(polynomialExpression(base, kernels), number(-exponent)));
+  });
+}
+
+/** x/2 − 1/2 as (x − 1)/2. */
+function withContentOut(e: Expression): Expression {
+  return e.kind === "sum" ? simplify(e).expression : e;
+}
+
+/** The letters must keep the factors apart: the determinant of the system is not 0. */
+function splitConditions(determinant: Polynomial, kernels: Kernels): readonly Expression[] {
+  return factor(determinant)
+    .factors.filter((part) => freeNames(polynomialExpression(part.factor, kernels)).size > 0)
+    .map((part) => relation(polynomialExpression(part.factor, kernels), "!=", ZERO));
+}

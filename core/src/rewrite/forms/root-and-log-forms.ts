@@ -1,0 +1,240 @@
+import {
+  call,
+  divide,
+  E,
+  HALF,
+  isNumber,
+  number,
+  ONE,
+  power,
+  product,
+  relation,
+  splitCoefficient,
+  subtract,
+  sum,
+  TWO,
+  ZERO,
+} from "../../expression/construct.ts";
+import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { mapChildren } from "../../expression/substitute.ts";
+import { BudgetExhausted } from "../../number/budget.ts";
+import * as rational from "../../number/rational.ts";
+import { solveSquare } from "../../polynomial/linear-system.ts";
+import * as poly from "../../polynomial/multivariate.ts";
+import { denest } from "../denest.ts";
+import { fractionExpression, Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
+import { splitRoot } from "../roots.ts";
+import { decide } from "../sign.ts";
+import { type Known, type Rewriting, Way } from "./way.ts";
+
+/** √(x²) = |x|, and x where its sign is known; other roots taken apart as far as signs allow. */
+export function rootsOut(e: Expression, assumptions: readonly Expression[]): Expression {
+  const inner = mapChildren(e, (child) => rootsOut(child, assumptions));
+  if (inner.kind === "call" && inner.name === "abs") {
+    const [x] = inner.args;
+    if (x && decide(relation(x, ">=", ZERO), assumptions) === true) return x;
+    if (x && decide(relation(x, "<=", ZERO), assumptions) === true) return product(number(-1), x);
+    return inner;
+  }
+  if (inner.kind !== "power" || inner.exponent.kind !== "number" || inner.exponent.value.den === 1 || typeof inner.exponent.value.den !== "number")
+    return inner;
+  const { num, den } = inner.exponent.value;
+  return power(withAbsoluteValues(splitRoot(inner.base, den, assumptions)), number(rational.rational(num)));
+}
+
+/** (b²)^(1/2) as |b|. */
+function withAbsoluteValues(e: Expression): Expression {
+  if (e.kind === "power" && e.exponent.kind === "number" && rational.equal(e.exponent.value, rational.HALF)) {
+    const { base } = e;
+    if (base.kind === "power" && isNumber(base.exponent, 2)) return call("abs", base.base);
+  }
+  return e.kind === "product" || e.kind === "power" ? mapChildren(e, withAbsoluteValues) : e;
+}
+
+/** |x| as √(x²). */
+export function withSquareRoots(e: Expression): Rewriting {
+  const way = new Way(e);
+  const replaced = (part: Expression): Expression => {
+    const inner = mapChildren(part, replaced);
+    const [x] = inner.kind === "call" && inner.name === "abs" ? inner.args : [];
+    return x ? power(power(x, TWO), HALF) : inner;
+  };
+  way.to("absolute value", [], replaced(e));
+  return way.end();
+}
+
+export function withAbsolute(e: Expression, known: Known): Rewriting {
+  const way = new Way(e);
+  way.to("absolute value", [], rootsOut(e, known.assumptions));
+  return way.end();
+}
+
+/** r ln a + s ln b as ln(a^r b^s), for each kind of logarithm. */
+export function joinedLogarithms(e: Expression): Expression {
+  const inner = mapChildren(e, joinedLogarithms);
+  if (inner.kind !== "sum") return joinedFactor(inner);
+  const groups: { base: Expression | undefined; inside: Expression[]; terms: Expression[] }[] = [];
+  const others: Expression[] = [];
+  for (const term of inner.terms) {
+    const { coefficient, rest } = splitCoefficient(term);
+    const logarithm = logarithmOf(rest);
+    if (!logarithm) {
+      others.push(term);
+      continue;
+    }
+    const known = groups.find(({ base }) => (base && logarithm.base ? equal(base, logarithm.base) : base === logarithm.base));
+    const raised = power(logarithm.inside, number(coefficient));
+    if (known) {
+      known.inside.push(raised);
+      known.terms.push(term);
+    } else groups.push({ base: logarithm.base, inside: [raised], terms: [term] });
+  }
+  const joined = groups.map(({ base, inside, terms }) =>
+    terms.length < 2 ? sum(...terms) : base ? call("log", base, product(...inside)) : call("ln", product(...inside)),
+  );
+  return sum(...others, ...joined);
+}
+
+/** 2 ln a alone as ln(a²). */
+function joinedFactor(e: Expression): Expression {
+  const { coefficient, rest } = splitCoefficient(e);
+  const logarithm = logarithmOf(rest);
+  if (!logarithm || rational.isOne(coefficient)) return e;
+  const inside = power(logarithm.inside, number(coefficient));
+  return logarithm.base ? call("log", logarithm.base, inside) : call("ln", inside);
+}
+
+function logarithmOf(e: Expression): { readonly base: Expression | undefined; readonly inside: Expression } | undefined {
+  if (e.kind !== "call") return undefined;
+  const [first, second] = e.args;
+  if (e.name === "ln" && first) return { base: undefined, inside: first };
+  return e.name === "log" && first && second ? { base: first, inside: second } : undefined;
+}
+
+export function withOneLogarithm(e: Expression): Rewriting {
+  const way = new Way(e);
+  way.to("join logarithms", [], joinedLogarithms(e));
+  return way.end();
+}
+
+const INVERSE_HYPERBOLIC: Readonly<Record<string, (x: Expression) => Expression>> = {
+  arsinh: (x) => call("ln", sum(x, power(sum(power(x, TWO), ONE), HALF))),
+  arcosh: (x) => call("ln", sum(x, power(subtract(power(x, TWO), ONE), HALF))),
+  artanh: (x) => product(HALF, call("ln", divide(sum(ONE, x), subtract(ONE, x)))),
+};
+
+/** Logarithms of other bases, and inverse hyperbolic functions, by ln. */
+export function withNaturalLogarithm(e: Expression): Rewriting {
+  const way = new Way(e);
+  const bases = (part: Expression): Expression => {
+    const inner = mapChildren(part, bases);
+    const [base, x] = inner.kind === "call" && inner.name === "log" ? inner.args : [];
+    return base && x ? divide(call("ln", x), call("ln", base)) : inner;
+  };
+  const inverses = (part: Expression): Expression => {
+    const inner = mapChildren(part, inverses);
+    const [x] = inner.kind === "call" ? inner.args : [];
+    return inner.kind === "call" && x ? (INVERSE_HYPERBOLIC[inner.name]?.(x) ?? inner) : inner;
+  };
+  way.to("one kind of logarithm", [], bases(e));
+  way.to("inverse functions by logarithms", [], inverses(way.current));
+  return way.end();
+}
+
+/** e^(c ln u) = u^c, ln(e^u) = u, sin(arcsin x) = x and the like: functions after their inverses. */
+export function withoutInverses(e: Expression): Expression {
+  const inner = mapChildren(e, withoutInverses);
+  if (inner.kind === "power" && equal(inner.base, E)) {
+    const factors = inner.exponent.kind === "product" ? inner.exponent.factors : [inner.exponent];
+    const logarithm = factors.find((factor) => factor.kind === "call" && factor.name === "ln");
+    const [u] = logarithm?.kind === "call" ? logarithm.args : [];
+    return u ? power(u, product(...factors.filter((factor) => factor !== logarithm))) : inner;
+  }
+  const [argument] = inner.kind === "call" ? inner.args : [];
+  if (inner.kind !== "call" || !argument) return inner;
+  if (inner.name === "ln" && argument.kind === "power" && equal(argument.base, E) && findAll(argument.exponent, isImaginaryUnit).length === 0)
+    return argument.exponent;
+  const [x] = argument.kind === "call" ? argument.args : [];
+  if (argument.kind !== "call" || !x) return inner;
+  return composition(inner.name, argument.name, x) ?? inner;
+}
+
+const isImaginaryUnit = (e: Expression): boolean => e.kind === "constant" && e.name === "i";
+
+function composition(outer: string, inner: string, x: Expression): Expression | undefined {
+  const complement = power(subtract(ONE, power(x, TWO)), HALF);
+  const secant = power(sum(ONE, power(x, TWO)), HALF);
+  const table: Readonly<Record<string, () => Expression>> = {
+    "sin arcsin": () => x,
+    "cos arccos": () => x,
+    "tan arctan": () => x,
+    "sinh arsinh": () => x,
+    "cosh arcosh": () => x,
+    "tanh artanh": () => x,
+    "cos arcsin": () => complement,
+    "sin arccos": () => complement,
+    "tan arcsin": () => divide(x, complement),
+    "tan arccos": () => divide(complement, x),
+    "sin arctan": () => divide(x, secant),
+    "cos arctan": () => divide(ONE, secant),
+    "cosh arsinh": () => secant,
+  };
+  return table[`${outer} ${inner}`]?.();
+}
+
+/** Numerator and denominator multiplied by what makes the denominator free of roots (and of i). */
+export function withRationalDenominator(e: Expression): Rewriting {
+  const way = new Way(e);
+  const result = rationalised(e);
+  if (result) way.to("rationalise the denominator", [], result);
+  return way.end();
+}
+
+export function rationalised(e: Expression): Expression | undefined {
+  try {
+    const kernels = new Kernels();
+    let { numerator, denominator } = normalForm(e, kernels);
+    for (let index = kernels.count - 1; index >= 0; index -= 1) {
+      const relation = kernels.relation(index);
+      if (!relation || poly.degreeIn(denominator, index) === 0) continue;
+      const conjugate = cofactor(denominator, index, relation.degree, relation.value.numerator, relation.value.denominator);
+      if (!conjugate) return undefined;
+      const [top, bottom] = [numerator, denominator].map((part) => polynomialExpression(poly.multiply(part, conjugate), kernels));
+      if (!top || !bottom) return undefined;
+      ({ numerator, denominator } = quotientOf(normalForm(top, kernels), normalForm(bottom, kernels)));
+    }
+    return fractionExpression({ numerator, denominator }, kernels);
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}
+
+interface Quotient {
+  readonly numerator: poly.Polynomial;
+  readonly denominator: poly.Polynomial;
+}
+
+function quotientOf(a: Quotient, b: Quotient): Quotient {
+  return { numerator: poly.multiply(a.numerator, b.denominator), denominator: poly.multiply(a.denominator, b.numerator) };
+}
+
+/** N with N · D free of the root r, r^q = v/w: the linear system N D = 1 modulo the relation, without its determinant. */
+function cofactor(d: poly.Polynomial, index: number, q: number, v: poly.Polynomial, w: poly.Polynomial): poly.Polynomial | undefined {
+  const own = poly.coefficientsIn(d, index);
+  const rows = Array.from({ length: q }, (_, row) =>
+    Array.from({ length: q }, (__, column) => {
+      // r^column · D has own[row − column] at r^row, and v/w times own[row − column + q]; all multiplied by w.
+      const direct = own[row - column] ?? poly.ZERO;
+      const wrapped = own[row - column + q] ?? poly.ZERO;
+      return poly.add(poly.multiply(direct, w), row < column ? poly.multiply(wrapped, v) : poly.ZERO);
+    }),
+  );
+  const solution = solveSquare(rows.map((row, k) => [...row, k === 0 ? poly.ONE : poly.ZERO]));
+  return solution && poly.primitivePart(poly.fromCoefficients(solution.numerators, index));
+}
+
+/** Nested roots untangled, in constants. */
+export function untangled(e: Expression): Expression {
+  return freeNames(e).size === 0 ? denest(e) : mapChildren(e, untangled);
+}

@@ -1,0 +1,98 @@
+import type { Pieces, RuleName } from "../../derivation/rules.ts";
+import { number, power, product } from "../../expression/construct.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
+import { BudgetExhausted } from "../../number/budget.ts";
+import { hasAngles, inSineAndCosine } from "../angles.ts";
+import { factorsOf } from "../factored.ts";
+import { asSumOfWaves } from "../harmonics.ts";
+import { NotAnalysable } from "../normal-form.ts";
+import { complexity, simplify } from "../simplify.ts";
+import { byTangents, inOne, withQuotients } from "./angle-forms.ts";
+import { expanded } from "./expand.ts";
+import { joinedLogarithms, rationalised, rootsOut, untangled, withoutInverses } from "./root-and-log-forms.ts";
+import { type Known, type Rewriting, Way } from "./way.ts";
+
+/** Rules whose wording needs no pieces. */
+type PlainRule = { [Name in RuleName]: Pieces<Name> extends readonly [] ? Name : never }[RuleName];
+
+/** One way to a form that may be shorter. */
+interface Attempt {
+  readonly rule: PlainRule;
+  readonly applies: (e: Expression) => boolean;
+  readonly form: (e: Expression, known: Known) => Expression | undefined;
+}
+
+const always = (): boolean => true;
+
+const ATTEMPTS: readonly Attempt[] = [
+  { rule: "simplify values", applies: always, form: (e) => simplify(e).expression },
+  { rule: "relations cancel", applies: always, form: withoutInverses },
+  { rule: "absolute value", applies: always, form: (e, known) => rootsOut(e, known.assumptions) },
+  { rule: "multiply out", applies: always, form: expanded },
+  { rule: "known factors", applies: (e) => freeNames(e).size > 0, form: factored },
+  { rule: "join logarithms", applies: always, form: joinedLogarithms },
+  { rule: "untangle nested roots", applies: always, form: untangled },
+  { rule: "rationalise the denominator", applies: always, form: rationalised },
+  { rule: "Pythagorean identity", applies: hasAngles, form: (e) => inOne(e, "cos") },
+  { rule: "Pythagorean identity", applies: hasAngles, form: (e) => inOne(e, "sin") },
+  { rule: "products to sums", applies: hasAngles, form: (e, known) => asSumOfWaves(e, known.assumptions) },
+  { rule: "divide by the cosine", applies: hasAngles, form: byTangents },
+  { rule: "divide by the cosine", applies: hasAngles, form: (e) => withQuotients(simplify(inSineAndCosine(e)).expression) },
+];
+
+/** Numerator and denominator factored over Q. */
+function factored(e: Expression): Expression | undefined {
+  const parts = factorsOf(e);
+  return parts && product(number(parts.content), ...parts.factors.map(({ base, exponent }) => power(base, number(exponent))));
+}
+
+const MOST_ROUNDS = 6;
+
+/**
+ * The shortest form that the other rewrites lead to, by `complexity`: each is tried, the best is taken, and so on while that
+ * helps; two in a row are tried where none helps alone. Never longer than the input.
+ */
+export function simplifyWithSteps(e: Expression, known: Known): Rewriting {
+  const way = new Way(e);
+  for (let round = 0; round < MOST_ROUNDS; round += 1) {
+    const next = best(way.current, known) ?? bestOfTwo(way.current, known);
+    if (!next) break;
+    const grown = new Way(way.current);
+    for (const { rule, form } of next) grown.to(rule, [], form);
+    way.follow(grown.end());
+  }
+  return way.end();
+}
+
+type Move = { readonly rule: PlainRule; readonly form: Expression };
+
+function formsOf(e: Expression, known: Known): readonly Move[] {
+  return ATTEMPTS.flatMap(({ rule, applies, form }) => {
+    if (!applies(e)) return [];
+    try {
+      const found = form(e, known);
+      return found ? [{ rule, form: found }] : [];
+    } catch (error) {
+      if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return [];
+      throw error;
+    }
+  });
+}
+
+function best(e: Expression, known: Known): readonly Move[] | undefined {
+  const forms = formsOf(e, known).filter(({ form }) => complexity(form) < complexity(e));
+  const [first] = forms;
+  return first && [forms.reduce((a, b) => (complexity(b.form) < complexity(a.form) ? b : a), first)];
+}
+
+function bestOfTwo(e: Expression, known: Known): readonly Move[] | undefined {
+  let found: readonly Move[] | undefined;
+  let least = complexity(e);
+  for (const first of formsOf(e, known)) {
+    const [second] = best(first.form, known) ?? [];
+    if (!second || complexity(second.form) >= least) continue;
+    least = complexity(second.form);
+    found = [first, second];
+  }
+  return found;
+}

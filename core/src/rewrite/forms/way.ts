@@ -1,0 +1,58 @@
+import type { Pieces, RuleName } from "../../derivation/rules.ts";
+import { type Step, step } from "../../derivation/step.ts";
+import { type Expression, equal } from "../../expression/expression.ts";
+import type { Syntax } from "../../notation/syntax.ts";
+import { lostConditions, showsCondition } from "../simplify.ts";
+
+/** What a rewrite came to: the new form, the way to it, and the conditions that the new form no longer shows. */
+export interface Rewriting {
+  readonly expression: Expression;
+  readonly steps: readonly Step[];
+  readonly conditions: readonly Expression[];
+}
+
+/** What a rewrite may use besides the expression: what is known of its letters. */
+export interface Known {
+  readonly assumptions: readonly Expression[];
+}
+
+/** A derivation of equal forms in the making: each step starts where the last one ended. */
+export class Way {
+  #current: Expression;
+  readonly #steps: Step[] = [];
+  readonly #conditions: Expression[] = [];
+
+  constructor(start: Expression) {
+    this.#current = start;
+  }
+
+  get current(): Expression {
+    return this.#current;
+  }
+
+  /** A step to an equal form; one that changes nothing, and is not written differently either, is left out. */
+  to<Name extends RuleName>(rule: Name, pieces: Pieces<Name>, after: Expression, options: { written?: Syntax; conditions?: readonly Expression[] } = {}): void {
+    if (equal(after, this.#current) && !options.written) return;
+    const conditions = [...(options.conditions ?? []), ...lostConditions(this.#current, after)];
+    const claim = { kind: "equal", before: this.#current, after } as const;
+    this.#steps.push(step(rule, pieces, claim, { conditions, ...(options.written ? { written: options.written } : {}) }));
+    for (const condition of conditions) if (!this.#conditions.some((known) => equal(known, condition))) this.#conditions.push(condition);
+    this.#current = after;
+  }
+
+  /** Takes over what another rewrite of the current form came to. */
+  follow(rewriting: Rewriting): void {
+    this.#steps.push(...rewriting.steps);
+    for (const condition of rewriting.conditions) if (!this.#conditions.some((known) => equal(known, condition))) this.#conditions.push(condition);
+    this.#current = rewriting.expression;
+  }
+
+  /** A step that claims something else than equality with what went before, such as what unknown coefficients come to. */
+  note(one: Step): void {
+    this.#steps.push(one);
+  }
+
+  end(): Rewriting {
+    return { expression: this.#current, steps: this.#steps, conditions: this.#conditions.filter((condition) => !showsCondition(this.#current, condition)) };
+  }
+}
