@@ -73,6 +73,8 @@ function sameParts(a: Expression, b: Expression): boolean {
 function writtenMeans(written: Syntax, claim: Claim): boolean {
   try {
     const meant = elaborate(written);
+    // Written before the values are put in, such as fractions with unknown numerators.
+    if (claim.kind === "put in" && meant.kind !== "relation") return equalityTest(substitute(meant, claim.values), claim.after).kind === "zero";
     if (claim.kind !== "equivalent") {
       const result = claim.kind === "holds" ? claim.statement : claim.after;
       if (meant.kind !== "relation") return equalityTest(meant, result).kind === "zero";

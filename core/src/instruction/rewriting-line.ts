@@ -5,6 +5,7 @@ import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import type { Known, Rewriting } from "../rewrite/forms/way.ts";
+import { asTyped } from "../rewrite/typed.ts";
 import { divisionByZero } from "../rewrite/write-out.ts";
 import { CannotDo, DEFAULT_FIGURES, type Outcome } from "./answer.ts";
 import type { Environment } from "./environment.ts";
@@ -49,7 +50,7 @@ function carryOut({ whole, part }: RewritingTarget, environment: Environment, re
   if (start.kind === "relation") return ofRelation(start, own.steps, known, rewrite);
   const { expression, steps, conditions } = rewrite(start, known);
   const all = withAtLeastOne([...own.steps, ...steps], start, expression);
-  return valueOutcome(start, expression, all, conditions, known.assumptions, DEFAULT_FIGURES);
+  return valueOutcome(start, asTyped(expression, whole), all, conditions, known.assumptions, DEFAULT_FIGURES);
 }
 
 /** A rewrite that leaves the expression as it is says so. */

@@ -1,5 +1,6 @@
 import { number as numberNode, splitCoefficient } from "../expression/construct.ts";
 import { compare, type Expression, freeNames } from "../expression/expression.ts";
+import { families } from "../expression/functions/registry.ts";
 import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
@@ -87,18 +88,22 @@ function placeOf(term: Expression): Place {
   const factors = rest.kind === "product" ? rest.factors : [rest];
   let degree = 0;
   let polynomial = true;
-  let names = "";
+  let broken = false;
+  const letters: string[] = [];
   for (const factor of factors) {
     const [base, exponent] = factor.kind === "power" ? [factor.base, factor.exponent] : [factor, numberNode(1)];
     if (freeNames(factor).size === 0) continue;
     if (base.kind === "name" && exponent.kind === "number") {
       const power = rational.toNumber(exponent.value);
       degree += power;
-      names += `${base.name} ${String(1000 - power).padStart(6, "0")} `;
-    } else if (base.kind === "sum" && exponent.kind === "number" && exponent.value.den === 1) degree += rational.toNumber(exponent.value);
-    else polynomial = false;
+      letters.push(`${base.name} ${String(1000 - power).padStart(6, "0")} `);
+    } else if (base.kind === "sum" && exponent.kind === "number" && exponent.value.den === 1) {
+      degree += rational.toNumber(exponent.value);
+      broken ||= exponent.value.num < 0;
+    } else polynomial = false;
   }
-  return { group: polynomial ? 1 : 2, degree, names };
+  // Fractions come after the polynomial part and its constant: x + 1 + 2/(x − 1).
+  return { group: !polynomial ? 2 : broken || degree < 0 ? 1.7 : 1, degree, names: letters.sort().join("") };
 }
 
 function byPlace(a: Expression, b: Expression): number {
@@ -106,6 +111,11 @@ function byPlace(a: Expression, b: Expression): number {
   if (p.group !== q.group) return p.group - q.group;
   if (p.degree !== q.degree) return q.degree - p.degree;
   return p.names < q.names ? -1 : p.names > q.names ? 1 : compare(a, b);
+}
+
+/** The terms of a sum in the order in which they are printed, before a positive one is put first. */
+export function termsInOrder(e: Expression & { kind: "sum" }): readonly Expression[] {
+  return [...e.terms].sort(byPlace);
 }
 
 function presentSum(terms: readonly Expression[]): Syntax {
@@ -160,11 +170,17 @@ function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
   const better = terms.find((term) => {
     const other = placeOf(term);
     const besideNumber =
-      terms.length === 2 && ((place.group === 1 && place.degree === 1 && term.kind === "number") || (first.kind === "number" && other.group === 2));
+      terms.length === 2 && ((place.group === 1 && isMonomial(first) && term.kind === "number") || (first.kind === "number" && other.group === 2));
     const alike = besideNumber || (other.group === place.group && (other.degree === place.degree || (place.group === 1 && severalNames)));
     return alike && splitCoefficient(term).coefficient.num > 0;
   });
   return better ? [better, ...terms.filter((term) => term !== better)] : terms;
+}
+
+/** A number times powers of names: 1 − x², but −4.9 (t − 2)² + 3. */
+function isMonomial(e: Expression): boolean {
+  const { rest } = splitCoefficient(e);
+  return (rest.kind === "product" ? rest.factors : [rest]).every((factor) => (factor.kind === "power" ? factor.base : factor).kind === "name");
 }
 
 /** Where a factor stands in a product: numeric roots, constants, i, names, sums, then functions. */
@@ -186,11 +202,18 @@ function factorRank(e: Expression): number {
   }
 }
 
+/** Functions in the order of the table, so that sin x stands before cos x. */
+function functionRank(e: Expression): number {
+  return e.kind === "call" ? families().findIndex((entry) => entry.name === e.name) : -1;
+}
+
 function presentProduct(e: Expression): Syntax {
   const factors = e.kind === "product" ? e.factors : [e];
   const first = factors[0];
   const coefficient = first?.kind === "number" ? first : undefined;
-  const others = (coefficient ? factors.slice(1) : [...factors]).sort((a, b) => factorRank(a) - factorRank(b) || compare(baseOf(a), baseOf(b)));
+  const others = (coefficient ? factors.slice(1) : [...factors]).sort(
+    (a, b) => factorRank(a) - factorRank(b) || functionRank(baseOf(a)) - functionRank(baseOf(b)) || compare(baseOf(a), baseOf(b)),
+  );
   const above = others.filter((factor) => !isReciprocal(factor));
   const below = others.filter(isReciprocal).map(reciprocal);
   const value = coefficient?.value ?? rational.ONE;

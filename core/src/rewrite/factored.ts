@@ -1,13 +1,51 @@
-import type { Expression } from "../expression/expression.ts";
+import { negate, number, power, product, splitCoefficient, sum, ZERO } from "../expression/construct.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
+import { termsInOrder } from "../notation/present.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as rational from "../number/rational.ts";
 import { factor } from "../polynomial/factor.ts";
+import type { Polynomial } from "../polynomial/multivariate.ts";
+import * as poly from "../polynomial/multivariate.ts";
+import type { Multiple } from "../polynomial/univariate/gcd.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
 
 /** An expression as a number times whole powers of expressions that are irreducible as polynomials in its kernels. */
 export interface Factored {
   readonly content: rational.Rational;
   readonly factors: readonly { readonly base: Expression; readonly exponent: number }[];
+}
+
+/** The sign that makes the first term with a name, as printed, positive. */
+export function withPositiveLead(e: Expression): Expression {
+  return hasNegativeLead(e) ? sum(...(e.kind === "sum" ? e.terms : [e]).map(negate)) : e;
+}
+
+function hasNegativeLead(e: Expression): boolean {
+  const terms = e.kind === "sum" ? termsInOrder(e) : [e];
+  const first = terms.find((term) => freeNames(term).size > 0) ?? terms[0];
+  return first !== undefined && splitCoefficient(first).coefficient.num < 0;
+}
+
+/** A polynomial in kernels as the product of its factors over Q, each with a positive first term. */
+export function factoredExpression(p: Polynomial, kernels: Kernels): Expression {
+  if (poly.isZero(p)) return ZERO;
+  try {
+    const { content, factors } = factor(p);
+    return productOfFactors(content, factors, kernels);
+  } catch (error) {
+    if (error instanceof BudgetExhausted) return polynomialExpression(p, kernels);
+    throw error;
+  }
+}
+
+export function productOfFactors(content: rational.Rational, factors: readonly Multiple<Polynomial>[], kernels: Kernels): Expression {
+  let scale = content;
+  const parts = factors.map((part) => {
+    const base = polynomialExpression(part.factor, kernels);
+    if (hasNegativeLead(base) && part.multiplicity % 2 === 1) scale = rational.negate(scale);
+    return power(withPositiveLead(base), number(part.multiplicity));
+  });
+  return product(number(scale), ...parts);
 }
 
 /** The factors over Q of an expression that is not 0; undefined where it is none or they are out of reach. */

@@ -1,6 +1,8 @@
-import { number, subtract } from "../expression/construct.ts";
+import { number, ONE, splitCoefficient, subtract } from "../expression/construct.ts";
 import { type Comparison, type Expression, equal } from "../expression/expression.ts";
+import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
+import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
 import { constantSign } from "./zero-test.ts";
 
 /** Which signs a real expression can have, as a set: bit 0 negative, bit 1 zero, bit 2 positive. */
@@ -77,7 +79,7 @@ function structuralSigns(e: Expression, assumptions: readonly Expression[]): Sig
   const at = (part: Expression): Signs => possibleSigns(part, assumptions);
   switch (e.kind) {
     case "sum":
-      return e.terms.map(at).reduce(addSigns);
+      return e.terms.map(at).reduce(addSigns) & rootlessSigns(e);
     case "product":
       return e.factors.map(at).reduce(multiplySigns);
     case "power": {
@@ -96,6 +98,36 @@ function structuralSigns(e: Expression, assumptions: readonly Expression[]): Sig
       return ANY_SIGN;
   }
 }
+
+/** A polynomial in one name with rational coefficients and no real root has everywhere the sign it has at 0. */
+function rootlessSigns(e: Expression & { kind: "sum" }): Signs {
+  const coefficients = denseCoefficients(e);
+  if (!coefficients || coefficients.length < 3 || isolateRealRoots(coefficients).length > 0) return ANY_SIGN;
+  return (coefficients[0] ?? 0n) > 0n ? POSITIVE : NEGATIVE;
+}
+
+/** Coefficients by rising powers, times a positive number, of a sum of terms c x^k with one name x. */
+function denseCoefficients(e: Expression & { kind: "sum" }): readonly bigint[] | undefined {
+  const found: rational.Rational[] = [];
+  let letter: string | undefined;
+  for (const term of e.terms) {
+    const { coefficient, rest } = splitCoefficient(term);
+    const [base, exponent] = rest.kind === "power" ? [rest.base, rest.exponent] : [rest, ONE];
+    if (rest.kind === "number") {
+      found[0] = coefficient;
+      continue;
+    }
+    const power = exponent.kind === "number" && exponent.value.den === 1 ? Number(exponent.value.num) : -1;
+    if (base.kind !== "name" || power < 1 || power > LARGEST_DEGREE || (letter !== undefined && letter !== base.name)) return undefined;
+    letter = base.name;
+    found[power] = coefficient;
+  }
+  const dense = Array.from({ length: found.length }, (_, k) => found[k] ?? rational.ZERO);
+  const common = dense.reduce<integer.Integer>((den, c) => integer.lcm(den, c.den), 1);
+  return dense.map((c) => integer.toBigInt(integer.multiply(c.num, integer.quotient(common, c.den))));
+}
+
+const LARGEST_DEGREE = 40;
 
 /** Whether the assumptions force a relation to hold, fail, or leave it open. */
 export function decide(condition: Expression, assumptions: readonly Expression[]): boolean | undefined {

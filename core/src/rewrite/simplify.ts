@@ -1,12 +1,14 @@
-import { chain, number, power, product, sqrt, ZERO } from "../expression/construct.ts";
+import { chain, number, power, product, relation, sqrt, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { children, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { children, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as rational from "../number/rational.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
+import { factorsOf, withPositiveLead } from "./factored.ts";
 import { type Fraction, fractionExpression, Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
+import { decide } from "./sign.ts";
 
 /** A simpler form with what had to be assumed for it: the conditions that the new form no longer shows. */
 export interface Simplified {
@@ -14,15 +16,28 @@ export interface Simplified {
   readonly conditions: readonly Expression[];
 }
 
-/** The measure that simplification minimises: the number of nodes, roots and functions counting three, reciprocals two. */
+/**
+ * The measure that simplification minimises: the number of nodes, functions and roots counting three, broken numbers two; a
+ * function of a function, a root under a root and a fraction in a denominator count six more.
+ */
 export function complexity(e: Expression): number {
-  const own =
-    e.kind === "call" || (e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1)
-      ? 3
-      : e.kind === "number" && e.value.den !== 1
-        ? 2
-        : 1;
-  return children(e).reduce((total, child) => total + complexity(child), own);
+  const own = isHeavy(e) ? 3 : e.kind === "number" && e.value.den !== 1 ? 2 : 1;
+  return children(e).reduce((total, child) => total + complexity(child), own + (isNested(e) ? 6 : 0));
+}
+
+function isRoot(e: Expression): boolean {
+  return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1;
+}
+
+function isHeavy(e: Expression): boolean {
+  return e.kind === "call" || isRoot(e);
+}
+
+function isNested(e: Expression): boolean {
+  if (e.kind === "call") return e.args.some((argument) => argument.kind === "call");
+  if (isRoot(e)) return children(e).some((child) => findAll(child, isRoot).length > 0);
+  const reciprocal = (part: Expression): boolean => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.num < 0;
+  return reciprocal(e) && children(e).some((child) => findAll(child, reciprocal).length > 0);
 }
 
 /** The expanded form: products and whole powers of sums multiplied out, over one denominator where there is one. */
@@ -61,22 +76,25 @@ function shortestForm(e: Expression): Simplified {
 
 /** The conditions for a real value of `before` that do not show in `after`: they must be stated beside it. */
 export function lostConditions(before: Expression, after: Expression): readonly Expression[] {
-  return realDomain(before).filter((condition) => !showsCondition(after, condition));
+  const lost = realDomain(before)
+    .flatMap(splitCondition)
+    .filter((condition) => !showsCondition(after, condition));
+  return lost.filter((condition, k) => lost.findIndex((other) => equal(other, condition)) === k);
 }
 
-/** Whether the domain of an expression has a condition, up to a positive factor. */
+/** Whether a condition always holds, or follows from the domain of an expression. */
 export function showsCondition(e: Expression, condition: Expression): boolean {
+  const own = realDomain(e).flatMap(splitCondition).map(normalCondition);
   const wanted = normalCondition(condition);
-  return realDomain(e).some((own) => equal(normalCondition(own), wanted) || isStronger(normalCondition(own), wanted));
+  return own.some((known) => equal(known, wanted)) || decide(wanted, own) === true;
 }
 
-/** e > 0 says e ≥ 0 and e ≠ 0 as well. */
-function isStronger(own: Expression, wanted: Expression): boolean {
-  if (own.kind !== "relation" || wanted.kind !== "relation" || own.operands.length !== 2 || wanted.operands.length !== 2) return false;
-  const [comparison] = wanted.comparisons;
-  return (
-    own.comparisons[0] === ">" && (comparison === ">=" || comparison === "!=") && own.operands.every((operand, k) => equal(operand, wanted.operands[k] ?? ZERO))
-  );
+/** p q ≠ 0 as p ≠ 0 and q ≠ 0, with the factors over Q that can vanish. */
+function splitCondition(condition: Expression): readonly Expression[] {
+  if (condition.kind !== "relation" || condition.comparisons[0] !== "!=" || condition.operands.length !== 2) return [condition];
+  const [left, right] = condition.operands;
+  const parts = left && right && equal(right, ZERO) ? factorsOf(left) : undefined;
+  return parts ? parts.factors.filter(({ exponent }) => exponent > 0).map(({ base }) => relation(withPositiveLead(base), "!=", ZERO)) : [condition];
 }
 
 /** A condition e ≥ 0 and the like without a positive numeric factor of e, so that equivalent ones look alike. */

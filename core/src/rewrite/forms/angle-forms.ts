@@ -88,9 +88,18 @@ export function withTangent(e: Expression): Rewriting {
 /** sin^a cos^b with a + b even is tan^a / (1 + tan²)^((a+b)/2); undefined where an odd degree occurs. */
 export function byTangents(e: Expression): Expression | undefined {
   const { fraction, kernels } = angleForm(e);
-  const parts = [fraction.numerator, fraction.denominator].map((p) => tangentPolynomial(p, kernels));
-  const [top, bottom] = parts;
-  return top && bottom && shortest(divide(top, bottom));
+  // Where numerator and denominator are both odd in an angle, a factor cos on both makes them even.
+  const cosines = Array.from({ length: kernels.count }, (_, k) => k).filter((k) => isCosine(kernels.kernel(k)));
+  for (const k of [undefined, ...cosines]) {
+    const factor = k === undefined ? poly.ONE : poly.variable(k);
+    const [top, bottom] = [fraction.numerator, fraction.denominator].map((p) => tangentPolynomial(poly.multiply(p, factor), kernels));
+    if (top && bottom) return shortest(divide(top, bottom));
+  }
+  return undefined;
+}
+
+function isCosine(e: Expression): boolean {
+  return e.kind === "call" && e.name === "cos";
 }
 
 function tangentPolynomial(p: poly.Polynomial, kernels: Kernels): Expression | undefined {

@@ -2,8 +2,8 @@ import { name as nameNode, number, power, product, sum } from "../../expression/
 import type { Expression } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../coefficients.ts";
+import { factoredExpression } from "../factored.ts";
 import { Kernels, NotAnalysable, normalForm } from "../normal-form.ts";
-import { factoredExpression } from "./combine.ts";
 import { expanded, hasProductsOfSums } from "./expand.ts";
 import { type Rewriting, Way } from "./way.ts";
 

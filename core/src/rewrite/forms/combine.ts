@@ -1,12 +1,15 @@
 import { isNumber, number, ONE, power, product, sum } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
+import { isNegated, opposite } from "../../expression/functions/arguments.ts";
+import { present } from "../../notation/present.ts";
+import type { Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import * as rational from "../../number/rational.ts";
-import { factor } from "../../polynomial/factor.ts";
 import { gcd } from "../../polynomial/gcd.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
+import { factoredExpression } from "../factored.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
 import { type Rewriting, Way } from "./way.ts";
 
@@ -22,7 +25,8 @@ export function combineWithSteps(e: Expression): Rewriting {
     const inverse = isNumber(shownDenominator, 1) ? ONE : power(shownDenominator, number(-1));
     if (terms.length > 1 && !poly.constantValue(common)) {
       const shown = terms.map(({ above, below }) => product(factoredExpression(above, kernels), factoredExpression(quotient(common, below), kernels)));
-      way.to("common denominator", [text(shownDenominator)], product(sum(...shown), inverse));
+      const written: Syntax = { kind: "fraction", numerator: sumOf(shown), denominator: present(shownDenominator) };
+      way.to("common denominator", [text(shownDenominator)], product(sum(...shown), inverse), { written });
     }
     const numerator = numerators.reduce(poly.add, poly.ZERO);
     way.to("work out the numerator", [], product(polynomialExpression(numerator, kernels), inverse));
@@ -32,7 +36,7 @@ export function combineWithSteps(e: Expression): Rewriting {
     const bottom = factoredExpression(reduced.denominator, kernels);
     if (!poly.constantValue(shared)) {
       const split = product(factoredExpression(numerator, kernels), inverse);
-      if (!equal(split, way.current)) way.to("factor", [], split);
+      if (!equal(split, way.current)) way.to("factor the numerator", [], split);
       way.to("cancel a factor", [text(factoredExpression(shared, kernels))], product(top, power(bottom, number(-1))));
     }
     way.to("simplify values", [], product(polynomialExpression(reduced.numerator, kernels), isNumber(bottom, 1) ? ONE : power(bottom, number(-1))));
@@ -40,6 +44,19 @@ export function combineWithSteps(e: Expression): Rewriting {
     if (!(error instanceof NotAnalysable || error instanceof BudgetExhausted)) throw error;
   }
   return way.end();
+}
+
+/** The summands side by side, those of several terms in brackets, before anything is collected. */
+function sumOf(terms: readonly Expression[]): Syntax {
+  const parts = terms.map((term) => {
+    const negative = isNegated(term);
+    const size = present(negative ? opposite(term) : term);
+    return { negative, written: size.kind === "binary" ? ({ kind: "group", inner: size } as const) : size };
+  });
+  const [first, ...rest] = parts;
+  if (!first) return present(number(0));
+  const start: Syntax = first.negative ? { kind: "sign", sign: "-", operand: first.written } : first.written;
+  return rest.reduce<Syntax>((left, { negative, written }) => ({ kind: "binary", operator: negative ? "-" : "+", left, right: written }), start);
 }
 
 interface Quotient {
@@ -68,16 +85,4 @@ function quotient(a: Polynomial, b: Polynomial): Polynomial {
 
 function leastCommonMultiple(a: Polynomial, b: Polynomial): Polynomial {
   return poly.multiply(a, quotient(b, gcd(a, b)));
-}
-
-/** A polynomial as the product of its factors over Q. */
-export function factoredExpression(p: Polynomial, kernels: Kernels): Expression {
-  if (poly.isZero(p)) return number(0);
-  try {
-    const { content, factors } = factor(p);
-    return product(number(content), ...factors.map((part) => power(polynomialExpression(part.factor, kernels), number(part.multiplicity))));
-  } catch (error) {
-    if (error instanceof BudgetExhausted) return polynomialExpression(p, kernels);
-    throw error;
-  }
 }

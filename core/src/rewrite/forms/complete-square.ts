@@ -5,12 +5,13 @@ import type { Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../coefficients.ts";
 import { simplify } from "../simplify.ts";
+import { asTyped } from "../typed.ts";
 import { type Rewriting, Way } from "./way.ts";
 
 /** a x² + b x + c = a (x + b/(2a))² + c − b²/(4a), for letters too; undefined where e is no quadratic in the name. */
 export function completeSquareWithSteps(e: Expression, name: string): Rewriting | undefined {
   const coefficients = polynomialCoefficients(e, name);
-  const [c = ZERO, b = ZERO, a] = coefficients ?? [];
+  const [c = ZERO, b = ZERO, a] = (coefficients ?? []).map((coefficient) => asTyped(coefficient, e));
   if (!a || coefficients?.length !== 3) return undefined;
   const x = nameNode(name);
   const square = power(x, TWO);

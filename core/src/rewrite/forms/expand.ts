@@ -115,6 +115,8 @@ function multipliedOut(e: Expression, only?: "products" | "powers"): Expression 
   const kept = above.filter((factor) => !open.includes(factor));
   const numerator = only === "powers" ? product(...open.map(lowestTerms)) : lowestTerms(product(...open));
   if (only === "powers") return product(...kept, numerator, ...below);
+  // Over a sum the fraction stays one; over a monomial each term is divided.
+  if (below.some((factor) => factor.kind === "power" && factor.base.kind === "sum")) return product(...kept, numerator, ...below);
   const terms = numerator.kind === "sum" ? numerator.terms : [numerator];
   return sum(...terms.map((term) => (below.length > 0 ? simplify(product(...kept, term, ...below)).expression : product(...kept, term))));
 }

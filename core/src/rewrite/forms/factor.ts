@@ -12,6 +12,7 @@ import {
   PI,
   power,
   product,
+  splitCoefficient,
   sqrt,
   subtract,
   sum,
@@ -30,6 +31,7 @@ import * as poly from "../../polynomial/multivariate.ts";
 import { cyclotomicIndex } from "../../polynomial/univariate/cyclotomic.ts";
 import type { Multiple } from "../../polynomial/univariate/gcd.ts";
 import { denest } from "../denest.ts";
+import { factoredExpression, productOfFactors, withPositiveLead } from "../factored.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
 import { simplify } from "../simplify.ts";
 import { constantSign } from "../zero-test.ts";
@@ -55,7 +57,7 @@ export function factorWithSteps(e: Expression, domain: FactorDomain): Rewriting 
     }
     const surds = domain.kind === "surds" ? domain.surds : ownSurds(e, kernels, numerator);
     if (surds.length > 0 && domain.kind !== "reals" && domain.kind !== "complex") return overSurds(way, numerator, denominator, kernels, surds);
-    const below = productOf(factor(denominator).factors, kernels, number(factor(denominator).content));
+    const below = factoredExpression(denominator, kernels);
     const inverse = isNumber(below, 1) ? ONE : power(below, MINUS_ONE);
     numeratorSteps(way, numerator, kernels, inverse);
     if (domain.kind === "reals" || domain.kind === "complex") {
@@ -86,19 +88,17 @@ function overSurds(way: Way, numerator: Polynomial, denominator: Polynomial, ker
   return way.end();
 }
 
-function productOf(factors: readonly Multiple<Polynomial>[], kernels: Kernels, content: Expression): Expression {
-  return product(content, ...factors.map((part) => power(polynomialExpression(part.factor, kernels), number(part.multiplicity))));
-}
-
 /** The steps from the expression to the factored numerator over Q. */
 function numeratorSteps(way: Way, numerator: Polynomial, kernels: Kernels, inverse: Expression): void {
   const { content, factors } = factor(numerator);
   const monomials = factors.filter((part) => part.factor.length === 1);
   const others = factors.filter((part) => part.factor.length > 1);
-  const outside = productOf(monomials, kernels, number(content));
-  const rest = others.reduce((total, part) => poly.multiply(total, poly.power(part.factor, part.multiplicity)), poly.ONE);
+  const signed = productOfFactors(rational.ONE, others, kernels);
+  const { coefficient: sign } = splitCoefficient(signed);
+  const outside = productOfFactors(rational.multiply(content, sign), monomials, kernels);
+  const rest = others.reduce((total, part) => poly.multiply(total, poly.power(part.factor, part.multiplicity)), poly.monomial(sign));
   const restExpression = polynomialExpression(rest, kernels);
-  const result = productOf(others, kernels, ONE);
+  const result = product(number(rational.invert(sign)), signed);
   const whole = (inner: Expression): Expression => product(outside, inner, inverse);
   if (equal(way.current, whole(result))) return;
   if (!isNumber(outside, 1) && !isNumber(outside, -1)) way.to("take out a factor", [text(outside)], whole(restExpression));
@@ -112,7 +112,7 @@ function numeratorSteps(way: Way, numerator: Polynomial, kernels: Kernels, inver
 
 /** The textbook pattern that a factorisation follows, where it does. */
 function named(way: Way, rest: Polynomial, factors: readonly Multiple<Polynomial>[], kernels: Kernels, whole: (inner: Expression) => Expression): void {
-  const result = productOf(factors, kernels, ONE);
+  const result = productOfFactors(rational.ONE, factors, kernels);
   const expression = (p: Polynomial): Expression => polynomialExpression(p, kernels);
   const [first, second] = rest;
   if (rest.length === 2 && first && second) {
@@ -139,7 +139,21 @@ function named(way: Way, rest: Polynomial, factors: readonly Multiple<Polynomial
     if (p && q) way.to("perfect square", [text(p), text(q)], whole(result));
     return;
   }
+  if (grouped(way, rest, factors, kernels, whole)) return;
   twoNumbers(way, rest, factors, kernels, whole);
+}
+
+/** Two factors whose terms, multiplied out, do not meet: the terms are grouped by those of the first factor. */
+function grouped(way: Way, rest: Polynomial, factors: readonly Multiple<Polynomial>[], kernels: Kernels, whole: (inner: Expression) => Expression): boolean {
+  const [p, q] = factors;
+  if (!p || !q || factors.length !== 2 || p.multiplicity + q.multiplicity !== 2 || rest.length !== p.factor.length * q.factor.length || rest.length > 8)
+    return false;
+  const common = withPositiveLead(polynomialExpression(q.factor, kernels));
+  const other = withPositiveLead(polynomialExpression(p.factor, kernels));
+  const terms = other.kind === "sum" ? other.terms : [other];
+  way.to("group the terms", [], whole(sum(...terms.map((term) => product(term, common)))));
+  way.to("take out a factor", [text(common)], whole(product(other, common)));
+  return true;
 }
 
 function cubeRoot(p: Polynomial): Polynomial | undefined {
@@ -165,7 +179,7 @@ function twoNumbers(way: Way, rest: Polynomial, factors: readonly Multiple<Polyn
   if (!p || !q) return;
   // (p1 x + p0)(q1 x + q0): the middle term is p1 q0 + p0 q1.
   const [m, n] = [(p[1] ?? 1n) * (q[0] ?? 0n), (p[0] ?? 0n) * (q[1] ?? 1n)];
-  const result = productOf(factors, kernels, ONE);
+  const result = productOfFactors(rational.ONE, factors, kernels);
   if (a === 1n) {
     way.to("two numbers", [`${b}`, `${c}`, `${m}`, `${n}`], whole(result));
     return;

@@ -1,16 +1,18 @@
 import { step } from "../../derivation/step.ts";
-import { divide, equation, isNumber, name as nameNode, number, power, product, relation, sum, ZERO } from "../../expression/construct.ts";
+import { divide, equation, isNumber, name as nameNode, number, power, product, relation, sum, termContent, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { present } from "../../notation/present.ts";
 import { text } from "../../notation/text.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
+import * as rational from "../../number/rational.ts";
 import { factor } from "../../polynomial/factor.ts";
 import { solveSquare } from "../../polynomial/linear-system.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { leadingIn, pseudoRemainder } from "../../polynomial/resultant.ts";
+import { factoredExpression } from "../factored.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
 import { simplify } from "../simplify.ts";
-import { factoredExpression } from "./combine.ts";
 import { type Rewriting, Way } from "./way.ts";
 
 /** The letters of unknown numerators, those that the expression itself uses left out. */
@@ -37,7 +39,7 @@ export function partialFractionsWithSteps(e: Expression, name: string): Rewritin
     if (!isRational(numerator, denominator, index, kernels, name)) return undefined;
     const way = new Way(e);
     const inverse = (p: Polynomial): Expression => power(factoredExpression(p, kernels), number(-1));
-    way.to("common denominator", [text(polynomialExpression(denominator, kernels))], quotientExpression(numerator, denominator, kernels));
+    if (e.kind === "sum") way.to("common denominator", [text(polynomialExpression(denominator, kernels))], quotientExpression(numerator, denominator, kernels));
     if (poly.degreeIn(denominator, index) === 0) return way.end();
     const { quotient, remainder, scale } = divided(numerator, denominator, index);
     const whole = sum(...termwise(quotient, index, scale, kernels));
@@ -64,7 +66,14 @@ export function partialFractionsWithSteps(e: Expression, name: string): Rewritin
     const open = written((letter) => nameNode(letter));
     const result = written((letter) => values.get(letter) ?? ZERO);
     const said = [...values].map(([letter, value]) => `$${text(equation(nameNode(letter), value))}$`).join(", ");
-    way.note(step("ansatz with unknown numerators", [[...values.keys()].join(", ")], { kind: "put in", before: open, values, after: result }));
+    way.note(
+      step(
+        "ansatz with unknown numerators",
+        [[...values.keys()].join(", ")],
+        { kind: "put in", before: open, values, after: result },
+        { written: present(open) },
+      ),
+    );
     const letters = [...freeNames(polynomialExpression(solution.denominator, kernels))];
     const different = letters.length > 0 ? splitConditions(solution.denominator, kernels) : [];
     way.to("put in the coefficients", [said], result, { conditions: different });
@@ -150,9 +159,11 @@ function fractions(unknowns: readonly Unknown[], value: (letter: string) => Expr
   });
 }
 
-/** x/2 − 1/2 as (x − 1)/2. */
+/** x/3 − 2/3 as 1/3 · (x − 2). */
 function withContentOut(e: Expression): Expression {
-  return e.kind === "sum" ? simplify(e).expression : e;
+  if (e.kind !== "sum") return e;
+  const content = termContent(e);
+  return product(number(content), sum(...e.terms.map((term) => product(number(rational.invert(content)), term))));
 }
 
 /** The letters must keep the factors apart: the determinant of the system is not 0. */

@@ -36,6 +36,10 @@ export function rootsOut(e: Expression, assumptions: readonly Expression[]): Exp
     if (x && decide(relation(x, "<=", ZERO), assumptions) === true) return product(number(-1), x);
     return inner;
   }
+  if (inner.kind === "power" && inner.exponent.kind === "number" && inner.base.kind === "call" && inner.base.name === "abs") {
+    const [x] = inner.base.args;
+    return x && inner.exponent.value.den === 1 && Number(inner.exponent.value.num) % 2 === 0 ? power(x, inner.exponent) : inner;
+  }
   if (inner.kind !== "power" || inner.exponent.kind !== "number" || inner.exponent.value.den === 1 || typeof inner.exponent.value.den !== "number")
     return inner;
   const { num, den } = inner.exponent.value;

@@ -1,8 +1,9 @@
 import type { Pieces, RuleName } from "../../derivation/rules.ts";
 import { number, power, product } from "../../expression/construct.ts";
-import { type Expression, freeNames } from "../../expression/expression.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import { hasAngles, inSineAndCosine } from "../angles.ts";
+import { asQuadraticSurd } from "../denest.ts";
 import { factorsOf } from "../factored.ts";
 import { asSumOfWaves } from "../harmonics.ts";
 import { NotAnalysable } from "../normal-form.ts";
@@ -32,6 +33,7 @@ const ATTEMPTS: readonly Attempt[] = [
   { rule: "known factors", applies: (e) => freeNames(e).size > 0, form: factored },
   { rule: "join logarithms", applies: always, form: joinedLogarithms },
   { rule: "untangle nested roots", applies: always, form: untangled },
+  { rule: "recognise a surd", applies: (e) => freeNames(e).size === 0, form: asQuadraticSurd },
   { rule: "rationalise the denominator", applies: always, form: rationalised },
   { rule: "Pythagorean identity", applies: hasAngles, form: (e) => inOne(e, "cos") },
   { rule: "Pythagorean identity", applies: hasAngles, form: (e) => inOne(e, "sin") },
@@ -66,17 +68,19 @@ export function simplifyWithSteps(e: Expression, known: Known): Rewriting {
 
 type Move = { readonly rule: PlainRule; readonly form: Expression };
 
+/** The distinct forms that the attempts lead to. */
 function formsOf(e: Expression, known: Known): readonly Move[] {
-  return ATTEMPTS.flatMap(({ rule, applies, form }) => {
+  const found = ATTEMPTS.flatMap(({ rule, applies, form }) => {
     if (!applies(e)) return [];
     try {
-      const found = form(e, known);
-      return found ? [{ rule, form: found }] : [];
+      const next = form(e, known);
+      return next && !equal(next, e) ? [{ rule, form: next }] : [];
     } catch (error) {
       if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return [];
       throw error;
     }
   });
+  return found.filter((move, k) => found.findIndex((other) => equal(other.form, move.form)) === k);
 }
 
 function best(e: Expression, known: Known): readonly Move[] | undefined {
