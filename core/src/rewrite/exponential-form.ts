@@ -27,7 +27,7 @@ import { angleNormalForm, hasAngles } from "./angles.ts";
 import { factorsOf } from "./factored.ts";
 import { expandedLogarithm } from "./logarithms.ts";
 import { type Fraction, fractionExpression, Kernels, NotAnalysable, normalForm } from "./normal-form.ts";
-import { splitOddRoot, splitRoot } from "./roots.ts";
+import { mayBeComplex, splitOddRoot, splitRoot } from "./roots.ts";
 import { decide } from "./sign.ts";
 
 /**
@@ -131,7 +131,7 @@ function toExponentials(e: Expression, assumptions: readonly Expression[]): Expr
     if (u && v && e.name === "log") return divide(at(call("ln", v)), at(call("ln", u)));
     if (u && v && e.name === "root" && u.kind === "number" && Number(u.value.num) % 2 === 1)
       return withRoots(splitOddRoot(realForm(v), Number(u.value.num), assumptions), at);
-    if (u && e.name === "abs") return withRoots(splitRoot(power(realForm(u), TWO), 2, assumptions), at);
+    if (u && e.name === "abs" && !mayBeComplex(u)) return withRoots(splitRoot(power(realForm(u), TWO), 2, assumptions), at);
     return mapChildren(e, at);
   }
   if (e.kind !== "power") return mapChildren(e, at);

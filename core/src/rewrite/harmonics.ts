@@ -1,5 +1,5 @@
 import { call, divide, I, negate, number, product, splitCoefficient, sum, ZERO } from "../expression/construct.ts";
-import { type Expression, ExpressionMap, equal } from "../expression/expression.ts";
+import { type Expression, ExpressionMap, equal, freeNames } from "../expression/expression.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { type ExponentialForm, exponentialForm } from "./exponential-form.ts";
@@ -19,7 +19,8 @@ export function asSumOfWaves(e: Expression, assumptions: readonly Expression[] =
     if (!shift) return undefined;
     for (const term of form.fraction.numerator) {
       const { angle, rest } = splitTerm(term, shift, form);
-      if (rest === undefined) return undefined;
+      // An exponential inside another function stays where it is: then this is no polynomial in waves.
+      if (rest === undefined || [...freeNames(rest)].some((letter) => form.placeholders.has(letter))) return undefined;
       if (equal(angle, ZERO)) {
         terms.push(rest);
         continue;

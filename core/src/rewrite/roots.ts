@@ -1,8 +1,9 @@
 import { call, negate, number, power, product, relation, ZERO } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { type Expression, findAll, freeNames } from "../expression/expression.ts";
 import * as rational from "../number/rational.ts";
 import { factorsOf } from "./factored.ts";
 import { decide } from "./sign.ts";
+import { constantSign } from "./zero-test.ts";
 
 /**
  * The n-th root of e over the reals, taken apart into roots of its factors: those certainly positive stand under roots of
@@ -11,7 +12,7 @@ import { decide } from "./sign.ts";
  */
 export function splitRoot(e: Expression, n: number, assumptions: readonly Expression[]): Expression {
   const whole = power(e, number(rational.rational(1, n)));
-  if (freeNames(e).size === 0) return whole;
+  if (freeNames(e).size === 0 || mayBeComplex(e)) return whole;
   const parts = factorsOf(e);
   if (!parts) return whole;
   const outside: Expression[] = [];
@@ -42,10 +43,20 @@ export function splitRoot(e: Expression, n: number, assumptions: readonly Expres
 
 /** The real n-th root of e for odd n: a root for every factor, since it is multiplicative for all real numbers. */
 export function splitOddRoot(e: Expression, n: number, assumptions: readonly Expression[]): Expression {
-  const parts = factorsOf(e);
+  const parts = mayBeComplex(e) ? undefined : factorsOf(e);
   if (!parts) return call("root", number(n), e);
   const root = (base: Expression): Expression => (signOf(base, assumptions) > 0 ? power(base, number(rational.rational(1, n))) : call("root", number(n), base));
   return product(root(number(parts.content)), ...parts.factors.map(({ base, exponent }) => power(root(base), number(exponent))));
+}
+
+/** Whether i, or a root of a negative number, stands in the expression: then it need not be real for real names. */
+export function mayBeComplex(e: Expression): boolean {
+  const suspicious = (part: Expression): boolean => {
+    if (part.kind === "constant") return part.name === "i";
+    if (part.kind !== "power" || part.exponent.kind !== "number" || part.exponent.value.den === 1) return false;
+    return freeNames(part.base).size === 0 && constantSign(part.base) !== 1 && constantSign(part.base) !== 0;
+  };
+  return findAll(e, suspicious).length > 0;
 }
 
 /** |b| as the root of b²: one kernel for both spellings. */

@@ -23,7 +23,7 @@ import { solveSquare } from "../../polynomial/linear-system.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { denest } from "../denest.ts";
 import { fractionExpression, Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
-import { splitRoot } from "../roots.ts";
+import { mayBeComplex, splitRoot } from "../roots.ts";
 import { decide } from "../sign.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 
@@ -38,7 +38,7 @@ export function rootsOut(e: Expression, assumptions: readonly Expression[]): Exp
   }
   if (inner.kind === "power" && inner.exponent.kind === "number" && inner.base.kind === "call" && inner.base.name === "abs") {
     const [x] = inner.base.args;
-    return x && inner.exponent.value.den === 1 && Number(inner.exponent.value.num) % 2 === 0 ? power(x, inner.exponent) : inner;
+    return x && !mayBeComplex(x) && inner.exponent.value.den === 1 && Number(inner.exponent.value.num) % 2 === 0 ? power(x, inner.exponent) : inner;
   }
   if (inner.kind !== "power" || inner.exponent.kind !== "number" || inner.exponent.value.den === 1 || typeof inner.exponent.value.den !== "number")
     return inner;
@@ -61,7 +61,7 @@ export function withSquareRoots(e: Expression): Rewriting {
   const replaced = (part: Expression): Expression => {
     const inner = mapChildren(part, replaced);
     const [x] = inner.kind === "call" && inner.name === "abs" ? inner.args : [];
-    return x ? power(power(x, TWO), HALF) : inner;
+    return x && !mayBeComplex(x) ? power(power(x, TWO), HALF) : inner;
   };
   way.to("absolute value", [], replaced(e));
   return way.end();
