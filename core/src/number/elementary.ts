@@ -1,3 +1,4 @@
+import { burstExp, burstSinCos } from "./bit-burst.ts";
 import { ln2, pi } from "./constants.ts";
 import * as real from "./real-ball.ts";
 import { BallUndefined, ball, type RealBall } from "./real-ball.ts";
@@ -10,6 +11,8 @@ import { BallUndefined, ball, type RealBall } from "./real-ball.ts";
 
 /** Exponents beyond this would make exp overflow any sensible working range. */
 const LARGEST_EXPONENT_BITS = 40;
+/** Beyond this many bits the series are summed by binary splitting. */
+const BURST_PRECISION = 6000;
 /** Angles beyond 2^this are not reduced: π would be needed to that many more bits. */
 const LARGEST_ANGLE_BITS = 20_000;
 
@@ -53,12 +56,19 @@ export function exp(a: RealBall, precision: number): RealBall {
     const { low, high, exp: at } = real.ends(a);
     return real.hull(exp({ mid: low, rad: 0n, exp: at }, precision), exp({ mid: high, rad: 0n, exp: at }, precision), precision);
   }
-  const halved = halvings(precision);
-  const bits = precision + 2 * halved + Math.max(0, size) + 24;
+  const burst = precision > BURST_PRECISION;
+  const halved = burst ? 0 : halvings(precision);
+  const bits = precision + 2 * halved + Math.max(0, size) + (burst ? 64 : 24);
   const log2 = ln2(bits + Math.max(0, size) + 8);
   const count = nearestInteger(real.divide(exact(a), log2, Math.max(64, size + 32)));
   const reduced = real.subtract(exact(a), real.multiply(real.fromInteger(count), log2, bits + 64), bits + 64);
   const r = toFixed(real.scaleByPowerOfTwo(reduced, -halved), bits);
+  if (burst) {
+    const whole = burstExp(r.value, bits);
+    // |e^(x + d) − e^x| ≤ 3 d for |x| < 1 and small d.
+    const value = ball(whole.value, whole.error + 3n * r.error, Number(count) - bits, precision);
+    return spread(value, a, real.multiply(value, exp(radiusCap(a), 64), 64), precision);
+  }
   const scale = BigInt(bits);
   let term = 1n << scale;
   let sum = 0n;
@@ -140,12 +150,30 @@ export function sinCos(a: RealBall, precision: number): { sin: RealBall; cos: Re
   const size = Math.max(0, real.magnitudeBits(a));
   if (size > LARGEST_ANGLE_BITS) return { sin: whole, cos: whole };
   const small = Math.max(0, -real.magnitudeBits(exact(a)));
-  const halved = halvings(precision);
-  const bits = precision + 3 * halved + 2 * Math.min(small, 4 * precision) + 24;
+  const burst = precision > BURST_PRECISION;
+  const halved = burst ? 0 : halvings(precision);
+  const bits = precision + 3 * halved + 2 * Math.min(small, 4 * precision) + (burst ? 96 : 24);
   const half = real.scaleByPowerOfTwo(pi(bits + size + 16), -1);
   const count = nearestInteger(real.divide(exact(a), half, size + 64));
   const turned = real.multiply(real.fromInteger(count), half, bits + size + 16);
   const r = toFixed(real.scaleByPowerOfTwo(real.subtract(exact(a), turned, bits + size + 16), -halved), bits);
+  const { sin, cos } = burst ? burstSinCos(r.value, bits) : seriesSinCos(r, bits, halved);
+  // |sin′|, |cos′| ≤ 1: the error of the angle adds to that of the value.
+  const own = burst ? r.error : 0n;
+  const [sinBall, cosBall] = [ball(sin.value, sin.error + own, -bits, precision), ball(cos.value, cos.error + own, -bits, precision)];
+  const quadrant = Number(((count % 4n) + 4n) % 4n);
+  const turn = [
+    { sin: sinBall, cos: cosBall },
+    { sin: cosBall, cos: real.negate(sinBall) },
+    { sin: real.negate(sinBall), cos: real.negate(cosBall) },
+    { sin: real.negate(cosBall), cos: sinBall },
+  ][quadrant];
+  const at = turn ?? { sin: whole, cos: whole };
+  return { sin: spread(at.sin, a, real.ONE, precision), cos: spread(at.cos, a, real.ONE, precision) };
+}
+
+/** Taylor series at the angle halved so often, then the doubling formulas. */
+function seriesSinCos(r: Fixed, bits: number, halved: number): { sin: Fixed; cos: Fixed } {
   const scale = BigInt(bits);
   const square = (r.value * r.value) >> scale;
   const series = (first: bigint, from: bigint): Fixed => {
@@ -168,16 +196,7 @@ export function sinCos(a: RealBall, precision: number): { sin: RealBall; cos: Re
     // |sin|, |cos| ≤ 1 + error: the doubling formulas multiply the error by at most 4 and truncate twice.
     error = 4n * error + ((2n * error * error) >> scale) + 2n;
   }
-  const [sinBall, cosBall] = [ball(sin, error, -bits, precision), ball(cos, error, -bits, precision)];
-  const quadrant = Number(((count % 4n) + 4n) % 4n);
-  const turn = [
-    { sin: sinBall, cos: cosBall },
-    { sin: cosBall, cos: real.negate(sinBall) },
-    { sin: real.negate(sinBall), cos: real.negate(cosBall) },
-    { sin: real.negate(cosBall), cos: sinBall },
-  ][quadrant];
-  const at = turn ?? { sin: whole, cos: whole };
-  return { sin: spread(at.sin, a, real.ONE, precision), cos: spread(at.cos, a, real.ONE, precision) };
+  return { sin: { value: sin, error }, cos: { value: cos, error } };
 }
 
 /** arctan a, in (−π/2, π/2). */
