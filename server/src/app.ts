@@ -25,10 +25,13 @@ export interface AppParts extends AccountSettings {
 }
 
 const YEAR = 365 * 24 * 3600 * 1000;
-/** KaTeX positions its boxes with style attributes; nothing else may bring styles along, and nothing foreign may run. */
+/**
+ * KaTeX positions its boxes with style attributes; nothing else may bring styles along, and nothing foreign may run. Curves
+ * are sampled by machine code that the application makes itself: 'wasm-unsafe-eval' allows that and no script.
+ */
 const POLICY = {
   defaultSrc: ["'self'"],
-  scriptSrc: ["'self'"],
+  scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
   styleSrc: ["'self'"],
   styleSrcAttr: ["'unsafe-inline'"],
   imgSrc: ["'self'", "data:"],

@@ -1,5 +1,6 @@
 import { compile } from "../expression/double-value.ts";
 import type { Expression } from "../expression/expression.ts";
+import { type BatchFunction, compileBatch } from "../expression/machine-code.ts";
 import { marksOf } from "./marks.ts";
 import { sample } from "./sampling.ts";
 import type { Mark, Position, Scene, Window } from "./scene.ts";
@@ -22,7 +23,7 @@ export function plot(items: readonly PlotItem[], variable: string, xRange?: Rang
   const functions = items.map((item) => item.expression);
   const allMarks = marksOf(functions, variable);
   const { from: xMin, to: xMax } = xRange ?? defaultRange(allMarks);
-  const doubles = functions.map((f) => compile(f, [variable]));
+  const doubles = functions.map((f) => inDoubles(f, variable));
   const inside = allMarks.filter(({ at }) => at[0] >= xMin - 1e-9 * (xMax - xMin) && at[0] <= xMax + 1e-9 * (xMax - xMin));
   const { from: yMin, to: yMax } = yRange ?? heightRange(doubles, xMin, xMax, inside);
   const window: Window = { xMin, xMax, yMin, yMax };
@@ -30,7 +31,7 @@ export function plot(items: readonly PlotItem[], variable: string, xRange?: Rang
     kind: "function" as const,
     label: item.label,
     expression: item.expression,
-    pieces: sample(doubles[k] ?? (() => Number.NaN), xMin, xMax, yMax - yMin).flatMap((piece) => clip(piece, window)),
+    pieces: sample(doubles[k] ?? ((points) => points.map(() => Number.NaN)), xMin, xMax, yMax - yMin).flatMap((piece) => clip(piece, window)),
   }));
   const margin = (yMax - yMin) * 1e-9;
   const visible = inside.filter(({ at }) => at[1] >= yMin - margin && at[1] <= yMax + margin);
@@ -57,8 +58,15 @@ function round(value: number, width: number, towards: (x: number) => number): nu
   return towards(value / unit) * unit;
 }
 
-function heightRange(functions: readonly ((x: number) => number)[], xMin: number, xMax: number, marks: readonly Mark[]): Range {
-  const values = functions.flatMap((f) => Array.from({ length: LOOKS + 1 }, (_, k) => f(xMin + ((xMax - xMin) * k) / LOOKS))).filter(Number.isFinite);
+/** A function in doubles at many points: machine code where it can be, closures elsewhere. */
+function inDoubles(f: Expression, variable: string): BatchFunction {
+  const closure = compile(f, [variable]);
+  return compileBatch(f, variable) ?? ((points) => points.map((x) => closure(x)));
+}
+
+function heightRange(functions: readonly BatchFunction[], xMin: number, xMax: number, marks: readonly Mark[]): Range {
+  const looks = Float64Array.from({ length: LOOKS + 1 }, (_, k) => xMin + ((xMax - xMin) * k) / LOOKS);
+  const values = functions.flatMap((f) => [...f(looks)]).filter(Number.isFinite);
   values.sort((a, b) => a - b);
   const at = (part: number): number => values[Math.round(part * (values.length - 1))] ?? 0;
   const marked = marks.map((mark) => mark.at[1]);

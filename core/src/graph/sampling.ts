@@ -1,4 +1,4 @@
-import type { DoubleFunction } from "../expression/double-value.ts";
+import type { BatchFunction } from "../expression/machine-code.ts";
 import type { Position } from "./scene.ts";
 
 const FIRST_POINTS = 160;
@@ -8,44 +8,61 @@ const TOLERANCE = 1 / 1500;
 /** A jump that stays larger than this part of the height however near the points are is a break. */
 const BREAK = 1 / 8;
 
+interface Segment {
+  readonly left: Position;
+  readonly right: Position;
+}
+
 /**
- * Samples a function on [from, to] adaptively for a window of the given height: bisected until straight, cut where the
- * function is undefined or jumps, so that no line is drawn across a pole.
+ * Samples a function on [from, to] adaptively for a window of the given height: bisected until straight, all middles of one
+ * depth at once; cut where the function is undefined or jumps, so that no line is drawn across a pole.
  */
-export function sample(f: DoubleFunction, from: number, to: number, height: number): readonly (readonly Position[])[] {
-  const pieces: Position[][] = [];
+export function sample(f: BatchFunction, from: number, to: number, height: number): readonly (readonly Position[])[] {
+  const at = (xs: readonly number[]): readonly Position[] => {
+    const values = f(Float64Array.from(xs));
+    return xs.map((x, k) => [x, values[k] ?? Number.NaN]);
+  };
+  const points: Position[] = [...at(Array.from({ length: FIRST_POINTS + 1 }, (_, k) => from + ((to - from) * k) / FIRST_POINTS))];
+  const cuts: number[] = [];
+  let open: Segment[] = points.slice(1).map((right, k) => ({ left: points[k] ?? right, right }));
+  for (let depth = 0; open.length > 0; depth += 1) {
+    const middles = at(open.map(({ left, right }) => (left[0] + right[0]) / 2));
+    const next: Segment[] = [];
+    open.forEach(({ left, right }, k) => {
+      const middle = middles[k] ?? left;
+      const defined = [left, middle, right].filter((point) => Number.isFinite(point[1])).length;
+      if (defined === 0) return;
+      const bend = Math.abs(middle[1] - (left[1] + right[1]) / 2);
+      if (depth >= DEEPEST || (defined === 3 && bend < height * TOLERANCE && depth >= 1)) {
+        if (defined === 3 && depth >= DEEPEST && Math.abs(right[1] - left[1]) > height * BREAK) cuts.push(middle[0]);
+        return;
+      }
+      points.push(middle);
+      next.push({ left, right: middle }, { left: middle, right });
+    });
+    open = next;
+  }
+  return pieces(
+    points.sort((a, b) => a[0] - b[0]),
+    cuts.sort((a, b) => a - b),
+  );
+}
+
+/** The points in connected pieces: apart where a value is undefined or a cut lies between. */
+function pieces(points: readonly Position[], cuts: readonly number[]): readonly (readonly Position[])[] {
+  const found: Position[][] = [];
   let piece: Position[] = [];
+  let cut = 0;
   const close = (): void => {
-    if (piece.length > 1) pieces.push(piece);
+    if (piece.length > 1) found.push(piece);
     piece = [];
   };
-  const add = (point: Position): void => {
+  for (const point of points) {
+    const before = cut;
+    while (cut < cuts.length && (cuts[cut] ?? 0) < point[0]) cut += 1;
+    if (cut > before || !Number.isFinite(point[1])) close();
     if (Number.isFinite(point[1])) piece.push(point);
-    else close();
-  };
-  const refine = (left: Position, right: Position, depth: number): void => {
-    const x = (left[0] + right[0]) / 2;
-    const middle: Position = [x, f(x)];
-    const defined = [left, middle, right].filter((point) => Number.isFinite(point[1])).length;
-    if (defined === 0) return;
-    const bend = Math.abs(middle[1] - (left[1] + right[1]) / 2);
-    if (depth >= DEEPEST || (defined === 3 && bend < height * TOLERANCE && depth >= 1)) {
-      if (defined === 3 && depth >= DEEPEST && Math.abs(right[1] - left[1]) > height * BREAK) close();
-      return;
-    }
-    refine(left, middle, depth + 1);
-    add(middle);
-    refine(middle, right, depth + 1);
-  };
-  let before: Position = [from, f(from)];
-  add(before);
-  for (let k = 1; k <= FIRST_POINTS; k += 1) {
-    const x = from + ((to - from) * k) / FIRST_POINTS;
-    const point: Position = [x, f(x)];
-    refine(before, point, 0);
-    add(point);
-    before = point;
   }
   close();
-  return pieces;
+  return found;
 }

@@ -1,5 +1,5 @@
 import { call, divide, negate, number, ONE, power, product, splitCoefficient, sum, TWO, ZERO } from "../expression/construct.ts";
-import { type Expression, ExpressionMap, equal, findAll } from "../expression/expression.ts";
+import { type Expression, ExpressionMap, equal, findAll, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -109,7 +109,8 @@ function takenApart(e: Expression, units: ExpressionMap<integer.Integer>): Expre
 function ofTerm(pair: Pair, term: Expression, units: ExpressionMap<integer.Integer>): { sine: Expression; cosine: Expression } {
   const whole = { sine: call(pair.sine, term), cosine: call(pair.cosine, term) };
   const { coefficient, rest } = splitCoefficient(term);
-  if (rest.kind === "constant" && rest.name === "pi") return whole;
+  // Constant angles stay whole: sin(9/4) is no better by powers of sin(1/4).
+  if (freeNames(rest).size === 0) return whole;
   const q = units.get(rest) ?? 1;
   const multiple = rational.multiply(coefficient, rational.rational(q));
   const count = Math.abs(Number(multiple.num));

@@ -12,7 +12,7 @@ import { factor } from "../polynomial/univariate/factor.ts";
 import { Kernels, NotAnalysable, normalForm } from "./normal-form.ts";
 import { zeroTest } from "./zero-test.ts";
 
-const LARGEST_DEGREE = 48;
+const LARGEST_DEGREE = 24;
 
 /**
  * The minimal polynomial over Z, primitive with positive leading coefficient, of a number built from rationals, i and roots;
@@ -25,6 +25,8 @@ export function minimalPolynomial(e: Expression): IntegerPolynomial | undefined 
     const kernels = new Kernels();
     const { numerator, denominator } = normalForm(e, kernels);
     const x = kernels.count;
+    const degrees = Array.from({ length: x }, (_, k) => kernels.relation(k)?.degree ?? 1);
+    if (degrees.reduce((total, degree) => total * degree, 1) > LARGEST_DEGREE) return undefined;
     let relation = poly.subtract(poly.multiply(poly.variable(x), denominator), numerator);
     for (let index = x - 1; index >= 0; index -= 1) {
       if (poly.degreeIn(relation, index) === 0) continue;
@@ -32,7 +34,6 @@ export function minimalPolynomial(e: Expression): IntegerPolynomial | undefined 
       if (!own) return undefined;
       const power = poly.multiply(poly.power(poly.variable(index), own.degree), own.value.denominator);
       relation = resultant(poly.subtract(power, own.value.numerator), relation, index);
-      if (poly.degreeIn(relation, x) > LARGEST_DEGREE) return undefined;
     }
     return factorThrough(relation, x, e);
   } catch (error) {

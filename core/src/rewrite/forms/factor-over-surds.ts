@@ -24,6 +24,9 @@ interface SurdField {
   readonly elements: readonly FieldElement[];
 }
 
+/** Fields of a larger degree over Q are left alone. */
+const LARGEST_DEGREE = 12;
+
 /**
  * Factors of a polynomial in one name over the field that the surds (and i) generate, the constant first; undefined where it
  * is no such polynomial. The field is made simple by a generator s₁ + k s₂ (van der Waerden, Algebra, §46).
@@ -31,8 +34,9 @@ interface SurdField {
 export function factorOverSurds(e: Expression, surds: readonly Expression[]): readonly Expression[] | undefined {
   const [letter, other] = [...freeNames(e)];
   const coefficients = letter === undefined || other !== undefined ? undefined : polynomialCoefficients(e, letter);
+  if (!coefficients || coefficients.length < 3 || letter === undefined) return undefined;
   const over = fieldOf(surds);
-  if (!coefficients || !over || letter === undefined) return undefined;
+  if (!over) return undefined;
   const own = coefficients.map((coefficient) => elementOf(coefficient, surds, over));
   if (!own.every((element) => element !== undefined)) return undefined;
   const x = nameNode(letter);
@@ -83,6 +87,7 @@ function rationalElement(minimal: readonly bigint[]): FieldElement {
 
 /** The field with one more surd; where the surd lies in it already, the element that it is. */
 function adjoined(over: SurdField, surd: Expression, minimal: readonly bigint[]): SurdField | undefined {
+  if ((over.field.minimal.length - 1) * (minimal.length - 1) > LARGEST_DEGREE) return undefined;
   const inField = rootIn(over, surd, minimal);
   if (inField) return { ...over, elements: [...over.elements, inField] };
   for (let k = 1; k < 20; k += 1) {
