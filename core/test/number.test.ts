@@ -180,7 +180,7 @@ describe("balls", () => {
         if (!coarse || !fine) return;
         expect(complex.containsZero(complex.subtract(coarse, fine, 400))).toBe(true);
       }),
-      { numRuns: 5000, interruptAfterTimeLimit: 10_000 },
+      { numRuns: 20_000, interruptAfterTimeLimit: 25_000 },
     );
   });
 

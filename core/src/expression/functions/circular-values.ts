@@ -8,10 +8,12 @@ import { equal } from "../expression.ts";
 const quarter = (e: Expression): Expression => divide(e, number(4));
 const root = (n: number): Expression => sqrt(number(n));
 
-/** sin(r π) for the r in [0, 1/2] with short radicals: multiples of 1/12 and 1/10. */
+/** sin(r π) for the r in [0, 1/2] with short radicals: multiples of 1/12, 1/10 and 1/8. */
 const SINES: Readonly<Record<string, () => Expression>> = {
   "0/1": () => ZERO,
   "1/12": () => quarter(subtract(root(6), root(2))),
+  "1/8": () => divide(sqrt(subtract(number(2), root(2))), number(2)),
+  "3/8": () => divide(sqrt(sum(number(2), root(2))), number(2)),
   "1/10": () => quarter(subtract(root(5), ONE)),
   "1/6": () => HALF,
   "1/5": () => quarter(sqrt(subtract(number(10), product(number(2), root(5))))),
@@ -23,14 +25,33 @@ const SINES: Readonly<Record<string, () => Expression>> = {
   "1/2": () => ONE,
 };
 
-/** sin(r π) in radicals, or undefined where the table has no short form. */
+/** The product of two sums of surds, every term by every term. */
+function distributed(a: Expression, b: Expression): Expression {
+  const terms = (e: Expression): readonly Expression[] => (e.kind === "sum" ? e.terms : [e]);
+  return sum(...terms(a).flatMap((left) => terms(b).map((right) => product(left, right))));
+}
+
+/** sin(kπ/60) for 0 < k < 30: of the sum of an angle mπ/12 and one nπ/5, by the addition formula. */
+function sineOfSixtieth(k: number): Expression | undefined {
+  for (let n = 1; n < 5; n += 1) {
+    const m = k - 12 * n;
+    if (m % 5 !== 0) continue;
+    const [a, b] = [rational.rational(m / 5, 12), rational.rational(n, 5)];
+    const [sineA, cosineA, sineB, cosineB] = [sineOfTurn(a), cosineOfTurn(a), sineOfTurn(b), cosineOfTurn(b)];
+    if (sineA && cosineA && sineB && cosineB) return sum(distributed(sineA, cosineB), distributed(cosineA, sineB));
+  }
+  return undefined;
+}
+
+/** sin(r π) in radicals: for multiples of 1/60 and 1/8; undefined elsewhere. */
 export function sineOfTurn(turn: Rational): Expression | undefined {
   const whole = rational.rational(integer.multiply(2, rational.floor(rational.divide(turn, rational.rational(2)))));
   let rest = rational.subtract(turn, whole);
   const flipped = rational.compare(rest, rational.ONE) >= 0;
   if (flipped) rest = rational.subtract(rest, rational.ONE);
   if (rational.compare(rest, rational.HALF) > 0) rest = rational.subtract(rational.ONE, rest);
-  const value = SINES[`${rest.num}/${rest.den}`]?.();
+  const sixtieths = rational.multiply(rest, rational.rational(60));
+  const value = SINES[`${rest.num}/${rest.den}`]?.() ?? (sixtieths.den === 1 ? sineOfSixtieth(Number(sixtieths.num)) : undefined);
   return value && flipped ? negate(value) : value;
 }
 
@@ -51,14 +72,10 @@ export function angleOfSine(value: Expression): Expression | undefined {
 
 /** The angle in (−π/2, π/2) with this tangent, where it is in the table. */
 export function angleOfTangent(value: Expression): Expression | undefined {
-  const table: readonly (readonly [Rational, Expression])[] = [
-    [rational.ZERO, ZERO],
-    [rational.rational(1, 12), subtract(number(2), root(3))],
-    [rational.rational(1, 6), divide(root(3), number(3))],
-    [rational.rational(1, 4), ONE],
-    [rational.rational(1, 3), root(3)],
-    [rational.rational(5, 12), sum(number(2), root(3))],
-  ];
+  const table = Object.entries(TANGENTS).map(([key, entry]) => {
+    const [num, den] = key.split("/").map(Number);
+    return [rational.rational(num ?? 0, den ?? 1), entry()] as const;
+  });
   for (const [turn, tangent] of table) {
     if (equal(tangent, value)) return product(number(turn), PI);
     if (equal(negate(tangent), value)) return product(number(rational.negate(turn)), PI);
@@ -66,14 +83,27 @@ export function angleOfTangent(value: Expression): Expression | undefined {
   return undefined;
 }
 
-/** tan(r π) in radicals for multiples of 1/12; undefined elsewhere and at the poles. */
+/** tan(r π) for the r in [0, 1/2) with short radicals. */
+const TANGENTS: Readonly<Record<string, () => Expression>> = {
+  "0/1": () => ZERO,
+  "1/12": () => subtract(number(2), root(3)),
+  "1/10": () => divide(sqrt(subtract(number(25), product(number(10), root(5)))), number(5)),
+  "1/8": () => subtract(root(2), ONE),
+  "1/6": () => divide(root(3), number(3)),
+  "1/5": () => sqrt(subtract(number(5), product(number(2), root(5)))),
+  "1/4": () => ONE,
+  "3/10": () => divide(sqrt(sum(number(25), product(number(10), root(5)))), number(5)),
+  "1/3": () => root(3),
+  "3/8": () => sum(ONE, root(2)),
+  "2/5": () => sqrt(sum(number(5), product(number(2), root(5)))),
+  "5/12": () => sum(number(2), root(3)),
+};
+
+/** tan(r π) in radicals where it is in the table; undefined elsewhere and at the poles. */
 export function tangentOfTurn(turn: Rational): Expression | undefined {
   const rest = rational.subtract(turn, rational.rational(rational.floor(turn)));
   const mirrored = rational.compare(rest, rational.HALF) > 0;
   const first = mirrored ? rational.subtract(rational.ONE, rest) : rest;
-  const twelfths = rational.multiply(first, rational.rational(12));
-  const value = [ZERO, subtract(number(2), root(3)), divide(root(3), number(3)), ONE, root(3), sum(number(2), root(3))][
-    twelfths.den === 1 ? Number(twelfths.num) : -1
-  ];
+  const value = TANGENTS[`${first.num}/${first.den}`]?.();
   return value && mirrored ? negate(value) : value;
 }
