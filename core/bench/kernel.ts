@@ -95,8 +95,7 @@ const packed = [first, second].map((p) =>
 );
 
 const bits = (digits: number): number => Math.ceil(digits * Math.log2(10));
-const point = real.fromRational(rational.rational(10, 7), bits(10_000) + 64);
-const wide = (digits: number): readonly [bigint, bigint] => [point.mid >> BigInt(bits(10_000 - digits)), point.mid >> BigInt(bits(10_000 - digits) + 7)];
+const pointTo = (digits: number): real.RealBall => real.fromRational(rational.rational(10, 7), bits(digits) + 64);
 
 export const KERNEL: readonly Entry[] = [
   {
@@ -169,7 +168,8 @@ export const KERNEL: readonly Entry[] = [
     against: "the product of four generators",
   },
   ...[15, 100, 1000, 10_000].flatMap((digits): readonly Entry[] => {
-    const [x, y] = wide(digits);
+    const point = pointTo(digits);
+    const [x, y] = [point.mid, point.mid + 7n];
     const against = "a BigInt product of so many digits";
     const reference = (): unknown => x * y;
     const precision = bits(digits);
@@ -197,7 +197,7 @@ export const KERNEL_GROWTH: readonly Growth[] = [
     sizes: [125, 250, 500],
     work: (n) => () => univariateGcd(dense.multiply(degree(n, 4), degree(n, 3)), dense.multiply(degree(n, 5), degree(n, 3))),
   },
-  { name: "exp, by digits", sizes: [1000, 3000, 10_000], work: (n) => () => exp(point, bits(n)) },
+  { name: "exp, by digits", sizes: [1000, 3000, 10_000], work: (n) => () => exp(pointTo(n), bits(n)) },
   { name: "real roots, by degree", sizes: [50, 100, 200], work: (n) => () => isolateRealRoots(degree(n, 1)) },
   { name: "factors of (x^n − 1)(x + 3), by n", sizes: [15, 30, 60], work: (n) => () => factor(dense.multiply(binomial(n), [3n, 1n])) },
 ];

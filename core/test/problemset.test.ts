@@ -12,7 +12,7 @@ describe("the problem-set file", () => {
   it("holds title, front matter, introduction and problems", () => {
     const set = readProblemSet(HARBOUR);
     expect(set).toMatchObject({ title: "Ropes, cranes and falling weights", frontMatter: "course: Saltmere Harbour, first-year physics\nweek: 3" });
-    expect(set.problems).toHaveLength(5);
+    expect(set.problems).toHaveLength(7);
     expect(set.problems[0]).toMatchObject({ title: "The dropped mooring line", working: expect.arrayContaining(["given g = 9.8"]) });
     expect(writeProblemSet(set)).toBe(HARBOUR);
   });

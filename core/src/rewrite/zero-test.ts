@@ -158,12 +158,12 @@ function sizeBits(e: Expression, precision: number, point: Point = new Map()): "
 function sampledTest(e: Expression, known: readonly Expression[]): { kind: "nonzero"; witness: Point } | { kind: "open"; digits: number | undefined } {
   const points = samplePoints(freeNames(e), known, SAMPLE_POINTS);
   let digits = Number.POSITIVE_INFINITY;
-  for (const point of points) {
-    for (const precision of [128, 512]) {
-      const size = sizeBits(e, precision, point);
-      if (size === "nonzero") return { kind: "nonzero", witness: point };
-      if (size !== undefined) digits = Math.min(digits, Math.floor(-size * Math.log10(2)));
-    }
+  // Few digits at every point first: most differences are seen there; then many at two of them.
+  const looks = [...points.map((point) => ({ point, precision: 128 })), ...points.slice(0, 2).map((point) => ({ point, precision: 512 }))];
+  for (const { point, precision } of looks) {
+    const size = sizeBits(e, precision, point);
+    if (size === "nonzero") return { kind: "nonzero", witness: point };
+    if (size !== undefined) digits = Math.min(digits, Math.floor(-size * Math.log10(2)));
   }
   return { kind: "open", digits: Number.isFinite(digits) ? Math.max(0, digits) : undefined };
 }

@@ -130,7 +130,7 @@ function Steps({ steps }: { readonly steps: readonly StepReport[] }) {
               <span className="pt-1" title={step.why}>
                 <Nail verdict={step.verdict} size={13} />
               </span>
-              <span className="pl-4">
+              <span className="pt-1 pl-4">
                 <Mathematics latex={step.latex} large />
               </span>
             </li>

@@ -1,6 +1,5 @@
-import { isNumber, number, ONE, power, product, sum } from "../../expression/construct.ts";
-import { type Expression, equal } from "../../expression/expression.ts";
-import { isNegated, opposite } from "../../expression/functions/arguments.ts";
+import { isNumber, negate, number, ONE, power, product, splitCoefficient, sum } from "../../expression/construct.ts";
+import { type Expression, equal, findAll } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
@@ -11,21 +10,25 @@ import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { factoredExpression } from "../factored.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
+import { simplify } from "../simplify.ts";
+import { sideBySide } from "./side-by-side.ts";
 import { type Rewriting, Way } from "./way.ts";
 
 /** One fraction in lowest terms: common denominator, numerator worked out, common factors cancelled with what they exclude. */
 export function combineWithSteps(e: Expression): Rewriting {
   const way = new Way(e);
   try {
+    nestedDenominator(way);
     const kernels = new Kernels();
-    const terms = (e.kind === "sum" ? e.terms : [e]).map((term) => quotientOf(term, kernels));
+    const start = way.current;
+    const terms = (start.kind === "sum" ? start.terms : [start]).map((term) => quotientOf(term, kernels));
     const common = terms.map(({ below }) => below).reduce(leastCommonMultiple);
     const numerators = terms.map(({ above, below }) => poly.multiply(above, quotient(common, below)));
     const shownDenominator = factoredExpression(common, kernels);
     const inverse = isNumber(shownDenominator, 1) ? ONE : power(shownDenominator, number(-1));
     if (terms.length > 1 && !poly.constantValue(common)) {
       const shown = terms.map(({ above, below }) => product(factoredExpression(above, kernels), factoredExpression(quotient(common, below), kernels)));
-      const written: Syntax = { kind: "fraction", numerator: sumOf(shown), denominator: present(shownDenominator) };
+      const written: Syntax = { kind: "fraction", numerator: sideBySide(shown), denominator: present(shownDenominator) };
       way.to("common denominator", [text(shownDenominator)], product(sum(...shown), inverse), { written });
     }
     const numerator = numerators.reduce(poly.add, poly.ZERO);
@@ -39,24 +42,37 @@ export function combineWithSteps(e: Expression): Rewriting {
       if (!equal(split, way.current)) way.to("factor the numerator", [], split);
       way.to("cancel a factor", [text(factoredExpression(shared, kernels))], product(top, power(bottom, number(-1))));
     }
-    way.to("simplify values", [], product(polynomialExpression(reduced.numerator, kernels), isNumber(bottom, 1) ? ONE : power(bottom, number(-1))));
+    way.to(
+      "simplify values",
+      [],
+      product(withSignOut(polynomialExpression(reduced.numerator, kernels)), isNumber(bottom, 1) ? ONE : power(bottom, number(-1))),
+    );
   } catch (error) {
     if (!(error instanceof NotAnalysable || error instanceof BudgetExhausted)) throw error;
   }
   return way.end();
 }
 
-/** The summands side by side, those of several terms in brackets, before anything is collected. */
-function sumOf(terms: readonly Expression[]): Syntax {
-  const parts = terms.map((term) => {
-    const negative = isNegated(term);
-    const size = present(negative ? opposite(term) : term);
-    return { negative, written: size.kind === "binary" ? ({ kind: "group", inner: size } as const) : size };
-  });
-  const [first, ...rest] = parts;
-  if (!first) return present(number(0));
-  const start: Syntax = first.negative ? { kind: "sign", sign: "-", operand: first.written } : first.written;
-  return rest.reduce<Syntax>((left, { negative, written }) => ({ kind: "binary", operator: negative ? "-" : "+", left, right: written }), start);
+/** A product that divides by a sum of fractions: that sum is combined first, then its reciprocal taken. */
+function nestedDenominator(way: Way): void {
+  const factors = way.current.kind === "product" ? way.current.factors : [way.current];
+  const nested = factors.find((factor) => isReciprocal(factor) && factor.kind === "power" && findAll(factor.base, isReciprocal).length > 0);
+  if (nested?.kind !== "power" || !isNumber(nested.exponent, -1)) return;
+  const below = combineWithSteps(nested.base).expression;
+  const above = product(...factors.filter((factor) => factor !== nested));
+  const quotient = product(above, power(below, number(-1)));
+  way.to("combine the denominator", [], quotient, { written: { kind: "fraction", numerator: present(above), denominator: present(below) } });
+  way.to("divide by a fraction", [], simplify(quotient).expression);
+}
+
+function isReciprocal(e: Expression): boolean {
+  return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.num < 0;
+}
+
+/** −x − y as −(x + y). */
+function withSignOut(e: Expression): Expression {
+  const negative = e.kind === "sum" && e.terms.every((term) => splitCoefficient(term).coefficient.num < 0);
+  return negative ? product(number(-1), sum(...e.terms.map(negate))) : e;
 }
 
 interface Quotient {

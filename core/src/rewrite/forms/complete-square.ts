@@ -1,5 +1,6 @@
 import { divide, isNumber, name as nameNode, negate, ONE, power, product, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
+import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
@@ -35,7 +36,9 @@ export function completeSquareWithSteps(e: Expression, name: string): Rewriting 
 /** a (x² + b x + h²) − a h² + c, which the canonical form would collect again. */
 function withSquareShown(a: Expression, trinomial: Expression, taken: Expression, c: Expression): Syntax {
   const group: Syntax = { kind: "group", inner: present(trinomial) };
-  const first: Syntax = isNumber(a, 1) ? group : { kind: "times", dot: false, left: present(a), right: group };
+  const size = isNegated(a) ? opposite(a) : a;
+  const scaled: Syntax = isNumber(size, 1) ? group : { kind: "times", dot: false, left: present(size), right: group };
+  const first: Syntax = isNegated(a) ? { kind: "sign", sign: "-", operand: scaled } : scaled;
   return [negate(taken), c].filter((term) => !equal(term, ZERO)).reduce(plus, first);
 }
 

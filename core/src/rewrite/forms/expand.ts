@@ -6,6 +6,7 @@ import type { Syntax } from "../../notation/syntax.ts";
 import { hasAngles, inUnitAngles } from "../angles.ts";
 import { expandedLogarithm } from "../logarithms.ts";
 import { expand as lowestTerms, simplify } from "../simplify.ts";
+import { sideBySide } from "./side-by-side.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 
 /** What an expansion is limited to. */
@@ -25,6 +26,11 @@ export function expandWithSteps(e: Expression, known: Known, only?: ExpandOnly):
     const raw = rawTerms(start);
     const done = multipliedOut(start);
     if (raw && !equal(start, done)) way.to("multiply every term", [], sum(...raw), { written: writtenSum(raw) });
+    const parts = start.kind === "sum" ? start.terms.map((term) => multipliedOut(term)) : [];
+    if (shouldShow(start, parts)) {
+      way.to("multiply out each product", [], sum(...parts), { written: sideBySide(parts) });
+      way.to("collect like terms", [], done);
+    }
     way.to(raw ? "collect like terms" : "multiply out", [], done);
   }
   return way.end();
@@ -45,6 +51,14 @@ function withLogarithmsApart(e: Expression, assumptions: readonly Expression[]):
 function replacedLogarithms(e: Expression, base: Expression): Expression {
   const [inside] = e.kind === "call" && e.name === "ln" ? e.args : [];
   return inside ? call("log", base, inside) : mapChildren(e, (child) => replacedLogarithms(child, base));
+}
+
+/** Several products in a sum, some of which multiply out to sums that will be collected. */
+function shouldShow(start: Expression, parts: readonly Expression[]): boolean {
+  if (start.kind !== "sum") return false;
+  const changed = parts.filter((part, k) => part.kind === "sum" && !equal(part, start.terms[k] ?? part));
+  const length = parts.reduce((total, part) => total + (part.kind === "sum" ? part.terms.length : 1), 0);
+  return changed.length > 0 && length <= MOST_SHOWN_TERMS;
 }
 
 /** The terms of a single product of sums, each times each, before anything is collected; undefined where that is not worth showing. */

@@ -21,6 +21,8 @@ export class Way {
   #current: Expression;
   readonly #steps: Step[] = [];
   readonly #conditions: Expression[] = [];
+  /** The last step shows a form that the canonical one does not: what it is equal to is still to be shown. */
+  #writtenOtherwise = false;
 
   constructor(start: Expression) {
     this.#current = start;
@@ -32,7 +34,8 @@ export class Way {
 
   /** A step to an equal form; one that changes nothing, and is not written differently either, is left out. */
   to<Name extends RuleName>(rule: Name, pieces: Pieces<Name>, after: Expression, options: { written?: Syntax; conditions?: readonly Expression[] } = {}): void {
-    if (equal(after, this.#current) && !options.written) return;
+    if (equal(after, this.#current) && !options.written && !this.#writtenOtherwise) return;
+    this.#writtenOtherwise = options.written !== undefined;
     const conditions = [...(options.conditions ?? []), ...lostConditions(this.#current, after)];
     const claim = { kind: "equal", before: this.#current, after } as const;
     this.#steps.push(step(rule, pieces, claim, { conditions, ...(options.written ? { written: options.written } : {}) }));
