@@ -66,8 +66,11 @@ function plainAnswer(answer: AnswerReport): object {
       const { headings: _typeset, ...rest } = answer;
       return rest;
     }
+    case "expression": {
+      const { parted: _choosable, ...rest } = answer;
+      return rest;
+    }
     case "solutions":
-    case "expression":
     case "truth":
       return answer;
   }

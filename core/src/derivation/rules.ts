@@ -76,7 +76,8 @@ const RULES = {
   "products to sums": () => "Write products and powers of sines and cosines as sums",
   "sums to products": () => "Write sums of sines and cosines as products",
   "half-angle formulas": () => "Use the half-angle formulas: $sin^2(x/2) = (1 - cos x)/2$, $cos^2(x/2) = (1 + cos x)/2$",
-  "one wave": (amplitude: string, phase: string) => `One wave of amplitude $${amplitude}$ and phase $${phase}$`,
+  "one wave": (a: string, b: string, amplitude: string, phase: string) =>
+    `Sine and cosine of one angle make one wave: its amplitude is $sqrt((${a})^2 + (${b})^2) = ${amplitude}$, its phase $${phase}$`,
   "absolute value": () => "The root of a square is the absolute value",
   "one kind of logarithm": () => "Change the base: $log_b(x) = ln x/ln b$",
   "inverse functions by logarithms": () => "Write the inverse hyperbolic functions by logarithms",

@@ -6,6 +6,7 @@ import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { type Picture, picture } from "../graph/picture.ts";
 import type { MarkKind } from "../graph/scene.ts";
 import { latex, writtenLatex } from "../notation/latex.ts";
+import { latexWithParts, type PartedLatex } from "../notation/parts.ts";
 import { text } from "../notation/text.ts";
 import * as complex from "../number/complex-ball.ts";
 import { formatBall, formatRational } from "../number/decimal.ts";
@@ -49,6 +50,8 @@ export type AnswerReport =
       readonly value: Value & { readonly entries?: readonly Value[]; readonly shape?: readonly [number, number] };
       readonly decimal?: string;
       readonly conditions?: readonly string[];
+      /** The value typeset so that its parts can be chosen on the bench. */
+      readonly parted?: PartedLatex;
     }
   | {
       readonly kind: "truth";
@@ -179,6 +182,7 @@ export function answerReport(answer: Answer): AnswerReport {
         value: { ...valueReport(value), ...(value.kind === "tuple" ? tupleParts(value) : {}) },
         ...(decimal === undefined ? {} : { decimal }),
         ...(answer.conditions.length > 0 ? { conditions: answer.conditions.map(text) } : {}),
+        ...(freeNames(value).size > 0 && value.kind !== "tuple" ? { parted: latexWithParts(value) } : {}),
       };
     }
     case "truth":

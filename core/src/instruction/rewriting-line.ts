@@ -1,10 +1,11 @@
 import { stepsCheck } from "../check/step.ts";
 import { type Step, step } from "../derivation/step.ts";
-import { chain, product, sum } from "../expression/construct.ts";
+import { chain, MINUS_ONE, power, product, sum } from "../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import type { Known, Rewriting } from "../rewrite/forms/way.ts";
+import { decide } from "../rewrite/sign.ts";
 import { asTyped } from "../rewrite/typed.ts";
 import { divisionByZero } from "../rewrite/write-out.ts";
 import { CannotDo, DEFAULT_FIGURES, type Outcome } from "./answer.ts";
@@ -48,9 +49,15 @@ function carryOut({ whole, part }: RewritingTarget, environment: Environment, re
   if (undefinedPart) throw new CannotDo(`this is not defined: ${text(undefinedPart)} divides by 0`);
   if (part) return ofPart(start, putIn(part, { ...environment, givens: new Map() }).expression, own.steps, known, rewrite);
   if (start.kind === "relation") return ofRelation(start, own.steps, known, rewrite);
-  const { expression, steps, conditions } = rewrite(start, known);
+  const { expression, steps, conditions: stated } = rewrite(start, known);
+  const conditions = notGiven(stated, known);
   const all = withAtLeastOne([...own.steps, ...steps], start, expression);
   return valueOutcome(start, asTyped(expression, whole), all, conditions, known.assumptions, DEFAULT_FIGURES);
+}
+
+/** Conditions that what is given does not ensure already. */
+function notGiven(conditions: readonly Expression[], { assumptions }: Known): readonly Expression[] {
+  return conditions.filter((condition) => decide(condition, assumptions) !== true);
 }
 
 /** A rewrite that leaves the expression as it is says so. */
@@ -91,13 +98,18 @@ export function occurs(part: Expression, whole: Expression): boolean {
 
 const MARK: Expression = sum({ kind: "name", name: "\u0003", hash: 3 });
 
-/** The whole with every occurrence of the part replaced, and nothing else changed. */
+/** The whole with every occurrence of the part replaced, in numerators and denominators, and nothing else changed. */
 export function replacePart(whole: Expression, part: Expression, by: Expression): Expression {
+  const above = replaceExactly(whole, part, by);
+  return equal(above, whole) ? replaceExactly(whole, power(part, MINUS_ONE), power(by, MINUS_ONE)) : above;
+}
+
+function replaceExactly(whole: Expression, part: Expression, by: Expression): Expression {
   if (equal(whole, part)) return by;
   const rest = without(whole, part);
-  if (rest && whole.kind === "sum") return sum(by, replacePart(sum(...rest), part, by));
-  if (rest && whole.kind === "product") return product(by, replacePart(product(...rest), part, by));
-  return mapChildren(whole, (child) => replacePart(child, part, by));
+  if (rest && whole.kind === "sum") return sum(by, replaceExactly(sum(...rest), part, by));
+  if (rest && whole.kind === "product") return product(by, replaceExactly(product(...rest), part, by));
+  return mapChildren(whole, (child) => replaceExactly(child, part, by));
 }
 
 /** The terms (factors) that are left when those of the part are taken away; undefined where they are not all there. */

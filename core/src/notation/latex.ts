@@ -16,9 +16,16 @@ export function latex(e: Expression): string {
   return writtenLatex(present(e));
 }
 
-/** The LaTeX of a written form. `quantities` are the letters e and i that stand for quantities and are set as such. */
-export function writtenLatex(e: Syntax, quantities: ReadonlySet<string> = new Set()): string {
-  const at = (part: Syntax): string => writtenLatex(part, quantities);
+/**
+ * The LaTeX of a written form. `quantities` are the letters e and i that stand for quantities and are set as such; `mark` may
+ * wrap the LaTeX of each part, so that parts can be found again in what is drawn.
+ */
+export function writtenLatex(
+  e: Syntax,
+  quantities: ReadonlySet<string> = new Set(),
+  mark: (part: Syntax, latex: string) => string = (_, latex) => latex,
+): string {
+  const at = (part: Syntax): string => mark(part, writtenLatex(part, quantities, mark));
   const wrapped = (part: Syntax, least: number): string => (bindingOf(part) >= least ? at(part) : `\\left(${at(part)}\\right)`);
   switch (e.kind) {
     case "number":

@@ -1,6 +1,6 @@
 import { number as numberNode, splitCoefficient } from "../expression/construct.ts";
 import { compare, type Expression, freeNames } from "../expression/expression.ts";
-import { families } from "../expression/functions/registry.ts";
+import { families, family } from "../expression/functions/registry.ts";
 import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
@@ -247,6 +247,8 @@ function multiplyAll(parts: readonly Syntax[]): Syntax {
   return parts.reduce((left, right) => ({ kind: "times", dot: false, left, right }));
 }
 
+const HYPERBOLIC: ReadonlySet<string> = new Set(["sinh", "cosh", "tanh", "sech", "csch", "coth"]);
+
 function presentPower(e: Expression): Syntax {
   if (e.kind !== "power") return present(e);
   const { base, exponent } = e;
@@ -259,6 +261,10 @@ function presentPower(e: Expression): Syntax {
       return degree === 3 ? { kind: "call", name: "cbrt", args: [present(base)] } : { kind: "call", name: "root", args: [number(degree), present(base)] };
     }
     if (degree % 2 === 0) return { kind: "call", name: "root", args: [number(degree), present(base)] };
+  }
+  // (sin x)² is written sin² x.
+  if (den === 1 && num > 1 && base.kind === "call" && (family(base.name)?.periodInPi !== undefined || HYPERBOLIC.has(base.name))) {
+    return { kind: "call", name: base.name, args: base.args.map(present), exponent: number(num.toString()) };
   }
   // (x^(1/2))^3 is x^(3/2) again.
   if (den === 1 && base.kind === "power" && base.exponent.kind === "number" && base.exponent.value.num === 1 && base.exponent.value.den !== 1) {

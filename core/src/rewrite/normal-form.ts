@@ -1,5 +1,6 @@
-import { number, power as powerOf, product, splitCoefficient, sum, termContent } from "../expression/construct.ts";
+import { isPositiveConstant, number, power as powerOf, product, splitCoefficient, sum, termContent } from "../expression/construct.ts";
 import { type Expression, ExpressionMap } from "../expression/expression.ts";
+import { isNegated, opposite } from "../expression/functions/arguments.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -133,6 +134,8 @@ function normalised(e: Expression): Expression {
 function collectPower(e: Expression & { kind: "power" }, kernels: Kernels): Fraction {
   const exponent = e.exponent.kind === "number" ? e.exponent.value : undefined;
   if (!exponent) {
+    // a^(−u) = 1/a^u for a > 0: one kernel for both.
+    if (isPositiveConstant(e.base) && isNegated(e.exponent)) return invertFraction(collect(powerOf(e.base, opposite(e.exponent)), kernels));
     const kernel = powerOf(normalised(e.base), normalised(e.exponent));
     return kernel.kind === "power" && kernel.exponent.kind !== "number" ? WHOLE(poly.variable(kernels.index(kernel))) : collect(kernel, kernels);
   }

@@ -1,8 +1,8 @@
 import { drawSvg } from "@nail-down/core/graph/svg";
 import { type AnswerReport, decimalBeside, reasonBeside, type SolutionReport, type Value } from "@nail-down/core/instruction/report";
 import { mathLatex } from "@nail-down/core/problemset/statement";
-import { memo } from "react";
-import { Mathematics } from "../parts/mathematics.tsx";
+import { memo, useState } from "react";
+import { Mathematics, PartedMathematics } from "../parts/mathematics.tsx";
 
 /** The graph's own units on the bench, near the pixels it gets there, so that its letters keep their size. */
 const BENCH_SIZE = { width: 440, height: 290 };
@@ -53,8 +53,40 @@ function SolutionView({ solution }: { readonly solution: SolutionReport }) {
   );
 }
 
+/** Puts an instruction for the line into the writing line: the rewrite and the part it is for. */
+export type ProposeRewrite = (rewrite: string, part: string) => void;
+
+const REWRITES = ["simplify", "expand", "factor", "combine"] as const;
+
+/** A value whose parts can be clicked; the rewrites that are offered for the chosen part are put into the writing line. */
+function Parted({ parted, propose }: { readonly parted: { readonly latex: string; readonly parts: readonly string[] }; readonly propose: ProposeRewrite }) {
+  const [chosen, setChosen] = useState<number>();
+  const part = chosen === undefined ? undefined : parted.parts[chosen];
+  return (
+    <>
+      <PartedMathematics latex={parted.latex} chosen={chosen} choose={(next) => setChosen(next === chosen ? undefined : next)} />
+      {part !== undefined && (
+        <span className="mt-1 flex gap-3 font-sans text-[0.8em] text-steel">
+          this part:
+          {REWRITES.map((rewrite) => (
+            <button
+              key={rewrite}
+              type="button"
+              aria-label={`${rewrite} the part ${part}`}
+              className="underline decoration-dotted underline-offset-4 hover:text-copper"
+              onClick={() => propose(rewrite, part)}
+            >
+              {rewrite}
+            </button>
+          ))}
+        </span>
+      )}
+    </>
+  );
+}
+
 /** The result of a line as it stands on the sheet. */
-export const AnswerView = memo(function AnswerView({ answer }: { readonly answer: AnswerReport }) {
+export const AnswerView = memo(function AnswerView({ answer, propose }: { readonly answer: AnswerReport; readonly propose: ProposeRewrite }) {
   switch (answer.kind) {
     case "solutions":
       return (
@@ -87,10 +119,10 @@ export const AnswerView = memo(function AnswerView({ answer }: { readonly answer
       );
     case "expression":
       return (
-        <p>
-          <Mathematics latex={answer.value.latex} large />
+        <div>
+          {answer.parted ? <Parted parted={answer.parted} propose={propose} /> : <Mathematics latex={answer.value.latex} large />}
           <Decimal text={answer.decimal} /> <Conditions conditions={answer.conditions} />
-        </p>
+        </div>
       );
     case "truth":
       return <p className={answer.holds === false ? "text-bent" : ""}>{sentenceCase(answer.sentence)}.</p>;

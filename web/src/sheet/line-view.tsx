@@ -2,7 +2,7 @@ import type { LineReport, StepReport } from "@nail-down/core/instruction/report"
 import { Collapsible } from "radix-ui";
 import { Mathematics, Words } from "../parts/mathematics.tsx";
 import { Nail } from "../parts/nail.tsx";
-import { AnswerView } from "./answer-view.tsx";
+import { AnswerView, type ProposeRewrite } from "./answer-view.tsx";
 
 export interface LineActions {
   /** Opens the line's source for editing. */
@@ -11,6 +11,8 @@ export interface LineActions {
   /** Puts (n) into the writing line. */
   readonly refer: () => void;
   readonly remove: () => void;
+  /** Puts a rewrite of this line's result, or of a part of it, into the writing line. */
+  readonly propose: ProposeRewrite;
 }
 
 /** Lines whose result says no more than their sentence: declarations and statements. */
@@ -60,7 +62,7 @@ export function LineView({
         )}
         {shown && report.answer && (
           <div className="py-1 pl-5">
-            <AnswerView answer={report.answer} />
+            <AnswerView answer={report.answer} propose={actions.propose} />
           </div>
         )}
         {report.steps.length > 0 && <Steps steps={report.steps} />}

@@ -70,6 +70,7 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
                 },
                 select: () => dispatch(bench.selected(index)),
                 refer: () => writing.current?.insert(`(${number})`),
+                propose: (rewrite, part) => writing.current?.insert(`${rewrite} the part ${part} of (${number})`),
                 remove: () => change(working.filter((_, k) => k !== index)),
               }}
             />

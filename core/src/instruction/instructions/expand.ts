@@ -1,4 +1,6 @@
-import { expandWithSteps } from "../../rewrite/forms/expand.ts";
+import { equal } from "../../expression/expression.ts";
+import { expandWithSteps, hasProductsOfSums } from "../../rewrite/forms/expand.ts";
+import { CannotDo } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 import { readTarget, rewritingLine } from "../rewriting-line.ts";
 
@@ -13,6 +15,11 @@ export const EXPAND: Instruction = {
     const only = limited ? (["products", "powers", "trig", "logs"] as const).find((word) => sentence.takeWords(word)) : undefined;
     if (limited && !only) sentence.fail("products, powers, trig or logs was expected here");
     sentence.expectEnd();
-    return rewritingLine("expand", target, sentence.environment, (e, known) => expandWithSteps(e, known, only));
+    return rewritingLine("expand", target, sentence.environment, (e, known) => {
+      const done = expandWithSteps(e, known, only);
+      if (only === undefined && equal(done.expression, e) && hasProductsOfSums(e))
+        throw new CannotDo("multiplying this out would take more effort than is allowed");
+      return done;
+    });
   },
 };

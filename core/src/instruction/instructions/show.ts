@@ -3,13 +3,14 @@ import { compareSides, pointText } from "../../check/compare.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, type Verdict, weakest } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { divide, equation, name as nameNode, negate, number, relation as relationOf } from "../../expression/construct.ts";
+import { divide, equation, name as nameNode, negate, number, relation as relationOf, tuple } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
-import { angleNormalForm, hasAngles } from "../../rewrite/angles.ts";
+import { angleNormalForm, hasAngles, inUnitAngles } from "../../rewrite/angles.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { combineWithSteps } from "../../rewrite/forms/combine.ts";
 import { expandWithSteps } from "../../rewrite/forms/expand.ts";
+import { withoutInverses } from "../../rewrite/forms/root-and-log-forms.ts";
 import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
 import { type Known, type Rewriting, Way } from "../../rewrite/forms/way.ts";
 import { NotAnalysable } from "../../rewrite/normal-form.ts";
@@ -66,7 +67,7 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
     case "zero": {
       const steps = [...own.steps, ...meeting(left, right, { assumptions })];
       const exceptions = exceptionsOf(left, right);
-      return judged(true, "nailed", `this holds wherever both sides are defined: ${test.method}`, steps, assumptions, [comparison], { exceptions });
+      return judged(true, "nailed", "this holds wherever both sides are defined", steps, assumptions, [comparison], { exceptions, proof: test.method });
     }
     case "nonzero": {
       const at = pointText(test.witness);
@@ -96,32 +97,42 @@ function judged(
   steps: readonly Step[],
   assumptions: readonly Expression[],
   more: readonly Check[],
-  extra: { counterexample?: ReadonlyMap<string, Expression>; exceptions?: readonly Expression[] } = {},
+  { proof, ...extra }: { counterexample?: ReadonlyMap<string, Expression>; exceptions?: readonly Expression[]; proof?: string } = {},
 ): Outcome {
   const { check, verdicts } = stepsCheck(steps, assumptions);
-  const own: Check = { kind: "substitution", outcome: verdict, detail: sentence, lines: [] };
+  const own: Check = { kind: "substitution", outcome: verdict, detail: proof ?? sentence, lines: [] };
   const checks = steps.length > 0 ? [own, check, ...more] : [own, ...more];
   return { answer: { kind: "truth", holds, sentence, ...extra }, steps, stepVerdicts: verdicts, checks, verdict: weakest([verdict, check.outcome]) };
 }
 
-/** The ways of both sides to one form; where none of the forms tried is shared, one step that says what decided it. */
+/** The ways of both sides to one form, the cheapest that is found; where none of those tried is shared, one step that says what decided it. */
 function meeting(left: Expression, right: Expression, known: Known): readonly Step[] {
-  const attempts: readonly ((e: Expression) => Rewriting)[] = [
+  const attempts: readonly ((e: Expression, other: Expression) => Rewriting)[] = [
     (e) => new Way(e).end(),
-    (e) => simplifyWithSteps(e, known),
     (e) => expandWithSteps(e, known),
     combineWithSteps,
     viaAngles,
+    viaAddition,
+    (e) => simplifyWithSteps(e, known),
   ];
-  const forms = [left, right].map((side) => attempts.flatMap((attempt) => settled(() => attempt(side))));
-  const [ofLeft = [], ofRight = []] = forms;
-  const pairs = ofLeft.flatMap((a) => ofRight.filter((b) => equal(a.expression, b.expression)).map((b) => ({ a, b })));
-  const [first] = pairs;
-  if (!first) return [step("equal in normal form", [], { kind: "equal", before: left, after: right })];
-  const length = ({ a, b }: typeof first): number => a.steps.length + b.steps.length;
-  const best = pairs.reduce((x, y) => (length(y) < length(x) ? y : x), first);
-  const shown = [...best.a.steps, ...best.b.steps];
-  return shown.length > 0 ? shown : [step("equal in normal form", [], { kind: "equal", before: left, after: right })];
+  const [ofLeft, ofRight]: [Rewriting[], Rewriting[]] = [[], []];
+  for (const attempt of attempts) {
+    ofLeft.push(...settled(() => attempt(left, right)));
+    ofRight.push(...settled(() => attempt(right, left)));
+    const pairs = ofLeft.flatMap((a) => ofRight.filter((b) => equal(a.expression, b.expression)).map((b) => ({ a, b })));
+    const [first] = pairs;
+    if (!first) continue;
+    const length = ({ a, b }: typeof first): number => a.steps.length + b.steps.length;
+    const { a, b } = pairs.reduce((x, y) => (length(y) < length(x) ? y : x), first);
+    const shown = a.steps.length > 0 && b.steps.length > 0 ? [...sided("Left side", a.steps), ...sided("Right side", b.steps)] : [...a.steps, ...b.steps];
+    if (shown.length > 0) return shown;
+  }
+  return [step("equal in normal form", [], { kind: "equal", before: left, after: right })];
+}
+
+/** Steps of one side say which it is. */
+function sided(side: string, steps: readonly Step[]): readonly Step[] {
+  return steps.map((one) => ({ ...one, text: `${side}: ${one.text.replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase())}` }));
 }
 
 function settled(attempt: () => Rewriting): readonly Rewriting[] {
@@ -133,9 +144,22 @@ function settled(attempt: () => Rewriting): readonly Rewriting[] {
   }
 }
 
-function viaAngles(e: Expression): Rewriting {
+/** By sines and cosines of angles that are units for both sides. */
+function viaAngles(e: Expression, other: Expression): Rewriting {
   const way = new Way(e);
-  if (hasAngles(e)) way.to("apply addition formulas", [], angleNormalForm(e));
+  const joint = inUnitAngles(tuple([e, other]));
+  const [own] = joint.kind === "tuple" ? joint.items : [];
+  if (!own || !hasAngles(e)) return way.end();
+  way.to("apply addition formulas", [], own);
+  way.to("Pythagorean identity", [], angleNormalForm(own));
+  return way.end();
+}
+
+function viaAddition(e: Expression): Rewriting {
+  const way = new Way(e);
+  if (hasAngles(e)) way.to("apply addition formulas", [], inUnitAngles(e));
+  way.to("relations cancel", [], withoutInverses(way.current));
+  way.to("simplify values", [], simplify(way.current).expression);
   return way.end();
 }
 

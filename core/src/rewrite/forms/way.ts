@@ -2,6 +2,7 @@ import type { Pieces, RuleName } from "../../derivation/rules.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import type { Syntax } from "../../notation/syntax.ts";
+import { text, writtenText } from "../../notation/text.ts";
 import { lostConditions, showsCondition } from "../simplify.ts";
 
 /** What a rewrite came to: the new form, the way to it, and the conditions that the new form no longer shows. */
@@ -21,8 +22,8 @@ export class Way {
   #current: Expression;
   readonly #steps: Step[] = [];
   readonly #conditions: Expression[] = [];
-  /** The last step shows a form that the canonical one does not: what it is equal to is still to be shown. */
-  #writtenOtherwise = false;
+  /** What the last step shows where that was written out by hand: if the canonical form looks different, that is still to be shown. */
+  #shown: string | undefined;
 
   constructor(start: Expression) {
     this.#current = start;
@@ -34,8 +35,8 @@ export class Way {
 
   /** A step to an equal form; one that changes nothing, and is not written differently either, is left out. */
   to<Name extends RuleName>(rule: Name, pieces: Pieces<Name>, after: Expression, options: { written?: Syntax; conditions?: readonly Expression[] } = {}): void {
-    if (equal(after, this.#current) && !options.written && !this.#writtenOtherwise) return;
-    this.#writtenOtherwise = options.written !== undefined;
+    if (equal(after, this.#current) && !options.written && (this.#shown === undefined || this.#shown === text(after))) return;
+    this.#shown = options.written && writtenText(options.written);
     const conditions = [...(options.conditions ?? []), ...lostConditions(this.#current, after)];
     const claim = { kind: "equal", before: this.#current, after } as const;
     this.#steps.push(step(rule, pieces, claim, { conditions, ...(options.written ? { written: options.written } : {}) }));
