@@ -9,10 +9,10 @@ import { factor } from "../src/polynomial/factor.ts";
 import { fromDense, gcd } from "../src/polynomial/gcd.ts";
 import { groebnerBasis, remainderBy } from "../src/polynomial/groebner/basis.ts";
 import { changeOrder } from "../src/polynomial/groebner/change-order.ts";
-import { GRADED_REVERSE, LEXICOGRAPHIC } from "../src/polynomial/groebner/order.ts";
+import { elimination, GRADED_REVERSE, LEXICOGRAPHIC } from "../src/polynomial/groebner/order.ts";
 import { reduceBasis } from "../src/polynomial/lattice/lll.ts";
 import * as poly from "../src/polynomial/multivariate.ts";
-import { discriminant, resultant } from "../src/polynomial/resultant.ts";
+import { discriminant, resultant, subresultants } from "../src/polynomial/resultant.ts";
 import { isolateComplexRoots } from "../src/polynomial/univariate/complex-roots.ts";
 import { cyclotomicIndex, cyclotomicPolynomial } from "../src/polynomial/univariate/cyclotomic.ts";
 import { decompose } from "../src/polynomial/univariate/decompose.ts";
@@ -75,6 +75,20 @@ describe("polynomials in several variables", () => {
         expect(count(whole)).toBe(count(a) + count(b));
       }),
       { numRuns: 200 },
+    );
+  });
+
+  it("end their subresultants with a multiple of the greatest common divisor", () => {
+    const p = polynomial(2, 4, 2).filter((a) => poly.degreeIn(a, 0) > 0);
+    fc.assert(
+      fc.property(p, p, p, (a, b, c) => {
+        const [left, right] = [poly.multiply(a, c), poly.multiply(b, c)];
+        const [high, low] = poly.degreeIn(left, 0) >= poly.degreeIn(right, 0) ? [left, right] : [right, left];
+        const sequence = subresultants(high, low, 0);
+        const end = sequence[sequence.length - 1] ?? poly.ZERO;
+        expect(poly.degreeIn(end, 0)).toBe(poly.degreeIn(gcd(left, right), 0));
+      }),
+      { numRuns: 100 },
     );
   });
 
@@ -209,6 +223,15 @@ describe("Gröbner bases and lattices", () => {
       }),
       { numRuns: 100 },
     );
+  });
+
+  it("eliminate the parameter of a curve", () => {
+    const [t, x, y] = [0, 1, 2].map(poly.variable);
+    if (!t || !x || !y) throw new Error("no variables");
+    // x = t², y = t³ is the cuspidal cubic y² = x³.
+    const basis = groebnerBasis([poly.subtract(x, poly.power(t, 2)), poly.subtract(y, poly.power(t, 3))], 3, elimination(1));
+    const free = basis.filter((p) => poly.degreeIn(p, 0) === 0);
+    expect(free).toEqual([poly.primitivePart(poly.subtract(poly.power(x, 3), poly.power(y, 2)))]);
   });
 
   it("solve cyclic-4 by the known number of basis elements", () => {

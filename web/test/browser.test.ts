@@ -108,6 +108,23 @@ describe("an instructor's whole way", () => {
     await author.saved();
   });
 
+  it("rewrites a result, and the part of it that is clicked", async () => {
+    await author.write("combine 1/(x - 1) + 1/(x + 1)");
+    await author.seesVerdict(5, "nailed");
+    await author.page.evaluate(() => {
+      const parts = [...document.querySelectorAll("[data-testid=line-5] .parted [data-part]")];
+      const below = parts.find((part) => part.textContent === "(x−1)(x+1)");
+      if (below instanceof HTMLElement) below.click();
+    });
+    await author.press("expand the part (x - 1) (x + 1)");
+    await author.page.keyboard.press("Enter");
+    await author.seesVerdict(6, "nailed");
+    await author.sees("x2−1", "[data-testid=line-6] .parted");
+    await author.page.locator("[data-testid=line-6] ::-p-text(steps)").click();
+    await author.sees("Put the new form of", "[data-testid=line-6]");
+    await author.saved();
+  });
+
   it("publishes", async () => {
     await author.press("Publish …");
     await author.press("Publish");
