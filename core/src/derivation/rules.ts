@@ -69,6 +69,7 @@ const RULES = {
   "combine the denominator": () => "Write the denominator as one fraction",
   "divide by a fraction": () => "Dividing by a fraction is multiplying by its reciprocal",
   "multiply out each product": () => "Multiply out each product",
+  "root as a power": () => "Powers of the same base: the exponents add up",
   "already so": () => "It already has this form",
   "put the part back": (part: string) => `Put the new form of $${part}$ back where it stood; the rest stays as it is`,
   "equal in normal form": () => "Both sides have the same normal form, so they are equal",

@@ -110,7 +110,9 @@ function byPlace(a: Expression, b: Expression): number {
   const [p, q] = [placeOf(a), placeOf(b)];
   if (p.group !== q.group) return p.group - q.group;
   if (p.degree !== q.degree) return q.degree - p.degree;
-  return p.names < q.names ? -1 : p.names > q.names ? 1 : compare(a, b);
+  if (p.names !== q.names) return p.names < q.names ? -1 : 1;
+  const [left, right] = [splitCoefficient(a).rest, splitCoefficient(b).rest];
+  return functionRank(baseOf(left)) - functionRank(baseOf(right)) || compare(left, right);
 }
 
 /** The terms of a sum in the order in which they are printed, before a positive one is put first. */

@@ -71,7 +71,7 @@ export function exponentialForm(e: Expression, assumptions: readonly Expression[
     kernels.index(placeholder, value ? () => ({ degree, value: normalForm(value, kernels) }) : undefined);
     units.set(basis, { placeholder, denominator });
   }
-  const replaced = replaceExponentials(inExponentials, units);
+  const replaced = withCommonRoots(replaceExponentials(inExponentials, units));
   return { fraction: normalForm(replaced, kernels), kernels, placeholders };
 }
 
@@ -219,6 +219,23 @@ function termsOf(e: Expression): readonly Expression[] {
   if (top?.kind !== "sum") return [e];
   const others = e.factors.filter((factor) => factor !== top);
   return top.terms.map((term) => product(term, ...others));
+}
+
+/** Roots of one radicand by one root: x^(1/2) and x^(1/3) as powers of x^(1/6), which holds for principal values. */
+function withCommonRoots(e: Expression): Expression {
+  const degrees = new ExpressionMap<integer.Integer>();
+  const isRoot = (part: Expression): boolean => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1;
+  for (const part of findAll(e, isRoot)) {
+    if (part.kind === "power" && part.exponent.kind === "number") degrees.set(part.base, integer.lcm(degrees.get(part.base) ?? 1, part.exponent.value.den));
+  }
+  const replaced = (part: Expression): Expression => {
+    if (part.kind !== "power" || part.exponent.kind !== "number" || part.exponent.value.den === 1) return mapChildren(part, replaced);
+    const common = degrees.get(part.base) ?? part.exponent.value.den;
+    if (common === part.exponent.value.den) return power(mapChildren(part.base, replaced), part.exponent);
+    const unit = power(part.base, number(rational.rational(1, common)));
+    return power(unit, number(rational.multiply(part.exponent.value, rational.rational(common))));
+  };
+  return replaced(e);
 }
 
 function isExponential(e: Expression): e is Expression & { readonly kind: "power" } {

@@ -38,14 +38,42 @@ export function factoredExpression(p: Polynomial, kernels: Kernels): Expression 
   }
 }
 
+/** A difference of two terms with names, such as u − v or x y − z². */
+function isDifference(e: Expression): boolean {
+  if (e.kind !== "sum" || e.terms.length !== 2) return false;
+  const signs = e.terms.map((term) => Math.sign(Number(splitCoefficient(term).coefficient.num)));
+  return (
+    e.terms.every((term) => freeNames(term).size > 0) &&
+    signs[0] !== signs[1] &&
+    (freeNames(e).size > 1 || e.terms.every((term) => splitCoefficient(term).rest.kind === "call"))
+  );
+}
+
 export function productOfFactors(content: rational.Rational, factors: readonly Multiple<Polynomial>[], kernels: Kernels): Expression {
   let scale = content;
-  const parts = factors.map((part) => {
-    const base = polynomialExpression(part.factor, kernels);
-    if (hasNegativeLead(base) && part.multiplicity % 2 === 1) scale = rational.negate(scale);
-    return power(withPositiveLead(base), number(part.multiplicity));
+  const parts = factors.map(({ factor: part, multiplicity }) => {
+    const base = polynomialExpression(part, kernels);
+    if (hasNegativeLead(base) && multiplicity % 2 === 1) scale = rational.negate(scale);
+    return { base: withPositiveLead(base), multiplicity };
   });
-  return product(number(scale), ...parts);
+  // −(u − v) is written (v − u), where both are letters.
+  const difference = scale.num < 0 ? parts.findIndex(({ base, multiplicity }) => multiplicity % 2 === 1 && isDifference(base)) : -1;
+  const written = parts.map(({ base, multiplicity }, k) =>
+    power(k === difference && base.kind === "sum" ? sum(...base.terms.map(negate)) : base, number(multiplicity)),
+  );
+  return product(number(difference >= 0 ? rational.negate(scale) : scale), ...written);
+}
+
+/** An expression in lowest terms with numerator and denominator factored over Q; undefined where it is no rational function of kernels. */
+export function factoredForm(e: Expression): Expression | undefined {
+  try {
+    const kernels = new Kernels();
+    const { numerator, denominator } = normalForm(e, kernels);
+    return product(factoredExpression(numerator, kernels), power(factoredExpression(denominator, kernels), number(-1)));
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
 }
 
 /** The factors over Q of an expression that is not 0; undefined where it is none or they are out of reach. */

@@ -59,7 +59,7 @@ function splitTerm(term: poly.Term, shift: poly.Term, form: ExponentialForm): { 
     const kernel = form.kernels.kernel(k);
     const exponent = (term.exponents[k] ?? 0) - (shift.exponents[k] ?? 0);
     const unit = kernel.kind === "name" ? form.placeholders.get(kernel.name) : undefined;
-    if (unit?.kind !== "power" || exponent === 0) {
+    if (unit?.kind !== "power") {
       others[k] = term.exponents[k] ?? 0;
       below[k] = shift.exponents[k] ?? 0;
       continue;

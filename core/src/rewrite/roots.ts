@@ -32,7 +32,7 @@ export function splitRoot(e: Expression, n: number, assumptions: readonly Expres
       const even = rest % 2 === 0;
       outside.push(power(absolute(base), number(out)));
       if (rest !== 0) {
-        if (even) outside.push(power(power(absolute(base), number(rational.rational(1, n))), number(rest)));
+        if (even) outside.push(power(absolute(base), number(rational.rational(rest, n))));
         else inside.push(power(base, number(rest)));
       }
     } else inside.push(power(base, number(exponent)));

@@ -79,7 +79,7 @@ export function lostConditions(before: Expression, after: Expression): readonly 
   const lost = realDomain(before)
     .flatMap(splitCondition)
     .filter((condition) => !showsCondition(after, condition));
-  return lost.filter((condition, k) => lost.findIndex((other) => equal(other, condition)) === k);
+  return strictest(lost.filter((condition, k) => lost.findIndex((other) => equal(other, condition)) === k));
 }
 
 /** Whether a condition always holds, or follows from the domain of an expression. */
@@ -89,12 +89,33 @@ export function showsCondition(e: Expression, condition: Expression): boolean {
   return own.some((known) => equal(known, wanted)) || decide(wanted, own) === true;
 }
 
+/** A root is 0 exactly where its radicand is. */
+function rootless(e: Expression): Expression {
+  return isRoot(e) && e.kind === "power" ? e.base : e;
+}
+
+/** e ≥ 0 and e ≠ 0 as e > 0. */
+function strictest(conditions: readonly Expression[]): readonly Expression[] {
+  const states = (condition: Expression, comparison: string): Expression | undefined =>
+    condition.kind === "relation" && condition.operands.length === 2 && condition.comparisons[0] === comparison && equal(condition.operands[1] ?? ZERO, ZERO)
+      ? condition.operands[0]
+      : undefined;
+  const nonZero = conditions.flatMap((condition) => states(condition, "!=") ?? []);
+  const notNegative = conditions.flatMap((condition) => states(condition, ">=") ?? []);
+  const both = nonZero.filter((e) => notNegative.some((other) => equal(other, e)));
+  const isDouble = (condition: Expression): boolean => {
+    const e = states(condition, "!=") ?? states(condition, ">=");
+    return e !== undefined && both.some((other) => equal(other, e));
+  };
+  return [...both.map((e) => relation(e, ">", ZERO)), ...conditions.filter((condition) => !isDouble(condition))];
+}
+
 /** p q ≠ 0 as p ≠ 0 and q ≠ 0, with the factors over Q that can vanish. */
 function splitCondition(condition: Expression): readonly Expression[] {
   if (condition.kind !== "relation" || condition.comparisons[0] !== "!=" || condition.operands.length !== 2) return [condition];
   const [left, right] = condition.operands;
   const parts = left && right && equal(right, ZERO) ? factorsOf(left) : undefined;
-  return parts ? parts.factors.filter(({ exponent }) => exponent > 0).map(({ base }) => relation(withPositiveLead(base), "!=", ZERO)) : [condition];
+  return parts ? parts.factors.filter(({ exponent }) => exponent > 0).map(({ base }) => relation(withPositiveLead(rootless(base)), "!=", ZERO)) : [condition];
 }
 
 /** A condition e ≥ 0 and the like without a positive numeric factor of e, so that equivalent ones look alike. */

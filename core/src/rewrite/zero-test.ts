@@ -115,6 +115,7 @@ function constantTest(e: Expression): ZeroTest {
     const size = sizeBits(e, precision);
     if (size === "nonzero") return { kind: "nonzero", witness: new Map() };
     if (size === undefined) continue;
+    if (size === Number.NEGATIVE_INFINITY) return { kind: "zero", method: "it evaluates to 0 without any rounding" };
     if (algebraic && size < -separation) return { kind: "zero", method: "an algebraic number smaller than its root separation bound is 0" };
     digits = Math.max(digits, Math.floor(-size * Math.log10(2)));
   }

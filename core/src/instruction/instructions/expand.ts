@@ -1,5 +1,5 @@
 import { equal } from "../../expression/expression.ts";
-import { expandWithSteps, hasProductsOfSums } from "../../rewrite/forms/expand.ts";
+import { expandWithSteps, hasPowersOfSums } from "../../rewrite/forms/expand.ts";
 import { CannotDo } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 import { readTarget, rewritingLine } from "../rewriting-line.ts";
@@ -17,7 +17,7 @@ export const EXPAND: Instruction = {
     sentence.expectEnd();
     return rewritingLine("expand", target, sentence.environment, (e, known) => {
       const done = expandWithSteps(e, known, only);
-      if (only === undefined && equal(done.expression, e) && hasProductsOfSums(e))
+      if (only === undefined && equal(done.expression, e) && hasPowersOfSums(e))
         throw new CannotDo("multiplying this out would take more effort than is allowed");
       return done;
     });

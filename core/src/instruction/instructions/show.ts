@@ -16,6 +16,7 @@ import { type Known, type Rewriting, Way } from "../../rewrite/forms/way.ts";
 import { NotAnalysable } from "../../rewrite/normal-form.ts";
 import { decide } from "../../rewrite/sign.ts";
 import { lostConditions, simplify } from "../../rewrite/simplify.ts";
+import { writeOut } from "../../rewrite/write-out.ts";
 import { equalityTest, type ZeroTest } from "../../rewrite/zero-test.ts";
 import type { Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
@@ -48,7 +49,7 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
   const own = putIn(statement, { ...environment, givens: new Map() });
   const assumptions = [...environment.assumptions, ...facts];
   const relation = own.expression;
-  const [left, right] = relation.kind === "relation" ? relation.operands : [];
+  const [left, right] = relation.kind === "relation" ? relation.operands.map(writeOut) : [];
   if (relation.kind !== "relation" || !left || !right) return undecided("there is nothing to show", []);
   if (relation.comparisons.some((comparison) => comparison !== "=") || relation.operands.length !== 2) {
     const holds = decide(relation, assumptions);

@@ -164,6 +164,12 @@ function exponentials(e: Expression): Expression {
   }
 }
 
+/** Hyperbolic functions alone by exponentials. */
+export function hyperbolicByExponentials(e: Expression): Expression {
+  const inner = mapChildren(e, hyperbolicByExponentials);
+  return inner.kind === "call" && /h$/.test(inner.name) ? exponentials(inSineAndCosine(inner)) : inner;
+}
+
 /** Products and powers of sines and cosines as a sum of waves. */
 export function withSums(e: Expression, known: Known): Rewriting {
   const way = new Way(e);

@@ -140,6 +140,11 @@ export function expanded(e: Expression): Expression {
   return multipliedOut(e);
 }
 
+/** Whether a power of a sum is left, which is so only where it would be too long. */
+export function hasPowersOfSums(e: Expression): boolean {
+  return findAll(e, isPowerOfSum).length > 0;
+}
+
 /** Whether there is anything to multiply out. */
 export function hasProductsOfSums(e: Expression): boolean {
   return findAll(e, (part) => isPowerOfSum(part) || (part.kind === "product" && part.factors.some((factor) => factor.kind === "sum"))).length > 0;

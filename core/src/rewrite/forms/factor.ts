@@ -93,12 +93,11 @@ function numeratorSteps(way: Way, numerator: Polynomial, kernels: Kernels, inver
   const { content, factors } = factor(numerator);
   const monomials = factors.filter((part) => part.factor.length === 1);
   const others = factors.filter((part) => part.factor.length > 1);
-  const signed = productOfFactors(rational.ONE, others, kernels);
-  const { coefficient: sign } = splitCoefficient(signed);
-  const outside = productOfFactors(rational.multiply(content, sign), monomials, kernels);
-  const rest = others.reduce((total, part) => poly.multiply(total, poly.power(part.factor, part.multiplicity)), poly.monomial(sign));
+  const signed = productOfFactors(content, others, kernels);
+  const { coefficient: scale, rest: result } = splitCoefficient(signed);
+  const outside = productOfFactors(scale, monomials, kernels);
+  const rest = others.reduce((total, part) => poly.multiply(total, poly.power(part.factor, part.multiplicity)), poly.monomial(rational.divide(content, scale)));
   const restExpression = polynomialExpression(rest, kernels);
-  const result = product(number(rational.invert(sign)), signed);
   const whole = (inner: Expression): Expression => product(outside, inner, inverse);
   if (equal(way.current, whole(result))) return;
   if (!isNumber(outside, 1) && !isNumber(outside, -1)) way.to("take out a factor", [text(outside)], whole(restExpression));

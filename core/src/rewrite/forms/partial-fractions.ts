@@ -6,6 +6,7 @@ import { text } from "../../notation/text.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import * as rational from "../../number/rational.ts";
 import { factor } from "../../polynomial/factor.ts";
+import { gcd } from "../../polynomial/gcd.ts";
 import { solveSquare } from "../../polynomial/linear-system.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
@@ -57,9 +58,7 @@ export function partialFractionsWithSteps(e: Expression, name: string): Rewritin
     const values = new Map(
       unknowns.map((unknown, k): [string, Expression] => [
         unknown.letter,
-        simplify(
-          divide(factoredExpression(solution.numerators[k] ?? poly.ZERO, kernels), factoredExpression(poly.multiply(solution.denominator, scale), kernels)),
-        ).expression,
+        factoredQuotient(solution.numerators[k] ?? poly.ZERO, poly.multiply(solution.denominator, scale), kernels),
       ]),
     );
     const written = (value: (letter: string) => Expression): Expression => sum(whole, ...fractions(unknowns, value, name, kernels));
@@ -144,6 +143,13 @@ function solveFor(
   return solveSquare(unknowns.map((_, row) => [...columns.map((column) => column[row] ?? poly.ZERO), right[row] ?? poly.ZERO]));
 }
 
+/** A quotient of polynomials in lowest terms, both factored. */
+function factoredQuotient(top: Polynomial, bottom: Polynomial, kernels: Kernels): Expression {
+  const common = gcd(top, bottom);
+  const [above, below] = [top, bottom].map((part) => poly.divideExact(part, common) ?? part);
+  return divide(factoredExpression(above ?? top, kernels), factoredExpression(below ?? bottom, kernels));
+}
+
 /** The fractions, those over the same power of a factor joined. */
 function fractions(unknowns: readonly Unknown[], value: (letter: string) => Expression, name: string, kernels: Kernels): readonly Expression[] {
   const groups = new Map<string, { base: Polynomial; exponent: number; terms: Expression[] }>();
@@ -153,8 +159,9 @@ function fractions(unknowns: readonly Unknown[], value: (letter: string) => Expr
     groups.set(key, group);
     group.terms.push(product(value(unknown.letter), power(nameNode(name), number(unknown.power))));
   }
-  return [...groups.values()].map(({ base, exponent, terms }) => {
+  return [...groups.values()].flatMap(({ base, exponent, terms }) => {
     const numerator = sum(...terms.filter((term) => !equal(term, ZERO)));
+    if (equal(numerator, ZERO)) return [];
     return product(withContentOut(numerator), power(polynomialExpression(base, kernels), number(-exponent)));
   });
 }

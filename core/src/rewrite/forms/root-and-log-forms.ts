@@ -15,7 +15,7 @@ import {
   TWO,
   ZERO,
 } from "../../expression/construct.ts";
-import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { type Expression, ExpressionMap, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import * as rational from "../../number/rational.ts";
@@ -38,12 +38,36 @@ export function rootsOut(e: Expression, assumptions: readonly Expression[]): Exp
   }
   if (inner.kind === "power" && inner.exponent.kind === "number" && inner.base.kind === "call" && inner.base.name === "abs") {
     const [x] = inner.base.args;
-    return x && !mayBeComplex(x) && inner.exponent.value.den === 1 && Number(inner.exponent.value.num) % 2 === 0 ? power(x, inner.exponent) : inner;
+    const n = inner.exponent.value.den === 1 ? Number(inner.exponent.value.num) : 0;
+    if (!x || mayBeComplex(x) || n < 2) return inner;
+    return n % 2 === 0 ? power(x, inner.exponent) : product(inner.base, power(x, number(n - 1)));
   }
   if (inner.kind !== "power" || inner.exponent.kind !== "number" || inner.exponent.value.den === 1 || typeof inner.exponent.value.den !== "number")
     return inner;
   const { num, den } = inner.exponent.value;
   return power(withAbsoluteValues(splitRoot(inner.base, den, assumptions)), number(rational.rational(num)));
+}
+
+/** x^(1/2) x^(1/3) as x^(5/6): principal powers of one base in a product. */
+export function joinedRoots(e: Expression): Expression {
+  const inner = mapChildren(e, joinedRoots);
+  if (inner.kind !== "product") return inner;
+  const groups = new ExpressionMap<{ exponent: rational.Rational; count: number; broken: boolean }>();
+  for (const factor of inner.factors) {
+    const { base, exponent } = rationalPowerOf(factor);
+    const known = groups.get(base) ?? { exponent: rational.ZERO, count: 0, broken: false };
+    groups.set(base, { exponent: rational.add(known.exponent, exponent), count: known.count + 1, broken: known.broken || exponent.den !== 1 });
+  }
+  const joins = [...groups.entries()].some(([, { count, broken }]) => count > 1 && broken);
+  return joins ? product(...[...groups.entries()].map(([base, { exponent }]) => power(base, number(exponent)))) : inner;
+}
+
+/** A factor as a rational power of something: (x^(1/3))^2 is x^(2/3). */
+function rationalPowerOf(e: Expression): { base: Expression; exponent: rational.Rational } {
+  if (e.kind !== "power" || e.exponent.kind !== "number" || e.base.kind === "number") return { base: e, exponent: rational.ONE };
+  const root = e.base.kind === "power" && e.base.exponent.kind === "number" && e.base.exponent.value.den !== 1 ? e.base : undefined;
+  if (root?.exponent.kind === "number") return { base: root.base, exponent: rational.multiply(root.exponent.value, e.exponent.value) };
+  return { base: e.base, exponent: e.exponent.value };
 }
 
 /** (b²)^(1/2) as |b|. */

@@ -1,16 +1,15 @@
 import type { Pieces, RuleName } from "../../derivation/rules.ts";
-import { number, power, product } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import { hasAngles, inSineAndCosine } from "../angles.ts";
 import { asQuadraticSurd } from "../denest.ts";
-import { factorsOf } from "../factored.ts";
+import { factoredForm } from "../factored.ts";
 import { asSumOfWaves } from "../harmonics.ts";
 import { NotAnalysable } from "../normal-form.ts";
 import { complexity, simplify } from "../simplify.ts";
-import { byTangents, inOne, withQuotients } from "./angle-forms.ts";
+import { byTangents, hyperbolicByExponentials, inOne, withQuotients } from "./angle-forms.ts";
 import { expanded } from "./expand.ts";
-import { joinedLogarithms, rationalised, rootsOut, untangled, withoutInverses } from "./root-and-log-forms.ts";
+import { joinedLogarithms, joinedRoots, rationalised, rootsOut, untangled, withoutInverses } from "./root-and-log-forms.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 
 /** Rules whose wording needs no pieces. */
@@ -30,10 +29,12 @@ const ATTEMPTS: readonly Attempt[] = [
   { rule: "relations cancel", applies: always, form: withoutInverses },
   { rule: "absolute value", applies: always, form: (e, known) => rootsOut(e, known.assumptions) },
   { rule: "multiply out", applies: always, form: expanded },
-  { rule: "known factors", applies: (e) => freeNames(e).size > 0, form: factored },
+  { rule: "known factors", applies: (e) => freeNames(e).size > 0, form: factoredForm },
   { rule: "join logarithms", applies: always, form: joinedLogarithms },
   { rule: "untangle nested roots", applies: always, form: untangled },
   { rule: "recognise a surd", applies: (e) => freeNames(e).size === 0, form: asQuadraticSurd },
+  { rule: "root as a power", applies: always, form: joinedRoots },
+  { rule: "write by exponentials", applies: hasAngles, form: (e) => simplify(hyperbolicByExponentials(e)).expression },
   { rule: "rationalise the denominator", applies: always, form: rationalised },
   { rule: "Pythagorean identity", applies: hasAngles, form: (e) => inOne(e, "cos") },
   { rule: "Pythagorean identity", applies: hasAngles, form: (e) => inOne(e, "sin") },
@@ -41,12 +42,6 @@ const ATTEMPTS: readonly Attempt[] = [
   { rule: "divide by the cosine", applies: hasAngles, form: byTangents },
   { rule: "divide by the cosine", applies: hasAngles, form: (e) => withQuotients(simplify(inSineAndCosine(e)).expression) },
 ];
-
-/** Numerator and denominator factored over Q. */
-function factored(e: Expression): Expression | undefined {
-  const parts = factorsOf(e);
-  return parts && product(number(parts.content), ...parts.factors.map(({ base, exponent }) => power(base, number(exponent))));
-}
 
 const MOST_ROUNDS = 6;
 
