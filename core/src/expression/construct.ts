@@ -371,6 +371,8 @@ function integerPower(base: Expression, value: Rational): Expression {
   const content = isConstantSum(base) ? contentOf(base) : rational.ONE;
   const outer = rational.isOne(content) ? undefined : rationalToInteger(content, value.num);
   if (outer) return product(number(outer), rawPower(scaleTerms(base, number(rational.invert(content))), exponent));
+  // (a^u)^n = a^(un) for whole n: e^(n · u ln a) both times.
+  if (base.kind === "power" && base.exponent.kind !== "number") return power(base.base, product(base.exponent, exponent));
   if (base.kind === "power") {
     const inner = numberValue(base.exponent);
     if (isPositiveConstant(base.base)) return power(base.base, product(base.exponent, exponent));

@@ -55,7 +55,9 @@ export function answerHtml(answer: AnswerReport): string {
       return `<div class="result">${large(answer.value.latex)}${decimal}${conditions}</div>`;
     }
     case "truth":
-      return `<div class="result"><p class="sentence-answer">${escapeHtml(sentenceCase(answer.sentence))}.</p></div>`;
+      return `<div class="result"><p class="sentence-answer">${escapeHtml(sentenceCase(answer.sentence))}${
+        answer.exceptions ? `; nothing is said where ${answer.exceptions.map(notation).join(" or ")}` : ""
+      }.</p></div>`;
     case "table":
       return `<div class="result"><table><thead><tr>${answer.headings.map((heading) => `<th scope="col">${math(heading)}</th>`).join("")}</tr></thead><tbody>${answer.rows
         .map((row) => `<tr>${row.map((cell) => `<td>${math(cell.latex)}${besideHtml(decimalBeside(cell))}</td>`).join("")}</tr>`)

@@ -125,7 +125,23 @@ export const AnswerView = memo(function AnswerView({ answer, propose }: { readon
         </div>
       );
     case "truth":
-      return <p className={answer.holds === false ? "text-bent" : ""}>{sentenceCase(answer.sentence)}.</p>;
+      return (
+        <p className={answer.holds === false ? "text-bent" : ""}>
+          {sentenceCase(answer.sentence)}
+          {answer.exceptions && (
+            <span className="text-[0.92em] text-steel">
+              ; nothing is said where{" "}
+              {answer.exceptions.map((exception, index) => (
+                <span key={exception}>
+                  {index > 0 && " or "}
+                  <Mathematics latex={mathLatex(exception)} />
+                </span>
+              ))}
+            </span>
+          )}
+          .
+        </p>
+      );
     case "table":
       return (
         <table className="my-1 border-y-2 border-ink">
