@@ -154,6 +154,47 @@ describe("equations of first and second degree", () => {
   });
 });
 
+describe("equations of higher degree", () => {
+  test.each<[string, readonly string[], Options?]>([
+    ["x^3 - 6x^2 + 11x - 6 = 0", ["3", "2", "1"]],
+    ["x^3 = 8", ["2"]],
+    ["x^3 = 2", ["cbrt(2)"]],
+    ["x^4 - 5x^2 + 6 = 0", ["sqrt(3)", "-sqrt(3)", "sqrt(2)", "-sqrt(2)"]],
+    ["x^4 - 10x^2 + 1 = 0", ["sqrt(2) + sqrt(3)", "-sqrt(2) - sqrt(3)", "sqrt(3) - sqrt(2)", "sqrt(2) - sqrt(3)"]],
+    ["x^4 + x^2 - 1 = 0", ["sqrt((-1 + sqrt(5))/2)", "-sqrt((-1 + sqrt(5))/2)"]],
+    ["x^4 + 1 = 0", []],
+    ["(x - 1)^3 (x + 2) = 0", ["1", "-2"]],
+    ["x^5 = x", ["0", "1", "-1"]],
+    ["x^3 - a^3 = 0", ["a"], { given: [] }],
+    ["x^3 + a x^2 = 0", ["0", "-a"]],
+    ["1/x + 1/(x - 1) + 1/(x - 2) = 0", ["(3 + sqrt(3))/3", "(3 - sqrt(3))/3"]],
+    ["x^4 + 4 = 0", ["1 + i", "1 - i", "-1 + i", "-1 - i"], { domain: "complex" }],
+  ])("%s gives %j", (source, values, options) => {
+    const solved = expectNailed(source, options);
+    expect([...valuesOf(solved)].sort()).toEqual([...values].sort());
+  });
+
+  it("counts every root as often as its factor was taken, and sets complex ones aside", () => {
+    const factor = fc.tuple(smallRational, fc.integer({ min: 1, max: 3 }));
+    fc.assert(
+      fc.property(fc.array(factor, { minLength: 1, maxLength: 3 }), fc.boolean(), (factors, withPair) => {
+        const x = build.name("x");
+        const parts = factors.map(([root, times]) => build.power(build.subtract(x, build.number(root)), build.number(times)));
+        const pair = withPair ? [build.sum(build.power(x, build.TWO), build.ONE)] : [];
+        const polynomial = expand(build.product(...parts, ...pair));
+        const solved = expectNailed(`${text(polynomial)} = 0`);
+        for (const [root] of factors) {
+          const wanted = factors.filter(([other]) => text(build.number(other)) === text(build.number(root))).reduce((total, [, times]) => total + times, 0);
+          const found = solved.set.solutions.find((one) => text(one.values.get("x") ?? build.ZERO) === text(build.number(root)));
+          expect(found?.multiplicity).toBe(wanted);
+        }
+        expect(solved.set.rejected).toHaveLength(withPair ? 2 : 0);
+      }),
+      { numRuns: 120 },
+    );
+  });
+});
+
 describe("the judge", () => {
   const claimed = (source: string, values: readonly string[], more: Partial<ClaimedAnswer> = {}): ClaimedAnswer => ({
     equation: equationOf(source),

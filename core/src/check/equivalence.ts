@@ -1,6 +1,7 @@
 import { equation, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { BudgetExhausted } from "../number/budget.ts";
+import { gcd } from "../polynomial/gcd.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
@@ -55,9 +56,39 @@ export function equivalence(before: Expression, after: Expression, unknown: stri
   const [m, n] = [p.length - 1, q.length - 1];
   if (m === 0 || n === 0) return constantEquivalence(p, q, m, n, assumptions);
   if (m === n) return proportional(p, q, assumptions);
-  if (m > n && m % n === 0) return proportional(p, raised(q, m / n, unknown), assumptions);
-  if (n > m && n % m === 0) return proportional(raised(p, n / m, unknown), q, assumptions);
-  return { kind: "different" };
+  // The same zeros with other multiplicities: the squarefree parts are compared, and powers where that is enough.
+  const [free, other] = [squarefree(p, unknown), squarefree(q, unknown)];
+  const comparisons = [
+    ...(free && other && free.length === other.length ? [[free, other] as const] : []),
+    ...(m > n && m % n === 0 ? [[p, raised(q, m / n, unknown)] as const] : []),
+    ...(n > m && n % m === 0 ? [[raised(p, n / m, unknown), q] as const] : []),
+  ];
+  for (const [a, b] of comparisons) {
+    const same = proportional(a, b, assumptions);
+    if (same.kind !== "different") return same;
+  }
+  // Roots in the coefficients may hide a repeated factor from the squarefree part.
+  const hidden = [...p, ...q].some((coefficient) => findAll(coefficient, isRootOrI).length > 0);
+  return free && other && !hidden ? { kind: "different" } : { kind: "unknown", why: "repeated roots could not be compared" };
+}
+
+function isRootOrI(e: Expression): boolean {
+  return e.kind === "constant" ? e.name === "i" : e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1;
+}
+
+/** The coefficients without repeated factors, or undefined where that is out of reach. */
+function squarefree(p: readonly Expression[], unknown: string): readonly Expression[] | undefined {
+  const x = name(unknown);
+  try {
+    const kernels = new Kernels();
+    const own = kernels.index(x);
+    const { numerator } = normalForm(sum(...p.map((coefficient, k) => product(coefficient, power(x, number(k))))), kernels);
+    const part = poly.divideExact(numerator, gcd(numerator, poly.derivativeIn(numerator, own)));
+    return part && poly.coefficientsIn(part, own).map((coefficient) => polynomialExpression(coefficient, kernels));
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
 }
 
 function constantEquivalence(p: readonly Expression[], q: readonly Expression[], m: number, n: number, assumptions: readonly Expression[]): Equivalence {

@@ -1,5 +1,6 @@
 import { text } from "../notation/text.ts";
 import { solveConstant } from "./constant.ts";
+import { solveByFactors } from "./factors.ts";
 import { solveLinear } from "./linear.ts";
 import { type PolynomialForm, polynomialForm } from "./polynomial-form.ts";
 import { solveQuadratic } from "./quadratic.ts";
@@ -8,7 +9,12 @@ import { sift } from "./sift.ts";
 import { type Solved, type Task, Unsolvable } from "./solution.ts";
 
 /** The methods for polynomial equations, tried in order; each takes what it knows and leaves the rest. */
-const METHODS: readonly ((form: PolynomialForm) => Solved | undefined)[] = [solveConstant, solveLinear, solveQuadratic];
+const METHODS: readonly ((form: PolynomialForm) => Solved | undefined)[] = [
+  solveConstant,
+  solveLinear,
+  solveQuadratic,
+  (form) => solveByFactors(form, solvePolynomial),
+];
 
 function solvePolynomial(task: Task): Solved | undefined {
   const form = polynomialForm(task);
@@ -18,7 +24,9 @@ function solvePolynomial(task: Task): Solved | undefined {
     if (solved) return solved;
   }
   const degree = form.coefficients.length - 1;
-  throw new Unsolvable(`this is an equation of degree ${degree} in ${task.unknown}; equations of first and second degree can be solved so far`);
+  throw new Unsolvable(
+    `this is an equation of degree ${degree} in ${task.unknown}; no factors with short roots were found, and other methods are not built yet`,
+  );
 }
 
 /**

@@ -191,6 +191,14 @@ function twoNumbers(way: Way, rest: Polynomial, factors: readonly Multiple<Polyn
   way.to("take out a factor", [text(sum(product(q1, x), q0))], whole(result));
 }
 
+/**
+ * The factors of degree at most 2 over the reals of an irreducible polynomial over Q in one name, by rising powers with whole
+ * coefficients; undefined where they have no short radicals.
+ */
+export function factorsOverReals(coefficients: readonly Expression[], x: Expression): readonly Expression[] | undefined {
+  return realFactors(coefficients, x)?.filter((factor) => freeNames(factor).size > 0);
+}
+
 /** A factor irreducible over Q split over the reals or the complex numbers, as far as short radicals go. */
 function splitFurther(part: Polynomial, kernels: Kernels, overComplex: boolean): readonly Expression[] {
   const variables = variablesOf(part);

@@ -1,0 +1,156 @@
+import { equation, logic, name, number, numberValue, power, product, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { BudgetExhausted } from "../number/budget.ts";
+import { factor } from "../polynomial/factor.ts";
+import * as poly from "../polynomial/multivariate.ts";
+import { withPositiveLead } from "../rewrite/factored.ts";
+import { factorsOverReals } from "../rewrite/forms/factor.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { type PolynomialForm, zeroForm } from "./polynomial-form.ts";
+import { alternatives, Chain, toZeroForm } from "./quadratic/quadratic-form.ts";
+import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";
+
+/** A factor of the zero form with the number of times it occurs. */
+interface Factor {
+  readonly base: Expression;
+  readonly multiplicity: number;
+}
+
+/**
+ * A polynomial equation of any degree whose zero form splits: over the rational numbers (with the other letters as
+ * variables), and over the reals where the roots of what is left have short radicals. A product is 0 exactly where a factor
+ * is; each factor is solved by itself.
+ */
+export function solveByFactors(form: PolynomialForm, solve: (task: Task) => Solved | undefined): Solved | undefined {
+  const { task } = form;
+  const degree = form.coefficients.length - 1;
+  if (degree < 3) return undefined;
+  const rational = rationalFactors(form);
+  if (!rational) return undefined;
+  const factors = rational.flatMap((part) => split(part, task.unknown));
+  if (factors.some(({ base }) => degreeOf(base, task.unknown) > 2)) return undefined;
+  const chain = new Chain(form);
+  toZeroForm(chain, form);
+  const shown = (parts: readonly Factor[]): Expression => equation(product(...parts.map(({ base, multiplicity }) => power(base, number(multiplicity)))), ZERO);
+  if (rational.length > 1 || (rational[0]?.multiplicity ?? 1) > 1) chain.to(shown(rational), "factor", []);
+  if (factors.length > rational.length) chain.to(shown(factors), "factor with roots", []);
+  const distinct = factors.map(({ base }) => equation(base, ZERO));
+  chain.to(logic("or", distinct), distinct.length > 1 ? "zero product" : "the square is zero", []);
+  const parts = factors.map((part) => ({ part, solved: solve({ ...task, equation: relationOf(part.base) }) }));
+  if (parts.some(({ solved }) => !solved)) return undefined;
+  const steps = parts.flatMap(({ part, solved }) => (degreeOf(part.base, task.unknown) > 1 ? (solved?.steps ?? []) : []));
+  const found = gathered(parts.map(({ part, solved }) => ({ multiplicity: part.multiplicity, set: solved?.set })));
+  // A factor without real roots stays as it is in the last line: over the reals it adds nothing.
+  const last = parts.flatMap(({ part, solved }) =>
+    solved && solved.set.solutions.length > 0
+      ? solved.set.solutions.map((one) => alternatives(task.unknown, [one.values.get(task.unknown) ?? ZERO]))
+      : [equation(part.base, ZERO)],
+  );
+  chain.to(logic("or", last), "solve each", [task.unknown]);
+  const finish = chain.steps[chain.steps.length - 1];
+  const before = finish?.rule === "solve each" ? chain.steps.slice(0, -1) : chain.steps;
+  return { steps: [...before, ...steps, ...(finish?.rule === "solve each" ? [finish] : [])], set: setOf(task, degree, found) };
+}
+
+function relationOf(base: Expression): Task["equation"] {
+  const made = equation(base, ZERO);
+  if (made.kind !== "relation") throw new RangeError("an equation is a relation");
+  return made;
+}
+
+function degreeOf(e: Expression, unknown: string): number {
+  const kernels = new Kernels();
+  const index = kernels.index(name(unknown));
+  return poly.degreeIn(normalForm(e, kernels).numerator, index);
+}
+
+/** The factors over Q that hold the unknown; undefined where there is only the whole, or it is out of reach. */
+function rationalFactors(form: PolynomialForm): readonly Factor[] | undefined {
+  const zero = zeroForm(form);
+  const [left = ZERO] = zero.kind === "relation" ? zero.operands : [];
+  try {
+    const kernels = new Kernels();
+    kernels.index(name(form.task.unknown));
+    const { factors } = factor(normalForm(left, kernels).numerator);
+    return factors
+      .map(({ factor: part, multiplicity }) => ({ base: withPositiveLead(polynomialExpression(part, kernels)), multiplicity }))
+      .filter(({ base }) => contains(base, form.task.unknown));
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}
+
+/** A factor of higher degree with whole coefficients split over the reals. */
+function split(part: Factor, unknown: string): readonly Factor[] {
+  const kernels = new Kernels();
+  const index = kernels.index(name(unknown));
+  const { numerator } = normalForm(part.base, kernels);
+  if (poly.degreeIn(numerator, index) < 3 || poly.degrees(numerator).length > 1) return [part];
+  const coefficients = poly.coefficientsIn(numerator, index).map((coefficient) => polynomialExpression(coefficient, kernels));
+  if (coefficients.some((coefficient) => !numberValue(coefficient))) return [part];
+  const pieces = factorsOverReals(coefficients, name(unknown));
+  return pieces ? pieces.map((base) => ({ base, multiplicity: part.multiplicity })) : [part];
+}
+
+interface Found {
+  readonly solutions: readonly Solution[];
+  readonly complex: readonly Solution[];
+  readonly rejected: readonly Rejected[];
+}
+
+/** All solutions of the factors, each as often as its factor occurs; equal values of different factors are joined. */
+function gathered(parts: readonly { readonly multiplicity: number; readonly set: SolutionSet | undefined }[]): Found {
+  const times = (solution: Solution, multiplicity: number): Solution => ({ ...solution, multiplicity: solution.multiplicity * multiplicity });
+  const join = (list: readonly Solution[]): readonly Solution[] => {
+    const known: Solution[] = [];
+    for (const next of list) {
+      const at = known.findIndex((one) => [...one.values].every(([key, value]) => equal(value, next.values.get(key) ?? ZERO)));
+      const same = known[at];
+      if (same) known[at] = { ...same, multiplicity: same.multiplicity + next.multiplicity };
+      else known.push(next);
+    }
+    return known;
+  };
+  return {
+    solutions: join(parts.flatMap(({ multiplicity, set }) => (set?.solutions ?? []).map((solution) => times(solution, multiplicity)))),
+    complex: join(parts.flatMap(({ multiplicity, set }) => (set?.complexSolutions ?? []).map((solution) => times(solution, multiplicity)))),
+    rejected: parts.flatMap(({ set }) => set?.rejected ?? []),
+  };
+}
+
+/**
+ * A solution that is real only where a letter is 0, and is then one of the others, adds nothing: the letter's square would
+ * have to be at most 0.
+ */
+function onlyAtZero(solution: Solution, others: readonly Solution[], unknown: string): boolean {
+  return solution.conditions.some((condition) => {
+    const [left, right] = condition.kind === "relation" && condition.comparisons[0] === "<=" ? condition.operands : [];
+    const [letter, ...more] = left ? freeNames(left) : [];
+    if (!left || !right || !equal(right, ZERO) || letter === undefined || more.length > 0 || left.kind !== "power" || left.base.kind !== "name") return false;
+    if (left.exponent.kind !== "number" || left.exponent.value.den !== 1 || Number(left.exponent.value.num) % 2 !== 0) return false;
+    const at = (one: Solution): Expression => simplify(substitute(one.values.get(unknown) ?? ZERO, new Map([[letter, ZERO]]))).expression;
+    return others.some((other) => other !== solution && other.conditions.length === 0 && equal(at(other), at(solution)));
+  });
+}
+
+function setOf({ unknown, domain }: Task, degree: number, found: Found): SolutionSet {
+  const hidden = domain === "real" ? found.solutions.filter((one) => onlyAtZero(one, found.solutions, unknown)) : [];
+  const solutions = found.solutions.filter((one) => !hidden.includes(one));
+  const complex = [...found.complex, ...hidden];
+  const { rejected } = found;
+  const none = solutions.length === 0;
+  const apart = complex.map((solution): Rejected => ({ values: solution.values, multiplicity: solution.multiplicity, reason: "it is not real" }));
+  const counted = `the equation is of degree ${degree} in ${unknown}, and its factors have no other roots`;
+  return {
+    variables: [unknown],
+    domain,
+    complete: true,
+    reason: none ? `no real ${unknown} solves the equation: all ${degree} solutions, counted with multiplicity, are complex` : counted,
+    solutions,
+    rejected: none ? rejected : [...rejected, ...apart],
+    complexSolutions: none ? complex : [],
+  };
+}
