@@ -1,6 +1,7 @@
+import { NOWHERE } from "../derivation/nowhere.ts";
 import { equation, name, number, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
 import { complexDomain } from "../expression/domain.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { decide } from "../rewrite/sign.ts";
@@ -146,10 +147,14 @@ export function comparisonNote(compared: Comparison): string {
  * those apart and those set aside, each with its multiplicity. Then it has no other root, since a product is 0 only where a
  * factor is.
  */
-export function completenessCheck(answer: ClaimedAnswer): Check {
+export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptStep[] = []): Check {
   const check = (outcome: Verdict, detail: string): Check => ({ kind: "completeness", outcome, detail, lines: [{ note: detail }] });
   const coefficients = zeroPolynomial(answer.equation, answer.unknown);
-  if (!coefficients) return check("loose", "the equation is no polynomial in its unknown, so its roots were not counted");
+  if (!coefficients) {
+    return covered(answer, chain)
+      ? check("nailed", "every step keeps exactly the real solutions, from the equation to the values found, so there are no others")
+      : check("loose", "the equation is no polynomial in its unknown, so its roots were not counted");
+  }
   const degree = coefficients.length - 1;
   const everywhere = answer.solutions.some((solution) => solution.everywhere);
   if (degree <= 0) return countConstant(coefficients[0] ?? ZERO, everywhere, answer, check);
@@ -170,6 +175,31 @@ export function completenessCheck(answer: ClaimedAnswer): Check {
     );
   if (test.kind === "nonzero") return check("bent", "multiplying out the factors of the claimed roots does not give the equation back");
   return check("loose", `it could not be proven that the factors of the claimed roots give the equation back (they agree to ${test.digits} digits)`);
+}
+
+/** A step of the derivation that claims the same solutions, and whether that was proven. */
+export interface KeptStep {
+  readonly before: Expression;
+  readonly after: Expression;
+  readonly proven: boolean;
+}
+
+/** Whether proven steps lead from the equation to nothing but the claimed values: each replaces a statement by alternatives with the same solutions. */
+function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): boolean {
+  const parts = (e: Expression): readonly Expression[] => (e.kind === "logic" && e.operator === "or" ? e.items : [e]);
+  let open: readonly Expression[] = [answer.equation];
+  for (const { before, after, proven } of chain) {
+    const used = parts(before);
+    if (!proven || !used.every((one) => open.some((other) => equal(one, other)))) return false;
+    open = [...open.filter((one) => !used.some((other) => equal(one, other))), ...parts(after)];
+  }
+  const values = [...answer.solutions, ...answer.rejected].map(({ value }) => value);
+  return open.every((statement) => {
+    if (equal(statement, NOWHERE) || (freeNames(statement).size === 0 && decide(statement, []) === false)) return true;
+    const [left, right] = statement.kind === "relation" ? statement.operands : [];
+    const isUnknown = left?.kind === "name" && left.name === answer.unknown;
+    return isUnknown && right !== undefined && values.some((value) => equal(value, right) || equalityTest(value, right, answer.assumptions).kind === "zero");
+  });
 }
 
 function countConstant(rest: Expression, everywhere: boolean, answer: ClaimedAnswer, check: (outcome: Verdict, detail: string) => Check): Check {

@@ -1,5 +1,5 @@
 import type { Claim, Step } from "../derivation/step.ts";
-import { ZERO } from "../expression/construct.ts";
+import { power, ZERO } from "../expression/construct.ts";
 import { children, type Expression, equal } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { elaborate } from "../notation/elaborate.ts";
@@ -10,6 +10,7 @@ import { writeOut } from "../rewrite/write-out.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 import { pointText } from "./compare.ts";
 import { equivalence } from "./equivalence.ts";
+import { undoingEquivalence } from "./inversion.ts";
 import { type Check, type Verdict, weakest } from "./verdict.ts";
 
 /** The verdict on one step, with the reason. */
@@ -35,6 +36,15 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdi
         return { verdict: "bent", why: test.witness.size === 0 ? "the values differ" : `the values differ at ${pointText(test.witness)}` };
       return { verdict: "tacked", why: `the values agree to ${test.digits} digits` };
     }
+    case "implies": {
+      const [left = ZERO, right = ZERO] = claim.before.kind === "relation" ? claim.before.operands : [];
+      const [top = ZERO, bottom = ZERO] = claim.after.kind === "relation" ? claim.after.operands : [];
+      const tests = [equalityTest(power(left, claim.power), top, assumptions), equalityTest(power(right, claim.power), bottom, assumptions)];
+      if (tests.every(({ kind }) => kind === "zero")) return { verdict: "nailed", why: "both sides were raised to the same power, so no solution is lost" };
+      return tests.some(({ kind }) => kind === "nonzero")
+        ? { verdict: "bent", why: "a side is not the power it should be" }
+        : { verdict: "loose", why: "it was not decided whether both sides were raised to the same power" };
+    }
     case "put in": {
       return sameParts(substitute(claim.before, claim.values), claim.after)
         ? { verdict: "nailed", why: "put in again, this is what comes out" }
@@ -46,7 +56,8 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdi
       return truth ? { verdict: "nailed", why: "decided by certified sign" } : { verdict: "bent", why: `${text(claim.statement)} is false` };
     }
     case "equivalent": {
-      const same = equivalence(claim.before, claim.after, claim.unknown, assumptions);
+      const same =
+        undoingEquivalence(claim.before, claim.after, claim.unknown, assumptions) ?? equivalence(claim.before, claim.after, claim.unknown, assumptions);
       switch (same.kind) {
         case "same":
           return { verdict: "nailed", why: "both have the same solutions: the zero forms differ by a factor that is never 0" };

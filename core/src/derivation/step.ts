@@ -5,12 +5,14 @@ import { type Pieces, type RuleName, wording } from "./rules.ts";
 /**
  * What a step claims, in a form that the checker can test:
  * - `equivalent`: before and after have the same solutions for the unknown, where the conditions hold;
+ * - `implies`: every solution of before solves after, since both sides were raised to a power; after may have more;
  * - `equal`: before and after have the same value;
  * - `put in`: replacing the names by the values in `before` gives `after`;
  * - `holds`: the statement is true.
  */
 export type Claim =
   | { readonly kind: "equivalent"; readonly unknown: string; readonly before: Expression; readonly after: Expression }
+  | { readonly kind: "implies"; readonly unknown: string; readonly before: Expression; readonly after: Expression; readonly power: Expression }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "put in"; readonly before: Expression; readonly values: ReadonlyMap<string, Expression>; readonly after: Expression }
   | { readonly kind: "holds"; readonly statement: Expression };

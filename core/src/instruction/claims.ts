@@ -37,6 +37,9 @@ export function judgeSolutions(
     assumptions,
   };
   const { check, verdicts } = stepsCheck(steps, assumptions);
-  const checks = [substitutionCheck(answer), comparisonCheck(answer), completenessCheck(answer), check];
+  const kept = steps.flatMap(({ claim }, k) =>
+    claim.kind === "equivalent" || claim.kind === "implies" ? [{ before: claim.before, after: claim.after, proven: verdicts[k]?.verdict === "nailed" }] : [],
+  );
+  const checks = [substitutionCheck(answer), comparisonCheck(answer), completenessCheck(answer, kept), check];
   return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };
 }

@@ -4,9 +4,11 @@ import { solveByFactors } from "./factors.ts";
 import { solveLinear } from "./linear.ts";
 import { type PolynomialForm, polynomialForm } from "./polynomial-form.ts";
 import { solveQuadratic } from "./quadratic.ts";
+import { solveRadical } from "./radical.ts";
 import { solveRational } from "./rational.ts";
 import { sift } from "./sift.ts";
 import { type Solved, type Task, Unsolvable } from "./solution.ts";
+import { solveByUndoing } from "./undoing.ts";
 
 /** The methods for polynomial equations, tried in order; each takes what it knows and leaves the rest. */
 const METHODS: readonly ((form: PolynomialForm) => Solved | undefined)[] = [
@@ -29,12 +31,17 @@ function solvePolynomial(task: Task): Solved | undefined {
   );
 }
 
+/** What an equation without radicals may be. */
+function solveCleared(task: Task): Solved | undefined {
+  return solvePolynomial(task) ?? solveRational(task, solvePolynomial);
+}
+
 /**
  * All solutions of an equation in one unknown, with the derivation that found them.
  * @throws Unsolvable where no method applies.
  */
 export function solveEquation(task: Task): Solved {
-  const solved = solvePolynomial(task) ?? solveRational(task, solvePolynomial);
+  const solved = solvePolynomial(task) ?? solveRational(task, solvePolynomial) ?? solveByUndoing(task, solvePolynomial) ?? solveRadical(task, solveCleared);
   if (!solved) {
     throw new Unsolvable(`${text(task.equation)} is no polynomial or rational equation in ${task.unknown}; other kinds cannot be solved yet`);
   }

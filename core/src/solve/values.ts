@@ -1,15 +1,30 @@
-import { divide, MINUS_ONE, power, product, subtract, sum } from "../expression/construct.ts";
+import { call, divide, MINUS_ONE, negate, number, power, product, subtract, sum } from "../expression/construct.ts";
 import { type Expression, equal } from "../expression/expression.ts";
 import { opposite } from "../expression/functions/arguments.ts";
+import { mapChildren } from "../expression/substitute.ts";
+import * as integer from "../number/integer.ts";
 import { denest } from "../rewrite/denest.ts";
 import { isNegative } from "../rewrite/normal-form.ts";
 import { complexity, expand, simplify } from "../rewrite/simplify.ts";
 
 /** The most readable form of a root: the shorter of the simplified forms before and after nested roots are undone. */
 export function readable(e: Expression): Expression {
-  const plain = simplify(e).expression;
+  const plain = plainLogarithms(simplify(e).expression);
   const candidates = [plain, simplify(denest(plain)).expression, simplify(denest(expand(plain))).expression];
   return withoutOuterSign(candidates.reduce((best, next) => (complexity(next) < complexity(best) ? next : best)));
+}
+
+/** ln(1/2) as −ln 2 and ln 8 as 3 ln 2, so that values of logarithms are as short as they can be. */
+export function plainLogarithms(e: Expression): Expression {
+  const inner = mapChildren(e, plainLogarithms);
+  const [x] = inner.kind === "call" && inner.name === "ln" ? inner.args : [];
+  if (x?.kind !== "number" || x.value.num <= 0) return inner;
+  const { num, den } = x.value;
+  if (num === 1 && den !== 1) return negate(plainLogarithms(call("ln", number({ num: den, den: 1 }))));
+  if (den !== 1) return inner;
+  const powers = integer.primePowers(num);
+  const common = powers.reduce((shared, { count }) => Number(integer.gcd(shared, count)), 0);
+  return common > 1 ? product(number(common), call("ln", number({ num: integer.exactRoot(num, common) ?? num, den: 1 }))) : inner;
 }
 
 /** −A/(R − S) is written A/(S − R). */

@@ -1,0 +1,100 @@
+import { NOWHERE } from "../derivation/nowhere.ts";
+import { call, divide, isPositiveConstant, negate, ONE, power, relation, subtract, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { constantSign, equalityTest, zeroTest } from "../rewrite/zero-test.ts";
+import type { Equivalence } from "./equivalence.ts";
+
+/** Functions that take each value at most once on the reals where they are real. */
+const INJECTIVE: ReadonlySet<string> = new Set(["ln", "log", "sinh", "tanh", "arsinh", "artanh", "arcosh", "arctan", "arcsin", "arccos"]);
+/** Even functions that take each value at most once for arguments that are not negative. */
+const EVEN: ReadonlySet<string> = new Set(["abs", "cosh"]);
+
+/**
+ * Whether two statements have the same real solutions because one undoes what the other does to both sides: terms and factors
+ * moved over, an injective function or its inverse applied, an even one undone with both signs, or nothing left because the
+ * value is out of range. Undefined where it is none of these.
+ */
+export function undoingEquivalence(before: Expression, after: Expression, unknown: string, assumptions: readonly Expression[]): Equivalence | undefined {
+  const [left, right] = sidesOf(before) ?? [];
+  const swapped = sidesOf(after);
+  if (left && right && swapped && equal(left, swapped[1]) && equal(right, swapped[0])) return { kind: "same" };
+  if (!left || !right) return undefined;
+  const alternatives = after.kind === "logic" && after.operator === "or" ? after.items : [after];
+  const sides = alternatives.map(sidesOf);
+  const [first, second] = sides;
+  const moved = first && sides.length === 1 && !equal(after, NOWHERE) ? movedOver(left, right, first, unknown, assumptions) : undefined;
+  if (moved) return moved;
+  if (contains(right, unknown)) return undefined;
+  if (equal(after, NOWHERE)) return outOfRange(left, right, assumptions) ? { kind: "same" } : undefined;
+  if (!first || !sides.every((pair) => pair !== undefined)) return undefined;
+  const holds = second ? sides.length === 2 && bothSigns(left, right, first, second, assumptions) : undone(left, right, first, assumptions);
+  return holds ? { kind: "same" } : undefined;
+}
+
+type Sides = readonly [Expression, Expression];
+
+function sidesOf(e: Expression): Sides | undefined {
+  const [left, right] = e.kind === "relation" && e.comparisons.length === 1 && e.comparisons[0] === "=" ? e.operands : [];
+  return left && right ? [left, right] : undefined;
+}
+
+/** left − right = k (left′ − right′) with a k that is free of the unknown and not 0. */
+function movedOver(left: Expression, right: Expression, [u, v]: Sides, unknown: string, assumptions: readonly Expression[]): Equivalence | undefined {
+  const [before, after] = [subtract(left, right), subtract(u, v)];
+  const ratio = simplify(divide(before, after)).expression;
+  if (contains(ratio, unknown)) return undefined;
+  if (zeroTest(ratio, assumptions).kind !== "nonzero") return undefined;
+  if (freeNames(ratio).size > 0 && decide(relation(ratio, "!=", ZERO), assumptions) !== true)
+    return { kind: "same where", conditions: [relation(ratio, "!=", ZERO)] };
+  return { kind: "same" };
+}
+
+function isReal(e: Expression): boolean {
+  return freeNames(e).size > 0 || constantSign(e) !== undefined;
+}
+
+/** f(u) = right and u = v with f injective and f(v) = right. */
+function undone(left: Expression, right: Expression, [u, v]: Sides, assumptions: readonly Expression[]): boolean {
+  if (!isReal(v)) return false;
+  const same = (value: Expression): boolean => equalityTest(value, right, assumptions).kind === "zero";
+  if (left.kind === "call") {
+    const last = left.args[left.args.length - 1];
+    const oddRoot = left.name === "root" && left.args[0]?.kind === "number" && Number(left.args[0].value.num) % 2 === 1;
+    if (!last || !equal(last, u) || !(INJECTIVE.has(left.name) || oddRoot)) return false;
+    return same(call(left.name, ...left.args.slice(0, -1), v));
+  }
+  if (left.kind !== "power") return false;
+  if (equal(left.exponent, u)) return isPositiveConstant(left.base) && zeroTest(subtract(left.base, ONE)).kind === "nonzero" && same(power(left.base, v));
+  if (!equal(left.base, u) || left.exponent.kind !== "number") return false;
+  const { num, den } = left.exponent.value;
+  // Roots and odd powers are injective; a reciprocal is where it is defined.
+  const injective = den !== 1 || Number(num) % 2 !== 0;
+  return injective && same(power(v, left.exponent));
+}
+
+/** f(u) = right and u = v or u = −v with f even, injective from 0 on, and f(v) = right. */
+function bothSigns(left: Expression, right: Expression, [u, v]: Sides, [w, z]: Sides, assumptions: readonly Expression[]): boolean {
+  if (!equal(u, w) || equalityTest(z, negate(v), assumptions).kind !== "zero" || !isReal(v)) return false;
+  const same = (value: Expression): boolean => equalityTest(value, right, assumptions).kind === "zero";
+  if (left.kind === "call") return EVEN.has(left.name) && equal(left.args[0] ?? ZERO, u) && same(call(left.name, v));
+  if (left.kind !== "power" || left.exponent.kind !== "number" || !equal(left.base, u)) return false;
+  return left.exponent.value.den === 1 && Number(left.exponent.value.num) % 2 === 0 && same(power(v, left.exponent));
+}
+
+/** Whether no real value of the left side can be the right one. */
+function outOfRange(left: Expression, right: Expression, assumptions: readonly Expression[]): boolean {
+  const known = (condition: Expression): boolean => decide(condition, assumptions) === true;
+  if (left.kind === "call") {
+    const size = call("abs", right);
+    if (left.name === "abs") return known(relation(right, "<", ZERO));
+    if (left.name === "cosh") return known(relation(right, "<", ONE));
+    if (left.name === "tanh" || left.name === "sin" || left.name === "cos") return known(relation(size, left.name === "tanh" ? ">=" : ">", ONE));
+    return false;
+  }
+  if (left.kind !== "power") return false;
+  if (left.exponent.kind !== "number") return isPositiveConstant(left.base) && known(relation(right, "<=", ZERO));
+  const { num, den } = left.exponent.value;
+  return (den !== 1 || Number(num) % 2 === 0) && known(relation(right, "<", ZERO));
+}

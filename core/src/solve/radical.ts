@@ -1,0 +1,87 @@
+import { type Step, step } from "../derivation/step.ts";
+import { equation, negate, number, power, subtract, sum, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { text } from "../notation/text.ts";
+import { expand, simplify } from "../rewrite/simplify.ts";
+import { equalityTest } from "../rewrite/zero-test.ts";
+import type { Rejected, Solution, Solved, Task } from "./solution.ts";
+
+/** Radicals that are left after so many rounds are given up. */
+const MOST_ROUNDS = 4;
+
+/**
+ * An equation with the unknown under roots: a root is left alone and both sides are raised to its power, which may add
+ * solutions but loses none; every candidate is put back, and those that fail are listed with the numbers on both sides.
+ */
+export function solveRadical(task: Task, solveCleared: (task: Task) => Solved | undefined): Solved | undefined {
+  if (task.domain !== "real" || freeNames(task.equation).size > 1) return undefined;
+  const steps: Step[] = [];
+  let current: Expression = task.equation;
+  for (let round = 0; round < MOST_ROUNDS && hasRadical(current, task.unknown); round += 1) {
+    const next = raised(current, task.unknown, steps);
+    if (!next) return undefined;
+    current = next;
+  }
+  if (steps.length === 0 || current.kind !== "relation" || hasRadical(current, task.unknown)) return undefined;
+  const solved = solveCleared({ ...task, equation: current, assumptions: [] });
+  if (!solved) return undefined;
+  return { steps: [...steps, ...solved.steps], set: sifted(solved, task) };
+}
+
+/** The degree of a root with the unknown under it; undefined for anything else. */
+function radicalDegree(e: Expression, unknown: string): Expression | undefined {
+  if (e.kind === "call" && e.name === "root") return e.args[1] && contains(e.args[1], unknown) ? e.args[0] : undefined;
+  const isRoot = e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1 && contains(e.base, unknown);
+  return isRoot && e.exponent.kind === "number" ? number({ num: e.exponent.value.den, den: 1 }) : undefined;
+}
+
+function isRadical(unknown: string): (e: Expression) => boolean {
+  return (e) => radicalDegree(e, unknown) !== undefined;
+}
+
+function hasRadical(e: Expression, unknown: string): boolean {
+  return findAll(e, isRadical(unknown)).length > 0;
+}
+
+/** One root left alone on the left, and both sides raised to its power. */
+function raised(e: Expression, unknown: string, steps: Step[]): Expression | undefined {
+  const [left = ZERO, right = ZERO] = e.kind === "relation" ? e.operands : [];
+  const difference = simplify(subtract(left, right)).expression;
+  const terms = difference.kind === "sum" ? difference.terms : [difference];
+  const candidates = terms.filter((term) => hasRadical(term, unknown));
+  // The longest term first: the others are then simpler to square.
+  const chosen = candidates.reduce<Expression | undefined>((best, term) => (!best || text(term).length > text(best).length ? term : best), undefined);
+  const root = chosen && findAll(chosen, isRadical(unknown))[0];
+  const degree = root && radicalDegree(root, unknown);
+  if (!chosen || !degree) return undefined;
+  const rest = negate(sum(...terms.filter((term) => term !== chosen)));
+  const [alone, other] = text(chosen).startsWith("-") ? [negate(chosen), negate(rest)] : [chosen, rest];
+  const isolated = equation(alone, simplify(other).expression);
+  if (text(isolated) !== text(e)) steps.push(step("bring terms over", [text(alone)], { kind: "equivalent", unknown, before: e, after: isolated }));
+  const [top, bottom] = [alone, simplify(other).expression].map((side) => simplify(expand(power(side, degree))).expression);
+  if (!top || !bottom) return undefined;
+  const after = equation(top, bottom);
+  steps.push(step("raise both sides, maybe more", [text(degree)], { kind: "implies", unknown, before: isolated, after, power: degree }));
+  return after;
+}
+
+/** The candidates that solve the equation itself; the others with the numbers on both sides. */
+function sifted(solved: Solved, task: Task): Solved["set"] {
+  const [left = ZERO, right = ZERO] = task.equation.operands;
+  const rejected: Rejected[] = [...solved.set.rejected];
+  const solutions: Solution[] = [];
+  for (const candidate of solved.set.solutions) {
+    const at = (side: Expression): Expression => simplify(substitute(side, candidate.values)).expression;
+    const [a, b] = [at(left), at(right)];
+    if (equalityTest(a, b).kind === "nonzero") {
+      rejected.push({
+        values: candidate.values,
+        multiplicity: candidate.multiplicity,
+        reason: `put back, the left side is ${text(a)} and the right side ${text(b)}`,
+      });
+    } else solutions.push({ ...candidate, multiplicity: 1 });
+  }
+  const lost = rejected.length > 0 ? "; candidates that came in by raising to a power were put back and set aside" : "";
+  return { ...solved.set, domain: "real", solutions, rejected, complexSolutions: [], reason: `raising both sides to a power loses no solution${lost}` };
+}

@@ -1,0 +1,212 @@
+import { NOWHERE } from "../derivation/nowhere.ts";
+import type { Step } from "../derivation/step.ts";
+import { step } from "../derivation/step.ts";
+import {
+  call,
+  divide,
+  E,
+  equation,
+  isPositiveConstant,
+  logic,
+  negate,
+  number,
+  ONE,
+  power,
+  product,
+  relation,
+  subtract,
+  sum,
+  ZERO,
+} from "../expression/construct.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { text } from "../notation/text.ts";
+import * as rational from "../number/rational.ts";
+import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { nonZero } from "./conditions.ts";
+import { type Solution, type Solved, solution, type Task } from "./solution.ts";
+import { readable } from "./values.ts";
+
+/** What undoing one operation leads to: the inner expression with its possible values, or none. */
+interface Undone {
+  readonly inner: Expression;
+  readonly values: readonly Expression[];
+  readonly rule:
+    | "bring terms over"
+    | "divide both sides"
+    | "undo the function"
+    | "take logarithms"
+    | "take roots"
+    | "raise both sides"
+    | "take reciprocals"
+    | "both signs"
+    | "out of range";
+  readonly said: string;
+  readonly conditions?: readonly Expression[];
+}
+
+/**
+ * An equation in which the unknown stands in one place: the operations around it are undone one by one, from the outside in,
+ * as when a formula is solved for a letter. What is left inside may be a polynomial in the unknown.
+ */
+export function solveByUndoing(task: Task, solveInner: (task: Task) => Solved | undefined): Solved | undefined {
+  const [left = ZERO, right = ZERO] = task.equation.operands;
+  const { unknown } = task;
+  if (task.domain !== "real" || contains(left, unknown) === contains(right, unknown)) return undefined;
+  const [start, value] = contains(left, unknown) ? [left, right] : [right, left];
+  const steps: Step[] = [];
+  if (start === right) steps.push(step("swap sides", [], { kind: "equivalent", unknown, before: task.equation, after: equation(start, value) }));
+  const branches = undo(start, value, task, steps, solveInner);
+  if (!branches) return undefined;
+  const reason =
+    branches.length === 0 ? "no real value is left when the operations are undone" : "each operation was undone on both sides, which keeps all solutions";
+  return {
+    steps,
+    set: { variables: [unknown], domain: "real", complete: true, reason, solutions: branches, rejected: [], complexSolutions: [] },
+  };
+}
+
+/** The solutions of side = value; undefined where an operation cannot be undone here. */
+function undo(side: Expression, value: Expression, task: Task, steps: Step[], solveInner: (task: Task) => Solved | undefined): readonly Solution[] | undefined {
+  const { unknown } = task;
+  if (side.kind === "name") return [solution(unknown, value)];
+  const undone = undoOne(side, value, task);
+  if (!undone) return innerSolutions(side, value, task, steps, solveInner);
+  const { inner, values, rule, said, conditions = [] } = undone;
+  const before = equation(side, value);
+  const after =
+    values.length === 0
+      ? NOWHERE
+      : logic(
+          "or",
+          values.map((one) => equation(inner, one)),
+        );
+  if (!equal(before, after)) steps.push(step(rule, [said], { kind: "equivalent", unknown, before, after }, { conditions }));
+  const found = values.map((one) => undo(inner, one, task, steps, solveInner));
+  if (!found.every((list) => list !== undefined)) return undefined;
+  return found.flat().map((one) => ({ ...one, conditions: [...one.conditions, ...conditions] }));
+}
+
+/** What stands inside may be a polynomial in the unknown: then the methods for those go on. */
+function innerSolutions(
+  side: Expression,
+  value: Expression,
+  task: Task,
+  steps: Step[],
+  solveInner: (task: Task) => Solved | undefined,
+): readonly Solution[] | undefined {
+  const inner = equation(side, value);
+  if (inner.kind !== "relation" || equal(inner, task.equation)) return undefined;
+  const solved = solveInner({ ...task, equation: inner });
+  if (!solved) return undefined;
+  steps.push(...solved.steps);
+  return solved.set.solutions;
+}
+
+function undoOne(side: Expression, value: Expression, task: Task): Undone | undefined {
+  switch (side.kind) {
+    case "sum":
+      return undoSum(side.terms, value, task.unknown);
+    case "product":
+      return undoProduct(side.factors, value, task);
+    case "power":
+      return contains(side.exponent, task.unknown) ? undoExponential(side.base, side.exponent, value, task) : undoPower(side.base, side.exponent, value, task);
+    case "call":
+      return undoCall(side.name, side.args, value, task);
+    default:
+      return undefined;
+  }
+}
+
+function undoSum(terms: readonly Expression[], value: Expression, unknown: string): Undone | undefined {
+  const own = terms.filter((term) => contains(term, unknown));
+  const rest = sum(...terms.filter((term) => !contains(term, unknown)));
+  const [inner] = own;
+  if (!inner || own.length > 1) return undefined;
+  return { inner, values: [readable(subtract(value, rest))], rule: "bring terms over", said: text(inner) };
+}
+
+function undoProduct(factors: readonly Expression[], value: Expression, task: Task): Undone | undefined {
+  const own = factors.filter((factor) => contains(factor, task.unknown));
+  const rest = product(...factors.filter((factor) => !contains(factor, task.unknown)));
+  const [inner] = own;
+  if (!inner || own.length > 1) return undefined;
+  const conditions = freeNames(rest).size > 0 ? nonZero(rest, task.assumptions) : [];
+  return { inner, values: [readable(divide(value, rest))], rule: "divide both sides", said: text(rest), conditions };
+}
+
+function known(condition: Expression, { assumptions }: Task): boolean | undefined {
+  return decide(condition, assumptions);
+}
+
+function undoExponential(base: Expression, exponent: Expression, value: Expression, task: Task): Undone | undefined {
+  if (!isPositiveConstant(base) || equal(base, ONE) || contains(base, task.unknown)) return undefined;
+  const positive = known(relation(value, ">", ZERO), task);
+  if (positive === false) return { inner: exponent, values: [], rule: "out of range", said: "a power of a positive number is always positive" };
+  const conditions = positive === true ? [] : [relation(value, ">", ZERO)];
+  const result = equal(base, E) ? call("ln", value) : base.kind === "number" && value.kind === "number" ? call("log", base, value) : undefined;
+  const whole = result?.kind === "number" ? result : undefined;
+  const logarithm = whole ?? (equal(base, E) ? call("ln", value) : divide(call("ln", value), call("ln", base)));
+  return { inner: exponent, values: [readable(logarithm)], rule: "take logarithms", said: text(base), conditions };
+}
+
+function undoPower(base: Expression, exponent: Expression, value: Expression, task: Task): Undone | undefined {
+  if (exponent.kind !== "number") return undefined;
+  const { num, den } = exponent.value;
+  if (typeof num === "bigint" || typeof den === "bigint") return undefined;
+  if (num === -1 && den === 1) {
+    if (known(relation(value, "=", ZERO), task) === true)
+      return { inner: base, values: [], rule: "out of range", said: "a fraction with the numerator 1 is never 0" };
+    const conditions = known(relation(value, "!=", ZERO), task) === true ? [] : [relation(value, "!=", ZERO)];
+    return { inner: base, values: [readable(divide(ONE, value))], rule: "take reciprocals", said: "", conditions };
+  }
+  if (num < 0) return undoPower(power(base, number(rational.rational(-num, den))), number(-1), value, task);
+  const negative = known(relation(value, "<", ZERO), task);
+  if (den !== 1) {
+    if (negative === true) return { inner: base, values: [], rule: "out of range", said: "a root is never negative" };
+    const conditions = negative === false ? [] : [relation(value, ">=", ZERO)];
+    return { inner: base, values: [readable(power(value, number(rational.rational(den, num))))], rule: "raise both sides", said: `${den}`, conditions };
+  }
+  if (num % 2 !== 0) return { inner: base, values: [readable(call("root", number(num), value))], rule: "take roots", said: `${num}` };
+  if (negative === true) return { inner: base, values: [], rule: "out of range", said: "an even power is never negative" };
+  // A root inside is itself not negative: only one sign is possible.
+  const root = readable(power(value, number(rational.rational(1, num))));
+  const conditions = negative === false ? [] : [relation(value, ">=", ZERO)];
+  if (known(relation(value, "=", ZERO), task) === true) return { inner: base, values: [ZERO], rule: "take roots", said: `${num}` };
+  if (known(relation(base, ">=", ZERO), task) === true) return { inner: base, values: [root], rule: "take roots", said: `${num}`, conditions };
+  return { inner: base, values: [root, negate(root)], rule: "both signs", said: `${num}`, conditions };
+}
+
+/** The functions that can be undone, with what the value must satisfy. */
+const INVERSES: Readonly<Record<string, (value: Expression) => { readonly result: Expression; readonly range?: readonly Expression[] }>> = {
+  ln: (value) => ({ result: power(E, value) }),
+  sinh: (value) => ({ result: call("arsinh", value) }),
+  tanh: (value) => ({ result: call("artanh", value), range: [relation(value, "<", ONE), relation(value, ">", number(-1))] }),
+  arsinh: (value) => ({ result: call("sinh", value) }),
+  artanh: (value) => ({ result: call("tanh", value) }),
+};
+
+function undoCall(functionName: string, args: readonly Expression[], value: Expression, task: Task): Undone | undefined {
+  const inner = args[args.length - 1];
+  const [first] = args;
+  if (!inner || !first || args.slice(0, -1).some((argument) => contains(argument, task.unknown))) return undefined;
+  if (functionName === "log") return { inner, values: [simplify(power(first, value)).expression], rule: "undo the function", said: `\\log` };
+  if (functionName === "root" && first.kind === "number")
+    return { inner, values: [readable(power(value, first))], rule: "raise both sides", said: text(first) };
+  if (functionName === "abs" || functionName === "cosh") {
+    const least = functionName === "abs" ? ZERO : ONE;
+    const below = known(relation(value, "<", least), task);
+    if (below === true)
+      return { inner, values: [], rule: "out of range", said: functionName === "abs" ? "an absolute value is never negative" : "cosh is never below 1" };
+    const conditions = below === false ? [] : [relation(value, ">=", least)];
+    const root = functionName === "abs" ? value : call("arcosh", value);
+    const single = equal(root, ZERO);
+    return { inner, values: single ? [ZERO] : [root, negate(root)], rule: single ? "undo the function" : "both signs", said: functionName, conditions };
+  }
+  const inverse = INVERSES[functionName]?.(value);
+  if (!inverse) return undefined;
+  const failing = (inverse.range ?? []).find((condition) => known(condition, task) === false);
+  if (failing) return { inner, values: [], rule: "out of range", said: `${functionName} does not take this value` };
+  const open = (inverse.range ?? []).filter((condition) => known(condition, task) !== true);
+  return { inner, values: [simplify(inverse.result).expression], rule: "undo the function", said: functionName, conditions: open };
+}
