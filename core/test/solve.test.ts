@@ -195,6 +195,80 @@ describe("equations of higher degree", () => {
   });
 });
 
+describe("equations with the unknown in one place", () => {
+  test.each<[string, readonly string[], Options?]>([
+    ["5e^(2x) = 20", ["ln(2)"]],
+    ["1000e^(-0.05x) = 500", ["20 ln(2)"]],
+    ["ln(x + 1) = 3", ["-1 + e^3"]],
+    ["lg(x) = 2", ["100"]],
+    ["2^(x - 1) = 16", ["5"]],
+    ["3^x = 7", ["ln(7)/ln(3)"]],
+    ["e^x = -2", []],
+    ["|x - 3| = 5", ["8", "-2"]],
+    ["|x^2 - 5| = 4", ["3", "-3", "1", "-1"]],
+    ["|x - 3| = -1", []],
+    ["ln(x^2) = 4", ["e^2", "-e^2"]],
+    ["sqrt(2x + 1) = 5", ["12"]],
+    ["sqrt(2x + 1) = -5", []],
+    ["sqrt(x^2 - 5x + 10) = 2", ["2", "3"]],
+    ["cosh(x) = 2", ["arcosh(2)", "-arcosh(2)"]],
+    ["tanh(x) = 2", []],
+    ["1/(1 + e^(-x)) = 3/4", ["ln(3)"]],
+    ["(x + 1)^(3/2) = 8", ["3"]],
+    ["T = 2pi sqrt(x/g)", ["T^2 g/(4pi^2)"], { given: ["T > 0", "g > 0"] }],
+    ["a e^(k x) = b", ["ln(b/a)/k"], { given: ["a > 0", "b > 0", "k > 0"] }],
+  ])("%s gives %j", (source, values, options) => expect([...valuesOf(expectNailed(source, options))].sort()).toEqual([...values].sort()));
+
+  test.each<[string, readonly string[], readonly string[]]>([
+    ["sqrt(x) = x - 2", ["4"], ["1"]],
+    ["sqrt(x + 3) = x - 3", ["6"], ["1"]],
+    ["x + sqrt(x) = 6", ["4"], ["9"]],
+    ["sqrt(x + 5) + sqrt(x) = 5", ["4"], []],
+    ["sqrt(2x + 3) - sqrt(x + 1) = 1", ["-1", "3"], []],
+    ["sqrt(x + 1) = sqrt(2x - 3)", ["4"], []],
+    ["sqrt(x - 1) + sqrt(x + 1) = 0", [], []],
+    ["cbrt(x^3 + 7) = x + 1", ["1", "-2"], []],
+  ])("%s gives %j and sets %j aside", (source, values, aside) => {
+    const solved = expectNailed(source);
+    expect([...valuesOf(solved)].sort()).toEqual([...values].sort());
+    expect(solved.set.rejected.map((one) => text(one.values.get("x") ?? build.ZERO))).toEqual(aside);
+  });
+
+  it("find exactly the root that a radical equation was built from", () => {
+    const whole = fc.integer({ min: 0, max: 12 });
+    fc.assert(
+      fc.property(whole, fc.integer({ min: 1, max: 5 }), fc.integer({ min: -6, max: 6 }), (root, slope, offset) => {
+        // sqrt(s x + c) = x + d at x = root, with c chosen so that the radicand is the square of root + d.
+        const value = root + offset;
+        const constant = value * value - slope * root;
+        const source = `sqrt(${slope}x + ${constant}) = x + ${offset}`.replaceAll("+ -", "- ");
+        const found = valuesOf(expectNailed(source));
+        if (value >= 0) expect(found).toContain(`${root}`);
+        else expect(found).not.toContain(`${root}`);
+      }),
+      { numRuns: 150 },
+    );
+  });
+});
+
+describe("what the judge says of undoing", () => {
+  test.each<[string, string, string]>([
+    ["e^x = 5", "x = ln(5)", "nailed"],
+    ["e^x = 5", "x = ln(6)", "not nailed"],
+    ["ln(x) = 2", "x = e^2", "nailed"],
+    ["|x| = 3", "x = 3 or x = -3", "nailed"],
+    ["|x| = 3", "x = 3", "not nailed"],
+    ["sqrt(x) = -3", "x = 9", "not nailed"],
+    ["x^4 = 16", "x = 2", "not nailed"],
+    ["sqrt(x) = 3", "x = 9", "nailed"],
+    ["2x + sqrt(x) = 7", "sqrt(x) = 7 - 2x", "nailed"],
+    ["arctan(x) = 2", "x = tan(2)", "not nailed"],
+  ])("from %s to %s: %s", (before, after, expected) => {
+    const { verdict } = judgeStep(step("undo the function", ["it"], { kind: "equivalent", unknown: "x", before: read(before), after: read(after) }), []);
+    expect(verdict === "nailed" ? "nailed" : "not nailed").toBe(expected);
+  });
+});
+
 describe("the judge", () => {
   const claimed = (source: string, values: readonly string[], more: Partial<ClaimedAnswer> = {}): ClaimedAnswer => ({
     equation: equationOf(source),
