@@ -7,7 +7,7 @@ import type { SolutionSet } from "../solve/solution.ts";
 
 /** The result of a line, by kind; the batch command and the bench show it. */
 export type Answer =
-  | { readonly kind: "solutions"; readonly set: SolutionSet; readonly equation: Expression & { readonly kind: "relation" } }
+  | { readonly kind: "solutions"; readonly set: SolutionSet; readonly equation: Expression }
   | { readonly kind: "expression"; readonly value: Expression; readonly conditions: readonly Expression[]; readonly figures: number }
   | {
       readonly kind: "truth";

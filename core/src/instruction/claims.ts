@@ -1,6 +1,7 @@
 import type { ClaimedAnswer, ClaimedSolution } from "../check/answer.ts";
 import { comparisonCheck, completenessCheck, substitutionCheck } from "../check/answer.ts";
 import { type StepVerdict, stepsCheck } from "../check/step.ts";
+import { systemCount, systemPutBack } from "../check/system.ts";
 import { type Check, type Verdict, verdictOf } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
 import { ZERO } from "../expression/construct.ts";
@@ -41,5 +42,18 @@ export function judgeSolutions(
     claim.kind === "equivalent" || claim.kind === "implies" ? [{ before: claim.before, after: claim.after, proven: verdicts[k]?.verdict === "nailed" }] : [],
   );
   const checks = [substitutionCheck(answer), comparisonCheck(answer), completenessCheck(answer, kept), check];
+  return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };
+}
+
+/** Lays the solutions of a system before the judge. */
+export function judgeSystem(
+  equations: readonly (Expression & { readonly kind: "relation" })[],
+  set: SolutionSet,
+  steps: readonly Step[],
+  assumptions: readonly Expression[],
+): Judged {
+  const claimed = { equations, unknowns: set.variables, solutions: set.solutions, assumptions };
+  const { check, verdicts } = stepsCheck(steps, assumptions);
+  const checks = [...systemPutBack(claimed), systemCount(claimed), check];
   return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };
 }

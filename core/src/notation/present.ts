@@ -182,7 +182,7 @@ function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
 /** A number times powers of names: 1 − x², but −4.9 (t − 2)² + 3. */
 function isMonomial(e: Expression): boolean {
   const { rest } = splitCoefficient(e);
-  return (rest.kind === "product" ? rest.factors : [rest]).every((factor) => (factor.kind === "power" ? factor.base : factor).kind === "name");
+  return (rest.kind === "product" ? rest.factors : [rest]).every((factor) => freeNames(factor).size === 0 || baseOf(factor).kind === "name");
 }
 
 /** Where a factor stands in a product: numeric roots, constants, i, names, sums, then functions. */

@@ -1,7 +1,7 @@
 import { decimalText } from "../../check/compare.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { ballValue } from "../../expression/ball-value.ts";
-import { equation, name, subtract } from "../../expression/construct.ts";
+import { equation, logic, name, subtract } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
@@ -198,7 +198,7 @@ function firstOf(values: Claimed): Expression {
 
 function alternativeText(values: Claimed): Expression {
   const parts = [...values].map(([key, value]) => equation(name(key), value));
-  return parts[0] ?? name("x");
+  return parts.length > 0 ? logic("and", parts) : name("x");
 }
 
 /** How far the nearest solution is, in words. */

@@ -1,12 +1,13 @@
-import { equation as equationOf, name as nameOf, ZERO } from "../../expression/construct.ts";
+import { equation as equationOf, logic as logicOf, name as nameOf, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import type { Domain } from "../../solve/solution.ts";
+import { solveLinearSystem } from "../../solve/systems/linear.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
 import { nearest, restrictToKind } from "../choose.ts";
-import { judgeSolutions } from "../claims.ts";
+import { judgeSolutions, judgeSystem } from "../claims.ts";
 import type { Environment, NumberKind } from "../environment.ts";
-import type { Instruction } from "../instruction.ts";
+import type { Instruction, Reading } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
 import { intervalFacts } from "./given.ts";
@@ -22,8 +23,7 @@ export const SOLVE: Instruction = {
     const start = sentence.next.span.from;
     const statement = sentence.expression("an equation", STOPS);
     const span = { from: start, to: sentence.next.span.from };
-    if (statement.kind === "logic" && statement.operator === "and")
-      sentence.fail("systems of equations cannot be solved yet: one equation was expected here", span);
+    if (statement.kind === "logic" && statement.operator === "and") return readSystem(statement.items, sentence, span);
     const equation = statement.kind === "relation" || statement.kind === "logic" ? statement : equationOf(statement, ZERO);
     if (equation.kind !== "relation" || equation.comparisons.length !== 1 || equation.comparisons[0] !== "=") {
       return sentence.fail("an equation with one “=” was expected here; inequalities and alternatives cannot be solved yet", span);
@@ -35,6 +35,34 @@ export const SOLVE: Instruction = {
     return { instruction: "solve", run: () => carryOut(equation, unknown, scope, sentence.environment) };
   },
 };
+
+/** Several equations joined by “and”, for the names after “for” or all that are free. */
+function readSystem(items: readonly Expression[], sentence: Sentence, span: { from: number; to: number }): Reading {
+  const equations = items.flatMap((item) => (item.kind === "relation" && item.comparisons.length === 1 && item.comparisons[0] === "=" ? [item] : []));
+  if (equations.length < items.length) sentence.fail("equations with one “=” each were expected here", span);
+  const { environment } = sentence;
+  const named: string[] = [];
+  if (sentence.takeWords("for")) {
+    do named.push(sentence.name("an unknown"));
+    while (sentence.takeMark(","));
+  }
+  sentence.takeWords("over", "reals");
+  sentence.expectEnd();
+  const free = [...new Set(equations.flatMap((one) => [...freeNames(putIn(one, environment).expression)]))].sort();
+  const open = free.filter((letter) => !environment.quantities.has(letter));
+  const unknowns = named.length > 0 ? named : open.length > 0 ? open : free;
+  return { instruction: "solve", run: () => carryOutSystem(equations, unknowns, environment) };
+}
+
+function carryOutSystem(typed: readonly (Expression & { kind: "relation" })[], unknowns: readonly string[], environment: Environment): Outcome {
+  const before = typed.map((one) => putIn(one, environment, new Set(unknowns)));
+  const equations = before.flatMap(({ expression }) => (expression.kind === "relation" ? [expression] : []));
+  const solved = solveLinearSystem(equations, unknowns, environment.assumptions);
+  if (!solved) throw new CannotDo("these equations are not all linear in the unknowns; other systems cannot be solved yet");
+  const steps = [...before.flatMap((one) => one.steps), ...solved.steps];
+  const judged = judgeSystem(equations, solved.set, steps, environment.assumptions);
+  return { answer: { kind: "solutions", set: solved.set, equation: logicOf("and", typed) }, statement: logicOf("and", typed), steps, ...judged };
+}
 
 /** Where solutions are wanted. */
 interface Scope {

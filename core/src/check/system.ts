@@ -1,0 +1,142 @@
+import { name as nameNode, relation, subtract, ZERO } from "../expression/construct.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { text } from "../notation/text.ts";
+import type { Rational } from "../number/rational.ts";
+import { solveSquare } from "../polynomial/linear-system.ts";
+import * as poly from "../polynomial/multivariate.ts";
+import { reduceRows } from "../polynomial/row-reduction.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { equalityTest } from "../rewrite/zero-test.ts";
+import { comparisonNote } from "./answer.ts";
+import { compareSides } from "./compare.ts";
+import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
+
+/** A system with the solutions claimed for it, as the judge sees them. */
+export interface ClaimedSystem {
+  readonly equations: readonly (Expression & { readonly kind: "relation" })[];
+  readonly unknowns: readonly string[];
+  readonly solutions: readonly {
+    readonly values: ReadonlyMap<string, Expression>;
+    readonly free: readonly string[];
+    readonly conditions: readonly Expression[];
+  }[];
+  readonly assumptions: readonly Expression[];
+}
+
+/** Puts every solution into every equation: exactly, and as decimals. */
+export function systemPutBack({ equations, solutions, assumptions }: ClaimedSystem): readonly Check[] {
+  const exact: { outcome: Verdict; line: EvidenceLine }[] = [];
+  const numeric: { outcome: Verdict; line: EvidenceLine }[] = [];
+  for (const solution of solutions) {
+    const known = [...assumptions, ...solution.conditions];
+    for (const one of equations) {
+      const [left, right] = [one.operands[0] ?? ZERO, one.operands[1] ?? ZERO].map((side) => substitute(side, solution.values));
+      if (!left || !right) continue;
+      const test = equalityTest(left, right, known);
+      const shown = { subject: one, left: simplify(left).expression, right: simplify(right).expression, leftBefore: left, rightBefore: right };
+      exact.push({
+        outcome: test.kind === "zero" ? "nailed" : test.kind === "nonzero" ? "bent" : "loose",
+        line: {
+          ...shown,
+          note: test.kind === "zero" ? `both sides are equal; ${test.method}` : test.kind === "nonzero" ? "the sides differ" : "no exact proof",
+        },
+      });
+      const compared = compareSides(left, right, known);
+      numeric.push({
+        outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
+        line: { subject: one, note: comparisonNote(compared) },
+      });
+    }
+  }
+  const check = (kind: "substitution" | "comparison", found: typeof exact, nothing: Verdict): Check => ({
+    kind,
+    outcome: found.length > 0 ? weakest(found.map(({ outcome }) => outcome)) : nothing,
+    detail:
+      found.length > 0 ? found.map(({ line }) => `${line.subject ? text(line.subject) : ""}: ${line.note}`).join("; ") : "there is no solution to put back",
+    lines: found.map(({ line }) => line),
+  });
+  return [check("substitution", exact, "nailed"), check("comparison", numeric, "tacked")];
+}
+
+/**
+ * Counts the solutions of a linear system by its rank (Rouché and Capelli): none where the rank grows with the right sides,
+ * else as many free names as the rank is below the number of unknowns; with letters by a determinant that is not 0.
+ */
+export function systemCount({ equations, unknowns, solutions, assumptions }: ClaimedSystem): Check {
+  const check = (outcome: Verdict, detail: string): Check => ({ kind: "completeness", outcome, detail, lines: [{ note: detail }] });
+  const rows = rowsOf(equations, unknowns);
+  if (!rows) return check("loose", "the system is not linear in its unknowns, so its solutions were not counted");
+  const numbers = rows.entries.map((row) => row.map(poly.constantValue));
+  const n = unknowns.length;
+  const [only] = solutions;
+  if (numbers.every((row) => row.every((value) => value !== undefined))) {
+    const { pivots } = reduceRows(numbers as readonly (readonly Rational[])[]);
+    const contradictory = pivots.includes(n);
+    if (contradictory !== (solutions.length === 0) || solutions.length > 1) return check("bent", "the rank of the system says otherwise");
+    if (!only) return check("nailed", "the rank grows when the right sides are added, so the equations contradict each other");
+    const free = n - pivots.length;
+    if (only.free.length !== free) return check("bent", `the system leaves ${free} unknowns free, which is not what is claimed`);
+    return check(
+      "nailed",
+      free === 0
+        ? `the rank is ${n}, the number of unknowns, so there is exactly one solution`
+        : `the rank is ${pivots.length}, so ${free} of ${n} unknowns are free`,
+    );
+  }
+  const solved = rows.entries.length === n ? solveSquare(rows.entries) : undefined;
+  if (!solved || !only || solutions.length > 1) return check("loose", "the solutions were not counted");
+  const determinant = polynomialExpression(solved.denominator, rows.kernels);
+  const notZero =
+    decide(relation(simplify(determinant).expression, "!=", ZERO), [...assumptions, ...only.conditions]) === true ||
+    conditionsCover(determinant, only.conditions, assumptions);
+  return notZero
+    ? check("nailed", "the determinant of the system is not 0, so there is exactly one solution")
+    : check("loose", `it was not decided that the determinant ${text(determinant)} is not 0`);
+}
+
+/** Whether the determinant is a number times powers of what the conditions say is not 0. */
+function conditionsCover(determinant: Expression, conditions: readonly Expression[], assumptions: readonly Expression[]): boolean {
+  if (freeNames(determinant).size === 0) return equalityTest(determinant, ZERO).kind === "nonzero";
+  const factors = conditions.flatMap((condition) => {
+    const [left, right] = condition.kind === "relation" && condition.comparisons[0] === "!=" ? condition.operands : [];
+    return left && right ? [subtract(left, right)] : [];
+  });
+  const kernels = new Kernels();
+  let rest = normalForm(determinant, kernels).numerator;
+  for (const factor of factors) {
+    const divisor = normalForm(factor, kernels).numerator;
+    for (let quotient = poly.divideExact(rest, divisor); quotient && !poly.constantValue(divisor); quotient = poly.divideExact(rest, divisor)) rest = quotient;
+  }
+  const left = polynomialExpression(rest, kernels);
+  return freeNames(left).size === 0 ? equalityTest(left, ZERO).kind === "nonzero" : decide(relation(left, "!=", ZERO), assumptions) === true;
+}
+
+/** Coefficients of the unknowns and the right side, read off independently: by putting in 0 and 1. */
+function rowsOf(equations: ClaimedSystem["equations"], unknowns: readonly string[]) {
+  try {
+    const kernels = new Kernels();
+    const indices = unknowns.map((unknown) => kernels.index(nameNode(unknown)));
+    const entries = equations.map((one) => {
+      const { numerator, denominator } = normalForm(subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO), kernels);
+      const degree = (term: poly.Term): number => indices.reduce((total, index) => total + (term.exponents[index] ?? 0), 0);
+      const below = denominator.some((term) => degree(term) > 0);
+      const hidden = numerator.some((term) =>
+        term.exponents.some((exponent, k) => exponent > 0 && !indices.includes(k) && unknowns.some((u) => freeNames(kernels.kernel(k)).has(u))),
+      );
+      if (below || hidden || numerator.some((term) => degree(term) > 1)) return undefined;
+      const atZero = indices.reduce<poly.Polynomial>((p, index) => poly.substituteIn(p, index, poly.ZERO), numerator);
+      const slopes = indices.map((own) => {
+        const rest = indices.reduce<poly.Polynomial>((p, other) => poly.substituteIn(p, other, other === own ? poly.ONE : poly.ZERO), numerator);
+        return poly.subtract(rest, atZero);
+      });
+      return [...slopes, poly.negate(atZero)];
+    });
+    return entries.every((row) => row !== undefined) ? { entries, kernels } : undefined;
+  } catch (error) {
+    if (error instanceof NotAnalysable) return undefined;
+    throw error;
+  }
+}

@@ -1,0 +1,166 @@
+import { type Step, step } from "../../derivation/step.ts";
+import { equation, logic, name as nameNode, negate, number, product, relation as relationOf, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { text } from "../../notation/text.ts";
+import type { Rational } from "../../number/rational.ts";
+import * as rational from "../../number/rational.ts";
+import { solveSquare } from "../../polynomial/linear-system.ts";
+import * as poly from "../../polynomial/multivariate.ts";
+import { reduceRows } from "../../polynomial/row-reduction.ts";
+import { polynomialExpression } from "../../rewrite/normal-form.ts";
+import { decide } from "../../rewrite/sign.ts";
+import { expand } from "../../rewrite/simplify.ts";
+import { nonZero } from "../conditions.ts";
+import { linearRoot } from "../quadratic/quadratic-form.ts";
+import { type Solution, type Solved, Unsolvable } from "../solution.ts";
+import { readable } from "../values.ts";
+import { type LinearSystem, linearSystem, quotientExpression } from "./coefficients.ts";
+
+type Relation = Expression & { readonly kind: "relation" };
+
+/** Systems with more unknowns are eliminated in one step. */
+const MOST_SUBSTITUTED = 3;
+
+/**
+ * A system of linear equations: by substitution where it is small, as a student would, else by elimination; unique, none, or
+ * infinitely many solutions with free names. Undefined where an equation is not linear in the unknowns.
+ */
+export function solveLinearSystem(equations: readonly Relation[], unknowns: readonly string[], assumptions: readonly Expression[]): Solved | undefined {
+  const differences = equations.map((one) => subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO));
+  const system = linearSystem(differences, unknowns);
+  if (!system) return undefined;
+  const numbers = system.rows.map((row) => row.map(poly.constantValue));
+  const numeric = numbers.every((row) => row.every((value) => value !== undefined));
+  const solution = numeric ? numericSolution(numbers as readonly (readonly Rational[])[], unknowns) : literalSolution(system, unknowns, assumptions);
+  const set = {
+    variables: unknowns,
+    domain: "real" as const,
+    complete: true,
+    reason: reasonOf(solution, unknowns),
+    solutions: solution ? [solution] : [],
+    rejected: [],
+    complexSolutions: [],
+  };
+  return { set, steps: solution ? stepsTo(solution, equations, unknowns, assumptions) : [] };
+}
+
+function reasonOf(solution: Solution | undefined, unknowns: readonly string[]): string {
+  if (!solution) return "the equations contradict each other, so there is no solution";
+  if (solution.free.length > 0) return `${solution.free.join(" and ")} may take any value; the other unknowns follow`;
+  return `${unknowns.length} independent linear equations for ${unknowns.length} unknowns have exactly one solution`;
+}
+
+/** The solution by reduced row echelon form; undefined where there is none. */
+function numericSolution(rows: readonly (readonly Rational[])[], unknowns: readonly string[]): Solution | undefined {
+  const n = unknowns.length;
+  const { rows: reduced, pivots } = reduceRows(rows);
+  if (pivots.includes(n)) return undefined;
+  const free = unknowns.filter((_, k) => !pivots.includes(k));
+  const values = new Map<string, Expression>();
+  unknowns.forEach((unknown, k) => {
+    const row = reduced[pivots.indexOf(k)];
+    if (!row) {
+      values.set(unknown, nameNode(unknown));
+      return;
+    }
+    const others = unknowns.flatMap((other, j) => (pivots.includes(j) ? [] : [negate(product(number(row[j] ?? rational.ZERO), nameNode(other)))]));
+    values.set(unknown, sum(number(row[n] ?? rational.ZERO), ...others));
+  });
+  return { values, multiplicity: 1, free, conditions: [] };
+}
+
+/** The solution with letters or surds, for as many equations as unknowns. */
+function literalSolution({ rows, kernels }: LinearSystem, unknowns: readonly string[], assumptions: readonly Expression[]): Solution {
+  if (rows.length !== unknowns.length) throw new Unsolvable("with letters in the coefficients, as many equations as unknowns are needed so far");
+  const solved = solveSquare(rows);
+  if (!solved) throw new Unsolvable("the equations depend on each other for all values of the letters: this case cannot be solved yet");
+  const determinant = readable(polynomialExpression(solved.denominator, kernels));
+  const conditions = freeNames(determinant).size > 0 ? nonZero(determinant, assumptions) : [];
+  const values = new Map(unknowns.map((unknown, k) => [unknown, readable(quotientExpression(solved.numerators[k] ?? poly.ZERO, solved.denominator, kernels))]));
+  return { values, multiplicity: 1, free: [], conditions };
+}
+
+function stepsTo(solution: Solution, equations: readonly Relation[], unknowns: readonly string[], assumptions: readonly Expression[]): readonly Step[] {
+  const whole = logic("and", equations);
+  const short = unknowns.length <= MOST_SUBSTITUTED && equations.length === unknowns.length && solution.free.length === 0;
+  const steps = short ? bySubstitution(equations, unknowns, solution, assumptions) : undefined;
+  if (steps) return steps;
+  const after = substitute(whole, solution.values);
+  return [step("eliminate", [unknowns.join(", ")], { kind: "put in", before: whole, values: solution.values, after }, { conditions: solution.conditions })];
+}
+
+/** One unknown after the other is expressed by the rest and put into the other equations; then back again. */
+function bySubstitution(
+  equations: readonly Relation[],
+  unknowns: readonly string[],
+  solution: Solution,
+  assumptions: readonly Expression[],
+): readonly Step[] | undefined {
+  const steps: Step[] = [];
+  const expressed: { unknown: string; relation: Expression }[] = [];
+  let open: readonly Expression[] = equations;
+  let left = unknowns;
+  while (left.length > 0) {
+    const choice = easiest(open, left, assumptions);
+    if (!choice) return undefined;
+    const { from, unknown } = choice;
+    const [a = ZERO, b = ZERO] = from.kind === "relation" ? from.operands : [];
+    const value = expand(linearRoot(subtract(a, b), ZERO, unknown));
+    const relation = equation(nameNode(unknown), value);
+    if (text(relation) !== text(from)) {
+      steps.push(
+        step("express one unknown", [unknown, text(from)], { kind: "equivalent", unknown, before: from, after: relation }, { conditions: solution.conditions }),
+      );
+    }
+    expressed.push({ unknown, relation });
+    const values = new Map([[unknown, value]]);
+    const others = open.filter((one) => one !== from);
+    open = others.map((one) => {
+      if (!contains(one, unknown)) return one;
+      const after = substitute(one, values);
+      steps.push(step("put into the other equation", [text(relation)], { kind: "put in", before: one, values, after }));
+      return after;
+    });
+    left = left.filter((other) => other !== unknown);
+  }
+  const known = new Map<string, Expression>();
+  for (const { unknown, relation } of [...expressed].reverse()) {
+    const value = solution.values.get(unknown) ?? ZERO;
+    if (known.size > 0) {
+      const after = equation(nameNode(unknown), value);
+      steps.push(
+        step("put back", [[...known].map(([key, own]) => `$${text(equation(nameNode(key), own))}$`).join(", ")], {
+          kind: "put in",
+          before: relation,
+          values: new Map(known),
+          after,
+        }),
+      );
+    }
+    known.set(unknown, value);
+  }
+  return steps;
+}
+
+/** The unknown and equation where the coefficient is simplest: 1 or −1 before other numbers before letters. */
+function easiest(
+  equations: readonly Expression[],
+  unknowns: readonly string[],
+  assumptions: readonly Expression[],
+): { from: Expression; unknown: string } | undefined {
+  let best: { from: Expression; unknown: string; cost: number } | undefined;
+  for (const from of equations) {
+    const [a = ZERO, b = ZERO] = from.kind === "relation" ? from.operands : [];
+    for (const unknown of unknowns) {
+      if (!contains(from, unknown)) continue;
+      const slope = readable(subtract(substitute(subtract(a, b), new Map([[unknown, number(1)]])), substitute(subtract(a, b), new Map([[unknown, ZERO]]))));
+      if (slope.kind === "number" && slope.value.num === 0) continue;
+      // A coefficient with letters may be 0: then it cannot be divided by.
+      if (slope.kind !== "number" && freeNames(slope).size > 0 && decide(relationOf(slope, "!=", ZERO), assumptions) !== true) continue;
+      const cost = slope.kind === "number" ? (rational.isOne(rational.abs(slope.value)) ? 0 : 10) + text(slope).length : 100 + text(slope).length;
+      if (!best || cost < best.cost) best = { from, unknown, cost };
+    }
+  }
+  return best;
+}
