@@ -249,6 +249,16 @@ function multiplyAll(parts: readonly Syntax[]): Syntax {
   return parts.reduce((left, right) => ({ kind: "times", dot: false, left, right }));
 }
 
+/** A whole number as a power of a smaller one: 10000000 as 10^7. */
+function asPower(value: integer.Integer): { base: integer.Integer; exponent: number } | undefined {
+  if (value < 4) return undefined;
+  for (let exponent = integer.bitLength(integer.toBigInt(value)); exponent > 1; exponent -= 1) {
+    const base = integer.exactRoot(value, exponent);
+    if (base !== undefined) return { base, exponent };
+  }
+  return undefined;
+}
+
 const HYPERBOLIC: ReadonlySet<string> = new Set(["sinh", "cosh", "tanh", "sech", "csch", "coth"]);
 
 function presentPower(e: Expression): Syntax {
@@ -259,6 +269,9 @@ function presentPower(e: Expression): Syntax {
   if (num === 1 && den === 2) return { kind: "call", name: "sqrt", args: [present(base)] };
   if (num === 1 && den !== 1) {
     const degree = Number(den);
+    const powered = degree > 3 && base.kind === "number" ? asPower(base.value.num) : undefined;
+    if (powered)
+      return { kind: "power", base: number(powered.base.toString()), exponent: presentNumber(rational.rational(powered.exponent, degree), undefined) };
     if (degree % 2 === 1 && base.kind === "number" && base.value.num > 0) {
       return degree === 3 ? { kind: "call", name: "cbrt", args: [present(base)] } : { kind: "call", name: "root", args: [number(degree), present(base)] };
     }

@@ -1,8 +1,10 @@
 import { type Step, step } from "../derivation/step.ts";
+import { ballValue } from "../expression/ball-value.ts";
 import { equation, negate, number, power, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
+import { formatBall } from "../number/decimal.ts";
 import { expand, simplify } from "../rewrite/simplify.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 import type { Rejected, Solution, Solved, Task } from "./solution.ts";
@@ -66,6 +68,16 @@ function raised(e: Expression, unknown: string, steps: Step[]): Expression | und
   return after;
 }
 
+const LONGEST_VALUE = 16;
+
+/** A value as it stands where that is short, else as a decimal. */
+function shown(e: Expression): string {
+  const exact = text(e);
+  if (exact.length <= LONGEST_VALUE) return exact;
+  const decimal = formatBall(ballValue(e, 96).re, 6);
+  return decimal === undefined ? exact : `about ${decimal}`;
+}
+
 /** The candidates that solve the equation itself; the others with the numbers on both sides. */
 function sifted(solved: Solved, task: Task): Solved["set"] {
   const [left = ZERO, right = ZERO] = task.equation.operands;
@@ -78,7 +90,7 @@ function sifted(solved: Solved, task: Task): Solved["set"] {
       rejected.push({
         values: candidate.values,
         multiplicity: candidate.multiplicity,
-        reason: `put back, the left side is ${text(a)} and the right side ${text(b)}`,
+        reason: `put back, the left side is ${shown(a)} and the right side ${shown(b)}`,
       });
     } else solutions.push({ ...candidate, multiplicity: 1 });
   }

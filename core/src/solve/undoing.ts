@@ -190,7 +190,7 @@ function undoCall(functionName: string, args: readonly Expression[], value: Expr
   const inner = args[args.length - 1];
   const [first] = args;
   if (!inner || !first || args.slice(0, -1).some((argument) => contains(argument, task.unknown))) return undefined;
-  if (functionName === "log") return { inner, values: [simplify(power(first, value)).expression], rule: "undo the function", said: `\\log` };
+  if (functionName === "log") return { inner, values: [simplify(power(first, value)).expression], rule: "undo the function", said: "the logarithm" };
   if (functionName === "root" && first.kind === "number")
     return { inner, values: [readable(power(value, first))], rule: "raise both sides", said: text(first) };
   if (functionName === "abs" || functionName === "cosh") {
