@@ -161,6 +161,8 @@ export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptSte
   const claimed = [...answer.solutions, ...answer.apart, ...answer.rejected];
   const roots = claimed.flatMap((solution) => Array.from({ length: solution.multiplicity }, () => solution.value));
   if (everywhere || roots.length > degree) return check("bent", `more solutions are claimed than an equation of degree ${degree} can have`);
+  if (roots.length < degree && covered(answer, chain))
+    return check("nailed", "every step keeps exactly the real solutions, from the equation to the values found, so there are no others");
   if (roots.length < degree)
     return check("bent", `an equation of degree ${degree} has ${degree} solutions, counted with multiplicity, but ${roots.length} are claimed`);
   const x = name(answer.unknown);

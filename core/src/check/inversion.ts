@@ -1,5 +1,5 @@
 import { NOWHERE } from "../derivation/nowhere.ts";
-import { call, divide, isPositiveConstant, negate, ONE, power, relation, subtract, ZERO } from "../expression/construct.ts";
+import { call, divide, HALF, isPositiveConstant, negate, ONE, PI, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
@@ -89,6 +89,10 @@ function outOfRange(left: Expression, right: Expression, assumptions: readonly E
   if (left.kind === "call") {
     const size = call("abs", right);
     if (left.name === "abs") return known(relation(right, "<", ZERO));
+    const quarter = product(HALF, PI);
+    if (left.name === "arctan") return known(relation(size, ">=", quarter));
+    if (left.name === "arcsin") return known(relation(size, ">", quarter));
+    if (left.name === "arccos") return known(relation(right, "<", ZERO)) || known(relation(right, ">", PI));
     if (left.name === "cosh") return known(relation(right, "<", ONE));
     if (left.name === "tanh" || left.name === "sin" || left.name === "cos") return known(relation(size, left.name === "tanh" ? ">=" : ">", ONE));
     return false;

@@ -41,9 +41,31 @@ function solveCleared(task: Task): Solved | undefined {
  * @throws Unsolvable where no method applies.
  */
 export function solveEquation(task: Task): Solved {
-  const solved = solvePolynomial(task) ?? solveRational(task, solvePolynomial) ?? solveByUndoing(task, solvePolynomial) ?? solveRadical(task, solveCleared);
+  const solved = firstOf(task);
   if (!solved) {
     throw new Unsolvable(`${text(task.equation)} is no polynomial or rational equation in ${task.unknown}; other kinds cannot be solved yet`);
   }
   return sift(solved, task);
+}
+
+function firstOf(task: Task): Solved | undefined {
+  try {
+    const cleared = solveCleared(task);
+    if (cleared) return cleared;
+  } catch (error) {
+    // A polynomial without short roots may still have its unknown in one place: (x + 1)^5 = 32.
+    const undone = error instanceof Unsolvable ? undoneWithin(task) : undefined;
+    if (undone) return undone;
+    throw error;
+  }
+  return solveByUndoing(task, solvePolynomial) ?? solveRadical(task, solveCleared);
+}
+
+function undoneWithin(task: Task): Solved | undefined {
+  try {
+    return solveByUndoing(task, solvePolynomial);
+  } catch (error) {
+    if (error instanceof Unsolvable) return undefined;
+    throw error;
+  }
 }

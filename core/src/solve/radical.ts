@@ -27,7 +27,8 @@ export function solveRadical(task: Task, solveCleared: (task: Task) => Solved | 
   }
   if (steps.length === 0 || current.kind !== "relation" || hasRadical(current, task.unknown)) return undefined;
   const solved = solveCleared({ ...task, equation: current, assumptions: [] });
-  if (!solved) return undefined;
+  // Where every value solves the raised equation, putting candidates back decides nothing.
+  if (!solved || solved.set.solutions.some(({ free }) => free.length > 0)) return undefined;
   return { steps: [...steps, ...solved.steps], set: sifted(solved, task) };
 }
 
