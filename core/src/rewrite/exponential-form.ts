@@ -100,10 +100,6 @@ const CIRCULAR: Readonly<Record<string, (up: Expression, down: Expression) => Ex
   csc: (up, down) => product(TWO, I, divide(ONE, subtract(up, down))),
 };
 
-export function isExponentialFunction(functionName: string): boolean {
-  return functionName in HYPERBOLIC || functionName in CIRCULAR;
-}
-
 /** Inverse functions by logarithms, arcsin and arctan; the identities hold for real values and principal branches. */
 const INVERSES: Readonly<Record<string, (u: Expression) => Expression>> = {
   arsinh: (u) => call("ln", sum(u, power(sum(power(u, TWO), ONE), HALF))),

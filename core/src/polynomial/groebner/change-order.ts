@@ -58,7 +58,7 @@ function normalForm(terms: Iterable<Term>, divisors: readonly Divisor[], order: 
 }
 
 /** Whether an ideal with this Gröbner basis has finitely many complex zeros: every variable has a power among the leading monomials. */
-export function isZeroDimensional(basis: readonly Polynomial[], variables: number, order: MonomialOrder): boolean {
+function isZeroDimensional(basis: readonly Polynomial[], variables: number, order: MonomialOrder): boolean {
   const leads = divisorsOf(basis, variables, order).map(({ lead }) => lead);
   return Array.from({ length: variables }, (_, k) => k).every((k) => leads.some((lead) => lead.every((exponent, j) => j === k || exponent === 0)));
 }
@@ -66,9 +66,10 @@ export function isZeroDimensional(basis: readonly Polynomial[], variables: numbe
 /**
  * The reduced Gröbner basis for another order of an ideal with finitely many zeros, by linear algebra in the quotient ring
  * (J.-C. Faugère, P. Gianni, D. Lazard, T. Mora, "Efficient computation of zero-dimensional Gröbner bases by change of
- * ordering", 1993).
+ * ordering", 1993). Throws RangeError for an ideal with infinitely many zeros.
  */
 export function changeOrder(basis: readonly Polynomial[], variables: number, from: MonomialOrder, to: MonomialOrder): readonly Polynomial[] {
+  if (!isZeroDimensional(basis, variables, from)) throw new RangeError("the ideal has infinitely many zeros: its order cannot be changed like this");
   const divisors = divisorsOf(basis, variables, from);
   /** Rows of the echelon form: a normal form with pivot, and the combination of monomials it stands for. */
   const rows: { readonly pivot: string; readonly values: Remainder; readonly combination: Remainder }[] = [];
