@@ -5,8 +5,13 @@ const SHORTEST_ROUND = 20;
 /** Work that takes longer than this is measured once. */
 const LONG = 1500;
 
-/** Median seconds of one call, repeated until a round takes long enough to be measured. */
+/** Work is repeated for so many milliseconds before it is measured, so that the engine has compiled it. */
+const WARM_UP = 400;
+
+/** Median seconds of one call after warming up, repeated until a round takes long enough to be measured. */
 export function secondsOf(work: () => void): number {
+  const begin = performance.now();
+  while (performance.now() - begin < WARM_UP) work();
   let times = 1;
   for (;;) {
     const start = performance.now();

@@ -23,6 +23,8 @@ export type Expression =
 
 interface Hashed {
   readonly hash: number;
+  /** The free names, kept with the node by `node`; equal trees have equal ones. */
+  readonly names?: ReadonlySet<string>;
 }
 
 /** `typed` is the decimal literal the author wrote for |value|; it is a wish for printing and no part of the identity. */
@@ -172,9 +174,10 @@ function label(e: Expression): string {
   }
 }
 
-type Unhashed<T> = T extends Hashed ? Omit<T, "hash"> : never;
+type Unhashed<T> = T extends Hashed ? Omit<T, "hash" | "names"> : never;
 
 const FNV_PRIME = 0x01000193;
+const NO_NAMES: ReadonlySet<string> = new Set();
 
 function low32(value: Integer): number {
   return typeof value === "number" ? value | 0 : Number(BigInt.asIntN(32, value));
@@ -196,10 +199,11 @@ function hashOf(e: Expression): number {
   return hash | 0;
 }
 
-/** Makes a node of its content and adds the hash. */
+/** Makes a node of its content and adds the hash and the free names. */
 export function node<T extends Expression>(content: Unhashed<T>): T {
-  const made = { ...content, hash: 0 } as unknown as T & { hash: number };
+  const made = { ...content, hash: 0, names: NO_NAMES } as unknown as T & { hash: number; names: ReadonlySet<string> };
   made.hash = hashOf(made);
+  made.names = namesIn(made);
   return made;
 }
 
@@ -228,24 +232,32 @@ export function compare(a: Expression, b: Expression): number {
   return mine.length - theirs.length;
 }
 
-const NO_NAMES: ReadonlySet<string> = new Set();
-const freeNamesOf = new WeakMap<Expression, ReadonlySet<string>>();
+const singletons = new Map<string, ReadonlySet<string>>();
+
+function singleton(name: string): ReadonlySet<string> {
+  const known = singletons.get(name) ?? new Set([name]);
+  singletons.set(name, known);
+  return known;
+}
+
+/** The union of the children's names; a child's own set is shared where it holds all the others. */
+function namesIn(e: Expression): ReadonlySet<string> {
+  if (e.kind === "number" || e.kind === "constant") return NO_NAMES;
+  if (e.kind === "name") return singleton(e.name);
+  let names: ReadonlySet<string> = NO_NAMES;
+  for (const child of children(e)) {
+    const bound = e.kind === "iterated" && child === e.body && !(e.operator === "integral" && !e.upper) ? e.variable : undefined;
+    const own = freeNames(child);
+    if (own === names || own.size === 0) continue;
+    if (names.size === 0 && bound === undefined) names = own;
+    else for (const name of own) if (name !== bound && !names.has(name)) names = new Set([...names, name]);
+  }
+  return names;
+}
 
 /** The names that stand free in the expression: bound variables of sums and integrals are left out. */
 export function freeNames(e: Expression): ReadonlySet<string> {
-  if (e.kind === "number" || e.kind === "constant") return NO_NAMES;
-  const known = freeNamesOf.get(e);
-  if (known) return known;
-  const names = new Set<string>(e.kind === "name" ? [e.name] : []);
-  for (const child of children(e)) {
-    for (const name of freeNames(child)) {
-      const bound = e.kind === "iterated" && e.variable === name && child === e.body && !(e.operator === "integral" && !e.upper);
-      if (!bound) names.add(name);
-    }
-  }
-  const found = names.size === 0 ? NO_NAMES : names;
-  freeNamesOf.set(e, found);
-  return found;
+  return e.names ?? namesIn(e);
 }
 
 export function contains(e: Expression, name: string): boolean {
