@@ -35,11 +35,14 @@ function all(): readonly FunctionFamily[] {
 
 /** The family of a function of the table. The table is built at first use, since families and constructors know each other. */
 export function family(name: string): FunctionFamily | undefined {
-  byName ??= new Map(all().map((entry) => [entry.name, entry]));
+  byName ??= new Map(families().map((entry) => [entry.name, entry]));
   return byName.get(name);
 }
 
+let inOrder: readonly FunctionFamily[] | undefined;
+
 /** Every family, in the order of the table. */
 export function families(): readonly FunctionFamily[] {
-  return all();
+  inOrder ??= all();
+  return inOrder;
 }
