@@ -199,9 +199,9 @@ function hashOf(e: Expression): number {
   return hash | 0;
 }
 
-/** Makes a node of its content and adds the hash and the free names. */
+/** Makes a node of its content, a new object that nobody else holds, by adding the hash and the free names to it. */
 export function node<T extends Expression>(content: Unhashed<T>): T {
-  const made = { ...content, hash: 0, names: NO_NAMES } as unknown as T & { hash: number; names: ReadonlySet<string> };
+  const made = content as unknown as T & { hash: number; names: ReadonlySet<string> };
   made.hash = hashOf(made);
   made.names = namesIn(made);
   return made;
