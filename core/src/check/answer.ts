@@ -142,6 +142,8 @@ export function comparisonNote(compared: Comparison): string {
   }
 }
 
+const ONLY_THESE = "every step keeps exactly the real solutions, from the equation to the values found, so there are no others";
+
 /**
  * Counts: the zero form as a polynomial must be its leading coefficient times the product of (x − root) over all solutions,
  * those apart and those set aside, each with its multiplicity. Then it has no other root, since a product is 0 only where a
@@ -151,9 +153,7 @@ export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptSte
   const check = (outcome: Verdict, detail: string): Check => ({ kind: "completeness", outcome, detail, lines: [{ note: detail }] });
   const coefficients = zeroPolynomial(answer.equation, answer.unknown);
   if (!coefficients) {
-    return covered(answer, chain)
-      ? check("nailed", "every step keeps exactly the real solutions, from the equation to the values found, so there are no others")
-      : check("loose", "the equation is no polynomial in its unknown, so its roots were not counted");
+    return covered(answer, chain) ? check("nailed", ONLY_THESE) : check("loose", "the equation is no polynomial in its unknown, so its roots were not counted");
   }
   const degree = coefficients.length - 1;
   const everywhere = answer.solutions.some((solution) => solution.everywhere);
@@ -161,8 +161,7 @@ export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptSte
   const claimed = [...answer.solutions, ...answer.apart, ...answer.rejected];
   const roots = claimed.flatMap((solution) => Array.from({ length: solution.multiplicity }, () => solution.value));
   if (everywhere || roots.length > degree) return check("bent", `more solutions are claimed than an equation of degree ${degree} can have`);
-  if (roots.length < degree && covered(answer, chain))
-    return check("nailed", "every step keeps exactly the real solutions, from the equation to the values found, so there are no others");
+  if (roots.length < degree && covered(answer, chain)) return check("nailed", ONLY_THESE);
   if (roots.length < degree)
     return check("bent", `an equation of degree ${degree} has ${degree} solutions, counted with multiplicity, but ${roots.length} are claimed`);
   const x = name(answer.unknown);

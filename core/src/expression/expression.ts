@@ -264,6 +264,11 @@ export function contains(e: Expression, name: string): boolean {
   return freeNames(e).has(name);
 }
 
+/** Whether the expression is a power with a negative number as exponent, so that it stands below a fraction bar. */
+export function isReciprocal(e: Expression): boolean {
+  return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.num < 0;
+}
+
 /** Every distinct subexpression for which the test holds, outermost first. */
 export function findAll(e: Expression, test: (part: Expression) => boolean): Expression[] {
   const found: Expression[] = test(e) ? [e] : [];

@@ -1,5 +1,5 @@
 import * as rational from "../number/rational.ts";
-import type { Expression } from "./expression.ts";
+import { type Expression, isReciprocal } from "./expression.ts";
 import { family } from "./functions/registry.ts";
 
 /**
@@ -123,10 +123,6 @@ function folded(code: Code, items: readonly Expression[], operation: number, nam
     if (k > 0) code.emit(operation);
     return true;
   });
-}
-
-function isReciprocal(e: Expression): boolean {
-  return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.num < 0;
 }
 
 function compileCall(code: Code, e: Expression & { kind: "call" }, name: string): boolean {

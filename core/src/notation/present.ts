@@ -4,7 +4,7 @@ import { families, family } from "../expression/functions/registry.ts";
 import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
-import { name, number, type Syntax } from "./syntax.ts";
+import { name, number, plus, type Syntax } from "./syntax.ts";
 
 /**
  * The human form of an expression, as a textbook prints it: descending powers, minus signs and fractions in their places,
@@ -75,6 +75,11 @@ interface Place {
   readonly names: string;
 }
 
+interface Placed {
+  readonly term: Expression;
+  readonly place: Place;
+}
+
 const CONSTANT_GROUP = 1.5;
 
 function placeOf(term: Expression): Place {
@@ -106,8 +111,15 @@ function placeOf(term: Expression): Place {
   return { group: !polynomial ? 2 : broken || degree < 0 ? 1.7 : 1, degree, names: letters.sort().join("") };
 }
 
-function byPlace(a: Expression, b: Expression): number {
-  const [p, q] = [placeOf(a), placeOf(b)];
+/** Terms with their places, which are found once for each and not at every comparison. */
+function inOrder(terms: readonly Expression[]): readonly Expression[] {
+  return terms
+    .map((term) => ({ term, place: placeOf(term) }))
+    .sort(byPlace)
+    .map(({ term }) => term);
+}
+
+function byPlace({ term: a, place: p }: Placed, { term: b, place: q }: Placed): number {
   if (p.group !== q.group) return p.group - q.group;
   if (p.degree !== q.degree) return q.degree - p.degree;
   if (p.names !== q.names) return p.names < q.names ? -1 : 1;
@@ -117,7 +129,7 @@ function byPlace(a: Expression, b: Expression): number {
 
 /** The terms of a sum in the order in which they are printed, before a positive one is put first. */
 export function termsInOrder(e: Expression & { kind: "sum" }): readonly Expression[] {
-  return [...e.terms].sort(byPlace);
+  return inOrder(e.terms);
 }
 
 function presentSum(terms: readonly Expression[]): Syntax {
@@ -153,11 +165,8 @@ function scaledTerm(coefficient: Rational, rest: Expression): Expression {
 }
 
 function presentTerms(terms: readonly Expression[]): Syntax {
-  const written = leadingPositive([...terms].sort(byPlace)).map(present);
-  return written.reduce((left, right) => {
-    if (right.kind === "sign" && right.sign === "-") return { kind: "binary", operator: "-", left, right: right.operand };
-    return { kind: "binary", operator: "+", left, right };
-  });
+  const written = leadingPositive(inOrder(terms)).map(present);
+  return written.reduce(plus);
 }
 
 /**
@@ -216,8 +225,8 @@ function presentProduct(e: Expression): Syntax {
   const others = (coefficient ? factors.slice(1) : [...factors]).sort(
     (a, b) => factorRank(a) - factorRank(b) || functionRank(baseOf(a)) - functionRank(baseOf(b)) || compare(baseOf(a), baseOf(b)),
   );
-  const above = others.filter((factor) => !isReciprocal(factor));
-  const below = others.filter(isReciprocal).map(reciprocal);
+  const above = others.filter((factor) => !isWrittenBelow(factor));
+  const below = others.filter(isWrittenBelow).map(reciprocal);
   const value = coefficient?.value ?? rational.ONE;
   const size = rational.abs(value);
   const typed = coefficient?.typed;
@@ -235,7 +244,7 @@ function baseOf(e: Expression): Expression {
   return e.kind === "power" ? e.base : e;
 }
 
-function isReciprocal(e: Expression): boolean {
+function isWrittenBelow(e: Expression): boolean {
   return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.num < 0 && e.exponent.value.den === 1;
 }
 

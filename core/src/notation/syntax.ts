@@ -114,3 +114,9 @@ export function fillIn(template: Syntax, values: ReadonlyMap<string, Syntax>): S
       return { ...template, body: fill(template.body) };
   }
 }
+
+/** The sum of two written terms; a term with a minus sign is subtracted. */
+export function plus(left: Syntax, right: Syntax): Syntax {
+  if (right.kind === "sign" && right.sign === "-") return { kind: "binary", operator: "-", left, right: right.operand };
+  return { kind: "binary", operator: "+", left, right };
+}

@@ -43,6 +43,18 @@ export function abs(a: Integer): Integer {
   return a < 0 ? -a : a;
 }
 
+/** |a| where only long integers occur. */
+export function magnitude(a: bigint): bigint {
+  return a < 0n ? -a : a;
+}
+
+/** Greatest common divisor where only long integers occur, never negative. Euclid's algorithm. */
+export function commonDivisor(a: bigint, b: bigint): bigint {
+  let [x, y] = [magnitude(a), magnitude(b)];
+  while (y !== 0n) [x, y] = [y, x % y];
+  return x;
+}
+
 export function sign(a: Integer): -1 | 0 | 1 {
   return a > 0 ? 1 : a < 0 ? -1 : 0;
 }
@@ -94,17 +106,17 @@ const words = new Uint32Array(float.buffer);
 
 /** Number of binary digits of |a|; 0 for 0. */
 export function bitLength(a: bigint): number {
-  const magnitude = a < 0n ? -a : a;
-  if (magnitude === 0n) return 0;
-  const rounded = Number(magnitude);
+  const size = magnitude(a);
+  if (size === 0n) return 0;
+  const rounded = Number(size);
   if (rounded === Number.POSITIVE_INFINITY) {
-    const hex = magnitude.toString(16);
+    const hex = size.toString(16);
     return (hex.length - 1) * 4 + (32 - Math.clz32(Number.parseInt(hex.charAt(0), 16)));
   }
   float[0] = rounded;
   const exponent = ((words[1] ?? 0) >>> 20) - 1023;
   // Rounding to a double may have carried into the next power of two.
-  return exponent > 52 && magnitude >> BigInt(exponent) === 0n ? exponent : exponent + 1;
+  return exponent > 52 && size >> BigInt(exponent) === 0n ? exponent : exponent + 1;
 }
 
 /** Floor of the n-th root of a ≥ 0, by Newton's iteration from above (Cohen, A Course in Computational Algebraic Number Theory, 1.7.1). */

@@ -1,4 +1,4 @@
-import { bitLength, rootFloor, toBigInt } from "./integer.ts";
+import { bitLength, magnitude, rootFloor, toBigInt } from "./integer.ts";
 import type { Rational } from "./rational.ts";
 
 /**
@@ -22,8 +22,6 @@ const RADIUS_BITS = 32;
 
 export const ZERO: RealBall = { mid: 0n, rad: 0n, exp: 0 };
 export const ONE: RealBall = { mid: 1n, rad: 0n, exp: 0 };
-
-const absolute = (a: bigint): bigint => (a < 0n ? -a : a);
 
 /** Shift right rounding down, or left for a negative count. */
 function shiftDown(a: bigint, count: number): bigint {
@@ -83,7 +81,7 @@ export function certifiedSign(a: RealBall): -1 | 0 | 1 | undefined {
 }
 
 export function containsZero(a: RealBall): boolean {
-  return absolute(a.mid) <= a.rad;
+  return magnitude(a.mid) <= a.rad;
 }
 
 /** a − b has the sign returned, for every pair of values; undefined when the balls overlap. */
@@ -93,7 +91,7 @@ export function certifiedCompare(a: RealBall, b: RealBall): -1 | 0 | 1 | undefin
 
 /** Base-2 exponent of an upper bound of |x| over the ball; −Infinity for the exact 0. */
 export function magnitudeBits(a: RealBall): number {
-  return isZero(a) ? Number.NEGATIVE_INFINITY : bitLength(absolute(a.mid) + a.rad) + a.exp;
+  return isZero(a) ? Number.NEGATIVE_INFINITY : bitLength(magnitude(a.mid) + a.rad) + a.exp;
 }
 
 /** Base-2 exponent of the radius, rounded up; −Infinity for an exact ball. */
@@ -127,19 +125,19 @@ export function subtract(a: RealBall, b: RealBall, precision: number): RealBall 
 }
 
 export function multiply(a: RealBall, b: RealBall, precision: number): RealBall {
-  const rad = absolute(a.mid) * b.rad + absolute(b.mid) * a.rad + a.rad * b.rad;
+  const rad = magnitude(a.mid) * b.rad + magnitude(b.mid) * a.rad + a.rad * b.rad;
   return ball(a.mid * b.mid, rad, a.exp + b.exp, precision);
 }
 
 /** Throws BallUndefined when b holds 0. */
 export function divide(a: RealBall, b: RealBall, precision: number): RealBall {
-  const divisor = absolute(b.mid);
+  const divisor = magnitude(b.mid);
   if (divisor <= b.rad) throw new BallUndefined("division by a ball that holds 0");
   const shift = Math.max(0, precision + 4 + bitLength(b.mid) - bitLength(a.mid), bitLength(b.mid));
   const scaled = a.mid << BigInt(shift);
   const quotient = scaled / b.mid;
   // |x/y − a/b| ≤ (|a| r_b + |b| r_a) / (|b| (|b| − r_b)), plus one for the truncated quotient.
-  const spread = (absolute(a.mid) * b.rad + divisor * a.rad) << BigInt(shift);
+  const spread = (magnitude(a.mid) * b.rad + divisor * a.rad) << BigInt(shift);
   const rad = spread === 0n ? 0n : spread / (divisor * (divisor - b.rad)) + 1n;
   return ball(quotient, rad + (quotient * b.mid === scaled ? 0n : 1n), a.exp - b.exp - shift, precision);
 }
@@ -164,7 +162,7 @@ export function integerPower(a: RealBall, exponent: number, precision: number): 
 /** The square, which never reaches below 0 however wide the ball. */
 function evenSquare(a: RealBall, precision: number): RealBall {
   if (!containsZero(a) || isZero(a)) return multiply(a, a, precision);
-  const top = absolute(a.mid) + a.rad;
+  const top = magnitude(a.mid) + a.rad;
   return fromEnds(0n, top * top, 2 * a.exp, precision);
 }
 
@@ -186,7 +184,7 @@ export function root(a: RealBall, n: number, precision: number): RealBall {
 /** The ball of |x|. */
 export function abs(a: RealBall): RealBall {
   if (!containsZero(a)) return a.mid < 0n ? negate(a) : a;
-  return fromEnds(0n, absolute(a.mid) + a.rad, a.exp, bitLength(a.mid) + RADIUS_BITS);
+  return fromEnds(0n, magnitude(a.mid) + a.rad, a.exp, bitLength(a.mid) + RADIUS_BITS);
 }
 
 /** The ball widened by 2^bits on both sides. */

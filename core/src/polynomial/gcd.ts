@@ -1,5 +1,6 @@
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
+import { balanced } from "../number/residue.ts";
 import * as modular from "./modular/dense.ts";
 import * as field from "./modular/prime-field.ts";
 import type { Polynomial, Term } from "./multivariate.ts";
@@ -136,7 +137,6 @@ function joinImages(
   p: number,
 ): { modulus: bigint; terms: readonly { exponents: readonly number[]; value: bigint }[]; changed: boolean } {
   const prime = BigInt(p);
-  const balanced = (value: bigint, modulus: bigint): bigint => (2n * value > modulus ? value - modulus : value);
   if (!known) return { modulus: prime, terms: next.map((term) => ({ ...term, value: balanced(BigInt(term.value), prime) })), changed: true };
   const modulus = known.modulus * prime;
   const inverse = BigInt(field.invert(field.residue(known.modulus, p), p));
@@ -146,7 +146,7 @@ function joinImages(
     if (gap === 0n) return value;
     changed = true;
     const total = value + known.modulus * ((gap * inverse) % prime);
-    return balanced(((total % modulus) + modulus) % modulus, modulus);
+    return balanced(total, modulus);
   };
   const terms: { exponents: readonly number[]; value: bigint }[] = [];
   let [i, j] = [0, 0];

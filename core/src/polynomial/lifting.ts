@@ -6,6 +6,7 @@ import type { Polynomial } from "./multivariate.ts";
 import * as poly from "./multivariate.ts";
 import * as dense from "./rational-dense.ts";
 import { leadingIn } from "./resultant.ts";
+import { subsets } from "./subsets.ts";
 import type { IntegerPolynomial } from "./univariate/dense.ts";
 import { factorSquarefree } from "./univariate/factor.ts";
 import { squarefreePart } from "./univariate/gcd.ts";
@@ -170,7 +171,7 @@ function firstDivisor(
   degree: number,
   back: (p: Polynomial) => Polynomial,
 ) {
-  for (const chosen of choices(open, size)) {
+  for (const chosen of subsets(open, size)) {
     const product = chosen.reduce((total, k) => upTo(poly.multiply(total, local[k] ?? poly.ONE), main, degree), poly.ONE);
     const scaled = poly.fromCoefficients(
       poly.coefficientsIn(back(product), main).map((coefficient, k) => poly.multiply(coefficient, poly.power(lead, k))),
@@ -181,16 +182,6 @@ function firstDivisor(
     if (quotient) return { factor, quotient, chosen };
   }
   return undefined;
-}
-
-function* choices(items: readonly number[], size: number, from = 0): Generator<readonly number[]> {
-  if (size === 0) {
-    yield [];
-    return;
-  }
-  for (let k = from; k <= items.length - size; k += 1) {
-    for (const rest of choices(items, size - 1, k + 1)) yield [items[k] ?? 0, ...rest];
-  }
 }
 
 /** Without the greatest common divisor of the coefficients by powers of one variable. */

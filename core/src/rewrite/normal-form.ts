@@ -164,14 +164,15 @@ function rootFraction(base: Expression, degree: number, kernels: Kernels): Fract
       })
       .reduce(multiplyFractions);
   }
+  // Perfect powers come out of a root once the content stands apart.
   const inside = withContentApart(normalised(base));
   const kernel = powerOf(inside, exponent);
   if (kernel.kind !== "power" || kernel.exponent.kind !== "number" || kernel.exponent.value.den === 1) return collect(kernel, kernels);
   return WHOLE(poly.variable(kernels.index(kernel, () => ({ degree, value: collect(kernel.base, kernels) }))));
 }
 
-/** 4 − 4q as 4 (1 − q), so that perfect powers come out of a root. */
-function withContentApart(e: Expression): Expression {
+/** A sum with the content of its terms before it: 4 − 4q as 4 (1 − q), x/3 − 2/3 as 1/3 · (x − 2). */
+export function withContentApart(e: Expression): Expression {
   if (e.kind !== "sum") return e;
   const content = termContent(e);
   return product(number(content), sum(...e.terms.map((term) => product(number(rational.invert(content)), term))));

@@ -1,6 +1,6 @@
 import { chain, number, power, product, relation, sqrt, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { children, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { children, type Expression, equal, findAll, freeNames, isReciprocal } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as rational from "../number/rational.ts";
@@ -36,8 +36,7 @@ function isHeavy(e: Expression): boolean {
 function isNested(e: Expression): boolean {
   if (e.kind === "call") return e.args.some((argument) => argument.kind === "call");
   if (isRoot(e)) return children(e).some((child) => findAll(child, isRoot).length > 0);
-  const reciprocal = (part: Expression): boolean => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.num < 0;
-  return reciprocal(e) && children(e).some((child) => findAll(child, reciprocal).length > 0);
+  return isReciprocal(e) && children(e).some((child) => findAll(child, isReciprocal).length > 0);
 }
 
 /** The expanded form: products and whole powers of sums multiplied out, over one denominator where there is one. */

@@ -1,6 +1,7 @@
 import { BudgetExhausted } from "../../number/budget.ts";
 import type { ComplexBall } from "../../number/complex-ball.ts";
 import * as complex from "../../number/complex-ball.ts";
+import { magnitude } from "../../number/integer.ts";
 import * as real from "../../number/real-ball.ts";
 import type { IntegerPolynomial } from "./dense.ts";
 import * as dense from "./dense.ts";
@@ -82,17 +83,13 @@ function iterate(f: IntegerPolynomial, start: readonly Fixed[], bits: number): r
       const product = multiplyFixed(newton, sum, scale);
       const step = divideFixed(newton, { re: (1n << scale) - product.re, im: -product.im }, scale) ?? newton;
       z[i] = { re: at.re - step.re, im: at.im - step.im };
-      const size = abs(step.re) + abs(step.im);
+      const size = magnitude(step.re) + magnitude(step.im);
       // The iteration converges cubically: after a step this small the next one would change the last bits alone.
-      if (size < 16n || size < (abs(at.re) + abs(at.im)) >> (scale / 2n)) settled[i] = true;
+      if (size < 16n || size < (magnitude(at.re) + magnitude(at.im)) >> (scale / 2n)) settled[i] = true;
     }
     if (settled.every(Boolean)) break;
   }
   return z;
-}
-
-function abs(a: bigint): bigint {
-  return a < 0n ? -a : a;
 }
 
 function multiplyFixed(a: Fixed, b: Fixed, scale: bigint): Fixed {
@@ -107,7 +104,7 @@ function divideFixed(a: Fixed, b: Fixed, scale: bigint): Fixed | undefined {
 
 /** f(z)/f′(z); undefined where f′(z) is 0. For |z| > 1 the reversed polynomial is used, whose values stay small. */
 function newtonStep(f: IntegerPolynomial, z: Fixed, scale: bigint): Fixed | undefined {
-  const large = abs(z.re) + abs(z.im) > 1n << scale;
+  const large = magnitude(z.re) + magnitude(z.im) > 1n << scale;
   if (!large) {
     const { value, slope } = horner(f, z, scale);
     return divideFixed(value, slope, scale);

@@ -1,4 +1,4 @@
-import { bitLength } from "../../number/integer.ts";
+import { bitLength, commonDivisor, magnitude } from "../../number/integer.ts";
 
 /** Dense polynomials over Z: coefficients by rising powers, the last not 0; [] is 0. */
 export type IntegerPolynomial = readonly bigint[];
@@ -6,8 +6,6 @@ export type IntegerPolynomial = readonly bigint[];
 export const ZERO: IntegerPolynomial = [];
 export const ONE: IntegerPolynomial = [1n];
 export const X: IntegerPolynomial = [0n, 1n];
-
-const absolute = (a: bigint): bigint => (a < 0n ? -a : a);
 
 export function trimmed(coefficients: readonly bigint[]): IntegerPolynomial {
   let length = coefficients.length;
@@ -74,7 +72,7 @@ function termByTerm(a: IntegerPolynomial, b: IntegerPolynomial): IntegerPolynomi
 export function maxBits(a: IntegerPolynomial): number {
   let largest = 0n;
   for (const coefficient of a) {
-    const size = absolute(coefficient);
+    const size = magnitude(coefficient);
     if (size > largest) largest = size;
   }
   return bitLength(largest);
@@ -86,7 +84,7 @@ function pack(a: IntegerPolynomial, digits: number): bigint {
   let negative = "";
   for (let k = a.length - 1; k >= 0; k -= 1) {
     const coefficient = a[k] ?? 0n;
-    const text = absolute(coefficient).toString(16).padStart(digits, "0");
+    const text = magnitude(coefficient).toString(16).padStart(digits, "0");
     const nothing = "0".repeat(digits);
     positive += coefficient > 0n ? text : nothing;
     negative += coefficient < 0n ? text : nothing;
@@ -96,7 +94,7 @@ function pack(a: IntegerPolynomial, digits: number): bigint {
 
 function unpack(value: bigint, digits: number, length: number): IntegerPolynomial {
   const flipped = value < 0n;
-  const text = absolute(value)
+  const text = magnitude(value)
     .toString(16)
     .padStart(digits * length, "0");
   const base = 1n << BigInt(4 * digits);
@@ -141,17 +139,11 @@ export function divideExact(a: IntegerPolynomial, b: IntegerPolynomial): Integer
   return rest.slice(0, b.length - 1).every((coefficient) => coefficient === 0n) ? quotient : undefined;
 }
 
-function gcdOf(a: bigint, b: bigint): bigint {
-  let [x, y] = [absolute(a), absolute(b)];
-  while (y !== 0n) [x, y] = [y, x % y];
-  return x;
-}
-
 /** The positive greatest common divisor of the coefficients; 0 for 0. */
 export function content(a: IntegerPolynomial): bigint {
   let common = 0n;
   for (const coefficient of a) {
-    common = gcdOf(common, coefficient);
+    common = commonDivisor(common, coefficient);
     if (common === 1n) break;
   }
   return common;

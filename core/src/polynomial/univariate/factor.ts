@@ -89,17 +89,13 @@ function factorByLifting(f: IntegerPolynomial): readonly IntegerPolynomial[] {
 /** log2 of a bound of the absolute values of the roots, rounded up: 2 max |a_(n−k)/a_n|^(1/k) (M. Fujiwara 1916). */
 export function rootBoundBits(f: IntegerPolynomial): number {
   const n = dense.degree(f);
-  const lead = bitLength(abs(dense.leading(f)));
+  const lead = bitLength(dense.leading(f));
   let bits = Number.NEGATIVE_INFINITY;
   for (let k = 1; k <= n; k += 1) {
     const coefficient = f[n - k] ?? 0n;
-    if (coefficient !== 0n) bits = Math.max(bits, Math.ceil((bitLength(abs(coefficient)) - lead + 1) / k));
+    if (coefficient !== 0n) bits = Math.max(bits, Math.ceil((bitLength(coefficient) - lead + 1) / k));
   }
   return Number.isFinite(bits) ? bits + 1 : 0;
-}
-
-function abs(a: bigint): bigint {
-  return a < 0n ? -a : a;
 }
 
 /** Of a few small primes that keep degree and squarefreeness, the one with the fewest factors. */

@@ -1,15 +1,9 @@
+import { commonDivisor } from "../../number/integer.ts";
+import * as residues from "../../number/residue.ts";
 import * as modular from "../modular/dense.ts";
 import { largePrime, residue } from "../modular/prime-field.ts";
 import type { IntegerPolynomial } from "./dense.ts";
 import * as dense from "./dense.ts";
-
-const absolute = (a: bigint): bigint => (a < 0n ? -a : a);
-
-function gcdOf(a: bigint, b: bigint): bigint {
-  let [x, y] = [absolute(a), absolute(b)];
-  while (y !== 0n) [x, y] = [y, x % y];
-  return x;
-}
 
 /** The coefficients modulo a growing product of primes, joined by the Chinese remainder theorem, balanced around 0. */
 interface Image {
@@ -20,34 +14,18 @@ interface Image {
 function joined(image: Image | undefined, next: readonly number[], p: number): { image: Image; changed: boolean } {
   const prime = BigInt(p);
   if (!image) {
-    return { image: { modulus: prime, coefficients: next.map((c) => balanced(BigInt(c), prime)) }, changed: true };
+    return { image: { modulus: prime, coefficients: next.map((c) => residues.balanced(BigInt(c), prime)) }, changed: true };
   }
-  const inverse = inverseModulo(image.modulus % prime, prime);
+  const inverse = residues.inverse(image.modulus, prime);
   const modulus = image.modulus * prime;
   let changed = false;
   const coefficients = image.coefficients.map((known, k) => {
     const gap = (((BigInt(next[k] ?? 0) - known) % prime) + prime) % prime;
     if (gap === 0n) return known;
     changed = true;
-    return balanced(known + image.modulus * ((gap * inverse) % prime), modulus);
+    return residues.balanced(known + image.modulus * ((gap * inverse) % prime), modulus);
   });
   return { image: { modulus, coefficients }, changed };
-}
-
-function balanced(value: bigint, modulus: bigint): bigint {
-  const rest = ((value % modulus) + modulus) % modulus;
-  return 2n * rest > modulus ? rest - modulus : rest;
-}
-
-function inverseModulo(a: bigint, m: bigint): bigint {
-  let [r, next] = [m, a];
-  let [t, nextT] = [0n, 1n];
-  while (next !== 0n) {
-    const quotient = r / next;
-    [r, next] = [next, r - quotient * next];
-    [t, nextT] = [nextT, t - quotient * nextT];
-  }
-  return ((t % m) + m) % m;
 }
 
 /**
@@ -57,14 +35,14 @@ function inverseModulo(a: bigint, m: bigint): bigint {
 export function gcd(a: IntegerPolynomial, b: IntegerPolynomial): IntegerPolynomial {
   if (a.length === 0) return dense.leading(b) < 0n ? dense.negate(b) : b;
   if (b.length === 0) return gcd(b, a);
-  const common = gcdOf(dense.content(a), dense.content(b));
+  const common = commonDivisor(dense.content(a), dense.content(b));
   const [f, g] = [dense.primitivePart(a), dense.primitivePart(b)];
   return dense.scale(primitiveGcd(f, g), common);
 }
 
 function primitiveGcd(f: IntegerPolynomial, g: IntegerPolynomial): IntegerPolynomial {
   if (f.length === 1 || g.length === 1) return dense.ONE;
-  const lead = gcdOf(dense.leading(f), dense.leading(g));
+  const lead = commonDivisor(dense.leading(f), dense.leading(g));
   let image: Image | undefined;
   for (let k = 0; ; k += 1) {
     const p = largePrime(k);

@@ -1,3 +1,4 @@
+import { inverse } from "../../number/residue.ts";
 import type { ModularPolynomial } from "../modular/dense.ts";
 import * as modular from "../modular/dense.ts";
 import type { IntegerPolynomial } from "./dense.ts";
@@ -75,18 +76,6 @@ function leaves(tree: Tree): readonly IntegerPolynomial[] {
   return tree.kind === "leaf" ? [tree.factor] : [...leaves(tree.left), ...leaves(tree.right)];
 }
 
-/** The inverse of a modulo p^k, by Newton's iteration from the inverse modulo p. */
-export function inverseModulo(a: bigint, m: bigint): bigint {
-  let [r, next] = [m, ((a % m) + m) % m];
-  let [t, nextT] = [0n, 1n];
-  while (next !== 0n) {
-    const quotient = r / next;
-    [r, next] = [next, r - quotient * next];
-    [t, nextT] = [nextT, t - quotient * nextT];
-  }
-  return ((t % m) + m) % m;
-}
-
 /**
  * Lifts the monic factors of f / lc f modulo p to monic factors modulo p^(2^j) ≥ `bound`, by quadratic Hensel lifting along
  * a factor tree (von zur Gathen and Gerhard, Modern Computer Algebra, algorithms 15.10 and 15.17).
@@ -101,7 +90,7 @@ export function liftFactors(
   let modulus = BigInt(p);
   while (modulus < bound) {
     modulus *= modulus;
-    const monic = reduced(dense.scale(f, inverseModulo(dense.leading(f), modulus)), modulus);
+    const monic = reduced(dense.scale(f, inverse(dense.leading(f), modulus)), modulus);
     tree = lift(tree, monic, modulus);
   }
   return { modulus, factors: leaves(tree) };

@@ -1,5 +1,7 @@
 import { bitLength } from "../../number/integer.ts";
+import { balanced } from "../../number/residue.ts";
 import { reduceBasis } from "../lattice/lll.ts";
+import { subsets } from "../subsets.ts";
 import type { IntegerPolynomial } from "./dense.ts";
 import * as dense from "./dense.ts";
 
@@ -7,11 +9,6 @@ import * as dense from "./dense.ts";
 export interface LocalFactors {
   readonly modulus: bigint;
   readonly factors: readonly IntegerPolynomial[];
-}
-
-function balanced(value: bigint, m: bigint): bigint {
-  const rest = ((value % m) + m) % m;
-  return 2n * rest > m ? rest - m : rest;
 }
 
 /** The integer polynomial that a set of local factors would make, made primitive. */
@@ -30,17 +27,6 @@ function constantFits(f: IntegerPolynomial, local: LocalFactors, chosen: readonl
   for (const k of chosen) constant = (constant * (local.factors[k]?.[0] ?? 0n)) % local.modulus;
   const value = balanced(constant, local.modulus);
   return value === 0n ? f[0] === 0n : (lead * (f[0] ?? 0n)) % value === 0n;
-}
-
-function* subsets(items: readonly number[], size: number, from = 0): Generator<readonly number[]> {
-  if (size === 0) {
-    yield [];
-    return;
-  }
-  for (let k = from; k <= items.length - size; k += 1) {
-    const item = items[k] ?? 0;
-    for (const rest of subsets(items, size - 1, k + 1)) yield [item, ...rest];
-  }
 }
 
 /** Tries sets of local factors by growing size (H. Zassenhaus, "On Hensel factorization", 1969): for few factors. */

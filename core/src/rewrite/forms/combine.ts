@@ -1,5 +1,5 @@
 import { isNumber, negate, number, ONE, power, product, splitCoefficient, sum } from "../../expression/construct.ts";
-import { type Expression, equal, findAll } from "../../expression/expression.ts";
+import { type Expression, equal, findAll, isReciprocal } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
@@ -63,10 +63,6 @@ function nestedDenominator(way: Way): void {
   const quotient = product(above, power(below, number(-1)));
   way.to("combine the denominator", [], quotient, { written: { kind: "fraction", numerator: present(above), denominator: present(below) } });
   way.to("divide by a fraction", [], simplify(quotient).expression);
-}
-
-function isReciprocal(e: Expression): boolean {
-  return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.num < 0;
 }
 
 /** −x − y as −(x + y). */

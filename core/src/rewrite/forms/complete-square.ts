@@ -2,7 +2,7 @@ import { divide, isNumber, name as nameNode, negate, ONE, power, product, subtra
 import { type Expression, equal } from "../../expression/expression.ts";
 import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { present } from "../../notation/present.ts";
-import type { Syntax } from "../../notation/syntax.ts";
+import { plus, type Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../coefficients.ts";
 import { simplify } from "../simplify.ts";
@@ -39,13 +39,10 @@ function withSquareShown(a: Expression, trinomial: Expression, taken: Expression
   const size = isNegated(a) ? opposite(a) : a;
   const scaled: Syntax = isNumber(size, 1) ? group : { kind: "times", dot: false, left: present(size), right: group };
   const first: Syntax = isNegated(a) ? { kind: "sign", sign: "-", operand: scaled } : scaled;
-  return [negate(taken), c].filter((term) => !equal(term, ZERO)).reduce(plus, first);
-}
-
-function plus(left: Syntax, term: Expression): Syntax {
-  const right = present(term);
-  if (right.kind === "sign" && right.sign === "-") return { kind: "binary", operator: "-", left, right: right.operand };
-  return { kind: "binary", operator: "+", left, right };
+  return [negate(taken), c]
+    .filter((term) => !equal(term, ZERO))
+    .map(present)
+    .reduce(plus, first);
 }
 
 function shortest(e: Expression): Expression {

@@ -1,8 +1,8 @@
 import { call, negate, number, product, sum } from "../../expression/construct.ts";
-import { type Expression, equal, findAll } from "../../expression/expression.ts";
+import { type Expression, equal, findAll, isReciprocal } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
-import type { Syntax } from "../../notation/syntax.ts";
+import { plus, type Syntax } from "../../notation/syntax.ts";
 import { hasAngles, inUnitAngles } from "../angles.ts";
 import { expandedLogarithm } from "../logarithms.ts";
 import { expand as lowestTerms, simplify } from "../simplify.ts";
@@ -101,16 +101,9 @@ function repeated(factor: Expression): readonly Expression[] {
 function writtenSum(terms: readonly Expression[]): Syntax {
   const [first, ...rest] = terms.map(present);
   if (!first) return present(number(0));
-  return rest.reduce<Syntax>(
-    (left, right) =>
-      right.kind === "sign" && right.sign === "-"
-        ? { kind: "binary", operator: "-", left, right: right.operand }
-        : { kind: "binary", operator: "+", left, right },
-    first,
-  );
+  return rest.reduce(plus, first);
 }
 
-const isDenominator = (factor: Expression): boolean => factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num < 0;
 const isPowerOfSum = (factor: Expression): boolean =>
   factor.kind === "power" &&
   factor.base.kind === "sum" &&
@@ -123,8 +116,8 @@ function multipliedOut(e: Expression, only?: "products" | "powers"): Expression 
   const inner = mapChildren(e, (child) => multipliedOut(child, only));
   if (inner.kind !== "product" && !isPowerOfSum(inner)) return inner.kind === "sum" ? sum(...inner.terms) : inner;
   const factors = inner.kind === "product" ? inner.factors : [inner];
-  const below = factors.filter(isDenominator);
-  const above = factors.filter((factor) => !isDenominator(factor));
+  const below = factors.filter(isReciprocal);
+  const above = factors.filter((factor) => !isReciprocal(factor));
   const open = above.filter((factor) => only === undefined || (only === "powers" ? isPowerOfSum(factor) : !isPowerOfSum(factor)));
   const kept = above.filter((factor) => !open.includes(factor));
   const numerator = only === "powers" ? product(...open.map(lowestTerms)) : lowestTerms(product(...open));

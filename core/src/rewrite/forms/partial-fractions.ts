@@ -1,10 +1,9 @@
 import { step } from "../../derivation/step.ts";
-import { divide, equation, isNumber, name as nameNode, number, power, product, relation, sum, termContent, ZERO } from "../../expression/construct.ts";
+import { divide, equation, isNumber, name as nameNode, number, power, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
 import { text } from "../../notation/text.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
-import * as rational from "../../number/rational.ts";
 import { factor } from "../../polynomial/factor.ts";
 import { gcd } from "../../polynomial/gcd.ts";
 import { solveSquare } from "../../polynomial/linear-system.ts";
@@ -12,7 +11,7 @@ import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { leadingIn, pseudoRemainder } from "../../polynomial/resultant.ts";
 import { factoredExpression } from "../factored.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression, withContentApart } from "../normal-form.ts";
 import { simplify } from "../simplify.ts";
 import { type Rewriting, Way } from "./way.ts";
 
@@ -162,15 +161,8 @@ function fractions(unknowns: readonly Unknown[], value: (letter: string) => Expr
   return [...groups.values()].flatMap(({ base, exponent, terms }) => {
     const numerator = sum(...terms.filter((term) => !equal(term, ZERO)));
     if (equal(numerator, ZERO)) return [];
-    return product(withContentOut(numerator), power(polynomialExpression(base, kernels), number(-exponent)));
+    return product(withContentApart(numerator), power(polynomialExpression(base, kernels), number(-exponent)));
   });
-}
-
-/** x/3 − 2/3 as 1/3 · (x − 2). */
-function withContentOut(e: Expression): Expression {
-  if (e.kind !== "sum") return e;
-  const content = termContent(e);
-  return product(number(content), sum(...e.terms.map((term) => product(number(rational.invert(content)), term))));
 }
 
 /** The letters must keep the factors apart: the determinant of the system is not 0. */
