@@ -108,7 +108,6 @@ describe("instructions", () => {
     [["solve x^2"], 1, -1, -1, /^$/],
     [["solve x < 3"], 1, 6, 11, /inequalities and alternatives cannot be solved yet/],
     [["solve x = 1 and y > 2"], 1, 6, 21, /one “=” each/],
-    [["solve x^3 = 3x - 1"], 1, 0, 18, /degree 3/],
     [["solve x^2 = 4", "evaluate (1) + 1"], 2, 9, 12, /2 solutions: choose one with “keep … from \(1\)”/],
     [["keep x > 0 from (1)"], 1, 16, 19, /no line 1 before/],
     [["let f(x) = x", "evaluate f"], 2, 10, 10, /argument in brackets/],

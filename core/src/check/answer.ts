@@ -1,14 +1,18 @@
 import { NOWHERE } from "../derivation/nowhere.ts";
-import { equation, name, number, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
+import { equation, logic, name, number, ONE, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
 import { complexDomain } from "../expression/domain.ts";
-import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
+import { integerCases } from "../rewrite/families.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
-import { equalityTest, zeroTest } from "../rewrite/zero-test.ts";
+import { constantSign, equalityTest, type ZeroTest, zeroTest } from "../rewrite/zero-test.ts";
 import { type Comparison, compareSides, DEFAULT_DIGITS, pointText } from "./compare.ts";
+import { allDifferent, rootCount } from "./counting.ts";
 import { sameZeros, zeroPolynomial } from "./equivalence.ts";
+import { sameFamilies } from "./families.ts";
+import { allZeros } from "./isolation.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
 /** A value claimed to solve an equation, as the judge sees it: how it was found is not asked. */
@@ -18,10 +22,13 @@ export interface ClaimedSolution {
   readonly conditions: readonly Expression[];
   /** The unknown itself may take any value. */
   readonly everywhere: boolean;
+  /** Letters in the value that stand for every integer. */
+  readonly integers: readonly string[];
 }
 
 /** An equation with everything that is claimed about its solutions. */
 export interface ClaimedAnswer {
+  readonly domain: "real" | "complex";
   readonly equation: Expression & { readonly kind: "relation" };
   readonly unknown: string;
   readonly solutions: readonly ClaimedSolution[];
@@ -29,6 +36,8 @@ export interface ClaimedAnswer {
   readonly apart: readonly ClaimedSolution[];
   readonly rejected: readonly ClaimedSolution[];
   readonly assumptions: readonly Expression[];
+  /** What solutions must satisfy to be asked for: an interval, or what is given of the unknown. */
+  readonly facts: readonly Expression[];
 }
 
 const join = (details: readonly string[]): string => details.join("; ");
@@ -62,7 +71,11 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
     .find((condition) => decide(condition, assumptions) === false);
   if (undefinedThere) return { outcome: "bent", line: { ...line, note: `the equation is not defined there: ${text(undefinedThere)} fails` } };
   const onCondition = solution.conditions.filter((condition) => condition.kind === "relation" && condition.comparisons[0] === "=");
-  const test = equalityTest(applyEqualities(left, onCondition), applyEqualities(right, onCondition), assumptions);
+  const [leftThere, rightThere] = [applyEqualities(left, onCondition), applyEqualities(right, onCondition)];
+  const test =
+    solution.integers.length > 0
+      ? integerTest(subtract(leftThere, rightThere), solution.integers, assumptions)
+      : equalityTest(leftThere, rightThere, assumptions);
   switch (test.kind) {
     case "zero":
       return { outcome: "nailed", line: { ...line, note: `both sides are equal; ${test.method}` } };
@@ -71,6 +84,20 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
     case "undecided":
       return { outcome: "loose", line: { ...line, note: `no exact proof; the difference vanishes to ${test.digits} digits` } };
   }
+}
+
+/** Zero for every integer value of the letters: case by case, after whole periods were left out. */
+function integerTest(e: Expression, letters: readonly string[], assumptions: readonly Expression[]): ZeroTest {
+  const cases = letters.reduce<readonly Expression[] | undefined>(
+    (list, letter) => {
+      const next = list?.map((one) => (contains(one, letter) ? integerCases(one, letter) : [one]));
+      return next?.every((some) => some !== undefined) ? next.flat() : undefined;
+    },
+    [e],
+  );
+  if (!cases) return { kind: "undecided", digits: 0 };
+  const tests = cases.map((one) => zeroTest(one, assumptions));
+  return tests.find(({ kind }) => kind === "nonzero") ?? tests.find(({ kind }) => kind === "undecided") ?? tests[0] ?? { kind: "undecided", digits: 0 };
 }
 
 /** Where a condition says a = b, the difference of the sides may be a multiple of a − b: the name it fixes is put in. */
@@ -104,7 +131,14 @@ export function comparisonCheck(answer: ClaimedAnswer, digits: number = DEFAULT_
   for (const solution of [...answer.solutions, ...answer.apart]) {
     const at = (side: Expression | undefined): Expression => substitute(side ?? ZERO, new Map([[answer.unknown, solution.value]]));
     const [left, right] = [at(answer.equation.operands[0]), at(answer.equation.operands[1])];
-    const compared = compareSides(left, right, [...answer.assumptions, ...solution.conditions], digits);
+    // A family is compared at one of its members.
+    const member = new Map(solution.integers.map((letter) => [letter, ONE]));
+    const compared = compareSides(
+      substitute(left, member),
+      substitute(right, member),
+      [...answer.assumptions, ...solution.conditions.map((one) => substitute(one, member))],
+      digits,
+    );
     outcomes.push(outcomeOf(compared, solution));
     lines.push({ subject: equation(name(answer.unknown), solution.value), note: comparisonNote(compared) });
   }
@@ -151,9 +185,12 @@ const ONLY_THESE = "every step keeps exactly the real solutions, from the equati
  */
 export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptStep[] = []): Check {
   const check = (outcome: Verdict, detail: string): Check => ({ kind: "completeness", outcome, detail, lines: [{ note: detail }] });
+  const counted = countedRoots(answer);
+  if (counted) return check("nailed", counted);
   const coefficients = zeroPolynomial(answer.equation, answer.unknown);
   if (!coefficients) {
-    return covered(answer, chain) ? check("nailed", ONLY_THESE) : check("loose", "the equation is no polynomial in its unknown, so its roots were not counted");
+    if (covered(answer, chain)) return check("nailed", ONLY_THESE);
+    return coveredByBounds(answer) ? check("nailed", BOUNDED) : check("loose", "it was not proven that there are no other solutions");
   }
   const degree = coefficients.length - 1;
   const everywhere = answer.solutions.some((solution) => solution.everywhere);
@@ -178,11 +215,69 @@ export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptSte
   return check("loose", `it could not be proven that the factors of the claimed roots give the equation back (they agree to ${test.digits} digits)`);
 }
 
+const BOUNDED = "interval arithmetic proves, piece by piece, that the sides are equal nowhere else where it was asked";
+
+/** The claimed values, each proven to be a solution by itself, against every zero that bounds on the function leave room for. */
+function coveredByBounds(answer: ClaimedAnswer): boolean {
+  const claimed = [...answer.solutions, ...answer.rejected];
+  if (claimed.some(({ everywhere, integers }) => everywhere || integers.length > 0)) return false;
+  // A rejected candidate that is no zero does no harm: it is dropped.
+  const values = claimed.map(({ value }) => value).filter((value) => solves(answer, value));
+  return allZeros(answer.equation, values, answer.unknown, answer.facts);
+}
+
+function solves({ equation: { operands }, unknown }: ClaimedAnswer, value: Expression): boolean {
+  const [left, right] = operands.map((side) => substitute(side, new Map([[unknown, value]])));
+  if (!left || !right || freeNames(value).size > 0) return false;
+  // A root that is only known by its bounds is the zero in them by definition.
+  return equalityTest(left, right).kind !== "nonzero";
+}
+
+/** Different roots, as many as Descartes' rule with bisection counts: real ones, or all over the complex numbers. */
+function countedRoots(answer: ClaimedAnswer): string | undefined {
+  const count = rootCount(answer.equation, answer.unknown);
+  if (!count) return undefined;
+  const values = (list: readonly ClaimedSolution[]): readonly Expression[] => list.filter(({ everywhere }) => !everywhere).map(({ value }) => value);
+  const real = values([...answer.solutions, ...answer.rejected.filter(({ value }) => solves(answer, value) && isReal(value))]);
+  const all = [...values(answer.solutions), ...values(answer.apart), ...values(answer.rejected)];
+  if (answer.domain === "complex") {
+    return all.length === count.all && allDifferent(all)
+      ? `over the complex numbers the equation has ${count.all} different roots, and these are ${count.all}`
+      : undefined;
+  }
+  if (![...answer.solutions, ...answer.apart].every((one) => multiplicityHolds(answer, one))) return undefined;
+  if (real.length !== count.real || !real.every(isReal) || !allDifferent(real)) return undefined;
+  return count.real === 0
+    ? "Descartes’ rule with bisection proves that the equation has no real root"
+    : `Descartes’ rule with bisection proves that the equation has ${count.real === 1 ? "one real root" : `${count.real} different real roots`}, and ${count.real === 1 ? "this is it" : "these are as many"}`;
+}
+
+/** A root that is said to count several times is a root of that many derivatives less one. */
+function multiplicityHolds({ equation: statement, unknown }: ClaimedAnswer, { value, multiplicity }: ClaimedSolution): boolean {
+  let coefficients = multiplicity > 1 ? zeroPolynomial(statement, unknown) : [];
+  for (let order = 1; order < multiplicity && coefficients; order += 1) {
+    coefficients = coefficients.slice(1).map((coefficient, k) => product(number(k + 1), coefficient));
+    if (zeroTest(sum(...coefficients.map((coefficient, k) => product(coefficient, power(value, number(k)))))).kind !== "zero") return false;
+  }
+  return coefficients !== undefined;
+}
+
+function isReal(e: Expression): boolean {
+  return constantSign(e) !== undefined;
+}
+
 /** A step of the derivation that claims the same solutions, and whether that was proven. */
 export interface KeptStep {
   readonly before: Expression;
   readonly after: Expression;
   readonly proven: boolean;
+}
+
+function listOf(claimed: readonly ClaimedSolution[], unknown: string): Expression {
+  return logic(
+    "or",
+    claimed.map(({ value }) => equation(name(unknown), value)),
+  );
 }
 
 /** Whether proven steps lead from the equation to nothing but the claimed values: each replaces a statement by alternatives with the same solutions. */
@@ -191,10 +286,18 @@ function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): boolean {
   let open: readonly Expression[] = [answer.equation];
   for (const { before, after, proven } of chain) {
     const used = parts(before);
+    const isOpen = (one: Expression): boolean => open.some((other) => equal(one, other));
+    // A line that gathers what stands open already changes nothing.
+    if (!used.every(isOpen) && parts(after).every(isOpen)) continue;
     if (!proven || !used.every((one) => open.some((other) => equal(one, other)))) return false;
     open = [...open.filter((one) => !used.some((other) => equal(one, other))), ...parts(after)];
   }
-  const values = [...answer.solutions, ...answer.rejected].map(({ value }) => value);
+  const claimed = [...answer.solutions, ...answer.rejected];
+  const values = claimed.map(({ value }) => value);
+  const left = open.filter((statement) => !(freeNames(statement).size === 0 && decide(statement, []) === false));
+  const letter = claimed.flatMap(({ integers }) => integers)[0];
+  if (letter !== undefined && sameFamilies({ before: logic("or", left), after: listOf(claimed, answer.unknown), unknown: answer.unknown, letter, within: [] }))
+    return true;
   return open.every((statement) => {
     if (equal(statement, NOWHERE) || (freeNames(statement).size === 0 && decide(statement, []) === false)) return true;
     const [left, right] = statement.kind === "relation" ? statement.operands : [];

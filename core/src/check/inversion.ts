@@ -1,6 +1,7 @@
 import { NOWHERE } from "../derivation/nowhere.ts";
-import { call, divide, HALF, isPositiveConstant, negate, ONE, PI, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { call, divide, E, HALF, isPositiveConstant, negate, ONE, PI, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { realDomain } from "../expression/domain.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { constantSign, equalityTest, zeroTest } from "../rewrite/zero-test.ts";
@@ -26,11 +27,28 @@ export function undoingEquivalence(before: Expression, after: Expression, unknow
   const [first, second] = sides;
   const moved = first && sides.length === 1 && !equal(after, NOWHERE) ? movedOver(left, right, first, unknown, assumptions) : undefined;
   if (moved) return moved;
+  if (first && sides.length === 1 && !equal(after, NOWHERE) && looksLogarithmic(after) && logarithmTaken(left, right, first, assumptions))
+    return { kind: "same" };
   if (contains(right, unknown)) return undefined;
   if (equal(after, NOWHERE)) return outOfRange(left, right, assumptions) ? { kind: "same" } : undefined;
   if (!first || !sides.every((pair) => pair !== undefined)) return undefined;
+  const reciprocal = first && sides.length === 1 && secant(left, right, first, assumptions);
+  if (reciprocal) return { kind: "same" };
   const holds = second ? sides.length === 2 && bothSigns(left, right, first, second, assumptions) : undone(left, right, first, assumptions);
   return holds ? { kind: "same" } : undefined;
+}
+
+/** sec u = v as cos u = 1/v, csc u = v as sin u = 1/v. */
+function secant(left: Expression, right: Expression, [u, v]: Sides, assumptions: readonly Expression[]): boolean {
+  const partner = left.kind === "call" ? { sec: "cos", csc: "sin", cot: "tan" }[left.name] : undefined;
+  if (left.kind !== "call" || partner === undefined || u.kind !== "call" || u.name !== partner || !equal(u.args[0] ?? ZERO, left.args[0] ?? ONE)) return false;
+  return equalityTest(product(v, right), ONE, assumptions).kind === "zero";
+}
+
+/** e^u = left and e^v = right: the logarithm was taken of both sides. */
+function logarithmTaken(left: Expression, right: Expression, [u, v]: Sides, assumptions: readonly Expression[]): boolean {
+  const known = [...assumptions, ...realDomain(left), ...realDomain(right)];
+  return equalityTest(power(E, u), left, known).kind === "zero" && equalityTest(power(E, v), right, known).kind === "zero";
 }
 
 type Sides = readonly [Expression, Expression];
@@ -38,6 +56,10 @@ type Sides = readonly [Expression, Expression];
 function sidesOf(e: Expression): Sides | undefined {
   const [left, right] = e.kind === "relation" && e.comparisons.length === 1 && e.comparisons[0] === "=" ? e.operands : [];
   return left && right ? [left, right] : undefined;
+}
+
+function looksLogarithmic(e: Expression): boolean {
+  return findAll(e, (part) => part.kind === "call" && part.name === "ln").length > 0;
 }
 
 /** left − right = k (left′ − right′) with a k that is free of the unknown and not 0. */
@@ -66,12 +88,17 @@ function undone(left: Expression, right: Expression, [u, v]: Sides, assumptions:
     return same(call(left.name, ...left.args.slice(0, -1), v));
   }
   if (left.kind !== "power") return false;
-  if (equal(left.exponent, u)) return isPositiveConstant(left.base) && zeroTest(subtract(left.base, ONE)).kind === "nonzero" && same(power(left.base, v));
+  if (equal(left.exponent, u)) return isExponentialBase(left.base, assumptions) && same(power(left.base, v));
   if (!equal(left.base, u) || left.exponent.kind !== "number") return false;
   const { num, den } = left.exponent.value;
   // Roots and odd powers are injective; a reciprocal is where it is defined.
   const injective = den !== 1 || Number(num) % 2 !== 0;
   return injective && same(power(v, left.exponent));
+}
+
+function isExponentialBase(base: Expression, assumptions: readonly Expression[]): boolean {
+  if (isPositiveConstant(base)) return zeroTest(subtract(base, ONE)).kind === "nonzero";
+  return decide(relation(base, ">", ZERO), assumptions) === true && decide(relation(base, "!=", ONE), assumptions) === true;
 }
 
 /** f(u) = right and u = v or u = −v with f even, injective from 0 on, and f(v) = right. */

@@ -1,17 +1,24 @@
-import type { Claim, Step } from "../derivation/step.ts";
-import { power, ZERO } from "../expression/construct.ts";
-import { children, type Expression, equal } from "../expression/expression.ts";
+import type { Claim, Done, Step } from "../derivation/step.ts";
+import { call, E, MINUS_ONE, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { realDomain } from "../expression/domain.ts";
+import { children, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { elaborate } from "../notation/elaborate.ts";
 import { NotationError, type Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";
 import { decide } from "../rewrite/sign.ts";
 import { writeOut } from "../rewrite/write-out.ts";
-import { equalityTest } from "../rewrite/zero-test.ts";
+import { equalityTest, zeroTest } from "../rewrite/zero-test.ts";
 import { pointText } from "./compare.ts";
-import { equivalence } from "./equivalence.ts";
+import { countedEquivalence } from "./counting.ts";
+import { type Equivalence, equivalence } from "./equivalence.ts";
+import { sameFamilies } from "./families.ts";
 import { undoingEquivalence } from "./inversion.ts";
+import { isolated } from "./isolation.ts";
+import { replacePart, splitCovers } from "./splitting.ts";
+import { trigonometricEquivalence } from "./trigonometric.ts";
 import { type Check, type Verdict, weakest } from "./verdict.ts";
+import { productEquivalence } from "./zero-product.ts";
 
 /** The verdict on one step, with the reason. */
 export interface StepVerdict {
@@ -39,12 +46,31 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdi
     case "implies": {
       const [left = ZERO, right = ZERO] = claim.before.kind === "relation" ? claim.before.operands : [];
       const [top = ZERO, bottom = ZERO] = claim.after.kind === "relation" ? claim.after.operands : [];
-      const tests = [equalityTest(power(left, claim.power), top, assumptions), equalityTest(power(right, claim.power), bottom, assumptions)];
-      if (tests.every(({ kind }) => kind === "zero")) return { verdict: "nailed", why: "both sides were raised to the same power, so no solution is lost" };
+      const known = [...assumptions, ...realDomain(claim.before)];
+      const tests = [equalityTest(done(left, claim.done), top, known), equalityTest(done(right, claim.done), bottom, known)];
+      if (tests.every(({ kind }) => kind === "zero")) return { verdict: "nailed", why: "the same was done to both sides, so no solution is lost" };
       return tests.some(({ kind }) => kind === "nonzero")
-        ? { verdict: "bent", why: "a side is not the power it should be" }
-        : { verdict: "loose", why: "it was not decided whether both sides were raised to the same power" };
+        ? { verdict: "bent", why: "a side is not what it should have become" }
+        : { verdict: "loose", why: "it was not decided whether the same was done to both sides" };
     }
+    case "named": {
+      const meaning = new Map([[claim.name, claim.meaning]]);
+      return sameStatements(substitute(claim.before, meaning), substitute(claim.after, meaning), assumptions)
+        ? { verdict: "nailed", why: "with the meaning put in for the name, both say the same" }
+        : { verdict: "loose", why: "it was not decided whether both say the same with the meaning put in" };
+    }
+    case "split":
+      return splitCovers(claim.before, claim.part, claim.after)
+        ? { verdict: "nailed", why: "every value that the part can have is among the alternatives" }
+        : { verdict: "bent", why: "an alternative is missing" };
+    case "isolated":
+      return isolated(claim.before, claim.after, claim.unknown, claim.within)
+        ? { verdict: "nailed", why: "the line was cut into pieces again, and on each the bounds leave no other solution" }
+        : { verdict: "loose", why: "it was not proven that there are no other solutions" };
+    case "families":
+      return sameFamilies(claim)
+        ? { verdict: "nailed", why: "both are the same set of numbers, compared member by member over one period" }
+        : { verdict: "loose", why: "it was not proven that both are the same set of numbers" };
     case "put in": {
       return sameParts(substitute(claim.before, claim.values), claim.after)
         ? { verdict: "nailed", why: "put in again, this is what comes out" }
@@ -57,7 +83,12 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdi
     }
     case "equivalent": {
       const same =
-        undoingEquivalence(claim.before, claim.after, claim.unknown, assumptions) ?? equivalence(claim.before, claim.after, claim.unknown, assumptions);
+        multipliedEquivalence(claim, assumptions) ??
+        undoingEquivalence(claim.before, claim.after, claim.unknown, assumptions) ??
+        productEquivalence(claim.before, claim.after, claim.unknown) ??
+        trigonometricEquivalence(claim.before, claim.after, claim.unknown, assumptions) ??
+        countedEquivalence(claim.before, claim.after, claim.unknown) ??
+        equivalence(claim.before, claim.after, claim.unknown, assumptions);
       switch (same.kind) {
         case "same":
           return { verdict: "nailed", why: "both have the same solutions: the zero forms differ by a factor that is never 0" };
@@ -70,6 +101,52 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdi
       }
     }
   }
+}
+
+function done(side: Expression, what: Done): Expression {
+  if (what.kind === "power") return power(side, what.exponent);
+  return what.name === "exp" ? power(E, side) : call(what.name, side);
+}
+
+/** The difference of the sides before is the factor times that after, and the factor is not 0. */
+function multipliedEquivalence(claim: Claim & { kind: "equivalent" }, assumptions: readonly Expression[]): Equivalence | undefined {
+  const { factor, before, after } = claim;
+  if (!factor || before.kind !== "relation" || after.kind !== "relation") return undefined;
+  const difference = (e: Expression & { kind: "relation" }): Expression => subtract(e.operands[0] ?? ZERO, e.operands[1] ?? ZERO);
+  const known = [...assumptions, ...realDomain(before)];
+  const same = equalityTest(difference(before), product(factor, difference(after)), known).kind === "zero";
+  return same && (neverZero(factor, known) || onlyCosines(factor, difference(before))) ? { kind: "same" } : undefined;
+}
+
+/** A power of a cosine that is 0 only where the difference is not: there the sine of the angle is 1 or −1. */
+function onlyCosines(factor: Expression, difference: Expression): boolean {
+  const base = factor.kind === "power" ? factor.base : factor;
+  const [angle] = base.kind === "call" && base.name === "cos" ? base.args : [];
+  if (!angle) return false;
+  return [ONE, MINUS_ONE].every((sine) => {
+    const there = replacePart(replacePart(difference, call("sin", angle), sine), call("cos", angle), ZERO);
+    return freeNames(there).size === 0 && zeroTest(there).kind === "nonzero";
+  });
+}
+
+/** Whether an expression is not 0 wherever it is defined. */
+function neverZero(e: Expression, known: readonly Expression[]): boolean {
+  if (e.kind === "product") return e.factors.every((part) => neverZero(part, known));
+  if (e.kind === "power" && e.exponent.kind === "number") return e.exponent.value.num < 0 || neverZero(e.base, known);
+  return decide(relation(e, "!=", ZERO), known) === true;
+}
+
+/** Equations, or alternatives in the same order, whose sides are equal or moved over. */
+function sameStatements(a: Expression, b: Expression, assumptions: readonly Expression[]): boolean {
+  const [left, right] = [alternativesOf(a), alternativesOf(b)];
+  return (
+    left.length === right.length &&
+    left.every((one, k) => {
+      const other = right[k] ?? one;
+      if (equal(one, other) || sameEquation(one, other, assumptions)) return true;
+      return multipliedEquivalence({ kind: "equivalent", unknown: "", before: one, after: other, factor: ONE }, assumptions)?.kind === "same";
+    })
+  );
 }
 
 /** Equal quantities, or relations with equal sides. */
@@ -106,9 +183,9 @@ function alternativesOf(e: Expression): readonly Expression[] {
   return e.kind === "logic" && e.operator === "or" ? e.items : [e];
 }
 
-function sameEquation(a: Expression, b: Expression): boolean {
+function sameEquation(a: Expression, b: Expression, assumptions: readonly Expression[] = []): boolean {
   if (a.kind !== "relation" || b.kind !== "relation") return false;
-  return a.operands.every((operand, k) => equalityTest(operand, b.operands[k] ?? ZERO).kind === "zero");
+  return a.operands.every((operand, k) => equalityTest(operand, b.operands[k] ?? ZERO, assumptions).kind === "zero");
 }
 
 /** Judges all steps of a derivation; the conditions of earlier steps hold for the later ones. */

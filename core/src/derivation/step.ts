@@ -4,18 +4,37 @@ import { type Pieces, type RuleName, wording } from "./rules.ts";
 
 /**
  * What a step claims, in a form that the checker can test:
- * - `equivalent`: before and after have the same solutions for the unknown, where the conditions hold;
- * - `implies`: every solution of before solves after, since both sides were raised to a power; after may have more;
+ * - `equivalent`: before and after have the same solutions for the unknown, where the conditions hold; `factor` is what the
+ *   difference of the new sides was multiplied by to give that of the old ones, where that is not seen at once;
+ * - `implies`: every solution of before solves after, since the same was done to both sides; after may have more;
+ * - `named`: before and after say the same when the new name stands for its meaning;
+ * - `split`: a part of the equation has one of a few values, so one of the alternatives holds; they may have more solutions;
+ * - `families`: the same set of numbers, where a letter stands for all integers; only those that satisfy `within`;
+ * - `isolated`: after lists all solutions of before that satisfy `within`, shown by bounds on every piece of the line;
  * - `equal`: before and after have the same value;
  * - `put in`: replacing the names by the values in `before` gives `after`;
  * - `holds`: the statement is true.
  */
 export type Claim =
-  | { readonly kind: "equivalent"; readonly unknown: string; readonly before: Expression; readonly after: Expression }
-  | { readonly kind: "implies"; readonly unknown: string; readonly before: Expression; readonly after: Expression; readonly power: Expression }
+  | { readonly kind: "equivalent"; readonly unknown: string; readonly before: Expression; readonly after: Expression; readonly factor?: Expression }
+  | { readonly kind: "implies"; readonly unknown: string; readonly before: Expression; readonly after: Expression; readonly done: Done }
+  | { readonly kind: "named"; readonly name: string; readonly meaning: Expression; readonly before: Expression; readonly after: Expression }
+  | { readonly kind: "split"; readonly unknown: string; readonly part: Expression; readonly before: Expression; readonly after: Expression }
+  | {
+      readonly kind: "families";
+      readonly unknown: string;
+      readonly letter: string;
+      readonly before: Expression;
+      readonly after: Expression;
+      readonly within: readonly Expression[];
+    }
+  | { readonly kind: "isolated"; readonly unknown: string; readonly before: Expression; readonly after: Expression; readonly within: readonly Expression[] }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "put in"; readonly before: Expression; readonly values: ReadonlyMap<string, Expression>; readonly after: Expression }
   | { readonly kind: "holds"; readonly statement: Expression };
+
+/** What was done to both sides: raised to a power, or a function applied. */
+export type Done = { readonly kind: "power"; readonly exponent: Expression } | { readonly kind: "function"; readonly name: string };
 
 /** One step of a derivation: the rule, its words, and what it claims. */
 export interface Step {

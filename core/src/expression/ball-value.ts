@@ -6,6 +6,7 @@ import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import type { Comparison, Expression } from "./expression.ts";
 import { family } from "./functions/registry.ts";
+import { rootValue } from "./root-value.ts";
 
 /** Values of names for numeric evaluation. */
 export type BallEnvironment = ReadonlyMap<string, ComplexBall>;
@@ -53,6 +54,7 @@ export function ballValue(e: Expression, precision: number, environment: BallEnv
       return at(chosen);
     }
     case "iterated":
+      if (e.operator === "root") return rootValue(e, precision);
       return iteratedValue(e, precision, environment);
     case "relation":
     case "logic":

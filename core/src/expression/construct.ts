@@ -357,6 +357,12 @@ function symbolicPower(base: Expression, exponent: Expression): Expression {
     const [argument] = exponent.args;
     if (argument && isPositiveConstant(argument)) return argument;
   }
+  // e^(2 ln 3) is 3².
+  if (base.kind === "constant" && base.name === "e" && exponent.kind === "product" && exponent.factors.length === 2) {
+    const [scale, logarithm] = exponent.factors;
+    const [argument] = logarithm?.kind === "call" && logarithm.name === "ln" ? logarithm.args : [];
+    if (scale?.kind === "number" && argument && isPositiveConstant(argument)) return power(argument, scale);
+  }
   return rawPower(base, exponent);
 }
 

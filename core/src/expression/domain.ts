@@ -20,6 +20,8 @@ export function complexDomain(e: Expression): readonly Expression[] {
 function collectDomain(e: Expression, overReals: boolean): readonly Expression[] {
   const found: Expression[] = [];
   const visit = (part: Expression): void => {
+    // A root is a number, whatever the domain of what it is a root of.
+    if (part.kind === "iterated" && part.operator === "root") return;
     for (const child of children(part)) visit(child);
     for (const condition of ownConditions(part, overReals)) {
       if (freeNames(condition).size > 0 && !found.some((known) => equal(known, condition))) found.push(condition);

@@ -83,10 +83,16 @@ export interface CasesNode extends Hashed {
   readonly branches: readonly { readonly value: Expression; readonly condition: Expression }[];
   readonly otherwise?: Expression;
 }
-/** A sum, product or integral of `body` over `variable` from `lower` to `upper`; the bounds of an integral may be absent. */
+/**
+ * A sum, product or integral of `body` over `variable` from `lower` to `upper`; the bounds of an integral may be absent.
+ * A `root` is the value of the variable for which the body is 0: the only one between the rational bounds, or, where `lower`
+ * is not real, the only one within the distance `upper` from it. A root of a polynomial carries its number (real roots by
+ * rising value, then the others by real and imaginary part).
+ */
 export interface IteratedNode extends Hashed {
   readonly kind: "iterated";
-  readonly operator: "sum" | "product" | "integral";
+  readonly operator: "sum" | "product" | "integral" | "root";
+  readonly index?: number;
   readonly variable: string;
   readonly lower?: Expression;
   readonly upper?: Expression;
@@ -163,7 +169,7 @@ function label(e: Expression): string {
     case "cases":
       return e.otherwise ? "otherwise" : "";
     case "iterated":
-      return `${e.operator} ${e.variable} ${e.lower ? 1 : 0}${e.upper ? 1 : 0}`;
+      return `${e.operator} ${e.index ?? ""} ${e.variable} ${e.lower ? 1 : 0}${e.upper ? 1 : 0}`;
     case "derivative":
       return `${e.variable} ${e.order}`;
     case "sum":

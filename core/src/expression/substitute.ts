@@ -34,6 +34,7 @@ export function mapChildren(e: Expression, map: (child: Expression) => Expressio
       const bounds = [e.lower, e.upper].filter((bound) => bound !== undefined).length;
       return iterated({
         operator: e.operator,
+        ...(e.index === undefined ? {} : { index: e.index }),
         variable: e.variable,
         ...(e.lower ? { lower: at(0) } : {}),
         ...(e.upper ? { upper: at(bounds - 1) } : {}),
@@ -61,6 +62,7 @@ export function substitute(e: Expression, replacements: ReadonlyMap<string, Expr
       const [lower, upper] = [bounds(e.lower), bounds(e.upper)];
       return iterated({
         operator: e.operator,
+        ...(e.index === undefined ? {} : { index: e.index }),
         variable: e.variable,
         ...(lower ? { lower } : {}),
         ...(upper ? { upper } : {}),

@@ -21,6 +21,7 @@ export function judgeSolutions(
   set: SolutionSet,
   steps: readonly Step[],
   assumptions: readonly Expression[],
+  facts: readonly Expression[],
 ): Judged {
   const [unknown = ""] = set.variables;
   const claim = (solution: Solution | Rejected): ClaimedSolution => ({
@@ -28,6 +29,7 @@ export function judgeSolutions(
     multiplicity: solution.multiplicity,
     conditions: "conditions" in solution ? solution.conditions : [],
     everywhere: "free" in solution && solution.free.includes(unknown),
+    integers: "integers" in solution ? solution.integers : [],
   });
   const answer: ClaimedAnswer = {
     equation,
@@ -36,10 +38,14 @@ export function judgeSolutions(
     apart: set.complexSolutions.map(claim),
     rejected: set.rejected.map(claim),
     assumptions,
+    facts,
+    domain: set.domain,
   };
   const { check, verdicts } = stepsCheck(steps, assumptions);
   const kept = steps.flatMap(({ claim }, k) =>
-    claim.kind === "equivalent" || claim.kind === "implies" ? [{ before: claim.before, after: claim.after, proven: verdicts[k]?.verdict === "nailed" }] : [],
+    claim.kind === "equal" || claim.kind === "put in" || claim.kind === "holds"
+      ? []
+      : [{ before: claim.before, after: claim.after, proven: verdicts[k]?.verdict === "nailed" }],
   );
   const checks = [substitutionCheck(answer), comparisonCheck(answer), completenessCheck(answer, kept), check];
   return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };

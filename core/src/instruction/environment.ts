@@ -2,6 +2,7 @@ import { differentiate } from "../calculus/derivative.ts";
 import type { Expression } from "../expression/expression.ts";
 import { type FunctionDefinition, LineUnusable, type Meanings } from "../notation/elaborate.ts";
 import type { Declarations } from "../notation/syntax.ts";
+import { rootOf } from "../rewrite/named-root.ts";
 import type { Outcome } from "./answer.ts";
 
 export type NumberKind = "reals" | "complex" | "integers" | "rationals";
@@ -47,6 +48,7 @@ export function meanings(environment: Environment): Meanings {
     quantities: environment.quantities,
     line: (line) => lineValue(environment, line),
     differentiate,
+    rootOf,
   };
 }
 

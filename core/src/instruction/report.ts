@@ -150,11 +150,15 @@ function valuesReport(values: ReadonlyMap<string, Expression>): Readonly<Record<
   return Object.fromEntries([...values].map(([key, value]) => [key, valueReport(value)]));
 }
 
+function parametersOf({ free, integers }: Solution): Readonly<Record<string, "integer" | "free">> {
+  return Object.fromEntries([...integers.map((letter) => [letter, "integer" as const]), ...free.map((name) => [name, "free" as const])]);
+}
+
 function solutionReport(solution: Solution): SolutionReport {
   return {
     values: valuesReport(solution.values),
     ...(solution.multiplicity > 1 ? { multiplicity: solution.multiplicity } : {}),
-    ...(solution.free.length > 0 ? { parameters: Object.fromEntries(solution.free.map((free) => [free, "free" as const])) } : {}),
+    ...(solution.free.length + solution.integers.length > 0 ? { parameters: parametersOf(solution) } : {}),
     ...(solution.conditions.length > 0 ? { conditions: solution.conditions.map(text) } : {}),
   };
 }

@@ -19,6 +19,8 @@ export interface Meanings {
   /** The result of an earlier line; throws LineUnusable where the line has no single value. */
   readonly line: (line: number) => Expression;
   /** Carries out a derivative; without it derivatives stay as written. */
+  /** The root of an expression with this number, or between these bounds; words that say why there is none. */
+  readonly rootOf?: (body: Expression, index: number | undefined, lower: Expression | undefined, upper: Expression | undefined) => Expression | string;
   readonly differentiate?: (body: Expression, variable: string, order: number) => Expression;
 }
 
@@ -126,6 +128,11 @@ class Elaboration {
           ...(e.upper ? { upper: at(e.upper) } : {}),
           body: at(e.body),
         });
+      case "root": {
+        const made = this.#meanings.rootOf?.(at(e.body), e.index, e.lower && at(e.lower), e.upper && at(e.upper));
+        if (typeof made === "string" || made === undefined) throw new NotationError(made ?? "a root of an equation cannot stand here", e.span ?? NOWHERE);
+        return made;
+      }
       case "derivative": {
         const body = at(e.body);
         return this.#meanings.differentiate?.(body, e.variable, e.order) ?? build.derivative(body, e.variable, e.order);

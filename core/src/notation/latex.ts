@@ -72,6 +72,10 @@ export function writtenLatex(
       const differential = e.operator === "integral" ? ` \\,\\mathrm{d}${nameLatex(e.variable)}` : "";
       return `${OPERATORS[e.operator]}${bounds} ${wrapped(e.body, BINDING.product)}${differential}`;
     }
+    case "root": {
+      const place = e.lower && e.upper ? ` \\text{ in } [${at(e.lower)},\\,${at(e.upper)}]` : "";
+      return `\\text{root ${e.index === undefined ? "" : `${e.index} `}of } ${at(e.body)}${place}`;
+    }
     case "derivative": {
       const power = e.order === 1 ? "" : `^{${e.order}}`;
       return `\\frac{\\mathrm{d}${power}}{\\mathrm{d}${nameLatex(e.variable)}${power}}\\left(${at(ungrouped(e.body))}\\right)`;

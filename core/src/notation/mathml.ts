@@ -76,6 +76,10 @@ export function writtenMathml(e: Syntax): string {
       const differential = e.operator === "integral" ? row('<mi mathvariant="normal">d</mi>', nameMathml(e.variable)) : "";
       return row(head, wrapped(e.body, BINDING.product), differential);
     }
+    case "root": {
+      const place = e.lower && e.upper ? row("<mtext> in </mtext>", fenced(list([e.lower, e.upper]))) : "";
+      return row(`<mtext>root ${e.index === undefined ? "" : `${e.index} `}of </mtext>`, writtenMathml(e.body), place);
+    }
     case "derivative": {
       const d = '<mi mathvariant="normal">d</mi>';
       const power = (base: string): string => (e.order === 1 ? base : `<msup>${row(base)}<mn>${e.order}</mn></msup>`);

@@ -253,7 +253,7 @@ export class Parser {
         this.advance();
         return { kind: "name", name: lexeme.name, span: lexeme.span };
       case "function":
-        return this.#functionCall(lexeme.name);
+        return lexeme.name === "root" && this.#namesRoot() ? this.#root() : this.#functionCall(lexeme.name);
       case "declared":
         return this.#declaredCall(lexeme.name);
       case "iterated":
@@ -465,6 +465,34 @@ export class Parser {
     if (variable?.kind !== "name" || !first || !upper) return this.fail(`the ${operator} needs its index and bounds, as in ${operator}_(k=1)^n`, start);
     const body = this.#term();
     return { kind: "iterated", operator, variable: variable.name, lower: first, upper, body, span: { from: start.from, to: body.span?.to ?? start.to } };
+  }
+
+  /** Whether “root” is followed by “of” or by a number and “of”. */
+  #namesRoot(): boolean {
+    const isOf = (lexeme: Lexeme | undefined): boolean => lexeme?.kind === "keyword" && lexeme.text === "of";
+    return isOf(this.#lexemes[this.#at + 1]) || (this.#lexemes[this.#at + 1]?.kind === "number" && isOf(this.#lexemes[this.#at + 2]));
+  }
+
+  /** root k of P, or root of E in [a, b]. */
+  #root(): Syntax {
+    const start = this.advance().span;
+    const number = this.next.kind === "number" ? this.next.text : undefined;
+    if (number !== undefined) this.advance();
+    this.advance();
+    const body = this.expression();
+    const at = (to: Span | undefined): Span => ({ from: start.from, to: to?.to ?? start.to });
+    if (number !== undefined) {
+      if (!/^[1-9]\d*$/.test(number)) return this.fail("the number of a root is a whole number from 1", start);
+      return { kind: "root", index: Number(number), body, span: at(body.span) };
+    }
+    if (!this.isKeyword("in")) return this.fail("“in” and the interval that holds the root were expected here");
+    this.advance();
+    this.expectMark("[", "the interval that holds the root was expected here, such as [0, 1]");
+    const lower = this.expression();
+    this.expectMark(",", "a comma between the ends of the interval was expected here");
+    const upper = this.expression();
+    const close = this.expectMark("]", "the closing bracket of the interval was expected here");
+    return { kind: "root", body, lower, upper, span: at(close.span) };
   }
 
   #cases(): Syntax {

@@ -70,6 +70,8 @@ export function writtenPlain(e: Syntax): string {
       const sign = { sum: "∑", product: "∏", integral: "∫" }[e.operator];
       return `${sign} ${wrapped(e.body, BINDING.product)}${e.operator === "integral" ? ` d${plainName(e.variable)}` : ""}`;
     }
+    case "root":
+      return `root ${e.index === undefined ? "" : `${e.index} `}of ${writtenPlain(e.body)}`;
     case "derivative":
       return `d/d${plainName(e.variable)} (${writtenPlain(e.body)})`;
     case "line":

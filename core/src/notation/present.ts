@@ -37,6 +37,7 @@ export function present(e: Expression): Syntax {
         ...(e.otherwise ? { otherwise: present(e.otherwise) } : {}),
       };
     case "iterated":
+      if (e.operator === "root") return presentRoot(e);
       return {
         kind: "iterated",
         operator: e.operator,
@@ -48,6 +49,13 @@ export function present(e: Expression): Syntax {
     case "derivative":
       return { kind: "derivative", variable: e.variable, order: e.order, body: present(e.body) };
   }
+}
+
+/** A root of a polynomial by its number; another one by the interval it is alone in. */
+function presentRoot(e: Expression & { kind: "iterated" }): Syntax {
+  const body = present(e.body);
+  if (e.index !== undefined) return { kind: "root", index: e.index, body };
+  return { kind: "root", body, ...(e.lower && e.upper ? { lower: present(e.lower), upper: present(e.upper) } : {}) };
 }
 
 function presentNumber(value: Rational, typed: string | undefined): Syntax {

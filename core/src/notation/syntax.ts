@@ -37,6 +37,8 @@ export type Syntax = { readonly span?: Span } & (
       readonly upper?: Syntax;
       readonly body: Syntax;
     }
+  /** root k of a polynomial, or the root of an expression in an interval. */
+  | { readonly kind: "root"; readonly index?: number; readonly body: Syntax; readonly lower?: Syntax; readonly upper?: Syntax }
   | { readonly kind: "derivative"; readonly variable: string; readonly order: number; readonly body: Syntax }
   /** (3): the result of line 3. */
   | { readonly kind: "line"; readonly line: number }
@@ -110,6 +112,7 @@ export function fillIn(template: Syntax, values: ReadonlyMap<string, Syntax>): S
         ...(template.otherwise ? { otherwise: fill(template.otherwise) } : {}),
       };
     case "iterated":
+    case "root":
     case "derivative":
       return { ...template, body: fill(template.body) };
   }

@@ -11,6 +11,7 @@ export function bindingOf(e: Syntax): number {
     case "logic":
       return BINDING.logic;
     case "relation":
+    case "root":
       return BINDING.relation;
     case "binary":
       return BINDING.sum;
@@ -76,6 +77,10 @@ export function writtenText(e: Syntax): string {
     }
     case "iterated":
       return iterated(e);
+    case "root":
+      return e.index === undefined
+        ? `root of ${writtenText(e.body)} in [${e.lower ? writtenText(e.lower) : ""}, ${e.upper ? writtenText(e.upper) : ""}]`
+        : `root ${e.index} of ${writtenText(e.body)}`;
     case "derivative":
       return e.order === 1 ? `d/d${e.variable} (${writtenText(e.body)})` : `d^${e.order}/d${e.variable}^${e.order} (${writtenText(e.body)})`;
     case "line":

@@ -13,7 +13,7 @@ export type Lexeme = { readonly span: Span } & (
   | { readonly kind: "iterated"; readonly operator: "sum" | "product" | "integral" }
   | { readonly kind: "derivative"; readonly variable: string; readonly order: number }
   | { readonly kind: "differential"; readonly variable: string }
-  | { readonly kind: "keyword"; readonly text: "and" | "or" | "if" | "otherwise" | "deg" | "cases" }
+  | { readonly kind: "keyword"; readonly text: "and" | "or" | "if" | "otherwise" | "deg" | "cases" | "of" | "in" }
   | { readonly kind: "superscript"; readonly text: string }
   | { readonly kind: "command"; readonly text: string }
   | { readonly kind: "mark"; readonly text: string }
@@ -114,7 +114,7 @@ export function resolveWords(tokens: readonly Token[], declared: Declarations): 
       lexemes.push(derivative.lexeme);
       at = derivative.last;
     } else if (token.kind === "word") {
-      const resolved = resolveWord(token, declared, openIntegrals > 0);
+      const resolved = inRoot(tokens, at) ?? resolveWord(token, declared, openIntegrals > 0);
       openIntegrals += resolved.filter((part) => part.kind === "iterated" && part.operator === "integral").length;
       openIntegrals -= resolved.filter((part) => part.kind === "differential").length;
       lexemes.push(...resolved);
@@ -136,6 +136,18 @@ export function resolveWords(tokens: readonly Token[], declared: Declarations): 
     }
   }
   return lexemes;
+}
+
+/** The words “of” and “in” of `root 2 of x^5 - x - 1` and `root of x - cos x in [0, 1]`. */
+function inRoot(tokens: readonly Token[], at: number): readonly Lexeme[] | undefined {
+  const word = tokens[at];
+  if (word?.kind !== "word" || word.subscript !== undefined || (word.text !== "of" && word.text !== "in")) return undefined;
+  const isRoot = (k: number): boolean => {
+    const token = tokens[k];
+    return token?.kind === "word" && token.text === "root";
+  };
+  const follows = word.text === "of" ? isRoot(at - 1) || (tokens[at - 1]?.kind === "number" && isRoot(at - 2)) : tokens.slice(0, at).some((_, k) => isRoot(k));
+  return follows ? [{ kind: "keyword", text: word.text, span: word.span }] : undefined;
 }
 
 function resolveWord(token: Token & { kind: "word" }, declared: Declarations, inIntegral: boolean): readonly Lexeme[] {

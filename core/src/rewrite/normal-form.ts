@@ -115,6 +115,7 @@ function collect(e: Expression, kernels: Kernels): Fraction {
 
 /** A function value or the like as a kernel, unless its normalised arguments give a known value. */
 function collectKernel(e: Expression, kernels: Kernels): Fraction {
+  if (e.kind === "iterated" && e.operator === "root") return collectRoot(e, kernels);
   const kernel = mapChildren(e, normalised);
   if (kernel.kind !== e.kind) return collect(kernel, kernels);
   // root(n, x) is real for odd n; its n-th power is x whatever the sign.
@@ -122,6 +123,22 @@ function collectKernel(e: Expression, kernels: Kernels): Fraction {
   const n = degree?.kind === "number" && degree.value.den === 1 ? Number(degree.value.num) : undefined;
   if (!inside || n === undefined) return WHOLE(poly.variable(kernels.index(kernel)));
   return WHOLE(poly.variable(kernels.index(kernel, () => ({ degree: n, value: collect(inside, kernels) }))));
+}
+
+/** A root of a polynomial is a kernel whose highest power the polynomial expresses by lower ones. */
+function collectRoot(e: Expression & { kind: "iterated" }, kernels: Kernels): Fraction {
+  if (e.index === undefined) return WHOLE(poly.variable(kernels.index(e)));
+  const own = new Kernels();
+  const { numerator } = normalForm(e.body, own);
+  const degree = poly.degreeIn(numerator, 0);
+  const coefficients = poly.coefficientsIn(numerator, 0).map((coefficient) => poly.leadingTerm(coefficient)?.coefficient ?? rational.ZERO);
+  const leading = coefficients[degree] ?? rational.ONE;
+  const index = kernels.index(e, () => {
+    const at = kernels.count;
+    const lower = coefficients.slice(0, degree).map((c, k) => poly.scale(poly.power(poly.variable(at), k), rational.negate(rational.divide(c, leading))));
+    return { degree, value: WHOLE(lower.reduce(poly.add, poly.ZERO)) };
+  });
+  return WHOLE(poly.variable(index));
 }
 
 /** Arguments of functions are brought to normal form themselves, so that equal arguments make equal kernels. */

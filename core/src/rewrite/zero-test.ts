@@ -23,6 +23,7 @@ export type ZeroTest =
   | { readonly kind: "undecided"; readonly digits: number };
 
 const PRECISIONS = [64, 128, 256, 512, 1024, 2048] as const;
+const BOUNDED_PRECISION = 256;
 const MOST_SEPARATION_BITS = 60_000;
 const SAMPLE_POINTS = 8;
 
@@ -111,7 +112,10 @@ function constantTest(e: Expression): ZeroTest {
   const separation = separationBits(e);
   const algebraic = separation !== undefined && separation <= MOST_SEPARATION_BITS;
   let digits = 0;
-  for (const precision of algebraic ? [...PRECISIONS, separation + 64, 2 * separation + 256] : PRECISIONS) {
+  // A root that is known by its bounds alone can never be proven equal to anything: few digits tell it from what it is not.
+  const bounded = findAll(e, (part) => part.kind === "iterated" && part.operator === "root" && part.index === undefined).length > 0;
+  const ladder = bounded ? PRECISIONS.filter((precision) => precision <= BOUNDED_PRECISION) : PRECISIONS;
+  for (const precision of algebraic ? [...PRECISIONS, separation + 64, 2 * separation + 256] : ladder) {
     const size = sizeBits(e, precision);
     if (size === "nonzero") return { kind: "nonzero", witness: new Map() };
     if (size === undefined) continue;

@@ -1,34 +1,50 @@
+import { name, subtract, ZERO } from "../expression/construct.ts";
+import { realDomain } from "../expression/domain.ts";
+import { contains, freeNames } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
+import { BudgetExhausted } from "../number/budget.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { zeroTest } from "../rewrite/zero-test.ts";
 import { solveConstant } from "./constant.ts";
 import { solveByFactors } from "./factors.ts";
+import { tidyFamilies } from "./families.ts";
+import { solveInverseTrigonometric } from "./inverse-trigonometric.ts";
 import { solveLinear } from "./linear.ts";
+import { solveByTakingLogarithms, solveLogarithmic } from "./logarithmic.ts";
+import { solveByNamingRoots, solveByShifting, solveByTripleAngle } from "./named-roots.ts";
+import { solveNumerically } from "./numeric.ts";
 import { type PolynomialForm, polynomialForm } from "./polynomial-form.ts";
 import { solveQuadratic } from "./quadratic.ts";
 import { solveRadical } from "./radical.ts";
 import { solveRational } from "./rational.ts";
 import { sift } from "./sift.ts";
-import { type Solved, type Task, Unsolvable } from "./solution.ts";
+import { type Solved, solution, type Task, Unsolvable } from "./solution.ts";
+import { solveByCases } from "./splitting.ts";
+import { solveBySubstitution } from "./substitution.ts";
+import { solveTrigonometric } from "./trigonometric.ts";
 import { solveByUndoing } from "./undoing.ts";
+import { solveZeroProduct } from "./zero-product.ts";
 
 /** The methods for polynomial equations, tried in order; each takes what it knows and leaves the rest. */
-const METHODS: readonly ((form: PolynomialForm) => Solved | undefined)[] = [
+const POLYNOMIAL_METHODS: readonly ((form: PolynomialForm) => Solved | undefined)[] = [
   solveConstant,
   solveLinear,
   solveQuadratic,
   (form) => solveByFactors(form, solvePolynomial),
+  (form) => solveByShifting(form, solvePolynomial),
+  solveByTripleAngle,
+  solveByNamingRoots,
 ];
 
 function solvePolynomial(task: Task): Solved | undefined {
   const form = polynomialForm(task);
   if (!form) return undefined;
-  for (const method of METHODS) {
+  for (const method of POLYNOMIAL_METHODS) {
     const solved = method(form);
     if (solved) return solved;
   }
   const degree = form.coefficients.length - 1;
-  throw new Unsolvable(
-    `this is an equation of degree ${degree} in ${task.unknown}; no factors with short roots were found, and other methods are not built yet`,
-  );
+  throw new Unsolvable(`this is an equation of degree ${degree} in ${task.unknown}, and no factors with short roots were found`);
 }
 
 /** What an equation without radicals may be. */
@@ -36,36 +52,84 @@ function solveCleared(task: Task): Solved | undefined {
   return solvePolynomial(task) ?? solveRational(task, solvePolynomial);
 }
 
+/** A way to solve an equation; undefined, or Unsolvable, where it does not apply. */
+type Method = (task: Task) => Solved | undefined;
+
+/** All methods in the order in which a teacher would try them; certified numbers come last. */
+const METHODS: readonly Method[] = [
+  solveCleared,
+  solveIdentity,
+  (task) => solveByUndoing(task, solvePolynomial),
+  (task) => solveByCases(task, solveOpen),
+  (task) => solveZeroProduct(task, solveOpen),
+  (task) => solveBySubstitution(task, solveOpen),
+  (task) => solveTrigonometric(task, solveOpen),
+  (task) => solveLogarithmic(task, solveOpen),
+  (task) => solveByTakingLogarithms(task, solveOpen),
+  (task) => solveRadical(task, solveCleared),
+  (task) => solveInverseTrigonometric(task, solveOpen),
+  solveNumerically,
+];
+
+/** How deep methods may call each other. */
+const MOST_DEPTH = 12;
+let depth = 0;
+
+/** The solutions by the first method that gets through, not yet sifted. */
+function solveOpen(task: Task): Solved | undefined {
+  if (depth >= MOST_DEPTH) return undefined;
+  depth += 1;
+  try {
+    return firstOf(task);
+  } finally {
+    depth -= 1;
+  }
+}
+
+function firstOf(task: Task): Solved | undefined {
+  let refusal: Unsolvable | undefined;
+  for (const method of METHODS) {
+    try {
+      const solved = method(task);
+      if (solved) return solved;
+    } catch (error) {
+      if (!(error instanceof Unsolvable || error instanceof BudgetExhausted)) throw error;
+      if (error instanceof Unsolvable) refusal ??= error;
+    }
+  }
+  if (refusal) throw refusal;
+  return undefined;
+}
+
+/** Both sides are the same wherever they are defined. */
+function solveIdentity(task: Task): Solved | undefined {
+  const { unknown, equation, domain } = task;
+  const [left = ZERO, right = ZERO] = equation.operands;
+  if (!contains(equation, unknown) || freeNames(equation).size > 1 || zeroTest(simplify(subtract(left, right)).expression).kind !== "zero") return undefined;
+  return {
+    steps: [],
+    set: {
+      variables: [unknown],
+      domain,
+      complete: true,
+      reason: `both sides are the same for every ${unknown} for which they are defined`,
+      solutions: [solution(unknown, name(unknown), { free: [unknown], conditions: realDomain(equation) })],
+      rejected: [],
+      complexSolutions: [],
+    },
+  };
+}
+
 /**
  * All solutions of an equation in one unknown, with the derivation that found them.
  * @throws Unsolvable where no method applies.
  */
 export function solveEquation(task: Task): Solved {
-  const solved = firstOf(task);
+  const solved = solveOpen(task);
   if (!solved) {
-    throw new Unsolvable(`${text(task.equation)} is no polynomial or rational equation in ${task.unknown}; other kinds cannot be solved yet`);
+    throw new Unsolvable(
+      `no method was found that solves ${text(task.equation)} for ${task.unknown}${freeNames(task.equation).size > 1 ? " with letters for numbers" : ""}`,
+    );
   }
-  return sift(solved, task);
-}
-
-function firstOf(task: Task): Solved | undefined {
-  try {
-    const cleared = solveCleared(task);
-    if (cleared) return cleared;
-  } catch (error) {
-    // A polynomial without short roots may still have its unknown in one place: (x + 1)^5 = 32.
-    const undone = error instanceof Unsolvable ? undoneWithin(task) : undefined;
-    if (undone) return undone;
-    throw error;
-  }
-  return solveByUndoing(task, solvePolynomial) ?? solveRadical(task, solveCleared);
-}
-
-function undoneWithin(task: Task): Solved | undefined {
-  try {
-    return solveByUndoing(task, solvePolynomial);
-  } catch (error) {
-    if (error instanceof Unsolvable) return undefined;
-    throw error;
-  }
+  return sift(tidyFamilies(solved, task), task);
 }

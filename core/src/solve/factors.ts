@@ -30,7 +30,7 @@ export function solveByFactors(form: PolynomialForm, solve: (task: Task) => Solv
   const rational = rationalFactors(form);
   if (!rational) return undefined;
   const factors = rational.flatMap((part) => split(part, task.unknown));
-  if (factors.some(({ base }) => degreeOf(base, task.unknown) > 2)) return undefined;
+  if (factors.length === 1 && factors[0]?.multiplicity === 1) return undefined;
   const chain = new Chain(form);
   toZeroForm(chain, form);
   const shown = (parts: readonly Factor[]): Expression => equation(product(...parts.map(({ base, multiplicity }) => power(base, number(multiplicity)))), ZERO);

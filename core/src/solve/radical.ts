@@ -1,13 +1,10 @@
 import { type Step, step } from "../derivation/step.ts";
-import { ballValue } from "../expression/ball-value.ts";
 import { equation, negate, number, power, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
-import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
-import { formatBall } from "../number/decimal.ts";
 import { expand, simplify } from "../rewrite/simplify.ts";
-import { equalityTest } from "../rewrite/zero-test.ts";
-import type { Rejected, Solution, Solved, Task } from "./solution.ts";
+import { putBack } from "./put-back.ts";
+import type { Solved, Task } from "./solution.ts";
 
 /** Radicals that are left after so many rounds are given up. */
 const MOST_ROUNDS = 4;
@@ -29,7 +26,7 @@ export function solveRadical(task: Task, solveCleared: (task: Task) => Solved | 
   const solved = solveCleared({ ...task, equation: current, assumptions: [] });
   // Where every value solves the raised equation, putting candidates back decides nothing.
   if (!solved || solved.set.solutions.some(({ free }) => free.length > 0)) return undefined;
-  return { steps: [...steps, ...solved.steps], set: sifted(solved, task) };
+  return { steps: [...steps, ...solved.steps], set: putBack(solved, task, "raising both sides to a power") };
 }
 
 /** The degree of a root with the unknown under it; undefined for anything else. */
@@ -65,36 +62,8 @@ function raised(e: Expression, unknown: string, steps: Step[]): Expression | und
   const [top, bottom] = [alone, simplify(other).expression].map((side) => simplify(expand(power(side, degree))).expression);
   if (!top || !bottom) return undefined;
   const after = equation(top, bottom);
-  steps.push(step("raise both sides, maybe more", [text(degree)], { kind: "implies", unknown, before: isolated, after, power: degree }));
+  steps.push(
+    step("raise both sides, maybe more", [text(degree)], { kind: "implies", unknown, before: isolated, after, done: { kind: "power", exponent: degree } }),
+  );
   return after;
-}
-
-const LONGEST_VALUE = 16;
-
-/** A value as it stands where that is short, else as a decimal. */
-function shown(e: Expression): string {
-  const exact = text(e);
-  if (exact.length <= LONGEST_VALUE) return exact;
-  const decimal = formatBall(ballValue(e, 96).re, 6);
-  return decimal === undefined ? exact : `about ${decimal}`;
-}
-
-/** The candidates that solve the equation itself; the others with the numbers on both sides. */
-function sifted(solved: Solved, task: Task): Solved["set"] {
-  const [left = ZERO, right = ZERO] = task.equation.operands;
-  const rejected: Rejected[] = [...solved.set.rejected];
-  const solutions: Solution[] = [];
-  for (const candidate of solved.set.solutions) {
-    const at = (side: Expression): Expression => simplify(substitute(side, candidate.values)).expression;
-    const [a, b] = [at(left), at(right)];
-    if (equalityTest(a, b).kind === "nonzero") {
-      rejected.push({
-        values: candidate.values,
-        multiplicity: candidate.multiplicity,
-        reason: `put back, the left side is ${shown(a)} and the right side ${shown(b)}`,
-      });
-    } else solutions.push({ ...candidate, multiplicity: 1 });
-  }
-  const lost = rejected.length > 0 ? "; candidates that came in by raising to a power were put back and set aside" : "";
-  return { ...solved.set, domain: "real", solutions, rejected, complexSolutions: [], reason: `raising both sides to a power loses no solution${lost}` };
 }

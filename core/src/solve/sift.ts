@@ -3,6 +3,7 @@ import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
+import { integerCases } from "../rewrite/families.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { nonZero } from "./conditions.ts";
@@ -30,7 +31,7 @@ export function sift(solved: Solved, task: Task): Solved {
       ...given.map((c) => [c, "this is given"] as const),
     ]) {
       const at = simplify(substitute(condition, new Map([[unknown, value]]))).expression;
-      const holds = decide(at, others);
+      const holds = decideFor(at, solution.integers, [...others, ...solution.conditions]);
       if (holds === false || (holds === undefined && freeNames(at).size === 0)) {
         rejected.push({
           values: solution.values,
@@ -47,6 +48,15 @@ export function sift(solved: Solved, task: Task): Solved {
   const lost = set.solutions.length === 0 && solved.set.solutions.length > 0;
   const reason = lost ? `${solved.set.reason}; none of the candidates satisfies what is required of ${unknown}` : solved.set.reason;
   return { steps: solved.steps, set: { ...set, reason, rejected } };
+}
+
+/** Whether a condition holds, for every integer value of the letters. */
+function decideFor(condition: Expression, integers: readonly string[], known: readonly Expression[]): boolean | undefined {
+  const [letter] = integers;
+  const cases = letter === undefined ? undefined : integerCases(condition, letter);
+  if (!cases) return decide(condition, known);
+  const truths = cases.map((one) => decide(one, known));
+  return truths.every((truth) => truth === truths[0]) ? truths[0] : undefined;
 }
 
 /** A condition that is not decided, as conditions on the factors where it says that a product is not 0. */

@@ -9,6 +9,8 @@ export interface Solution {
   readonly multiplicity: number;
   /** Names that may take any value; the unknown itself where every value solves. */
   readonly free: readonly string[];
+  /** Letters that stand for every integer. */
+  readonly integers: readonly string[];
   readonly conditions: readonly Expression[];
 }
 
@@ -52,6 +54,7 @@ export interface Task {
   readonly assumptions: readonly Expression[];
 }
 
-export function solution(unknown: string, value: Expression, options: Partial<Pick<Solution, "multiplicity" | "conditions" | "free">> = {}): Solution {
-  return { values: new Map([[unknown, value]]), multiplicity: options.multiplicity ?? 1, free: options.free ?? [], conditions: options.conditions ?? [] };
+export function solution(unknown: string, value: Expression, options: Partial<Omit<Solution, "values">> = {}): Solution {
+  const { multiplicity = 1, free = [], integers = [], conditions = [] } = options;
+  return { values: new Map([[unknown, value]]), multiplicity, free, integers, conditions };
 }

@@ -9,6 +9,8 @@ import {
   HALF,
   isPositiveConstant,
   logic,
+  MINUS_ONE,
+  name,
   negate,
   number,
   ONE,
@@ -26,6 +28,7 @@ import * as rational from "../number/rational.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { nonZero } from "./conditions.ts";
+import { integerLetter } from "./letters.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";
 import { readable } from "./values.ts";
 
@@ -42,6 +45,9 @@ interface Undone {
     | "raise both sides"
     | "take reciprocals"
     | "both signs"
+    | "roots of the sine"
+    | "roots of the cosine"
+    | "roots of the tangent"
     | "out of range";
   readonly said: string;
   readonly conditions?: readonly Expression[];
@@ -71,7 +77,10 @@ export function solveByUndoing(task: Task, solveInner: (task: Task) => Solved | 
 /** The solutions of side = value; undefined where an operation cannot be undone here. */
 function undo(side: Expression, value: Expression, task: Task, steps: Step[], solveInner: (task: Task) => Solved | undefined): readonly Solution[] | undefined {
   const { unknown } = task;
-  if (side.kind === "name") return [solution(unknown, value)];
+  if (side.kind === "name") {
+    const letter = integerLetter(task);
+    return [solution(unknown, value, contains(value, letter) ? { integers: [letter] } : {})];
+  }
   const undone = undoOne(side, value, task);
   if (!undone) return innerSolutions(side, value, task, steps, solveInner);
   const { inner, values, rule, said, conditions = [] } = undone;
@@ -83,7 +92,11 @@ function undo(side: Expression, value: Expression, task: Task, steps: Step[], so
           "or",
           values.map((one) => equation(inner, one)),
         );
-  if (!equal(before, after)) steps.push(step(rule, [said], { kind: "equivalent", unknown, before, after }, { conditions }));
+  const claim = { kind: "equivalent", unknown, before, after } as const;
+  if (!equal(before, after)) {
+    const bare = rule === "roots of the sine" || rule === "roots of the cosine" || rule === "roots of the tangent";
+    steps.push(bare ? step(rule, [], claim, { conditions }) : step(rule, [said], claim, { conditions }));
+  }
   const found = values.map((one) => undo(inner, one, task, steps, solveInner));
   if (!found.every((list) => list !== undefined)) return undefined;
   return found.flat().map((one) => ({ ...one, conditions: [...one.conditions, ...conditions] }));
@@ -142,10 +155,12 @@ function known(condition: Expression, { assumptions }: Task): boolean | undefine
 }
 
 function undoExponential(base: Expression, exponent: Expression, value: Expression, task: Task): Undone | undefined {
-  if (!isPositiveConstant(base) || equal(base, ONE) || contains(base, task.unknown)) return undefined;
+  if (equal(base, ONE) || contains(base, task.unknown)) return undefined;
+  const needed = isPositiveConstant(base) ? [] : [relation(base, ">", ZERO), relation(base, "!=", ONE)].filter((condition) => known(condition, task) !== true);
+  if (needed.some((condition) => freeNames(condition).size === 0)) return undefined;
   const positive = known(relation(value, ">", ZERO), task);
   if (positive === false) return { inner: exponent, values: [], rule: "out of range", said: "a power of a positive number is always positive" };
-  const conditions = positive === true ? [] : [relation(value, ">", ZERO)];
+  const conditions = [...needed, ...(positive === true ? [] : [relation(value, ">", ZERO)])];
   const result = equal(base, E) ? call("ln", value) : base.kind === "number" && value.kind === "number" ? call("log", base, value) : undefined;
   const whole = result?.kind === "number" ? result : undefined;
   const logarithm = whole ?? (equal(base, E) ? call("ln", value) : divide(call("ln", value), call("ln", base)));
@@ -191,6 +206,31 @@ const INVERSES: Readonly<Record<string, (value: Expression) => { readonly result
   artanh: (value) => ({ result: call("tanh", value) }),
 };
 
+/** A circular function of an angle: the angles repeat after a period, with n for all integers. */
+function undoCircular(functionName: string, inner: Expression, value: Expression, task: Task): Undone | undefined {
+  const turns = (start: Expression, period: Expression): Expression => readable(sum(start, product(period, name(integerLetter(task)))));
+  if (functionName === "tan" || functionName === "cot") {
+    const start = functionName === "tan" ? call("arctan", value) : subtract(product(HALF, PI), call("arctan", value));
+    return { inner, values: [turns(start, PI)], rule: "roots of the tangent", said: "" };
+  }
+  if (functionName === "sec" || functionName === "csc") {
+    const reciprocal = call(functionName === "sec" ? "cos" : "sin", inner);
+    return { inner: reciprocal, values: [readable(divide(ONE, value))], rule: "take reciprocals", said: "" };
+  }
+  if (functionName !== "sin" && functionName !== "cos") return undefined;
+  const rule = functionName === "sin" ? "roots of the sine" : "roots of the cosine";
+  const range = relation(call("abs", value), "<=", ONE);
+  const fits = known(range, task);
+  if (fits === false) return { inner, values: [], rule: "out of range", said: "sine and cosine lie between -1 and 1" };
+  const start = simplify(call(functionName === "sin" ? "arcsin" : "arccos", value)).expression;
+  if (equal(value, ZERO)) return { inner, values: [turns(start, PI)], rule, said: "" };
+  if (equal(value, ONE) || equal(value, MINUS_ONE)) return { inner, values: [turns(start, TURN)], rule, said: "" };
+  const mirrored = functionName === "sin" ? subtract(PI, start) : negate(start);
+  return { inner, values: [turns(start, TURN), turns(mirrored, TURN)], rule, said: "", conditions: fits === true ? [] : [range] };
+}
+
+const TURN = product(number(2), PI);
+
 function undoCall(functionName: string, args: readonly Expression[], value: Expression, task: Task): Undone | undefined {
   const inner = args[args.length - 1];
   const [first] = args;
@@ -208,6 +248,8 @@ function undoCall(functionName: string, args: readonly Expression[], value: Expr
     const single = equal(root, ZERO);
     return { inner, values: single ? [ZERO] : [root, negate(root)], rule: single ? "undo the function" : "both signs", said: functionName, conditions };
   }
+  const circular = undoCircular(functionName, inner, value, task);
+  if (circular) return circular;
   const inverse = INVERSES[functionName]?.(value);
   if (!inverse) return undefined;
   const failing = (inverse.range ?? []).find((condition) => known(condition, task) === false);

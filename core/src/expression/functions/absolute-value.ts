@@ -24,6 +24,11 @@ export const ABSOLUTE_VALUE: FunctionFamily = {
   },
   derivative: (args) => divide(call("abs", argument(args)), argument(args)),
   ball: ([x], precision) => complex.fromReal(complex.abs(x ?? complex.ZERO, precision)),
+  interval: ([x]) => {
+    if (!x) return undefined;
+    const [a, b] = [Math.abs(x.low), Math.abs(x.high)];
+    return { ...x, low: x.low <= 0 && x.high >= 0 ? 0 : Math.min(a, b), high: Math.max(a, b) };
+  },
   double: Math.abs,
   latex: ([inside]) => `\\left|${inside}\\right|`,
   mathml: ([inside]) => `<mrow><mo>|</mo>${inside}<mo>|</mo></mrow>`,

@@ -3,6 +3,7 @@ import { call, negate } from "../construct.ts";
 import { argument, isNegated, opposite, piMultiple } from "./arguments.ts";
 import { cosineOfTurn } from "./circular-values.ts";
 import type { FunctionFamily } from "./family.ts";
+import { wave } from "./interval-shapes.ts";
 
 export const COSINE: FunctionFamily = {
   name: "cos",
@@ -20,6 +21,7 @@ export const COSINE: FunctionFamily = {
   },
   derivative: (args) => negate(call("sin", argument(args))),
   ball: ([x], precision) => complex.sinCosComplex(x ?? complex.ZERO, precision).cos,
+  interval: wave(1),
   double: Math.cos,
   symbol: "\\cos",
 };

@@ -30,6 +30,11 @@ function extremum(name: "min" | "max", wanted: 1 | -1): FunctionFamily {
       }, undefined);
     },
     ball: (args, precision) => args.reduce((best, next) => pick(best, next, precision)),
+    interval: (args) =>
+      args.reduce((a, b) => {
+        const pick = wanted === 1 ? Math.max : Math.min;
+        return { low: pick(a.low, b.low), high: pick(a.high, b.high), partial: a.partial || b.partial, broken: a.broken || b.broken };
+      }),
     double: wanted === 1 ? Math.max : Math.min,
     symbol: `\\${name}`,
   };

@@ -1,4 +1,5 @@
 import type { ComplexBall } from "../../number/complex-ball.ts";
+import type { Interval, MaybeInterval } from "../../number/interval.ts";
 import type { Expression } from "../expression.ts";
 
 /**
@@ -25,6 +26,8 @@ export interface FunctionFamily {
   readonly periodInPi?: number;
   /** A ball that holds the value for every point of the argument balls; throws BallUndefined where it is undefined. */
   readonly ball?: (args: readonly ComplexBall[], precision: number) => ComplexBall;
+  /** The interval that holds the value wherever there is one; undefined where there is none anywhere on the arguments. */
+  readonly interval?: (args: readonly Interval[]) => MaybeInterval;
   /** Plain double value for graphs; NaN where undefined. */
   readonly double?: (...args: number[]) => number;
   /** LaTeX of the function's name, for the ordinary form `name(args)`. */

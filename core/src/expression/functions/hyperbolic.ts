@@ -1,10 +1,13 @@
 import type { ComplexBall } from "../../number/complex-ball.ts";
 import * as complex from "../../number/complex-ball.ts";
+import type { MaybeInterval } from "../../number/interval.ts";
+import { invert } from "../../number/interval.ts";
 import * as real from "../../number/real-ball.ts";
 import { call, isNumber, negate, ONE, power, product, relation, subtract, TWO, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
+import { evenIncreasing, increasing } from "./interval-shapes.ts";
 
 /** (sinh x, cosh x) from e^x and e^−x, with extra bits where x is small and sinh cancels. */
 function both(x: ComplexBall | undefined, precision: number): { sinh: ComplexBall; cosh: ComplexBall } {
@@ -35,6 +38,17 @@ function even(name: string, atZero: Expression): NonNullable<FunctionFamily["exa
 
 const notZero = (args: readonly Expression[]): readonly Expression[] => [relation(argument(args), "!=", ZERO)];
 
+const SINH = increasing((x, precision) => both(x, precision).sinh, { atFrom: Number.NEGATIVE_INFINITY, atTo: Number.POSITIVE_INFINITY });
+const COSH = evenIncreasing((x, precision) => both(x, precision).cosh, 1);
+const TANH = increasing(
+  (x, precision) => {
+    const { sinh, cosh } = both(x, precision + 8);
+    return complex.divide(sinh, cosh, precision);
+  },
+  { atFrom: -1, atTo: 1 },
+);
+const inverse = (value: MaybeInterval): MaybeInterval => value && invert(value);
+
 export const HYPERBOLIC: readonly FunctionFamily[] = [
   {
     name: "sinh",
@@ -45,6 +59,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
     exact: (args) => odd("sinh", ZERO)(args),
     derivative: (args) => call("cosh", argument(args)),
     ball: ([x], precision) => both(x, precision).sinh,
+    interval: SINH,
     double: Math.sinh,
     symbol: "\\sinh",
   },
@@ -57,6 +72,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
     exact: (args) => even("cosh", ONE)(args),
     derivative: (args) => call("sinh", argument(args)),
     ball: ([x], precision) => both(x, precision).cosh,
+    interval: COSH,
     double: Math.cosh,
     symbol: "\\cosh",
   },
@@ -72,6 +88,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
       const { sinh, cosh } = both(x, precision + 8);
       return complex.divide(sinh, cosh, precision);
     },
+    interval: TANH,
     double: Math.tanh,
     symbol: "\\tanh",
   },
@@ -83,6 +100,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
     exact: (args) => even("sech", ONE)(args),
     derivative: (args) => negate(product(call("sech", argument(args)), call("tanh", argument(args)))),
     ball: ([x], precision) => complex.divide(complex.ONE, both(x, precision + 8).cosh, precision),
+    interval: (args) => inverse(COSH(args)),
     double: (x) => 1 / Math.cosh(x),
     symbol: "\\operatorname{sech}",
   },
@@ -95,6 +113,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
     derivative: (args) => negate(product(call("csch", argument(args)), call("coth", argument(args)))),
     domain: notZero,
     ball: ([x], precision) => complex.divide(complex.ONE, both(x, precision + 8).sinh, precision),
+    interval: (args) => inverse(SINH(args)),
     double: (x) => 1 / Math.sinh(x),
     symbol: "\\operatorname{csch}",
   },
@@ -109,6 +128,10 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
     ball: ([x], precision) => {
       const { sinh, cosh } = both(x, precision + 8);
       return complex.divide(cosh, sinh, precision);
+    },
+    interval: ([x]) => {
+      const tanh = x && TANH([x]);
+      return inverse(tanh);
     },
     double: (x) => 1 / Math.tanh(x),
     symbol: "\\coth",

@@ -1,12 +1,14 @@
 import type { ComplexBall } from "../../number/complex-ball.ts";
 import * as complex from "../../number/complex-ball.ts";
 import { arctan } from "../../number/elementary.ts";
+import { above, type Interval, invert, type MaybeInterval } from "../../number/interval.ts";
 import * as real from "../../number/real-ball.ts";
 import { call, chain, divide, HALF, MINUS_ONE, negate, number, ONE, PI, power, product, relation, sqrt, subtract, sum, TWO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import { angleOfSine, angleOfTangent } from "./circular-values.ts";
 import type { FunctionFamily } from "./family.ts";
+import { decreasing, increasing } from "./interval-shapes.ts";
 
 const quarterTurn = (): Expression => product(HALF, PI);
 
@@ -45,6 +47,21 @@ const withinUnit = (x: Expression): Expression => chain([MINUS_ONE, x, ONE], ["<
 const outsideUnit = (x: Expression): Expression => relation(call("abs", x), ">=", ONE);
 const rootOfComplement = (x: Expression): Expression => sqrt(subtract(ONE, power(x, TWO)));
 
+/** A double above π/2. */
+const HALF_PI = above(Math.PI / 2);
+const ARCSIN = increasing(arcsinBall, { from: -1, to: 1, atFrom: -HALF_PI, atTo: HALF_PI });
+const ARCCOS = decreasing((x, precision) => complex.subtract(halfPi(precision + 8), arcsinBall(x, precision + 8), precision), {
+  from: -1,
+  to: 1,
+  atFrom: 2 * HALF_PI,
+  atTo: 0,
+});
+
+function ofInverse(x: Interval | undefined, f: (args: readonly Interval[]) => MaybeInterval): MaybeInterval {
+  const inverse = x && invert(x);
+  return inverse && f([inverse]);
+}
+
 export const ARCSINE: FunctionFamily = {
   name: "arcsin",
   arity: 1,
@@ -58,6 +75,7 @@ export const ARCSINE: FunctionFamily = {
   derivative: (args) => divide(ONE, rootOfComplement(argument(args))),
   domain: (args) => [withinUnit(argument(args))],
   ball: ([x], precision) => arcsinBall(x ?? complex.ZERO, precision),
+  interval: ARCSIN,
   double: Math.asin,
   symbol: "\\arcsin",
 };
@@ -74,6 +92,7 @@ export const ARCCOSINE: FunctionFamily = {
   derivative: (args) => negate(divide(ONE, rootOfComplement(argument(args)))),
   domain: (args) => [withinUnit(argument(args))],
   ball: ([x], precision) => complex.subtract(halfPi(precision + 8), arcsinBall(x ?? complex.ZERO, precision + 8), precision),
+  interval: ARCCOS,
   double: Math.acos,
   symbol: "\\arccos",
 };
@@ -90,6 +109,7 @@ export const ARCTANGENT: FunctionFamily = {
   },
   derivative: (args) => divide(ONE, sum(ONE, power(argument(args), TWO))),
   ball: ([x], precision) => arctanBall(x ?? complex.ZERO, precision),
+  interval: increasing(arctanBall, { atFrom: -HALF_PI, atTo: HALF_PI }),
   double: Math.atan,
   symbol: "\\arctan",
 };
@@ -106,6 +126,7 @@ export const ARCCOTANGENT: FunctionFamily = {
   },
   derivative: (args) => negate(divide(ONE, sum(ONE, power(argument(args), TWO)))),
   ball: ([x], precision) => complex.subtract(halfPi(precision + 8), arctanBall(x ?? complex.ZERO, precision + 8), precision),
+  interval: decreasing((x, precision) => complex.subtract(halfPi(precision + 8), arctanBall(x, precision + 8), precision), { atFrom: 2 * HALF_PI, atTo: 0 }),
   double: (x) => Math.PI / 2 - Math.atan(x),
   symbol: "\\operatorname{arccot}",
 };
@@ -126,6 +147,7 @@ export const ARCSECANT: FunctionFamily = {
     const inverse = complex.divide(complex.ONE, x ?? complex.ZERO, precision + 16);
     return complex.subtract(halfPi(precision + 8), arcsinBall(inverse, precision + 8), precision);
   },
+  interval: ([x]) => ofInverse(x, ARCCOS),
   double: (x) => Math.acos(1 / x),
   symbol: "\\operatorname{arcsec}",
 };
@@ -141,6 +163,7 @@ export const ARCCOSECANT: FunctionFamily = {
   derivative: ([x = ONE]) => negate(divide(ONE, product(call("abs", x), sqrt(subtract(power(x, TWO), ONE))))),
   domain: (args) => [outsideUnit(argument(args))],
   ball: ([x], precision) => arcsinBall(complex.divide(complex.ONE, x ?? complex.ZERO, precision + 16), precision),
+  interval: ([x]) => ofInverse(x, ARCSIN),
   double: (x) => Math.asin(1 / x),
   symbol: "\\operatorname{arccsc}",
 };

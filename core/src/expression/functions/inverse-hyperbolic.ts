@@ -4,6 +4,7 @@ import * as real from "../../number/real-ball.ts";
 import { call, chain, divide, isNumber, MINUS_ONE, negate, ONE, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../construct.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
+import { increasing } from "./interval-shapes.ts";
 
 /** ln(z + √(z² + 1)), taken at |z| for real z so that nothing cancels. */
 function arsinhBall(z: ComplexBall, precision: number): ComplexBall {
@@ -12,6 +13,24 @@ function arsinhBall(z: ComplexBall, precision: number): ComplexBall {
   const bits = precision + Math.min(small, 4 * precision) + 16;
   const square = complex.add(complex.multiply(z, z, bits), complex.ONE, bits);
   return complex.ln(complex.add(z, complex.squareRoot(square, bits), bits), bits);
+}
+
+/** ln(z + √(z − 1) √(z + 1)). */
+function arcoshBall(z: ComplexBall, precision: number): ComplexBall {
+  const bits = precision + 32;
+  const left = complex.squareRoot(complex.subtract(z, complex.ONE, bits), bits);
+  const right = complex.squareRoot(complex.add(z, complex.ONE, bits), bits);
+  return complex.ln(complex.add(z, complex.multiply(left, right, bits), bits), precision);
+}
+
+/** (ln(1 + z) − ln(1 − z))/2. */
+function artanhBall(z: ComplexBall, precision: number): ComplexBall {
+  const small = real.containsZero(z.re) ? 0 : Math.max(0, -real.magnitudeBits(z.re));
+  const bits = precision + Math.min(small, 4 * precision) + 16;
+  const up = complex.ln(complex.add(complex.ONE, z, bits), bits);
+  const down = complex.ln(complex.subtract(complex.ONE, z, bits), bits);
+  const twice = complex.subtract(up, down, bits);
+  return { re: real.scaleByPowerOfTwo(twice.re, -1), im: real.scaleByPowerOfTwo(twice.im, -1) };
 }
 
 export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
@@ -28,6 +47,7 @@ export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
     },
     derivative: (args) => divide(ONE, sqrt(sum(power(argument(args), TWO), ONE))),
     ball: ([x], precision) => arsinhBall(x ?? complex.ZERO, precision),
+    interval: increasing(arsinhBall, { atFrom: Number.NEGATIVE_INFINITY, atTo: Number.POSITIVE_INFINITY }),
     double: Math.asinh,
     symbol: "\\operatorname{arsinh}",
   },
@@ -39,13 +59,8 @@ export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
     exact: (args) => (isNumber(argument(args), 1) ? ZERO : undefined),
     derivative: (args) => divide(ONE, product(sqrt(subtract(argument(args), ONE)), sqrt(sum(argument(args), ONE)))),
     domain: (args) => [relation(argument(args), ">=", ONE)],
-    ball: ([x], precision) => {
-      const bits = precision + 32;
-      const z = x ?? complex.ZERO;
-      const left = complex.squareRoot(complex.subtract(z, complex.ONE, bits), bits);
-      const right = complex.squareRoot(complex.add(z, complex.ONE, bits), bits);
-      return complex.ln(complex.add(z, complex.multiply(left, right, bits), bits), precision);
-    },
+    interval: increasing(arcoshBall, { from: 1, atFrom: 0, atTo: Number.POSITIVE_INFINITY }),
+    ball: ([x], precision) => arcoshBall(x ?? complex.ZERO, precision),
     double: Math.acosh,
     symbol: "\\operatorname{arcosh}",
   },
@@ -62,15 +77,8 @@ export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
     },
     derivative: (args) => divide(ONE, subtract(ONE, power(argument(args), TWO))),
     domain: (args) => [chain([MINUS_ONE, argument(args), ONE], ["<", "<"])],
-    ball: ([x], precision) => {
-      const z = x ?? complex.ZERO;
-      const small = real.containsZero(z.re) ? 0 : Math.max(0, -real.magnitudeBits(z.re));
-      const bits = precision + Math.min(small, 4 * precision) + 16;
-      const up = complex.ln(complex.add(complex.ONE, z, bits), bits);
-      const down = complex.ln(complex.subtract(complex.ONE, z, bits), bits);
-      const twice = complex.subtract(up, down, bits);
-      return { re: real.scaleByPowerOfTwo(twice.re, -1), im: real.scaleByPowerOfTwo(twice.im, -1) };
-    },
+    ball: ([x], precision) => artanhBall(x ?? complex.ZERO, precision),
+    interval: increasing(artanhBall, { from: -1, to: 1, atFrom: Number.NEGATIVE_INFINITY, atTo: Number.POSITIVE_INFINITY }),
     double: Math.atanh,
     symbol: "\\operatorname{artanh}",
   },

@@ -1,9 +1,13 @@
 import * as complex from "../../number/complex-ball.ts";
+import { invert, multiply } from "../../number/interval.ts";
 import * as rational from "../../number/rational.ts";
 import { call, divide, isNumber, negate, number, numberValue, power, product, relation, ZERO } from "../construct.ts";
 import { type Expression, equal } from "../expression.ts";
 import { argument } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
+import { increasing } from "./interval-shapes.ts";
+
+const LN = increasing(complex.ln, { from: 0, atFrom: Number.NEGATIVE_INFINITY, atTo: Number.POSITIVE_INFINITY });
 
 export const NATURAL_LOGARITHM: FunctionFamily = {
   name: "ln",
@@ -20,6 +24,7 @@ export const NATURAL_LOGARITHM: FunctionFamily = {
   derivative: (args) => divide(number(1), argument(args)),
   domain: (args) => [relation(argument(args), ">", ZERO)],
   ball: ([x], precision) => complex.ln(x ?? complex.ZERO, precision),
+  interval: LN,
   double: Math.log,
   symbol: "\\ln",
 };
@@ -55,6 +60,11 @@ export const LOGARITHM: FunctionFamily = {
     return base.kind === "number" ? [positive] : [relation(base, ">", ZERO), relation(base, "!=", number(1)), positive];
   },
   ball: ([base, x], precision) => complex.divide(complex.ln(x ?? complex.ZERO, precision + 16), complex.ln(base ?? complex.ZERO, precision + 16), precision),
+  interval: ([base, x]) => {
+    const [below, above] = [base && LN([base]), x && LN([x])];
+    const inverse = below && invert(below);
+    return above && inverse && multiply(above, inverse);
+  },
   double: (base, x) => (base === 10 ? Math.log10(x) : base === 2 ? Math.log2(x) : Math.log(x) / Math.log(base)),
   aliases: {
     lg: ([x]) => call("log", number(10), x ?? ZERO),

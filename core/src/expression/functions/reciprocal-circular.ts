@@ -1,14 +1,18 @@
 import * as complex from "../../number/complex-ball.ts";
+import { invert, type MaybeInterval, negate as negated } from "../../number/interval.ts";
 import { call, divide, negate, number, power, product, relation, sum, TWO, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { argument, isNegated, opposite, piMultiple } from "./arguments.ts";
 import { cosineOfTurn, sineOfTurn, tangentOfTurn } from "./circular-values.ts";
 import type { FunctionFamily } from "./family.ts";
+import { betweenPoles, wave } from "./interval-shapes.ts";
 
 /** 1/value in the table of exact values, unless the value is unknown or 0. */
 function inverted(value: Expression | undefined): Expression | undefined {
   return value && value.kind === "number" && value.value.num === 0 ? undefined : value && divide(number(1), value);
 }
+
+const inverse = (value: MaybeInterval): MaybeInterval => value && invert(value);
 
 export const SECANT: FunctionFamily = {
   name: "sec",
@@ -25,6 +29,7 @@ export const SECANT: FunctionFamily = {
   derivative: (args) => product(call("sec", argument(args)), call("tan", argument(args))),
   domain: (args) => [relation(call("cos", argument(args)), "!=", ZERO)],
   ball: ([x], precision) => complex.divide(complex.ONE, complex.sinCosComplex(x ?? complex.ZERO, precision + 8).cos, precision),
+  interval: (args) => inverse(wave(1)(args)),
   double: (x) => 1 / Math.cos(x),
   symbol: "\\sec",
 };
@@ -44,6 +49,7 @@ export const COSECANT: FunctionFamily = {
   derivative: (args) => negate(product(call("csc", argument(args)), call("cot", argument(args)))),
   domain: (args) => [relation(call("sin", argument(args)), "!=", ZERO)],
   ball: ([x], precision) => complex.divide(complex.ONE, complex.sinCosComplex(x ?? complex.ZERO, precision + 8).sin, precision),
+  interval: (args) => inverse(wave(0)(args)),
   double: (x) => 1 / Math.sin(x),
   symbol: "\\csc",
 };
@@ -66,6 +72,10 @@ export const COTANGENT: FunctionFamily = {
   ball: ([x], precision) => {
     const { sin, cos } = complex.sinCosComplex(x ?? complex.ZERO, precision + 8);
     return complex.divide(cos, sin, precision);
+  },
+  interval: (args) => {
+    const mirrored = betweenPoles(1)(args);
+    return mirrored && negated(mirrored);
   },
   double: (x) => 1 / Math.tan(x),
   symbol: "\\cot",

@@ -6,6 +6,7 @@ import { BallUndefined, fromInteger } from "../../number/real-ball.ts";
 import { number } from "../construct.ts";
 import { argument } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
+import { steps } from "./interval-shapes.ts";
 
 const LARGEST_EXPONENT = 20_000;
 
@@ -33,6 +34,7 @@ function rounding(
       if (first !== last) throw new BallUndefined(`${name} jumps inside the ball`);
       return complex.fromReal(fromInteger(first));
     },
+    interval: steps(double),
     double,
     latex: ([inside]) => `\\left\\${ends[0]} ${inside}\\right\\${ends[1]} `,
     mathml: ([inside]) => `<mrow><mo>${name === "floor" ? "⌊" : "⌈"}</mo>${inside}<mo>${name === "floor" ? "⌋" : "⌉"}</mo></mrow>`,

@@ -3,6 +3,7 @@ import * as real from "../../number/real-ball.ts";
 import { call, isPositiveConstant, MINUS_ONE, negate, ONE, ZERO } from "../construct.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
+import { steps } from "./interval-shapes.ts";
 
 /** sgn x: −1, 0 or 1 for real x. */
 export const SIGN: FunctionFamily = {
@@ -21,6 +22,7 @@ export const SIGN: FunctionFamily = {
     if (sign === undefined) throw new real.BallUndefined("the sign of a ball that holds numbers of different signs");
     return complex.fromReal(real.fromInteger(sign));
   },
+  interval: steps(Math.sign),
   double: Math.sign,
   symbol: "\\operatorname{sgn}",
 };

@@ -3,6 +3,7 @@ import { call, negate } from "../construct.ts";
 import { argument, isNegated, opposite, piMultiple } from "./arguments.ts";
 import { sineOfTurn } from "./circular-values.ts";
 import type { FunctionFamily } from "./family.ts";
+import { wave } from "./interval-shapes.ts";
 
 export const SINE: FunctionFamily = {
   name: "sin",
@@ -20,6 +21,7 @@ export const SINE: FunctionFamily = {
   },
   derivative: (args) => call("cos", argument(args)),
   ball: ([x], precision) => complex.sinCosComplex(x ?? complex.ZERO, precision).sin,
+  interval: wave(0),
   double: Math.sin,
   symbol: "\\sin",
 };

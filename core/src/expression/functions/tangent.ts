@@ -3,6 +3,7 @@ import { call, negate, number, power, relation, sum, TWO, ZERO } from "../constr
 import { argument, isNegated, opposite, piMultiple } from "./arguments.ts";
 import { tangentOfTurn } from "./circular-values.ts";
 import type { FunctionFamily } from "./family.ts";
+import { betweenPoles } from "./interval-shapes.ts";
 
 export const TANGENT: FunctionFamily = {
   name: "tan",
@@ -24,6 +25,7 @@ export const TANGENT: FunctionFamily = {
     const { sin, cos } = complex.sinCosComplex(x ?? complex.ZERO, precision + 8);
     return complex.divide(sin, cos, precision);
   },
+  interval: betweenPoles(0),
   double: Math.tan,
   symbol: "\\tan",
 };

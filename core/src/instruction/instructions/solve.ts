@@ -115,7 +115,8 @@ function carryOut(typed: Expression & { kind: "relation" }, unknown: string, sco
   const solved = solveEquation({ equation, unknown, domain, assumptions });
   const steps = [...before.steps, ...solved.steps];
   const known = assumptions.filter((fact) => !freeNames(fact).has(unknown));
-  const judged = judgeSolutions(equation, solved.set, steps, known);
+  const facts = assumptions.filter((fact) => freeNames(fact).has(unknown));
+  const judged = judgeSolutions(equation, solved.set, steps, known, facts);
   const restricted = restrictToKind(solved.set, scope.kind);
   const set = scope.near ? nearest(restricted, putIn(scope.near, environment).expression) : restricted;
   return { answer: { kind: "solutions", set, equation }, statement: typed, steps, ...judged };

@@ -67,7 +67,7 @@ function numericSolution(rows: readonly (readonly Rational[])[], unknowns: reado
     const others = unknowns.flatMap((other, j) => (pivots.includes(j) ? [] : [negate(product(number(row[j] ?? rational.ZERO), nameNode(other)))]));
     values.set(unknown, sum(number(row[n] ?? rational.ZERO), ...others));
   });
-  return { values, multiplicity: 1, free, conditions: [] };
+  return { values, multiplicity: 1, free, integers: [], conditions: [] };
 }
 
 /** The solution with letters or surds, for as many equations as unknowns. */
@@ -78,7 +78,7 @@ function literalSolution({ rows, kernels }: LinearSystem, unknowns: readonly str
   const determinant = readable(polynomialExpression(solved.denominator, kernels));
   const conditions = freeNames(determinant).size > 0 ? nonZero(determinant, assumptions) : [];
   const values = new Map(unknowns.map((unknown, k) => [unknown, readable(quotientExpression(solved.numerators[k] ?? poly.ZERO, solved.denominator, kernels))]));
-  return { values, multiplicity: 1, free: [], conditions };
+  return { values, multiplicity: 1, free: [], integers: [], conditions };
 }
 
 function stepsTo(solution: Solution, equations: readonly Relation[], unknowns: readonly string[], assumptions: readonly Expression[]): readonly Step[] {

@@ -1,0 +1,23 @@
+import { subtract, sum } from "../expression/construct.ts";
+import { contains, type Expression, findAll, isReciprocal } from "../expression/expression.ts";
+import { BudgetExhausted } from "../number/budget.ts";
+import { hasAngles, inSineAndCosine } from "../rewrite/angles.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+
+/**
+ * An expression without poles that is 0 wherever the two sides are equal: their difference, or its numerator where the name
+ * stands in denominators. It may be 0 elsewhere too, where a denominator is.
+ */
+export function zeroForm(left: Expression, right: Expression, name: string): Expression {
+  const plain = sum(left, ...(right.kind === "sum" ? right.terms : [right]).map((term) => subtract(sum(), term)));
+  const whole = hasAngles(plain) ? inSineAndCosine(plain) : plain;
+  const below = findAll(whole, (part) => isReciprocal(part) && part.kind === "power" && part.base.kind !== "constant" && contains(part.base, name));
+  if (below.length === 0) return plain;
+  try {
+    const kernels = new Kernels();
+    return polynomialExpression(normalForm(whole, kernels).numerator, kernels);
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return plain;
+    throw error;
+  }
+}

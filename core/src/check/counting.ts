@@ -1,0 +1,53 @@
+import { ballValue } from "../expression/ball-value.ts";
+import { subtract, ZERO } from "../expression/construct.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import * as complex from "../number/complex-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import * as dense from "../polynomial/univariate/dense.ts";
+import { squarefreePart } from "../polynomial/univariate/gcd.ts";
+import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
+import { integerPolynomial } from "../rewrite/named-root.ts";
+import { zeroTest } from "../rewrite/zero-test.ts";
+import type { Equivalence } from "./equivalence.ts";
+
+const SEPARATING_PRECISION = 256;
+
+/**
+ * How many real, and how many complex, numbers solve left = right, where that is a polynomial equation with rational
+ * coefficients: the real ones counted by Descartes' rule with bisection.
+ */
+export function rootCount(statement: Expression, unknown: string): { readonly real: number; readonly all: number } | undefined {
+  if (statement.kind !== "relation" || statement.comparisons.length !== 1 || statement.comparisons[0] !== "=") return undefined;
+  if ([...freeNames(statement)].some((name) => name !== unknown)) return undefined;
+  const f = integerPolynomial(subtract(statement.operands[0] ?? ZERO, statement.operands[1] ?? ZERO), unknown);
+  if (!f || dense.degree(f) < 1) return undefined;
+  return { real: isolateRealRoots(f).length, all: dense.degree(squarefreePart(f)) };
+}
+
+/** Whether no two of the numbers are equal, by balls. */
+export function allDifferent(values: readonly Expression[]): boolean {
+  try {
+    const balls = values.map((value) => ballValue(value, SEPARATING_PRECISION));
+    return balls.every((a, k) => balls.slice(k + 1).every((b) => !complex.containsZero(complex.subtract(a, b, SEPARATING_PRECISION))));
+  } catch (error) {
+    if (error instanceof BallUndefined) return false;
+    throw error;
+  }
+}
+
+/** A polynomial equation against a list of different roots of it, as many as it has real (or complex) ones. */
+export function countedEquivalence(before: Expression, after: Expression, unknown: string): Equivalence | undefined {
+  const alternatives = after.kind === "logic" && after.operator === "or" ? after.items : [after];
+  const values: Expression[] = [];
+  for (const one of alternatives) {
+    const [left, right] = one.kind === "relation" && one.comparisons[0] === "=" ? one.operands : [];
+    if (left?.kind !== "name" || left.name !== unknown || !right || freeNames(right).size > 0) return undefined;
+    values.push(right);
+  }
+  const count = rootCount(before, unknown);
+  if (!count || before.kind !== "relation" || (values.length !== count.real && values.length !== count.all)) return undefined;
+  const difference = subtract(before.operands[0] ?? ZERO, before.operands[1] ?? ZERO);
+  const solves = values.every((value) => zeroTest(substitute(difference, new Map([[unknown, value]]))).kind === "zero");
+  return solves && allDifferent(values) ? { kind: "same" } : undefined;
+}

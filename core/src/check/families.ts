@@ -1,0 +1,92 @@
+import { number, product, sum } from "../expression/construct.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import * as integer from "../number/integer.ts";
+import { asFamily, type Family, memberNumber, membersBetween, rationalRatio } from "../rewrite/families.ts";
+import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { equalityTest } from "../rewrite/zero-test.ts";
+
+/** A set of numbers: one, or a family. */
+type Member = { readonly kind: "one"; readonly value: Expression } | ({ readonly kind: "family" } & Family);
+
+/** The values of `unknown = value` in alternatives; the letter stands for all integers. */
+function membersOf(statement: Expression, unknown: string, letter: string): readonly Member[] | undefined {
+  const alternatives = statement.kind === "logic" && statement.operator === "or" ? statement.items : [statement];
+  const members: Member[] = [];
+  for (const one of alternatives) {
+    if (one.kind === "relation" && freeNames(one).size === 0 && decide(one, []) === false) continue;
+    const [left, right] = one.kind === "relation" && one.comparisons[0] === "=" ? one.operands : [];
+    if (left?.kind !== "name" || left.name !== unknown || !right) return undefined;
+    const family = asFamily(right, letter);
+    if (!family && contains(right, letter)) return undefined;
+    members.push(family ? { kind: "family", ...family } : { kind: "one", value: right });
+  }
+  return members;
+}
+
+const MOST_MEMBERS = 400;
+
+/** Two lists of alternatives for the unknown, and what restricts the first. */
+export interface FamiliesClaim {
+  readonly before: Expression;
+  readonly after: Expression;
+  readonly unknown: string;
+  readonly letter: string;
+  readonly within: readonly Expression[];
+}
+
+/**
+ * Whether two lists of numbers and families are the same set: every family is written out over the least common multiple of
+ * the periods, and every number of one list must be met, exactly, in the other. With `within`, the first list counts only as
+ * far as those relations hold.
+ */
+export function sameFamilies({ before, after, unknown, letter, within }: FamiliesClaim): boolean {
+  const [some, others] = [membersOf(before, unknown, letter), membersOf(after, unknown, letter)];
+  if (!some || !others) return false;
+  return within.length === 0 ? covers(some, others) && covers(others, some) : sameWithin(some, others, unknown, within);
+}
+
+/** Whether every number of the second list is in the first. */
+function covers(lists: readonly Member[], wanted: readonly Member[]): boolean {
+  return wanted.every((one) => {
+    if (one.kind === "one") return lists.some((member) => holds(member, one.value));
+    const multiples = lists.flatMap((member) => {
+      const ratio = member.kind === "family" ? rationalRatio(member.period, one.period) : undefined;
+      return ratio ? [Number(ratio.num) < 0 ? integer.negate(ratio.num) : ratio.num] : [];
+    });
+    const count = Number(multiples.reduce<integer.Integer>((common, next) => integer.lcm(common, next), 1));
+    if (multiples.length === 0 || count > MOST_MEMBERS) return false;
+    // Members that differ by the common period are in the same families: one period is enough.
+    return Array.from({ length: count }, (_, k) => sum(one.start, product(number(k), one.period))).every((value) =>
+      lists.some((member) => member.kind === "family" && rationalRatio(product(number(count), one.period), member.period)?.den === 1 && holds(member, value)),
+    );
+  });
+}
+
+function holds(member: Member, value: Expression): boolean {
+  if (member.kind === "family") return memberNumber(value, member) !== undefined;
+  return equal(member.value, value) || equalityTest(member.value, value).kind === "zero";
+}
+
+/** The second list is the members of the first that satisfy the relations. */
+function sameWithin(some: readonly Member[], others: readonly Member[], unknown: string, within: readonly Expression[]): boolean {
+  const inside = (value: Expression): boolean | undefined => {
+    const truths = within.map((fact) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []));
+    return truths.includes(false) ? false : truths.includes(undefined) ? undefined : true;
+  };
+  const listed = others.flatMap((member) => (member.kind === "one" ? [member.value] : []));
+  if (listed.length < others.length) return false;
+  const expected: Expression[] = [];
+  for (const member of some) {
+    const values = member.kind === "one" ? [member.value] : membersBetween(member, unknown, within);
+    if (!values) return false;
+    for (const value of values) {
+      const isInside = inside(value);
+      if (isInside === undefined) return false;
+      if (isInside) expected.push(value);
+    }
+  }
+  const met = (list: readonly Expression[], value: Expression): boolean => list.some((one) => equal(one, value) || equalityTest(one, value).kind === "zero");
+  return expected.every((value) => met(listed, value)) && listed.every((value) => met(expected, value));
+}

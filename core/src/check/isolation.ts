@@ -1,0 +1,28 @@
+import { coversZeros } from "../calculus/cover.ts";
+import { zeroForm } from "../calculus/zero-form.ts";
+import { Analysed } from "../calculus/zeros.ts";
+import { ZERO } from "../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { decide } from "../rewrite/sign.ts";
+
+/** Whether the values of the alternatives are all solutions of an equation in one name, of those that satisfy the relations. */
+export function isolated(before: Expression, after: Expression, unknown: string, within: readonly Expression[]): boolean {
+  const alternatives = (after.kind === "logic" && after.operator === "or" ? after.items : [after]).filter(
+    (one) => !(freeNames(one).size === 0 && decide(one, []) === false),
+  );
+  const values = alternatives.map((one) => (one.kind === "relation" && equal(one.operands[0] ?? ZERO, nameIn(one, unknown)) ? one.operands[1] : undefined));
+  if (!values.every((value) => value !== undefined)) return false;
+  return allZeros(before, values, unknown, within);
+}
+
+/** As `isolated`, for values known to solve the equation. */
+export function allZeros(equation: Expression, values: readonly Expression[], unknown: string, within: readonly Expression[]): boolean {
+  const [left, right] = equation.kind === "relation" && equation.comparisons[0] === "=" && equation.comparisons.length === 1 ? equation.operands : [];
+  if (!left || !right || [...freeNames(equation)].some((name) => name !== unknown)) return false;
+  return coversZeros(new Analysed(zeroForm(left, right, unknown), unknown), values, within);
+}
+
+function nameIn(e: Expression, unknown: string): Expression {
+  const [left = ZERO] = e.kind === "relation" ? e.operands : [];
+  return left.kind === "name" && left.name === unknown ? left : ZERO;
+}

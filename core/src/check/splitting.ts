@@ -1,0 +1,32 @@
+import { MINUS_ONE, negate, ONE, ZERO } from "../expression/construct.ts";
+import { type Expression, equal } from "../expression/expression.ts";
+import { mapChildren } from "../expression/substitute.ts";
+
+/** Every value that a part can have for real arguments: |u| is u or −u, max(a, b) is a or b, sgn u is −1, 0 or 1. */
+export function possibleValues(part: Expression): readonly Expression[] | undefined {
+  if (part.kind === "cases") return [...part.branches.map(({ value }) => value), ...(part.otherwise ? [part.otherwise] : [])];
+  if (part.kind !== "call") return undefined;
+  const [u] = part.args;
+  switch (part.name) {
+    case "abs":
+      return u && [u, negate(u)];
+    case "sgn":
+      return [MINUS_ONE, ZERO, ONE];
+    case "min":
+    case "max":
+      return part.args;
+    default:
+      return undefined;
+  }
+}
+
+/** The expression with every occurrence of a part replaced. */
+export function replacePart(e: Expression, part: Expression, by: Expression): Expression {
+  return equal(e, part) ? by : mapChildren(e, (child) => replacePart(child, part, by));
+}
+
+/** Whether the alternatives are the statement with the part replaced by each value that it can have. */
+export function splitCovers(before: Expression, part: Expression, after: Expression): boolean {
+  const alternatives = after.kind === "logic" && after.operator === "or" ? after.items : [after];
+  return possibleValues(part)?.every((value) => alternatives.some((one) => equal(one, replacePart(before, part, value)))) ?? false;
+}

@@ -1,0 +1,80 @@
+import { call, negate, number, ONE, PI, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { decide } from "../rewrite/sign.ts";
+import { equalityTest } from "../rewrite/zero-test.ts";
+import type { Equivalence } from "./equivalence.ts";
+
+const TURN = product(number(2), PI);
+
+/** An alternative `angle = value + period · n`. */
+interface Family {
+  readonly angle: Expression;
+  readonly value: Expression;
+  readonly period: Expression;
+}
+
+/**
+ * Whether an equation between circular functions and the angles listed have the same real solutions: sin u = v against
+ * u = a + 2πn or u = π − a + 2πn with sin a = v, and the like for cos and tan and for two equal functions of two angles. The
+ * letter that multiplies the period stands for all integers.
+ */
+export function trigonometricEquivalence(before: Expression, after: Expression, unknown: string, assumptions: readonly Expression[]): Equivalence | undefined {
+  const [left, right] = before.kind === "relation" && before.comparisons[0] === "=" && before.comparisons.length === 1 ? before.operands : [];
+  if (left?.kind !== "call" || !right) return undefined;
+  const [u] = left.args;
+  const families = (after.kind === "logic" && after.operator === "or" ? after.items : [after]).map((one) => familyOf(one, before));
+  if (!u || !families.every((family) => family !== undefined)) return undefined;
+  if (families.some(({ angle }) => !equal(angle, u))) return undefined;
+  const sameFunction = right.kind === "call" && right.name === left.name && contains(right, unknown) ? right.args[0] : undefined;
+  if (!sameFunction && contains(right, unknown)) return undefined;
+  const [first, second] = families;
+  if (!first || families.length > 2) return undefined;
+  const isPeriod = (family: Family | undefined, period: Expression): boolean => family !== undefined && same(family.period, period, assumptions);
+  const starts = (family: Family | undefined, value: Expression): boolean => family !== undefined && same(family.value, value, assumptions);
+  const inRange = sameFunction !== undefined || decide(relation(call("abs", right), "<=", ONE), assumptions) === true;
+  const valueFits = (f: string, a: Expression): boolean => (sameFunction ? equal(a, sameFunction) : same(call(f, a), right, assumptions));
+  const holds = (): boolean => {
+    switch (left.name) {
+      case "tan":
+      case "cot":
+        return families.length === 1 && valueFits(left.name, first.value) && isPeriod(first, PI);
+      case "sin":
+      case "cos": {
+        if (!inRange || !valueFits(left.name, first.value)) return false;
+        if (second) {
+          const mirrored = left.name === "sin" ? subtract(PI, first.value) : negate(first.value);
+          return isPeriod(first, TURN) && isPeriod(second, TURN) && starts(second, mirrored);
+        }
+        // One family is enough for the values 1 and −1, and for 0 with half turns.
+        if (sameFunction) return false;
+        if (equal(right, ZERO)) return isPeriod(first, PI);
+        return isPeriod(first, TURN) && equalityTest(product(right, right), ONE, assumptions).kind === "zero";
+      }
+      default:
+        return false;
+    }
+  };
+  return holds() ? { kind: "same" } : undefined;
+}
+
+function same(a: Expression, b: Expression, assumptions: readonly Expression[]): boolean {
+  return equal(a, b) || equalityTest(a, b, assumptions).kind === "zero";
+}
+
+/** The statement as a family: the one letter that is new, in one term, multiplies the period. */
+function familyOf(statement: Expression, before: Expression): Family | undefined {
+  const [angle, value] = statement.kind === "relation" && statement.comparisons[0] === "=" ? statement.operands : [];
+  if (!angle || !value) return undefined;
+  const letters = [...freeNames(value)].filter((letter) => !freeNames(before).has(letter));
+  const [letter] = letters;
+  if (letter === undefined || letters.length > 1) return undefined;
+  const terms = value.kind === "sum" ? value.terms : [value];
+  const own = terms.filter((term) => contains(term, letter));
+  const [only] = own;
+  if (!only || own.length > 1) return undefined;
+  const { coefficient, rest } = splitCoefficient(only);
+  const factors = rest.kind === "product" ? rest.factors : [rest];
+  const period = product(number(coefficient), ...factors.filter((factor) => !(factor.kind === "name" && factor.name === letter)));
+  if (contains(period, letter)) return undefined;
+  return { angle, period, value: sum(...terms.filter((term) => term !== only)) };
+}

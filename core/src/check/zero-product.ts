@@ -1,0 +1,30 @@
+import { isNumber } from "../expression/construct.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { constantSign } from "../rewrite/zero-test.ts";
+import type { Equivalence } from "./equivalence.ts";
+
+/** A product = 0 against its factors = 0, each at least once; other factors are constants that are not 0. */
+export function productEquivalence(before: Expression, after: Expression, unknown: string): Equivalence | undefined {
+  const [left, right] = before.kind === "relation" && before.comparisons[0] === "=" ? before.operands : [];
+  if (!left || !right || !isNumber(right, 0)) return undefined;
+  const alternatives = after.kind === "logic" && after.operator === "or" ? after.items : [after];
+  const zeros: Expression[] = [];
+  for (const one of alternatives) {
+    const [base, zero] = one.kind === "relation" && one.comparisons[0] === "=" ? one.operands : [];
+    if (!base || !zero || !isNumber(zero, 0)) return undefined;
+    zeros.push(base);
+  }
+  const factors = left.kind === "product" ? left.factors : [left];
+  const bases = factors.map((factor) => {
+    const positive = factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num > 0;
+    return factor.kind === "power" && positive ? factor.base : factor;
+  });
+  const accounted = bases.every((base) => zeros.some((zero) => equal(zero, base)) || (!contains(base, unknown) && isNonZeroConstant(base)));
+  return accounted && zeros.every((zero) => bases.some((base) => equal(zero, base))) ? { kind: "same" } : undefined;
+}
+
+function isNonZeroConstant(e: Expression): boolean {
+  if (freeNames(e).size > 0) return false;
+  const sign = constantSign(e.kind === "power" ? e.base : e);
+  return sign !== undefined && sign !== 0;
+}

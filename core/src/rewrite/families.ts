@@ -1,0 +1,142 @@
+import { ballValue } from "../expression/ball-value.ts";
+import { divide, name, number, PI, product, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { family as functionFamily } from "../expression/functions/registry.ts";
+import { mapChildren, substitute } from "../expression/substitute.ts";
+import * as integer from "../number/integer.ts";
+import type { Rational } from "../number/rational.ts";
+import * as rational from "../number/rational.ts";
+import * as real from "../number/real-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import { simpleRelations } from "./sign.ts";
+import { expand, simplify } from "./simplify.ts";
+import { zeroTest } from "./zero-test.ts";
+
+/** The numbers start + period · n for all integers n. */
+export interface Family {
+  readonly start: Expression;
+  readonly period: Expression;
+}
+
+/** A value as a family in the letter, which must occur in one term and to the first power. */
+export function asFamily(value: Expression, letter: string): Family | undefined {
+  const plain = hasSumFactor(value) ? expand(value) : value;
+  const terms = plain.kind === "sum" ? plain.terms : [plain];
+  const own = terms.filter((term) => contains(term, letter));
+  if (own.length === 0) return undefined;
+  const periods = own.map((term) => {
+    const { coefficient, rest } = splitCoefficient(term);
+    const factors = rest.kind === "product" ? rest.factors : [rest];
+    return product(number(coefficient), ...factors.filter((factor) => !(factor.kind === "name" && factor.name === letter)));
+  });
+  const period = sum(...periods);
+  return contains(period, letter) ? undefined : { start: sum(...terms.filter((term) => !own.includes(term))), period };
+}
+
+/** Whether a product has a sum among its factors. */
+function hasSumFactor(e: Expression): boolean {
+  const terms = e.kind === "sum" ? e.terms : [e];
+  return terms.some((term) => term.kind === "product" && term.factors.some((factor) => factor.kind === "sum"));
+}
+
+/** a/b as a rational number, proven; undefined where it is none or that is not decided. */
+export function rationalRatio(a: Expression, b: Expression): Rational | undefined {
+  const ratio = simplify(divide(a, b)).expression;
+  if (ratio.kind === "number") return ratio.value;
+  if (freeNames(ratio).size > 0) return undefined;
+  try {
+    const near = rational.fromNumber(Math.round(real.toNumber(ballValue(ratio, 96).re) * RATIO_DENOMINATOR) / RATIO_DENOMINATOR);
+    const guess = rational.rational(
+      rational.floor(rational.add(rational.multiply(near, rational.rational(RATIO_DENOMINATOR)), rational.HALF)),
+      RATIO_DENOMINATOR,
+    );
+    return zeroTest(subtract(ratio, number(guess))).kind === "zero" ? guess : undefined;
+  } catch (error) {
+    if (error instanceof BallUndefined) return undefined;
+    throw error;
+  }
+}
+
+/** Ratios of periods have denominators that divide this. */
+const RATIO_DENOMINATOR = 720720;
+
+/** The integer k with value = start + period · k; undefined where there is none or that is not decided. */
+export function memberNumber(value: Expression, { start, period }: Family): integer.Integer | undefined {
+  const ratio = rationalRatio(subtract(value, start), period);
+  return ratio && ratio.den === 1 ? ratio.num : undefined;
+}
+
+const MOST_CASES = 12;
+
+/**
+ * The expression for an integer letter, case by case: with letter = q m + j for j = 0 … q − 1, where q makes the letter add
+ * whole periods to every circular function, those are left out. Undefined where q would be large.
+ */
+export function integerCases(e: Expression, letter: string): readonly Expression[] | undefined {
+  const calls = findAll(e, (part) => part.kind === "call" && periodOf(part) !== undefined && contains(part, letter));
+  let modulus: integer.Integer = 1;
+  for (const part of calls) {
+    const turns = turnsOf(part, letter);
+    if (turns === undefined) return undefined;
+    modulus = integer.lcm(modulus, turns.den);
+  }
+  if (modulus > MOST_CASES) return undefined;
+  const cases = Number(modulus);
+  return Array.from({ length: cases }, (_, j) => {
+    const at = sum(product(number(cases), name(letter)), number(j));
+    return withoutTurns(substitute(e, new Map([[letter, at]])), letter);
+  });
+}
+
+function periodOf(part: Expression): number | undefined {
+  return part.kind === "call" ? functionFamily(part.name)?.periodInPi : undefined;
+}
+
+/** How many periods one step of the letter adds to the argument of a circular function. */
+function turnsOf(part: Expression, letter: string): Rational | undefined {
+  const [argument] = part.kind === "call" ? part.args : [];
+  const period = periodOf(part);
+  const inner = argument && asFamily(simplify(argument).expression, letter);
+  if (!inner || period === undefined) return undefined;
+  return rationalRatio(inner.period, product(number(period), PI));
+}
+
+function withoutTurns(e: Expression, letter: string): Expression {
+  const inner = mapChildren(e, (child) => withoutTurns(child, letter));
+  if (inner.kind !== "call" || periodOf(inner) === undefined || !contains(inner, letter)) return inner;
+  const turns = turnsOf(inner, letter);
+  const [argument] = inner.args;
+  if (turns?.den !== 1 || !argument) return inner;
+  const start = asFamily(simplify(argument).expression, letter)?.start ?? ZERO;
+  return mapChildren(inner, () => start);
+}
+
+const MOST_MEMBERS = 400;
+
+/** The members of a family near and between the bounds that the relations set; undefined where they set none. */
+export function membersBetween({ start, period }: Family, unknown: string, within: readonly Expression[]): readonly Expression[] | undefined {
+  const bounds: { low?: number; high?: number } = {};
+  for (const { left, comparison, right } of simpleRelations(within)) {
+    if (left.kind !== "name" || left.name !== unknown || contains(right, unknown)) continue;
+    const value = approximate(right);
+    if (value === undefined) continue;
+    if (comparison === ">" || comparison === ">=") bounds.low = Math.max(bounds.low ?? value, value);
+    if (comparison === "<" || comparison === "<=") bounds.high = Math.min(bounds.high ?? value, value);
+  }
+  const [origin, step] = [approximate(start), approximate(period)];
+  if (bounds.low === undefined || bounds.high === undefined || origin === undefined || step === undefined || step === 0) return undefined;
+  const ends = [(bounds.low - origin) / step, (bounds.high - origin) / step];
+  const [first, last] = [Math.floor(Math.min(...ends)) - 1, Math.ceil(Math.max(...ends)) + 1];
+  if (last - first > MOST_MEMBERS) return undefined;
+  return Array.from({ length: last - first + 1 }, (_, k) => simplify(sum(start, product(number(first + k), period))).expression);
+}
+
+function approximate(e: Expression): number | undefined {
+  if (freeNames(e).size > 0) return undefined;
+  try {
+    return real.toNumber(ballValue(e, 64).re);
+  } catch (error) {
+    if (error instanceof BallUndefined) return undefined;
+    throw error;
+  }
+}

@@ -1,0 +1,161 @@
+import { type Step, step } from "../derivation/step.ts";
+import { ballValue } from "../expression/ball-value.ts";
+import { equation, logic, name, number, product, sum, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { text } from "../notation/text.ts";
+import * as integer from "../number/integer.ts";
+import * as rational from "../number/rational.ts";
+import * as real from "../number/real-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import { asFamily, type Family, memberNumber, membersBetween, rationalRatio } from "../rewrite/families.ts";
+import { decide } from "../rewrite/sign.ts";
+import { complexity, simplify } from "../rewrite/simplify.ts";
+import { integerLetter } from "./letters.ts";
+import { type Solution, type Solved, solution, type Task } from "./solution.ts";
+import { readable } from "./values.ts";
+
+const MOST_RESIDUES = 48;
+
+/**
+ * The families of a solution set as a textbook writes them: those that repeat together are joined, and where an interval was
+ * asked for, the members in it are listed.
+ */
+export function tidyFamilies(solved: Solved, task: Task): Solved {
+  const letter = integerLetter(task);
+  const { unknown } = task;
+  const families: Family[] = [];
+  const others: Solution[] = [];
+  for (const one of solved.set.solutions) {
+    const value = one.values.get(unknown) ?? ZERO;
+    const family = contains(value, letter) && one.conditions.length === 0 ? asFamily(value, letter) : undefined;
+    if (family && [...freeNames(family.start), ...freeNames(family.period)].length === 0) families.push(family);
+    else others.push(one);
+  }
+  if (families.length === 0) return solved;
+  const joined = gathered(families) ?? families;
+  const apart = others.filter((one) => !joined.some((family) => memberNumber(one.values.get(unknown) ?? ZERO, family) !== undefined));
+  const value = ({ start, period }: Family): Expression => sum(start, product(period, name(letter)));
+  const shown = (list: readonly Expression[]): Expression =>
+    logic(
+      "or",
+      list.map((one) => equation(name(unknown), one)),
+    );
+  const plain = apart.filter(({ conditions, free }) => conditions.length + free.length === 0);
+  const before = shown(solved.set.solutions.map((one) => one.values.get(unknown) ?? ZERO));
+  const values = [...joined.map(value), ...plain.map((one) => one.values.get(unknown) ?? ZERO)];
+  const steps: Step[] = [];
+  const unconditional = solved.set.solutions.every(({ conditions, free }) => conditions.length + free.length === 0);
+  const after = shown(values);
+  if (unconditional && text(before) !== text(after)) steps.push(step("gather families", [], { kind: "families", unknown, letter, before, after, within: [] }));
+  const whole = joined.map((family) => solution(unknown, value(family), { integers: [letter] }));
+  const result: Solved = { steps: [...solved.steps, ...steps], set: { ...solved.set, solutions: [...whole, ...apart] } };
+  return inInterval(result, joined, apart, after, task, letter);
+}
+
+/** The members of the families in the interval that was asked for, where it is bounded. */
+function inInterval(solved: Solved, families: readonly Family[], others: readonly Solution[], before: Expression, task: Task, letter: string): Solved {
+  const { unknown } = task;
+  const facts = task.assumptions.filter((fact) => contains(fact, unknown));
+  const members: Expression[] = [];
+  for (const family of families) {
+    const near = membersBetween(family, unknown, facts);
+    if (!near) return solved;
+    for (const value of near) {
+      const truths = facts.map((fact) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []));
+      if (truths.includes(false)) continue;
+      if (truths.includes(undefined)) return solved;
+      members.push(readable(value));
+    }
+  }
+  const sorted = [...members].sort((a, b) => approximate(a) - approximate(b));
+  const listed = sorted.map((value) => solution(unknown, value));
+  const rest = others.map((one) => one.values.get(unknown) ?? ZERO);
+  const after = logic(
+    "or",
+    [...sorted, ...rest].map((value) => equation(name(unknown), value)),
+  );
+  const claim = { kind: "families", unknown, letter, before, after, within: facts } as const;
+  const where = facts.map((fact) => `$${text(fact)}$`).join(" and ");
+  const reason = `${solved.set.reason}; the members of the families with ${facts.map(text).join(" and ")} are listed`;
+  return {
+    steps: [...solved.steps, step("within the interval", [where], claim)],
+    set: { ...solved.set, reason, solutions: [...listed, ...others] },
+  };
+}
+
+function approximate(e: Expression): number {
+  try {
+    return real.toNumber(ballValue(e, 64).re);
+  } catch (error) {
+    if (error instanceof BallUndefined) return 0;
+    throw error;
+  }
+}
+
+/** Families joined where several together repeat after a shorter period; undefined where the periods have no common multiple. */
+function gathered(families: readonly Family[]): readonly Family[] | undefined {
+  const [first] = families;
+  if (!first) return [];
+  const ratios = families.map(({ period }) => rationalRatio(period, first.period));
+  if (!ratios.every((ratio) => ratio !== undefined)) return undefined;
+  const den = ratios.reduce<integer.Integer>((common, ratio) => integer.lcm(common, ratio.den), 1);
+  const numerators = ratios.map((ratio) => integer.abs(rational.multiply(ratio, rational.rational(den)).num));
+  const whole = numerators.reduce<integer.Integer>((common, next) => integer.lcm(common, next), 1);
+  const period = simplify(product(number(rational.rational(whole, den)), first.period)).expression;
+  const residues: Expression[] = [];
+  for (const [k, family] of families.entries()) {
+    const count = Number(integer.quotient(whole, numerators[k] ?? 1));
+    if (residues.length + count > MOST_RESIDUES) return undefined;
+    for (let j = 0; j < count; j += 1) residues.push(simplify(sum(family.start, product(number(j), family.period))).expression);
+  }
+  const length = Math.abs(approximate(period));
+  const place = (e: Expression): number => {
+    const share = approximate(e) / length;
+    return share - Math.floor(share + 1e-12);
+  };
+  const distinct: { readonly value: Expression; readonly place: number }[] = [];
+  for (const value of residues) {
+    const at = place(value);
+    const twin = distinct.find((one) => circularDistance(one.place, at) < 1e-10);
+    if (!twin) distinct.push({ value, place: at });
+    else if (memberNumber(value, { start: twin.value, period }) === undefined) return undefined;
+  }
+  return shortestCover(distinct, period);
+}
+
+const circularDistance = (a: number, b: number): number => Math.min(Math.abs(a - b), 1 - Math.abs(a - b));
+
+/** Residues covered by as few arithmetic progressions around the circle as a greedy choice finds, the densest first. */
+function shortestCover(residues: readonly { readonly value: Expression; readonly place: number }[], period: Expression): readonly Family[] | undefined {
+  const left = new Set(residues);
+  const found: Family[] = [];
+  for (let parts = residues.length; parts >= 1; parts -= 1) {
+    for (const one of residues) {
+      if (!left.has(one)) continue;
+      const others = Array.from({ length: parts }, (_, j) => [...left].find((other) => circularDistance(other.place, (one.place + j / parts) % 1) < 1e-10));
+      if (!others.every((other) => other !== undefined)) continue;
+      const step = simplify(product(number(rational.rational(1, parts)), period)).expression;
+      if (!others.every((other) => memberNumber(other.value, { start: one.value, period: step }) !== undefined)) return undefined;
+      for (const other of others) left.delete(other);
+      found.push({
+        start:
+          parts === 1
+            ? one.value
+            : nicest(
+                others.map(({ value }) => value),
+                step,
+              ),
+        period: step,
+      });
+    }
+  }
+  return found;
+}
+
+/** The representative of a family closest to 0, the shortest of those. */
+function nicest(values: readonly Expression[], step: Expression): Expression {
+  const length = Math.abs(approximate(step));
+  const shifted = values.map((value) => simplify(sum(value, product(number(-Math.floor(approximate(value) / length + 1e-9)), step))).expression);
+  return shifted.reduce((best, next) => (complexity(next) < complexity(best) ? next : best));
+}

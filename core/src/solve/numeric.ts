@@ -1,0 +1,203 @@
+import { around, boundsOf } from "../calculus/cover.ts";
+import { onlyZero } from "../calculus/only-zero.ts";
+import { zeroForm } from "../calculus/zero-form.ts";
+import { Analysed, boundZeros, isolateZeros, type Piece } from "../calculus/zeros.ts";
+import { NOWHERE } from "../derivation/nowhere.ts";
+import { step } from "../derivation/step.ts";
+import { ballValue } from "../expression/ball-value.ts";
+import { divide, equation, iterated, logic, name, number, PI, product, subtract, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { text } from "../notation/text.ts";
+import { formatRational, terminatingDecimal } from "../number/decimal.ts";
+import * as integer from "../number/integer.ts";
+import * as rational from "../number/rational.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import { recognise } from "../rewrite/recognise.ts";
+import { decide } from "../rewrite/sign.ts";
+import { complexity, simplify } from "../rewrite/simplify.ts";
+import { zeroTest } from "../rewrite/zero-test.ts";
+import { type Solution, type Solved, solution, type Task } from "./solution.ts";
+import { readable } from "./values.ts";
+
+/** How far is looked where nothing bounds the solutions. */
+const VIEW = 30;
+const RECOGNISING_PRECISION = 220;
+/** Longer guesses are accidents. */
+const LONGEST_GUESS = 14;
+
+/**
+ * Where no formula is known: all zeros of the difference of the sides, isolated with proof on the interval that was asked for, or
+ * on the whole line where it is proven that there are none further out. A zero whose decimals look like a short exact value is
+ * that value, once it has been put in and proven.
+ */
+export function solveNumerically(task: Task): Solved | undefined {
+  const { unknown } = task;
+  if (task.domain !== "real" || freeNames(task.equation).size > 1) return undefined;
+  const [left = ZERO, right = ZERO] = task.equation.operands;
+  const f = new Analysed(zeroForm(left, right, unknown), unknown);
+  if (!f.usable) return undefined;
+  const facts = task.assumptions.filter((fact) => contains(fact, unknown));
+  const given = boundsOf(unknown, facts);
+  const proven = given.low === undefined || given.high === undefined ? boundZeros(f) : { low: undefined, high: undefined };
+  const low = given.low ?? proven.low ?? Math.min(-VIEW, (given.high ?? 0) - VIEW);
+  const high = given.high ?? proven.high ?? Math.max(VIEW, (given.low ?? 0) + VIEW);
+  const bounded = (given.low ?? proven.low) !== undefined && (given.high ?? proven.high) !== undefined;
+  const { cells, unresolved } = isolateZeros(f, { low: low - MARGIN * Math.max(1, Math.abs(low)), high: high + MARGIN * Math.max(1, Math.abs(high)) });
+  const found = cells.map((cell): Solution => solution(unknown, exactIn(f, cell) ?? namedZero(f, cell)));
+  const open: Piece[] = [];
+  for (const piece of unresolved) {
+    const zero = exactZeroAt(f, piece);
+    if (zero) {
+      found.push(solution(unknown, zero.value, { multiplicity: zero.times }));
+      continue;
+    }
+    const again = isolateZeros(f, { ...piece, stubborn: true }, STUBBORN_BOXES);
+    found.push(...again.cells.map((cell): Solution => solution(unknown, exactIn(f, cell) ?? namedZero(f, cell))));
+    open.push(...again.unresolved.filter((rest) => !outside(rest, low, high)));
+  }
+  const sorted = distinctZeros(found, unknown).sort((a, b) => placeOf(a, unknown) - placeOf(b, unknown));
+  const complete = bounded && open.length === 0;
+  const values = sorted.map((one) => one.values.get(unknown) ?? ZERO);
+  const after =
+    values.length === 0
+      ? NOWHERE
+      : logic(
+          "or",
+          values.map((value) => equation(name(unknown), value)),
+        );
+  const inside = values.filter((value) =>
+    facts.every((fact) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []) !== false),
+  ).length;
+  const count = inside === 0 ? "no zero" : inside === 1 ? "exactly one zero" : `exactly ${inside} zeros`;
+  const where = facts.length > 0 ? `with ${facts.map(text).join(" and ")}` : "on the whole line";
+  const claim = { kind: "isolated", unknown, before: task.equation, after, within: facts } as const;
+  return {
+    steps: complete ? [step("isolate the roots", [`${count} ${where}`], claim)] : [],
+    set: {
+      variables: [unknown],
+      domain: "real",
+      complete,
+      reason: reasonOf(count, where, complete, bounded, open, { low, high }),
+      solutions: sorted,
+      rejected: [],
+      complexSolutions: [],
+    },
+  };
+}
+
+const MARGIN = 1e-9;
+const STUBBORN_BOXES = 1500;
+
+function reasonOf(count: string, where: string, complete: boolean, bounded: boolean, open: readonly Piece[], view: Piece): string {
+  if (complete) return `interval arithmetic proves that the two sides meet at ${count} ${where}`;
+  const clusters = open.map(({ low }) => `near ${shortDecimal(low)}`).join(" and ");
+  const unresolved = open.length > 0 ? `it is not decided whether the sides meet ${clusters}: they come closer than the bounds can tell` : "";
+  const beyond = bounded ? "" : `only the zeros from ${shortDecimal(view.low)} to ${shortDecimal(view.high)} are listed; further out there may be others`;
+  return [unresolved, beyond].filter((part) => part !== "").join("; ");
+}
+
+const shortDecimal = (x: number): string => formatRational(rational.fromNumber(x), 5);
+
+function outside(piece: Piece, low: number, high: number): boolean {
+  return piece.high < low || piece.low > high;
+}
+
+function placeOf(one: Solution, unknown: string): number {
+  return around(one.values.get(unknown) ?? ZERO)?.low ?? 0;
+}
+
+/** Zeros that two neighbouring pieces share are listed once. */
+function distinctZeros(found: readonly Solution[], unknown: string): Solution[] {
+  const known: Solution[] = [];
+  for (const one of found) {
+    const value = one.values.get(unknown) ?? ZERO;
+    if (!known.some((other) => zeroTest(subtract(other.values.get(unknown) ?? ZERO, value)).kind === "zero")) known.push(one);
+  }
+  return known;
+}
+
+/** The zero in a cell as a value: the expression and the shortest decimals that hold it alone. */
+function namedZero(f: Analysed, cell: Piece): Expression {
+  const bounds = (lower: Expression, upper: Expression): Expression => iterated({ operator: "root", variable: f.name, lower, upper, body: f.expression });
+  const decimal = (value: rational.Rational): Expression => number(value, value.den === 1 ? undefined : terminatingDecimal(rational.abs(value)));
+  const whole = bounds(number(rational.fromNumber(cell.low)), number(rational.fromNumber(cell.high)));
+  const place = around(whole);
+  if (!place) return whole;
+  for (let digits = 1; digits <= 15; digits += 1) {
+    const scale = rational.power(rational.rational(10), digits);
+    const at = rational.floor(rational.multiply(rational.fromNumber(place.low), scale));
+    const [low, high] = [at, integer.add(at, 1)].map((end) => rational.divide(rational.rational(end), scale));
+    if (!low || !high || rational.toNumber(low) <= cell.low || rational.toNumber(high) >= cell.high || rational.toNumber(high) <= place.high) continue;
+    if (rational.toNumber(low) >= place.low) continue;
+    return bounds(decimal(low), decimal(high));
+  }
+  return whole;
+}
+
+/** The short exact value that the zero in a cell is proven to have. */
+function exactIn(f: Analysed, cell: Piece): Expression | undefined {
+  const zero = iterated({
+    operator: "root",
+    variable: f.name,
+    lower: number(rational.fromNumber(cell.low)),
+    upper: number(rational.fromNumber(cell.high)),
+    body: f.expression,
+  });
+  try {
+    return provenGuess(f, ballValue(zero, RECOGNISING_PRECISION).re);
+  } catch (error) {
+    if (error instanceof BallUndefined) return undefined;
+    throw error;
+  }
+}
+
+function provenGuess(f: Analysed, ball: ReturnType<typeof ballValue>["re"]): Expression | undefined {
+  const guesses = recognise(ball)
+    .map(({ value }) => readable(value))
+    .filter((value) => complexity(value) <= LONGEST_GUESS);
+  return guesses.find((value) => isZeroAt(f, value));
+}
+
+function isZeroAt(f: Analysed, value: Expression): boolean {
+  return zeroTest(substitute(f.expression, new Map([[f.name, value]]))).kind === "zero";
+}
+
+const MOST_ORDERS = 4;
+const AROUND = 1e-4;
+
+/**
+ * An exactly known zero in a piece that could not be resolved: a zero of a derivative that is simple there, or a short number,
+ * which must be proven to be a zero and the only one in the piece.
+ */
+function exactZeroAt(f: Analysed, piece: Piece): { readonly value: Expression; readonly times: number } | undefined {
+  for (const value of candidates(f, piece)) {
+    if (!isZeroAt(f, value)) continue;
+    const place = around(value);
+    if (!place) continue;
+    const times = onlyZero(f, value, { low: Math.min(piece.low, place.low), high: Math.max(piece.high, place.high) });
+    if (times !== undefined) return { value, times };
+  }
+  return undefined;
+}
+
+function* candidates(f: Analysed, { low, high }: Piece): Generator<Expression> {
+  const middle = (low + high) / 2;
+  for (const unit of [number(1), PI]) {
+    const size = around(unit)?.low ?? 1;
+    for (const den of [1, 2, 3, 4, 6, 10, 12]) {
+      const num = Math.round((middle / size) * den);
+      if (Math.abs((num / den) * size - middle) <= Math.max(high - low, 1e-9)) yield divide(product(number(num), unit), number(den));
+    }
+  }
+  for (let order = 1; order <= MOST_ORDERS; order += 1) {
+    const derivative = f.derivative(order);
+    if (!derivative) return;
+    const wide = { low: low - AROUND, high: high + AROUND };
+    const { cells } = isolateZeros(new Analysed(derivative, f.name), wide, 200);
+    const [cell] = cells;
+    if (!cell || cells.length > 1) continue;
+    const exact = exactIn(new Analysed(derivative, f.name), cell);
+    if (exact) yield exact;
+  }
+}

@@ -1,0 +1,175 @@
+import { step } from "../derivation/step.ts";
+import { divide, logic, MINUS_ONE, name, negate, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
+import { type Comparison, contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { mapChildren, substitute } from "../expression/substitute.ts";
+import { text } from "../notation/text.ts";
+import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { constantSign, equalityTest } from "../rewrite/zero-test.ts";
+import { distinctSolutions, type Solve, within } from "./joining.ts";
+import { shownValue } from "./put-back.ts";
+import type { Rejected, Solution, Solved, Task } from "./solution.ts";
+
+/** One value of a part that depends on cases, and when it has that value. */
+interface Case {
+  readonly value: Expression;
+  readonly when: readonly Expression[];
+}
+
+const SPLITTABLE: ReadonlySet<string> = new Set(["abs", "sgn", "min", "max"]);
+
+/** The cases of a part; undefined for a part that has none. */
+function casesOf(part: Expression): readonly Case[] | undefined {
+  if (part.kind === "cases") {
+    const branches = part.branches.map(({ value, condition }) => ({ value, when: [condition] }));
+    return part.otherwise ? [...branches, { value: part.otherwise, when: part.branches.map(({ condition }) => opposite(condition)) }] : branches;
+  }
+  if (part.kind !== "call" || !SPLITTABLE.has(part.name)) return undefined;
+  const [u = ZERO] = part.args;
+  if (part.name === "abs")
+    return [
+      { value: u, when: [relation(u, ">=", ZERO)] },
+      { value: negate(u), when: [relation(u, "<=", ZERO)] },
+    ];
+  if (part.name === "sgn")
+    return [
+      { value: MINUS_ONE, when: [relation(u, "<", ZERO)] },
+      { value: ZERO, when: [relation(u, "=", ZERO)] },
+      { value: ONE, when: [relation(u, ">", ZERO)] },
+    ];
+  const better: Comparison = part.name === "max" ? ">=" : "<=";
+  return part.args.map((value) => ({ value, when: part.args.filter((other) => other !== value).map((other) => relation(value, better, other)) }));
+}
+
+const OPPOSITE: Readonly<Record<Comparison, Comparison>> = { "=": "!=", "!=": "=", "<": ">=", "<=": ">", ">": "<=", ">=": "<" };
+
+function opposite(condition: Expression): Expression {
+  if (condition.kind === "logic") return logic(condition.operator === "and" ? "or" : "and", condition.items.map(opposite));
+  if (condition.kind !== "relation") return condition;
+  const parts = condition.comparisons.map((comparison, k) => relation(condition.operands[k] ?? ZERO, OPPOSITE[comparison], condition.operands[k + 1] ?? ZERO));
+  return logic("or", parts);
+}
+
+function replacePart(e: Expression, part: Expression, by: Expression): Expression {
+  return equal(e, part) ? by : mapChildren(e, (child) => replacePart(child, part, by));
+}
+
+/** The innermost part with cases that holds the unknown. */
+function innermost(e: Expression, unknown: string): Expression | undefined {
+  const parts = findAll(e, (part) => contains(part, unknown) && casesOf(part) !== undefined);
+  return parts.find((part) => !parts.some((other) => other !== part && findAll(part, (inner) => equal(inner, other)).length > 0));
+}
+
+/**
+ * An equation with absolute values, signs, extrema or cases that hold the unknown: each part is replaced by every value that
+ * it can have, which loses nothing; the candidates are put back, and those that fail are listed with both sides.
+ */
+export function solveByCases(task: Task, solve: Solve): Solved | undefined {
+  const { unknown } = task;
+  const part = task.domain === "real" ? innermost(task.equation, unknown) : undefined;
+  const cases = part && casesOf(part);
+  if (!part || !cases) return undefined;
+  const branches = cases.map(({ value, when }) => ({ equation: replacePart(task.equation, part, value), when }));
+  const after = logic(
+    "or",
+    branches.map((branch) => branch.equation),
+  );
+  const rule = part.kind === "call" && part.name === "abs" ? "split the sign" : "split the cases";
+  const steps = [step(rule, [text(part)], { kind: "split", unknown, part, before: task.equation, after })];
+  const found: Solution[] = [];
+  const rejected: Rejected[] = [];
+  let complete = true;
+  for (const { equation, when } of branches) {
+    const own = within(task, equation);
+    const solved = own && solve({ ...own, assumptions: task.assumptions.filter((fact) => !contains(fact, unknown)) });
+    if (!solved) return undefined;
+    steps.push(...solved.steps);
+    complete = complete && solved.set.complete;
+    rejected.push(...solved.set.rejected.filter(({ reason }) => reason !== NOT_REAL));
+    for (const candidate of solved.set.solutions) {
+      if (candidate.free.includes(unknown)) {
+        const range = [...candidate.conditions, ...when.map((condition) => forUnknown(condition, unknown))];
+        const kept = consistent(range, unknown);
+        if (kept) found.push({ ...candidate, conditions: kept });
+        continue;
+      }
+      const verdict = fits(candidate, task);
+      if (verdict === true) found.push({ ...candidate, multiplicity: 1 });
+      else if (verdict === undefined) found.push({ ...candidate, multiplicity: 1, conditions: [...candidate.conditions, ...openOf(when, candidate, task)] });
+      else rejected.push({ values: candidate.values, multiplicity: candidate.multiplicity, reason: verdict });
+    }
+  }
+  const everywhere = found.filter(({ free }) => free.includes(unknown));
+  const swallowed = (one: Solution): boolean =>
+    everywhere.some((range) => range.conditions.every((condition) => decide(simplify(substitute(condition, one.values)).expression, []) === true));
+  const solutions = distinctSolutions(found.filter((one) => one.free.includes(unknown) || !swallowed(one)));
+  const reals = new Set(solutions.map(({ values }) => text(values.get(unknown) ?? ZERO)));
+  return {
+    steps,
+    set: {
+      variables: [unknown],
+      domain: "real",
+      complete,
+      reason: `every case of ${text(part)} was solved, and the candidates were put back`,
+      solutions,
+      rejected: rejected.filter(({ values }) => !reals.has(text(values.get(unknown) ?? ZERO))),
+      complexSolutions: [],
+    },
+  };
+}
+
+const NOT_REAL = "it is not real";
+
+/** Whether a candidate solves the equation itself: true, a reason against it, or open. */
+function fits(candidate: Solution, task: Task): true | string | undefined {
+  const [left = ZERO, right = ZERO] = task.equation.operands.map((side) => simplify(substitute(side, candidate.values)).expression);
+  const test = equalityTest(left, right, [...task.assumptions, ...candidate.conditions]);
+  if (test.kind === "zero") return true;
+  const plain = freeNames(left).size + freeNames(right).size === 0;
+  return test.kind === "nonzero" && plain ? `put back, the left side is ${shownValue(left)} and the right side ${shownValue(right)}` : undefined;
+}
+
+function openOf(when: readonly Expression[], candidate: Solution, task: Task): readonly Expression[] {
+  return when
+    .map((condition) => simplify(substitute(condition, candidate.values)).expression)
+    .filter((condition) => decide(condition, task.assumptions) !== true);
+}
+
+/** A linear condition solved for the unknown: x − 1 ≥ 0 as x ≥ 1. */
+export function forUnknown(condition: Expression, unknown: string): Expression {
+  if (condition.kind !== "relation" || condition.comparisons.length !== 1) return condition;
+  const [comparison = "="] = condition.comparisons;
+  const difference = simplify(subtract(condition.operands[0] ?? ZERO, condition.operands[1] ?? ZERO)).expression;
+  const coefficients = polynomialCoefficients(difference, unknown);
+  const [constant = ZERO, slope] = coefficients ?? [];
+  const sign = slope && coefficients?.length === 2 ? constantSign(slope) : undefined;
+  if (!slope || sign === undefined || sign === 0) return condition;
+  const turned: Readonly<Record<Comparison, Comparison>> = { "=": "=", "!=": "!=", "<": ">", "<=": ">=", ">": "<", ">=": "<=" };
+  const bound = simplify(divide(negate(constant), slope)).expression;
+  return relation(name(unknown), sign > 0 ? comparison : turned[comparison], bound);
+}
+
+/** The conditions without those that others imply; undefined where they contradict each other or leave a single point. */
+function consistent(conditions: readonly Expression[], unknown: string): readonly Expression[] | undefined {
+  const bounds = conditions.map((condition) => {
+    const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
+    const comparison = condition.kind === "relation" ? condition.comparisons[0] : undefined;
+    return left?.kind === "name" && left.name === unknown && right && comparison && freeNames(right).size === 0 ? { condition, comparison, right } : undefined;
+  });
+  const lower = bounds.flatMap((bound) => (bound && (bound.comparison === ">" || bound.comparison === ">=") ? [bound] : []));
+  const upper = bounds.flatMap((bound) => (bound && (bound.comparison === "<" || bound.comparison === "<=") ? [bound] : []));
+  for (const low of lower) for (const high of upper) if (decide(relation(low.right, ">=", high.right), []) === true) return undefined;
+  const implied = (own: (typeof lower)[number], others: typeof lower, weaker: Comparison): boolean =>
+    others.some((other) => other !== own && decide(relation(own.right, weaker, other.right), []) === true && !equal(own.right, other.right));
+  const kept = conditions.filter((condition) => {
+    const low = lower.find((bound) => bound.condition === condition);
+    const high = upper.find((bound) => bound.condition === condition);
+    return !(low && implied(low, lower, "<=")) && !(high && implied(high, upper, ">="));
+  });
+  const seen = new Set<string>();
+  return kept.filter((condition) => {
+    const key = text(condition);
+    return seen.has(key) ? false : seen.add(key);
+  });
+}

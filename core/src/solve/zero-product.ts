@@ -1,0 +1,58 @@
+import { step } from "../derivation/step.ts";
+import { divide, equation, logic, name, number, ONE, power, product, subtract, ZERO } from "../expression/construct.ts";
+import { contains, equal } from "../expression/expression.ts";
+import { BudgetExhausted } from "../number/budget.ts";
+import { factor } from "../polynomial/factor.ts";
+import { withPositiveLead } from "../rewrite/factored.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { type Solve, solveAll } from "./joining.ts";
+import type { Solved, Task } from "./solution.ts";
+
+/**
+ * An equation that becomes a product = 0 when everything is brought to one side: the difference is factored as a polynomial
+ * in the unknown and the functions that hold it. A product is 0 exactly where a factor is and the others are defined.
+ */
+export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
+  const [left = ZERO, right = ZERO] = task.equation.operands;
+  const { unknown } = task;
+  try {
+    const kernels = new Kernels();
+    kernels.index(name(unknown));
+    const { numerator, denominator } = normalForm(subtract(left, right), kernels);
+    const { content, factors } = factor(numerator);
+    const signed = factors.map(({ factor: part, multiplicity }) => {
+      const plain = polynomialExpression(part, kernels);
+      const base = withPositiveLead(plain);
+      return { base, multiplicity, sign: equal(base, plain) || multiplicity % 2 === 0 ? 1 : -1 };
+    });
+    const own = signed.filter(({ base }) => contains(base, unknown));
+    if (own.length < 2 && (own[0]?.multiplicity ?? 1) < 2) return undefined;
+    const others = signed.filter(({ base }) => !contains(base, unknown));
+    const shown = product(...own.map(({ base, multiplicity }) => power(base, number(multiplicity))));
+    const sign = signed.reduce((total, part) => total * part.sign, 1);
+    const scale = product(
+      number(sign),
+      number(content),
+      ...others.map(({ base, multiplicity }) => power(base, number(multiplicity))),
+      divide(ONE, polynomialExpression(denominator, kernels)),
+    );
+    const factored = equation(shown, ZERO);
+    const steps = equal(factored, task.equation)
+      ? []
+      : [step("factor", [], { kind: "equivalent", unknown, before: task.equation, after: factored, factor: scale })];
+    const parts = own.map(({ base }) => equation(base, ZERO));
+    const split = step(own.length > 1 ? "zero product" : "the square is zero", [], {
+      kind: "equivalent",
+      unknown,
+      before: factored,
+      after: logic("or", parts),
+    });
+    const solved = solveAll(task, parts, solve);
+    if (!solved) return undefined;
+    const reason = own.length > 1 ? `a product is 0 only where a factor is; ${solved.set.reason}` : solved.set.reason;
+    return { steps: [...steps, split, ...solved.steps], set: { ...solved.set, reason } };
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}
