@@ -13,6 +13,7 @@ import { allDifferent, rootCount } from "./counting.ts";
 import { sameZeros, zeroPolynomial } from "./equivalence.ts";
 import { sameFamilies } from "./families.ts";
 import { allZeros } from "./isolation.ts";
+import { coversPeriod } from "./periodic.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
 /** A value claimed to solve an equation, as the judge sees it: how it was found is not asked. */
@@ -87,7 +88,7 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
 }
 
 /** Zero for every integer value of the letters: case by case, after whole periods were left out. */
-function integerTest(e: Expression, letters: readonly string[], assumptions: readonly Expression[]): ZeroTest {
+export function integerTest(e: Expression, letters: readonly string[], assumptions: readonly Expression[]): ZeroTest {
   const cases = letters.reduce<readonly Expression[] | undefined>(
     (list, letter) => {
       const next = list?.map((one) => (contains(one, letter) ? integerCases(one, letter) : [one]));
@@ -190,6 +191,7 @@ export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptSte
   const coefficients = zeroPolynomial(answer.equation, answer.unknown);
   if (!coefficients) {
     if (covered(answer, chain)) return check("nailed", ONLY_THESE);
+    if (coveredByPeriod(answer)) return check("nailed", "the equation repeats after a period, on which bounds leave no other solution");
     return coveredByBounds(answer) ? check("nailed", BOUNDED) : check("loose", "it was not proven that there are no other solutions");
   }
   const degree = coefficients.length - 1;
@@ -224,6 +226,19 @@ function coveredByBounds(answer: ClaimedAnswer): boolean {
   // A rejected candidate that is no zero does no harm: it is dropped.
   const values = claimed.map(({ value }) => value).filter((value) => solves(answer, value));
   return allZeros(answer.equation, values, answer.unknown, answer.facts);
+}
+
+/** Families, each proven by itself, against the zeros of one period. */
+function coveredByPeriod({ solutions, rejected, equation: statement, unknown, facts }: ClaimedAnswer): boolean {
+  const letters = new Set(solutions.flatMap(({ integers }) => integers));
+  const [letter] = letters;
+  if (letter === undefined || letters.size > 1 || facts.length + rejected.length > 0 || solutions.some(({ integers }) => integers.length === 0)) return false;
+  return coversPeriod(
+    statement,
+    solutions.map(({ value }) => value),
+    unknown,
+    letter,
+  );
 }
 
 function solves({ equation: { operands }, unknown }: ClaimedAnswer, value: Expression): boolean {

@@ -1,5 +1,5 @@
 import { ballValue } from "../expression/ball-value.ts";
-import { subtract, ZERO } from "../expression/construct.ts";
+import { product, subtract, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as complex from "../number/complex-ball.ts";
@@ -18,11 +18,21 @@ const SEPARATING_PRECISION = 256;
  * coefficients: the real ones counted by Descartes' rule with bisection.
  */
 export function rootCount(statement: Expression, unknown: string): { readonly real: number; readonly all: number } | undefined {
-  if (statement.kind !== "relation" || statement.comparisons.length !== 1 || statement.comparisons[0] !== "=") return undefined;
-  if ([...freeNames(statement)].some((name) => name !== unknown)) return undefined;
-  const f = integerPolynomial(subtract(statement.operands[0] ?? ZERO, statement.operands[1] ?? ZERO), unknown);
+  const difference = differenceOf(statement);
+  if (!difference || [...freeNames(statement)].some((name) => name !== unknown)) return undefined;
+  const f = integerPolynomial(difference, unknown);
   if (!f || dense.degree(f) < 1) return undefined;
   return { real: isolateRealRoots(f).length, all: dense.degree(squarefreePart(f)) };
+}
+
+/** left − right; for alternatives the product of theirs. */
+function differenceOf(statement: Expression): Expression | undefined {
+  const differences = (statement.kind === "logic" && statement.operator === "or" ? statement.items : [statement]).map((one) =>
+    one.kind === "relation" && one.comparisons.length === 1 && one.comparisons[0] === "="
+      ? subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO)
+      : undefined,
+  );
+  return differences.every((difference) => difference !== undefined) ? product(...differences) : undefined;
 }
 
 /** Whether no two of the numbers are equal, by balls. */
@@ -46,8 +56,8 @@ export function countedEquivalence(before: Expression, after: Expression, unknow
     values.push(right);
   }
   const count = rootCount(before, unknown);
-  if (!count || before.kind !== "relation" || (values.length !== count.real && values.length !== count.all)) return undefined;
-  const difference = subtract(before.operands[0] ?? ZERO, before.operands[1] ?? ZERO);
+  const difference = differenceOf(before);
+  if (!count || !difference || (values.length !== count.real && values.length !== count.all)) return undefined;
   const solves = values.every((value) => zeroTest(substitute(difference, new Map([[unknown, value]]))).kind === "zero");
   return solves && allDifferent(values) ? { kind: "same" } : undefined;
 }

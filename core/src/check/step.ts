@@ -11,6 +11,7 @@ import { writeOut } from "../rewrite/write-out.ts";
 import { equalityTest, zeroTest } from "../rewrite/zero-test.ts";
 import { pointText } from "./compare.ts";
 import { countedEquivalence } from "./counting.ts";
+import { sameIdeal } from "./elimination.ts";
 import { type Equivalence, equivalence } from "./equivalence.ts";
 import { sameFamilies } from "./families.ts";
 import { undoingEquivalence } from "./inversion.ts";
@@ -67,6 +68,10 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdi
       return isolated(claim.before, claim.after, claim.unknown, claim.within)
         ? { verdict: "nailed", why: "the line was cut into pieces again, and on each the bounds leave no other solution" }
         : { verdict: "loose", why: "it was not proven that there are no other solutions" };
+    case "eliminated":
+      return sameIdeal(claim.before, claim.after, claim.unknowns)
+        ? { verdict: "nailed", why: "each equation is a combination of the others, by division with remainder 0" }
+        : { verdict: "loose", why: "it was not proven that both systems have the same solutions" };
     case "families":
       return sameFamilies(claim)
         ? { verdict: "nailed", why: "both are the same set of numbers, compared member by member over one period" }
@@ -180,7 +185,7 @@ function writtenMeans(written: Syntax, claim: Claim): boolean {
 }
 
 function alternativesOf(e: Expression): readonly Expression[] {
-  return e.kind === "logic" && e.operator === "or" ? e.items : [e];
+  return e.kind === "logic" ? e.items : [e];
 }
 
 function sameEquation(a: Expression, b: Expression, assumptions: readonly Expression[] = []): boolean {

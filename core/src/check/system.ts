@@ -1,4 +1,4 @@
-import { name as nameNode, relation, subtract, ZERO } from "../expression/construct.ts";
+import { name as nameNode, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
@@ -10,8 +10,10 @@ import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rew
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
-import { comparisonNote } from "./answer.ts";
+import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
+import { zeroCount } from "./elimination.ts";
+import { coversSystem } from "./system-cover.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
 /** A system with the solutions claimed for it, as the judge sees them. */
@@ -21,21 +23,27 @@ export interface ClaimedSystem {
   readonly solutions: readonly {
     readonly values: ReadonlyMap<string, Expression>;
     readonly free: readonly string[];
+    readonly integers: readonly string[];
     readonly conditions: readonly Expression[];
   }[];
+  /** Solutions apart from the reals. */
+  readonly apart: ClaimedSystem["solutions"];
+  /** Values of unknowns that were set aside. */
+  readonly rejected: readonly ReadonlyMap<string, Expression>[];
+  readonly domain: "real" | "complex";
   readonly assumptions: readonly Expression[];
 }
 
 /** Puts every solution into every equation: exactly, and as decimals. */
-export function systemPutBack({ equations, solutions, assumptions }: ClaimedSystem): readonly Check[] {
+export function systemPutBack({ equations, solutions, apart, assumptions }: ClaimedSystem): readonly Check[] {
   const exact: { outcome: Verdict; line: EvidenceLine }[] = [];
   const numeric: { outcome: Verdict; line: EvidenceLine }[] = [];
-  for (const solution of solutions) {
+  for (const solution of [...solutions, ...apart]) {
     const known = [...assumptions, ...solution.conditions];
     for (const one of equations) {
       const [left, right] = [one.operands[0] ?? ZERO, one.operands[1] ?? ZERO].map((side) => substitute(side, solution.values));
       if (!left || !right) continue;
-      const test = equalityTest(left, right, known);
+      const test = solution.integers.length > 0 ? integerTest(subtract(left, right), solution.integers, known) : equalityTest(left, right, known);
       const shown = { subject: one, left: simplify(left).expression, right: simplify(right).expression, leftBefore: left, rightBefore: right };
       exact.push({
         outcome: test.kind === "zero" ? "nailed" : test.kind === "nonzero" ? "bent" : "loose",
@@ -44,7 +52,12 @@ export function systemPutBack({ equations, solutions, assumptions }: ClaimedSyst
           note: test.kind === "zero" ? `both sides are equal; ${test.method}` : test.kind === "nonzero" ? "the sides differ" : "no exact proof",
         },
       });
-      const compared = compareSides(left, right, known);
+      const member = new Map(solution.integers.map((letter) => [letter, ONE]));
+      const compared = compareSides(
+        substitute(left, member),
+        substitute(right, member),
+        known.map((fact) => substitute(fact, member)),
+      );
       numeric.push({
         outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
         line: { subject: one, note: comparisonNote(compared) },
@@ -65,10 +78,22 @@ export function systemPutBack({ equations, solutions, assumptions }: ClaimedSyst
  * Counts the solutions of a linear system by its rank (Rouché and Capelli): none where the rank grows with the right sides,
  * else as many free names as the rank is below the number of unknowns; with letters by a determinant that is not 0.
  */
-export function systemCount({ equations, unknowns, solutions, assumptions }: ClaimedSystem): Check {
+export function systemCount({ equations, unknowns, solutions, rejected, domain, assumptions }: ClaimedSystem): Check {
   const check = (outcome: Verdict, detail: string): Check => ({ kind: "completeness", outcome, detail, lines: [{ note: detail }] });
   const rows = rowsOf(equations, unknowns);
-  if (!rows) return check("loose", "the system is not linear in its unknowns, so its solutions were not counted");
+  if (!rows) {
+    const points = solutions.length > 0 || domain === "complex" ? solutions : [];
+    const open = { equations, unknowns, points, dead: rejected, domain, assumptions, depth: 0 };
+    const count = zeroCount(equations, unknowns);
+    if (!coversSystem(open)) return check("loose", "it was not proven that there are no other solutions");
+    const counted = count && (domain === "real" ? count.real : count.complex);
+    return check(
+      "nailed",
+      counted === solutions.length
+        ? `the trace form of the system counts ${counted} ${domain} solution${counted === 1 ? "" : "s"}, and these are as many`
+        : "taken apart again case by case, the system leaves room for no other solution",
+    );
+  }
   const numbers = rows.entries.map((row) => row.map(poly.constantValue));
   const n = unknowns.length;
   const [only] = solutions;

@@ -11,6 +11,7 @@ import { type Pieces, type RuleName, wording } from "./rules.ts";
  * - `split`: a part of the equation has one of a few values, so one of the alternatives holds; they may have more solutions;
  * - `families`: the same set of numbers, where a letter stands for all integers; only those that satisfy `within`;
  * - `isolated`: after lists all solutions of before that satisfy `within`, shown by bounds on every piece of the line;
+ * - `eliminated`: two systems of polynomial equations with the same common zeros;
  * - `equal`: before and after have the same value;
  * - `put in`: replacing the names by the values in `before` gives `after`;
  * - `holds`: the statement is true.
@@ -29,6 +30,7 @@ export type Claim =
       readonly within: readonly Expression[];
     }
   | { readonly kind: "isolated"; readonly unknown: string; readonly before: Expression; readonly after: Expression; readonly within: readonly Expression[] }
+  | { readonly kind: "eliminated"; readonly unknowns: readonly string[]; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "put in"; readonly before: Expression; readonly values: ReadonlyMap<string, Expression>; readonly after: Expression }
   | { readonly kind: "holds"; readonly statement: Expression };

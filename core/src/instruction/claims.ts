@@ -58,7 +58,8 @@ export function judgeSystem(
   steps: readonly Step[],
   assumptions: readonly Expression[],
 ): Judged {
-  const claimed = { equations, unknowns: set.variables, solutions: set.solutions, assumptions };
+  const rejected = set.rejected.map(({ values }) => values);
+  const claimed = { equations, unknowns: set.variables, solutions: set.solutions, apart: set.complexSolutions, rejected, domain: set.domain, assumptions };
   const { check, verdicts } = stepsCheck(steps, assumptions);
   const checks = [...systemPutBack(claimed), systemCount(claimed), check];
   return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };

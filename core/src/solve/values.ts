@@ -1,17 +1,28 @@
 import { call, divide, MINUS_ONE, negate, number, power, product, subtract, sum } from "../expression/construct.ts";
-import { type Expression, equal } from "../expression/expression.ts";
+import { type Expression, equal, findAll } from "../expression/expression.ts";
 import { opposite } from "../expression/functions/arguments.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import { denest } from "../rewrite/denest.ts";
+import { expandedLogarithm } from "../rewrite/logarithms.ts";
 import { isNegative } from "../rewrite/normal-form.ts";
 import { complexity, expand, simplify } from "../rewrite/simplify.ts";
 
 /** The most readable form of a root: the shorter of the simplified forms before and after nested roots are undone. */
 export function readable(e: Expression): Expression {
   const plain = plainLogarithms(simplify(e).expression);
-  const candidates = [plain, simplify(denest(plain)).expression, simplify(denest(expand(plain))).expression];
+  const candidates = [plain, simplify(denest(plain)).expression, simplify(denest(expand(plain))).expression, ...byPrimes(plain)];
   return withoutOuterSign(candidates.reduce((best, next) => (complexity(next) < complexity(best) ? next : best)));
+}
+
+/** With several logarithms of numbers, those of their primes may cancel. */
+function byPrimes(e: Expression): readonly Expression[] {
+  const logarithms = findAll(e, (part) => part.kind === "call" && part.name === "ln" && part.args[0]?.kind === "number");
+  const apart = (part: Expression): Expression => {
+    const [x] = part.kind === "call" && part.name === "ln" ? part.args : [];
+    return x?.kind === "number" ? expandedLogarithm(x, [], true) : mapChildren(part, apart);
+  };
+  return logarithms.length > 1 ? [simplify(apart(e)).expression] : [];
 }
 
 /** ln(1/2) as −ln 2 and ln 8 as 3 ln 2, so that values of logarithms are as short as they can be. */

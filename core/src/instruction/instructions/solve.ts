@@ -3,6 +3,7 @@ import { type Expression, freeNames } from "../../expression/expression.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import type { Domain } from "../../solve/solution.ts";
 import { solveLinearSystem } from "../../solve/systems/linear.ts";
+import { solveNonlinearSystem } from "../../solve/systems/nonlinear.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
 import { nearest, restrictToKind } from "../choose.ts";
 import { judgeSolutions, judgeSystem } from "../claims.ts";
@@ -38,27 +39,39 @@ export const SOLVE: Instruction = {
 
 /** Several equations joined by “and”, for the names after “for” or all that are free. */
 function readSystem(items: readonly Expression[], sentence: Sentence, span: { from: number; to: number }): Reading {
-  const equations = items.flatMap((item) => (item.kind === "relation" && item.comparisons.length === 1 && item.comparisons[0] === "=" ? [item] : []));
-  if (equations.length < items.length) sentence.fail("equations with one “=” each were expected here", span);
+  const isEquation = (item: Expression): boolean => item.kind === "relation" && item.comparisons.length === 1 && item.comparisons[0] === "=";
+  const equations = items.flatMap((item) => (item.kind === "relation" && isEquation(item) ? [item] : []));
+  const facts = items.filter((item) => !isEquation(item));
+  if (equations.length === 0 || facts.some((fact) => fact.kind !== "relation")) sentence.fail("equations with one “=” each were expected here", span);
   const { environment } = sentence;
   const named: string[] = [];
   if (sentence.takeWords("for")) {
     do named.push(sentence.name("an unknown"));
     while (sentence.takeMark(","));
   }
-  sentence.takeWords("over", "reals");
+  const domain: Domain = sentence.takeWords("over", "complex") ? "complex" : "real";
+  if (domain === "real") sentence.takeWords("over", "reals");
   sentence.expectEnd();
   const free = [...new Set(equations.flatMap((one) => [...freeNames(putIn(one, environment).expression)]))].sort();
   const open = free.filter((letter) => !environment.quantities.has(letter));
   const unknowns = named.length > 0 ? named : open.length > 0 ? open : free;
-  return { instruction: "solve", run: () => carryOutSystem(equations, unknowns, environment) };
+  return { instruction: "solve", run: () => carryOutSystem(equations, unknowns, facts, domain, environment) };
 }
 
-function carryOutSystem(typed: readonly (Expression & { kind: "relation" })[], unknowns: readonly string[], environment: Environment): Outcome {
+function carryOutSystem(
+  typed: readonly (Expression & { kind: "relation" })[],
+  unknowns: readonly string[],
+  facts: readonly Expression[],
+  domain: Domain,
+  environment: Environment,
+): Outcome {
   const before = typed.map((one) => putIn(one, environment, new Set(unknowns)));
   const equations = before.flatMap(({ expression }) => (expression.kind === "relation" ? [expression] : []));
-  const solved = solveLinearSystem(equations, unknowns, environment.assumptions);
-  if (!solved) throw new CannotDo("these equations are not all linear in the unknowns; other systems cannot be solved yet");
+  const assumptions = [...environment.assumptions, ...facts];
+  const solved =
+    (facts.length === 0 ? solveLinearSystem(equations, unknowns, assumptions) : undefined) ??
+    solveNonlinearSystem({ equations, unknowns, domain, assumptions });
+  if (!solved) throw new CannotDo("no way was found to solve these equations together");
   const steps = [...before.flatMap((one) => one.steps), ...solved.steps];
   const judged = judgeSystem(equations, solved.set, steps, environment.assumptions);
   return { answer: { kind: "solutions", set: solved.set, equation: logicOf("and", typed) }, statement: logicOf("and", typed), steps, ...judged };

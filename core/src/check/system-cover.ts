@@ -1,0 +1,249 @@
+import { equation, isNumber, isPositiveConstant, name, number, power, product, subtract, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { BudgetExhausted } from "../number/budget.ts";
+import { factor } from "../polynomial/factor.ts";
+import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
+import { completenessCheck } from "./answer.ts";
+import { allDifferent } from "./counting.ts";
+import { zeroCount } from "./elimination.ts";
+import { replacePart } from "./splitting.ts";
+
+/** A solution of a system as it is claimed. */
+export interface ClaimedPoint {
+  readonly values: ReadonlyMap<string, Expression>;
+  readonly free: readonly string[];
+  readonly integers: readonly string[];
+  readonly conditions: readonly Expression[];
+}
+
+/** What is left of a system, with the claims that concern it and values of single unknowns that are said to lead nowhere. */
+interface Open {
+  readonly equations: readonly Expression[];
+  readonly unknowns: readonly string[];
+  readonly points: readonly ClaimedPoint[];
+  readonly dead: readonly ReadonlyMap<string, Expression>[];
+  readonly domain: "real" | "complex";
+  readonly assumptions: readonly Expression[];
+  readonly depth: number;
+}
+
+const MOST_DEPTH = 10;
+
+/**
+ * Whether every solution of a system is among those claimed: finitely many zeros are counted; else the system is taken apart
+ * again by the judge itself. An unknown that stands linearly is put into the rest, a product makes cases, and an equation in one
+ * unknown has only the values claimed for it, each of which is put in.
+ */
+export function coversSystem(open: Open): boolean {
+  const equations = open.equations.filter((one) => !isIdentity(one, open));
+  if (equations.some(isContradiction) || open.depth > MOST_DEPTH) return open.depth <= MOST_DEPTH;
+  if (equations.length === 0)
+    return open.unknowns.length === 0 ? open.points.length > 0 : open.points.some((point) => open.unknowns.every((u) => point.free.includes(u)));
+  const next: Open = { ...open, equations, depth: open.depth + 1 };
+  return counted(next) || byLinear(next) || byCases(next) || bySingle(next) || byOne(next) || byInjective(next);
+}
+
+function differenceOf(e: Expression): Expression {
+  const [left = ZERO, right = ZERO] = e.kind === "relation" ? e.operands : [];
+  return subtract(left, right);
+}
+
+function isIdentity(e: Expression, { assumptions }: Open): boolean {
+  const difference = differenceOf(e);
+  return freeNames(difference).size === 0 || equal(simplify(difference).expression, ZERO) ? zeroTest(difference, assumptions).kind === "zero" : false;
+}
+
+function isContradiction(e: Expression): boolean {
+  const difference = differenceOf(e);
+  return freeNames(difference).size === 0 && zeroTest(difference).kind === "nonzero";
+}
+
+/** As many different points as the trace form of the quotient ring counts. */
+function counted({ equations, unknowns, points, domain }: Open): boolean {
+  if (points.some(({ free, integers }) => free.length + integers.length > 0)) return false;
+  const count = zeroCount(equations, unknowns);
+  if (!count || points.length !== (domain === "real" ? count.real : count.complex)) return false;
+  const isNumber = (e: Expression | undefined): boolean => e !== undefined && freeNames(e).size === 0;
+  if (
+    !points.every(({ values }) => unknowns.every((u) => isNumber(values.get(u)) && (domain === "complex" || constantSign(values.get(u) ?? ZERO) !== undefined)))
+  )
+    return false;
+  // Different points differ in some generic combination of their coordinates.
+  const mixed = points.map(({ values }) => unknowns.reduce<Expression>((total, u, k) => simplifySum(total, values.get(u) ?? ZERO, k), ZERO));
+  return allDifferent(mixed);
+}
+
+function simplifySum(total: Expression, value: Expression, k: number): Expression {
+  return subtract(total, product(number(2 * k * k + 3 * k + 7), value));
+}
+
+/** An unknown with a coefficient that is a number: the rest must be covered with it put in. */
+function byLinear(open: Open): boolean {
+  for (const own of open.equations) {
+    for (const unknown of open.unknowns) {
+      if (!contains(own, unknown)) continue;
+      const coefficients = polynomialCoefficients(differenceOf(own), unknown);
+      const [constant = ZERO, slope] = coefficients ?? [];
+      if (!slope || coefficients?.length !== 2 || open.unknowns.some((u) => contains(slope, u))) continue;
+      const known = [...open.assumptions, ...open.points.flatMap(({ conditions }) => conditions)];
+      if (zeroTest(slope, known).kind !== "nonzero" || (freeNames(slope).size > 0 && !neverZero(slope, known))) continue;
+      const value = new Map([[unknown, product(number(-1), constant, power(slope, number(-1)))]]);
+      const rest = open.equations.filter((one) => one !== own).map((one) => substitute(one, value));
+      if (coversSystem({ ...open, equations: rest, unknowns: open.unknowns.filter((u) => u !== unknown) })) return true;
+    }
+  }
+  return false;
+}
+
+function neverZero(e: Expression, known: readonly Expression[]): boolean {
+  return known.some((condition) => {
+    const [left, right] = condition.kind === "relation" && condition.comparisons[0] === "!=" ? condition.operands : [];
+    return left !== undefined && right !== undefined && zeroTest(subtract(e, subtract(left, right))).kind === "zero";
+  });
+}
+
+/** Unknowns that stand in one injective function each: the function's value is the unknown instead. */
+function byInjective(open: Open): boolean {
+  const parts = open.unknowns.map((unknown) => injectivePart(open.equations, unknown));
+  if (!parts.every((part) => part !== undefined) || parts.every((part) => part.kind === "name")) return false;
+  const equations = open.equations.map((one) => parts.reduce((e, part, k) => inPart(e, part, open.unknowns[k] ?? ""), one));
+  const points = open.points.map((point) => ({
+    ...point,
+    values: new Map(open.unknowns.map((unknown, k) => [unknown, substitute(parts[k] ?? ZERO, point.values)])),
+  }));
+  return coversSystem({ ...open, equations, points, dead: [] });
+}
+
+const MARK = "u_part";
+
+/** The part replaced by the unknown's own name, and the unknown beside a root of it by the power of that name. */
+function inPart(e: Expression, part: Expression, unknown: string): Expression {
+  const marked = replacePart(e, part, name(MARK));
+  const exponent = part.kind === "power" && part.exponent.kind === "number" ? part.exponent.value : undefined;
+  const rest = exponent ? substitute(marked, new Map([[unknown, power(name(unknown), number({ num: exponent.den, den: 1 }))]])) : marked;
+  return substitute(rest, new Map([[MARK, name(unknown)]]));
+}
+
+/** b^x, ln x or a root of x that holds every occurrence of x (for a root, x itself may stand beside it), or x where no function holds it. */
+function injectivePart(equations: readonly Expression[], unknown: string): Expression | undefined {
+  const holders = equations.flatMap((one) => findAll(one, (part) => isHolder(part, unknown)));
+  const [part, ...more] = holders.filter((one, k) => holders.findIndex((other) => equal(other, one)) === k);
+  if (!part) return name(unknown);
+  const exponent = part.kind === "power" && part.exponent.kind === "number" ? part.exponent.value : undefined;
+  const inside = part.kind === "call" && part.name === "ln" ? part.args[0] : part.kind !== "power" ? undefined : exponent ? part.base : part.exponent;
+  if (more.length > 0 || inside?.kind !== "name" || inside.name !== unknown) return undefined;
+  if (exponent) return exponent.num === 1 ? part : undefined;
+  if (part.kind === "power" && (!isPositiveConstant(part.base) || isNumber(part.base, 1))) return undefined;
+  return equations.every((one) => !contains(replacePart(one, part, ZERO), unknown)) ? part : undefined;
+}
+
+/** A function, a root, or a power with the unknown in the exponent. */
+function isHolder(part: Expression, unknown: string): boolean {
+  if (!contains(part, unknown)) return false;
+  if (part.kind === "power") return part.exponent.kind !== "number" || part.exponent.value.den !== 1;
+  return part.kind === "call";
+}
+
+/** A product that is 0: every case must be covered. */
+function byCases(open: Open): boolean {
+  for (const own of open.equations) {
+    const factors = factorsOf(differenceOf(own), open.unknowns);
+    if (!factors) continue;
+    const others = open.equations.filter((one) => one !== own);
+    return factors.every((part) => {
+      const points = open.points.filter(({ values }) => zeroTest(substitute(part, values)).kind !== "nonzero");
+      return coversSystem({ ...open, equations: [equation(part, ZERO), ...others], points });
+    });
+  }
+  return false;
+}
+
+function factorsOf(e: Expression, unknowns: readonly string[]): readonly Expression[] | undefined {
+  try {
+    const kernels = new Kernels();
+    for (const unknown of unknowns) kernels.index(name(unknown));
+    const { factors } = factor(normalForm(e, kernels).numerator);
+    const parts = factors.map(({ factor: part }) => polynomialExpression(part, kernels)).filter((part) => unknowns.some((u) => contains(part, u)));
+    return parts.length > 1 || (factors.some(({ multiplicity }) => multiplicity > 1) && parts.length > 0) ? parts : undefined;
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}
+
+/** An equation in one unknown: the values claimed, and those said to lead nowhere, are all its solutions; each is put in. */
+function bySingle(open: Open): boolean {
+  for (const own of open.equations) {
+    const [unknown, ...more] = open.unknowns.filter((u) => contains(own, u));
+    if (unknown === undefined || more.length > 0 || own.kind !== "relation") continue;
+    const claimed = valuesFor(unknown, open);
+    const answer = {
+      domain: open.domain,
+      equation: own,
+      unknown,
+      solutions: claimed.map(({ value, conditions, integers }) => ({ value, multiplicity: 1, conditions, everywhere: false, integers })),
+      apart: [],
+      rejected: [],
+      assumptions: open.assumptions,
+      facts: [],
+    };
+    if (completenessCheck(answer).outcome !== "nailed" && !withMultiplicity(answer)) continue;
+    const others = open.equations.filter((one) => one !== own);
+    return claimed.every(({ value }) => {
+      const at = new Map([[unknown, value]]);
+      const same = (other: Expression | undefined): boolean => other !== undefined && (equal(other, value) || zeroTest(subtract(other, value)).kind === "zero");
+      return coversSystem({
+        ...open,
+        equations: others.map((one) => substitute(one, at)),
+        unknowns: open.unknowns.filter((u) => u !== unknown),
+        points: open.points.filter(({ values }) => same(values.get(unknown))),
+        dead: open.dead.filter((values) => !values.has(unknown) || same(values.get(unknown))),
+      });
+    });
+  }
+  return false;
+}
+
+/** A quadratic whose one claimed value counts twice. */
+function withMultiplicity(answer: Parameters<typeof completenessCheck>[0]): boolean {
+  const [only, ...more] = answer.solutions;
+  return only !== undefined && more.length === 0 && completenessCheck({ ...answer, solutions: [{ ...only, multiplicity: 2 }] }).outcome === "nailed";
+}
+
+function valuesFor(unknown: string, { points, dead }: Open): readonly { value: Expression; conditions: readonly Expression[]; integers: readonly string[] }[] {
+  const all = [
+    ...points.flatMap(({ values, conditions, integers }) => (values.has(unknown) ? [{ value: values.get(unknown) ?? ZERO, conditions, integers }] : [])),
+    ...dead.flatMap((values) => (values.has(unknown) ? [{ value: values.get(unknown) ?? ZERO, conditions: [], integers: [] }] : [])),
+  ];
+  return all.filter(
+    ({ value }, k) =>
+      all.findIndex(
+        (other) =>
+          equal(other.value, value) || (freeNames(value).size + freeNames(other.value).size === 0 && zeroTest(subtract(other.value, value)).kind === "zero"),
+      ) === k,
+  );
+}
+
+/** One equation left for several unknowns: solved for one of them, with the others free. */
+function byOne(open: Open): boolean {
+  const [own, ...more] = open.equations;
+  if (!own || more.length > 0 || own.kind !== "relation") return false;
+  return open.unknowns.some((unknown) => {
+    const others = open.unknowns.filter((u) => u !== unknown);
+    const points = open.points.filter(({ free }) => others.every((u) => free.includes(u)));
+    if (!contains(own, unknown) || points.length === 0) return false;
+    const solutions = points.map(({ values, conditions, integers }) => ({
+      value: values.get(unknown) ?? ZERO,
+      multiplicity: 1,
+      conditions,
+      everywhere: false,
+      integers,
+    }));
+    const answer = { domain: open.domain, equation: own, unknown, solutions, apart: [], rejected: [], assumptions: open.assumptions, facts: [] };
+    return completenessCheck(answer).outcome === "nailed";
+  });
+}

@@ -1,0 +1,279 @@
+import type { Step } from "../../derivation/step.ts";
+import { step } from "../../derivation/step.ts";
+import { equation, logic, name, number, power, product, subtract, ZERO } from "../../expression/construct.ts";
+import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { text } from "../../notation/text.ts";
+import { BudgetExhausted } from "../../number/budget.ts";
+import { factor } from "../../polynomial/factor.ts";
+import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { withPositiveLead } from "../../rewrite/factored.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../../rewrite/normal-form.ts";
+import { expand, simplify } from "../../rewrite/simplify.ts";
+import { zeroTest } from "../../rewrite/zero-test.ts";
+import { nonZero } from "../conditions.ts";
+import { solveEquation } from "../equation.ts";
+import { type Domain, type Rejected, type Solution, Unsolvable } from "../solution.ts";
+import { readable } from "../values.ts";
+import { eliminated } from "./elimination.ts";
+
+export type Relation = Expression & { readonly kind: "relation" };
+
+/** What is open on the way through a system: equations, unknowns without a value, and what has been found. */
+export interface State {
+  readonly equations: readonly Relation[];
+  readonly unknowns: readonly string[];
+  /** Unknowns expressed by others, in the order in which they were found. */
+  readonly expressed: readonly { readonly unknown: string; readonly value: Expression }[];
+  readonly conditions: readonly Expression[];
+  readonly integers: readonly string[];
+  readonly domain: Domain;
+  readonly assumptions: readonly Expression[];
+  readonly combined: boolean;
+}
+
+/** The solutions of a system, the values that lead nowhere, and the steps that were taken. */
+export interface Branches {
+  readonly solutions: readonly Solution[];
+  readonly rejected: readonly Rejected[];
+  readonly steps: readonly Step[];
+  readonly complete: boolean;
+}
+
+const NOTHING: Branches = { solutions: [], rejected: [], steps: [], complete: true };
+const MOST_BRANCHES = 64;
+
+/**
+ * Solves a system step by step: an equation in one unknown is solved and its values are put into the others; an unknown that
+ * stands linearly is expressed by the others; a product that is 0 makes cases; polynomials without such an equation are
+ * combined so that unknowns drop out. Undefined where no step is possible.
+ */
+export function solveBranches(state: State): Branches | undefined {
+  const cleaned = clean(state);
+  if (!cleaned) return NOTHING;
+  if (cleaned.equations.length === 0) return { ...NOTHING, solutions: [finished(cleaned)] };
+  return byOneUnknown(cleaned) ?? byExpressing(cleaned) ?? byFactors(cleaned) ?? byElimination(cleaned) ?? byOneEquation(cleaned);
+}
+
+/** Without identities; undefined where an equation contradicts itself. */
+function clean(state: State): State | undefined {
+  const kept: Relation[] = [];
+  for (const one of state.equations) {
+    const [left = ZERO, right = ZERO] = one.operands;
+    const difference = subtract(left, right);
+    const open = state.unknowns.some((unknown) => contains(one, unknown));
+    const test = open && freeNames(difference).size > 0 ? undefined : zeroTest(difference, [...state.assumptions, ...state.conditions]);
+    const plain = test ?? (isZeroForm(difference) ? ({ kind: "zero" } as const) : undefined);
+    if (plain?.kind === "zero") continue;
+    if (plain?.kind === "nonzero" && freeNames(difference).size === 0) return undefined;
+    if (plain && !open) throw new Unsolvable(`it depends on the letters whether ${text(one)} holds: this case cannot be solved yet`);
+    kept.push(one);
+  }
+  return { ...state, equations: kept };
+}
+
+function isZeroForm(e: Expression): boolean {
+  return equal(simplify(e).expression, ZERO);
+}
+
+/** The values of all unknowns, those expressed by others put back from the last to the first. */
+function finished(state: State): Solution {
+  const values = new Map<string, Expression>(state.unknowns.map((unknown) => [unknown, name(unknown)]));
+  for (const { unknown, value } of [...state.expressed].reverse()) values.set(unknown, readable(substitute(value, values)));
+  return { values, multiplicity: 1, free: state.unknowns, integers: state.integers, conditions: state.conditions };
+}
+
+const unknownsIn = (e: Expression, { unknowns }: State): readonly string[] => unknowns.filter((unknown) => contains(e, unknown));
+
+/** An equation that holds one unknown only: all its solutions, each put into the rest. */
+function byOneUnknown(state: State): Branches | undefined {
+  const candidates = state.equations.filter((one) => unknownsIn(one, state).length === 1);
+  const [own] = [...candidates].sort((a, b) => text(a).length - text(b).length);
+  const [unknown] = own ? unknownsIn(own, state) : [];
+  if (!own || unknown === undefined) return undefined;
+  const solved = solveEquation({ equation: own, unknown, domain: state.domain, assumptions: state.assumptions });
+  const values = solved.set.solutions;
+  if (values.length > MOST_BRANCHES || values.some(({ free }) => free.length > 0)) return undefined;
+  const rest = state.equations.filter((one) => one !== own);
+  const parts = values.map((one) => {
+    const value = one.values.get(unknown) ?? ZERO;
+    return withValue(
+      { ...state, equations: rest, conditions: [...state.conditions, ...one.conditions], integers: [...new Set([...state.integers, ...one.integers])] },
+      unknown,
+      value,
+      values.length > 1,
+    );
+  });
+  if (!parts.every((part) => part !== undefined)) return undefined;
+  const dead = values.flatMap((one, k): readonly Rejected[] =>
+    parts[k]?.solutions.length === 0 && rest.length > 0
+      ? [{ values: one.values, multiplicity: 1, reason: "the other equations have no real solution there" }]
+      : [],
+  );
+  return {
+    solutions: parts.flatMap(({ solutions }) => solutions),
+    rejected: [...solved.set.rejected, ...dead, ...parts.flatMap(({ rejected }) => rejected)],
+    steps: [...solved.steps, ...parts.flatMap(({ steps }) => steps)],
+    complete: solved.set.complete && parts.every(({ complete }) => complete),
+  };
+}
+
+/** Goes on with a value put into the open equations. */
+function withValue(state: State, unknown: string, value: Expression, isCase: boolean): Branches | undefined {
+  const steps: Step[] = [];
+  const relation = equation(name(unknown), value);
+  const equations = state.equations.map((one) => (contains(one, unknown) ? putInto(one, unknown, value, steps, relation, isCase) : one));
+  const found = solveBranches({
+    ...state,
+    equations,
+    unknowns: state.unknowns.filter((other) => other !== unknown),
+    expressed: [...state.expressed, { unknown, value }],
+  });
+  return found && { ...found, steps: [...steps, ...found.steps] };
+}
+
+function putInto(one: Relation, unknown: string, value: Expression, steps: Step[], relation: Expression, isCase: boolean): Relation {
+  const values = new Map([[unknown, value]]);
+  const after = substitute(one, values);
+  const claim = { kind: "put in", before: one, values, after } as const;
+  steps.push(isCase ? step("case of a system", [text(relation)], claim) : step("put into the other equation", [text(relation)], claim));
+  return after.kind === "relation" ? after : one;
+}
+
+/** An unknown that stands linearly, with a coefficient that is no unknown: expressed by the others, the simplest choice first. */
+function byExpressing(state: State): Branches | undefined {
+  let best: { readonly own: Relation; readonly unknown: string; readonly value: Expression; readonly slope: Expression; readonly cost: number } | undefined;
+  for (const own of state.equations) {
+    const [left = ZERO, right = ZERO] = own.operands;
+    for (const unknown of unknownsIn(own, state)) {
+      const coefficients = polynomialCoefficients(subtract(left, right), unknown);
+      const [constant = ZERO, slope] = coefficients ?? [];
+      if (!slope || coefficients?.length !== 2 || unknownsIn(slope, state).length > 0) continue;
+      const value = expandedQuotient(constant, slope);
+      const spread = state.equations.filter((other) => other !== own && contains(other, unknown)).length;
+      const cost = text(value).length + (slope.kind === "number" ? 0 : 50) + spread + (freeNames(slope).size > 0 ? 100 : 0);
+      if (!best || cost < best.cost) best = { own, unknown, value, slope, cost };
+    }
+  }
+  if (!best) return undefined;
+  const { own, unknown, value, slope } = best;
+  const needed = freeNames(slope).size > 0 ? nonZero(slope, state.assumptions) : [];
+  const steps: Step[] = [];
+  const relation = equation(name(unknown), value);
+  if (!equal(relation, own)) {
+    steps.push(step("express one unknown", [unknown, text(own)], { kind: "equivalent", unknown, before: own, after: relation }, { conditions: needed }));
+  }
+  const rest = { ...state, equations: state.equations.filter((one) => one !== own), conditions: [...state.conditions, ...needed] };
+  const found = withValue(rest, unknown, value, false);
+  return found && { ...found, steps: [...steps, ...found.steps] };
+}
+
+function expandedQuotient(constant: Expression, slope: Expression): Expression {
+  const value = product(number(-1), constant, power(slope, number(-1)));
+  return slope.kind === "number" ? expand(value) : readable(value);
+}
+
+/** An equation that is a product = 0: one case for each factor. */
+function byFactors(state: State): Branches | undefined {
+  for (const own of state.equations) {
+    const factors = factorsOf(own, state);
+    if (!factors || factors.length < 2) continue;
+    const [unknown = ""] = unknownsIn(own, state);
+    const parts = factors.map((one) => equation(one, ZERO));
+    const [left = ZERO, right = ZERO] = own.operands;
+    const shown = equation(product(...factors), ZERO);
+    const steps: Step[] = [];
+    const squarefree = zeroTest(subtract(subtract(left, right), product(...factors))).kind;
+    if (!equal(shown, own) && squarefree !== "zero") continue;
+    if (!equal(shown, own)) steps.push(step("factor", [], { kind: "equivalent", unknown, before: own, after: shown }));
+    steps.push(step("factor an equation", [], { kind: "equivalent", unknown, before: shown, after: logic("or", parts) }));
+    const found = parts.map((part) => solveBranches({ ...state, equations: [part as Relation, ...state.equations.filter((one) => one !== own)] }));
+    if (!found.every((one) => one !== undefined)) return undefined;
+    return {
+      solutions: distinct(found.flatMap(({ solutions }) => solutions)),
+      rejected: found.flatMap(({ rejected }) => rejected),
+      steps: [...steps, ...found.flatMap((one) => one.steps)],
+      complete: found.every(({ complete }) => complete),
+    };
+  }
+  return undefined;
+}
+
+function factorsOf(own: Relation, state: State): readonly Expression[] | undefined {
+  try {
+    const kernels = new Kernels();
+    for (const unknown of state.unknowns) kernels.index(name(unknown));
+    const [left = ZERO, right = ZERO] = own.operands;
+    const { numerator } = normalForm(subtract(left, right), kernels);
+    const { factors, content } = factor(numerator);
+    const parts = factors.map(({ factor: part }) => withPositiveLead(polynomialExpression(part, kernels)));
+    if (factors.some(({ multiplicity }) => multiplicity > 1) || parts.some((part) => unknownsIn(part, state).length === 0)) return undefined;
+    // The content is kept with the first factor, so that the product is the difference itself.
+    const [first, ...others] = parts;
+    if (!first) return undefined;
+    const whole = product(...parts);
+    const sign = zeroTest(subtract(polynomialExpression(numerator, kernels), product(number(content), whole))).kind === "zero" ? content : undefined;
+    const scale = sign ?? { num: typeof content.num === "bigint" ? -content.num : -content.num, den: content.den };
+    return [expand(product(number(scale), first)), ...others];
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}
+
+/** Each solution once; one that another covers with its free names is left out. */
+export function distinct(solutions: readonly Solution[]): readonly Solution[] {
+  const kept: Solution[] = [];
+  const covers = (general: Solution, special: Solution): boolean => {
+    const values = new Map(general.free.map((free) => [free, special.values.get(free) ?? name(free)]));
+    return [...general.values].every(([key, value]) => {
+      const own = special.values.get(key) ?? ZERO;
+      const there = substitute(value, values);
+      return equal(own, there) || (freeNames(own).size + freeNames(there).size === 0 && zeroTest(subtract(own, there)).kind === "zero");
+    });
+  };
+  for (const one of [...solutions].sort((a, b) => b.free.length - a.free.length)) {
+    if (!kept.some((other) => other.conditions.length === 0 && covers(other, one))) kept.push(one);
+  }
+  return solutions.filter((one) => kept.includes(one));
+}
+
+/** Polynomials are combined so that unknowns drop out, once. */
+function byElimination(state: State): Branches | undefined {
+  if (state.combined) return undefined;
+  const basis = eliminated(state.equations, state.unknowns);
+  if (!basis) return undefined;
+  if (basis.length === 1 && freeNames(basis[0] ?? ZERO).size === 0) {
+    const contradiction = equation(basis[0] ?? ZERO, ZERO);
+    const claim = { kind: "eliminated", unknowns: state.unknowns, before: logic("and", state.equations), after: contradiction } as const;
+    return { ...NOTHING, steps: [step("eliminate unknowns", [state.unknowns.join(", ")], claim)] };
+  }
+  const equations = basis.map((one) => equation(one, ZERO)).flatMap((one) => (one.kind === "relation" ? [one] : []));
+  const claim = { kind: "eliminated", unknowns: state.unknowns, before: logic("and", state.equations), after: logic("and", equations) } as const;
+  const found = solveBranches({ ...state, equations, combined: true });
+  return found && { ...found, steps: [step("eliminate unknowns", [state.unknowns.join(", ")], claim), ...found.steps] };
+}
+
+/** One equation is left for several unknowns: it is solved for one of them, and the others are free. */
+function byOneEquation(state: State): Branches | undefined {
+  const [own, ...others] = state.equations;
+  if (!own || others.length > 0) return undefined;
+  for (const unknown of unknownsIn(own, state)) {
+    try {
+      const solved = solveEquation({ equation: own, unknown, domain: state.domain, assumptions: state.assumptions });
+      const free = state.unknowns.filter((other) => other !== unknown);
+      const solutions = solved.set.solutions.map((one) =>
+        finished({
+          ...state,
+          unknowns: free,
+          expressed: [...state.expressed, { unknown, value: one.values.get(unknown) ?? ZERO }],
+          conditions: [...state.conditions, ...one.conditions],
+        }),
+      );
+      return { solutions, rejected: solved.set.rejected, steps: solved.steps, complete: solved.set.complete };
+    } catch (error) {
+      if (!(error instanceof Unsolvable)) throw error;
+    }
+  }
+  return undefined;
+}

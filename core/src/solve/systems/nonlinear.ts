@@ -1,0 +1,207 @@
+import { step } from "../../derivation/step.ts";
+import { equation, logic, name, number, power, ZERO } from "../../expression/construct.ts";
+import { realDomain } from "../../expression/domain.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { text } from "../../notation/text.ts";
+import { decide } from "../../rewrite/sign.ts";
+import { simplify } from "../../rewrite/simplify.ts";
+import { solveEquation } from "../equation.ts";
+import { replaced } from "../naming.ts";
+import { type Domain, type Rejected, type Solution, type Solved, Unsolvable } from "../solution.ts";
+import { type Branches, distinct, type Relation, solveBranches } from "./branches.ts";
+
+/** Equations for several unknowns, where solutions are wanted, and what is known. */
+export interface SystemTask {
+  readonly equations: readonly Relation[];
+  readonly unknowns: readonly string[];
+  readonly domain: Domain;
+  readonly assumptions: readonly Expression[];
+}
+
+/** A system that is not linear: all its solutions, with the steps that lead to them. */
+export function solveNonlinearSystem(task: SystemTask): Solved | undefined {
+  const named = namedUnknowns(task);
+  const found = named ? solveNamed(task, named) : branchesOf(task);
+  if (!found) return undefined;
+  const sifted = siftSystem(found, task);
+  const solutions = sifted.solutions.map((one) => inOrder(one, task));
+  const apart = solutions.length === 0 && task.domain === "real" ? complexSolutions(task).map((one) => inOrder(one, task)) : [];
+  return {
+    steps: found.steps,
+    set: {
+      variables: task.unknowns,
+      domain: task.domain,
+      complete: found.complete,
+      reason: reasonOf(solutions, task, found.complete),
+      solutions,
+      rejected: sifted.rejected,
+      complexSolutions: apart,
+    },
+  };
+}
+
+function branchesOf({ equations, unknowns, domain, assumptions }: SystemTask): Branches | undefined {
+  const own = assumptions.filter((fact) => !unknowns.some((unknown) => contains(fact, unknown)));
+  return solveBranches({ equations, unknowns, expressed: [], conditions: [], integers: [], domain, assumptions: own, combined: false });
+}
+
+function reasonOf(solutions: readonly Solution[], { unknowns, domain }: SystemTask, complete: boolean): string {
+  if (!complete) return "not all solutions of one of the equations could be found";
+  const kind = domain === "real" ? "real " : "";
+  if (solutions.length === 0) return `every case was followed to its end, and none leaves a ${kind}solution`;
+  const free = [...new Set(solutions.flatMap((one) => one.free))];
+  if (free.length > 0) return `every case was followed to its end; ${free.join(" and ")} may take any value`;
+  return `every case was followed to its end; ${solutions.length === 1 ? `there is one ${kind}solution` : `there are ${solutions.length} ${kind}solutions`} for ${unknowns.join(", ")}`;
+}
+
+/** The complex solutions where there are no real ones, as far as they are found. */
+function complexSolutions(task: SystemTask): readonly Solution[] {
+  if (task.equations.some((one) => [...freeNames(one)].some((letter) => !task.unknowns.includes(letter)))) return [];
+  try {
+    const solutions = branchesOf({ ...task, domain: "complex", assumptions: [] })?.solutions ?? [];
+    return solutions.every(({ free, integers }) => free.length + integers.length === 0) ? distinct(solutions) : [];
+  } catch (error) {
+    if (error instanceof Unsolvable) return [];
+    throw error;
+  }
+}
+
+/** What the equations need to be defined and what is given of the unknowns, held against every solution. */
+function siftSystem(
+  found: Branches,
+  { equations, unknowns, domain, assumptions }: SystemTask,
+): { solutions: readonly Solution[]; rejected: readonly Rejected[] } {
+  const needed = domain === "real" ? equations.flatMap(realDomain) : [];
+  const facts = assumptions.filter((fact) => unknowns.some((unknown) => contains(fact, unknown)));
+  const rejected: Rejected[] = [...found.rejected];
+  const solutions = distinct(found.solutions).flatMap((one) => {
+    const open: Expression[] = [];
+    for (const [condition, why] of [
+      ...needed.map((c) => [c, "the equations are not defined there"] as const),
+      ...facts.map((c) => [c, "this is given"] as const),
+    ]) {
+      if (!unknowns.some((unknown) => contains(condition, unknown))) continue;
+      const at = simplify(substitute(condition, one.values)).expression;
+      const holds = decide(at, [...assumptions, ...one.conditions]);
+      if (holds === false) {
+        rejected.push({ values: one.values, multiplicity: 1, reason: `${text(condition)} does not hold; ${why}` });
+        return [];
+      }
+      if (holds === undefined && !open.some((other) => equal(other, at))) open.push(at);
+    }
+    return [{ ...one, conditions: [...one.conditions, ...open] }];
+  });
+  return { solutions, rejected };
+}
+
+/** For each unknown the one part that it stands in, and the name for it. */
+interface Named {
+  readonly unknown: string;
+  readonly letter: string;
+  readonly meaning: Expression;
+}
+
+const LETTERS = ["u", "w", "q", "r", "s", "p"];
+
+/**
+ * Where unknowns stand only in one function, power or root each, those parts are the unknowns of a simpler system: x² and y²,
+ * e^x and e^y, 1/x and 1/y. Undefined where that is not so, or nothing gets simpler.
+ */
+function namedUnknowns({ equations, unknowns, domain }: SystemTask): readonly Named[] | undefined {
+  if (domain === "complex") return undefined;
+  const taken = new Set(equations.flatMap((one) => [...freeNames(one)]));
+  const letters = LETTERS.filter((letter) => !taken.has(letter));
+  const found: Named[] = [];
+  for (const [k, unknown] of unknowns.entries()) {
+    const part = commonPart(equations, unknown, unknowns);
+    const letter = letters[k];
+    if (!part || letter === undefined) return undefined;
+    found.push({ unknown, letter, meaning: part });
+  }
+  return found.some(({ meaning, unknown }) => !(meaning.kind === "name" && meaning.name === unknown)) ? found : undefined;
+}
+
+/** The largest part in which an unknown always stands, itself where it stands alone somewhere. */
+function commonPart(equations: readonly Expression[], unknown: string, unknowns: readonly string[]): Expression | undefined {
+  const isPart = (part: Expression): boolean =>
+    (part.kind === "power" || part.kind === "call") && contains(part, unknown) && unknowns.every((other) => other === unknown || !contains(part, other));
+  const parts = equations.flatMap((one) => findAll(one, isPart));
+  for (const part of parts) {
+    const left = equations.map((one) => replaced(one, [{ part, by: number(1) }]));
+    if (left.every((one) => !contains(one, unknown))) return part;
+  }
+  // Roots: the unknown itself may stand beside them, as the root's power.
+  const root = parts.find((part) => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1 && part.base.kind === "name");
+  if (root) return root;
+  return name(unknown);
+}
+
+function solveNamed(task: SystemTask, named: readonly Named[]): Branches | undefined {
+  const table = named.flatMap(({ letter, meaning, unknown }) => {
+    const own = { part: meaning, by: name(letter) };
+    const isRoot = meaning.kind === "power" && meaning.exponent.kind === "number" && meaning.exponent.value.den !== 1;
+    return isRoot && meaning.kind === "power" && meaning.exponent.kind === "number"
+      ? [own, { part: name(unknown), by: power(name(letter), number({ num: meaning.exponent.value.den, den: meaning.exponent.value.num })) }]
+      : [own];
+  });
+  const plain = task.equations.map((one) => replaced(one, table)).flatMap((one) => (one.kind === "relation" ? [one] : []));
+  if (plain.some((one) => named.some(({ unknown, letter }) => unknown !== letter && contains(one, unknown)))) return undefined;
+  const changed = named.filter(({ meaning, unknown }) => !(meaning.kind === "name" && meaning.name === unknown));
+  const renamed = plain.map((one) =>
+    substitute(one, new Map(named.filter((part) => !changed.includes(part)).map(({ letter, unknown }) => [letter, name(unknown)]))),
+  );
+  const unknowns = named.map((part) => (changed.includes(part) ? part.letter : part.unknown));
+  const equations = renamed.flatMap((one) => (one.kind === "relation" ? [one] : []));
+  let before: Expression = logic("and", task.equations);
+  const steps = changed.map(({ letter, meaning }, k) => {
+    const own = table.filter(({ part }) => equal(part, meaning) || (part.kind === "name" && contains(meaning, part.name)));
+    const after = k === changed.length - 1 ? logic("and", equations) : replaced(before, own);
+    const made = step("name a part", [letter, text(meaning)], { kind: "named", name: letter, meaning, before, after });
+    before = after;
+    return made;
+  });
+  const inner = branchesOf({ ...task, equations, unknowns, assumptions: [] });
+  if (!inner) return undefined;
+  const parts = inner.solutions.map((one) => backTo(one, changed, task));
+  if (!parts.every((part) => part !== undefined)) return undefined;
+  return {
+    solutions: parts.flatMap((part) => part.solutions),
+    rejected: [...parts.flatMap((part) => part.rejected)],
+    steps: [...steps, ...inner.steps, ...parts.flatMap((part) => part.steps)],
+    complete: inner.complete,
+  };
+}
+
+/** The values in the order of the unknowns. */
+function inOrder(one: Solution, { unknowns }: SystemTask): Solution {
+  return { ...one, values: new Map(unknowns.map((unknown) => [unknown, one.values.get(unknown) ?? name(unknown)])) };
+}
+
+/** From the values of the parts to those of the unknowns: every combination of their solutions. */
+function backTo(one: Solution, changed: readonly Named[], task: SystemTask): Branches | undefined {
+  if (one.free.length > 0) return undefined;
+  const kept = new Map([...one.values].filter(([key]) => !changed.some(({ letter }) => letter === key)));
+  let open: readonly Solution[] = [{ ...one, values: kept }];
+  const steps = [];
+  for (const { letter, meaning, unknown } of changed) {
+    const value = one.values.get(letter) ?? ZERO;
+    const back = equation(meaning, value);
+    if (back.kind !== "relation") return undefined;
+    const solved = solveEquation({ equation: back, unknown, domain: "real", assumptions: [] });
+    steps.push(...solved.steps);
+    if (solved.set.solutions.length === 0) {
+      const reason = `${text(back)} has no real solution`;
+      return { solutions: [], rejected: [{ values: new Map([[unknown, meaning]]), multiplicity: 1, reason }], steps, complete: true };
+    }
+    open = open.flatMap((partial) =>
+      solved.set.solutions.map((own) => ({
+        ...partial,
+        values: new Map([...partial.values, ...own.values]),
+        integers: [...new Set([...partial.integers, ...own.integers])],
+        conditions: [...partial.conditions, ...own.conditions],
+      })),
+    );
+  }
+  return { solutions: open.map((partial) => inOrder(partial, task)), rejected: [], steps, complete: true };
+}
