@@ -70,6 +70,10 @@ function plainAnswer(answer: AnswerReport): object {
       const { parted: _choosable, ...rest } = answer;
       return rest;
     }
+    case "optimum": {
+      const { reason: _words, ...rest } = answer;
+      return rest;
+    }
     case "solutions":
     case "truth":
       return answer;

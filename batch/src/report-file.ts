@@ -43,6 +43,13 @@ function answerLines(answer: AnswerReport): readonly string[] {
       const conditions = answer.conditions ? ` if ${answer.conditions.join(" and ")}` : "";
       return [`= ${answer.value.text}${decimal}${conditions}`];
     }
+    case "optimum":
+      return [
+        ...answer.points.map(
+          ({ values, value, nature, global, end }) => `${valuesText(values)}: ${value.text}, ${global ? "global " : ""}${nature}${end ? " at an end" : ""}`,
+        ),
+        ...(answer.none ? [answer.none] : []),
+      ];
     case "truth":
       return [answer.sentence];
     case "table":

@@ -107,7 +107,7 @@ describe("instructions", () => {
     [["solve a x = b"], 1, 6, 13, /several names are free \(a, b, x\)/],
     [["solve x^2"], 1, -1, -1, /^$/],
     [["solve x < 3"], 1, 6, 11, /inequalities and alternatives cannot be solved yet/],
-    [["solve x = 1 and y > 2"], 1, 6, 21, /one “=” each/],
+    [["solve x > 1 and y > 2"], 1, 6, 21, /one “=” each/],
     [["solve x^2 = 4", "evaluate (1) + 1"], 2, 9, 12, /2 solutions: choose one with “keep … from \(1\)”/],
     [["keep x > 0 from (1)"], 1, 16, 19, /no line 1 before/],
     [["let f(x) = x", "evaluate f"], 2, 10, 10, /argument in brackets/],

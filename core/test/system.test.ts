@@ -89,6 +89,6 @@ describe("linear systems", () => {
     expect(last("solve x + y = 3 and x - y = 1", "evaluate x y with (1)").answer).toMatchObject({ value: { text: "2" } });
     expect(last("solve x + y = 3 and x - y = 1", "expect x = 2 and y = 1").verdict).toBe("nailed");
     expect(last("solve x + y = 3 and x - y = 1", "expect x = 2 and y = 2")).toMatchObject({ verdict: "bent" });
-    expect(last("solve x^2 + y = 1 and x = y").error?.message).toMatch(/linear/);
+    expect(last("solve x^2 + y = 1 and x = y").verdict).toBe("nailed");
   });
 });

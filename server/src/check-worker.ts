@@ -1,7 +1,7 @@
-import { type LineReport, lineReport } from "@nail-down/core/instruction/report";
+import { illustratedReport, type LineReport } from "@nail-down/core/instruction/report";
 import { runWorking } from "@nail-down/core/instruction/working";
 
 /** Runs and checks one working in a worker of the pool. */
 export default function checkWorking(lines: readonly string[]): readonly LineReport[] {
-  return runWorking(lines).lines.map(lineReport);
+  return runWorking(lines).lines.map(illustratedReport);
 }

@@ -92,8 +92,12 @@ function undone(left: Expression, right: Expression, [u, v]: Sides, assumptions:
   if (!equal(left.base, u) || left.exponent.kind !== "number") return false;
   const { num, den } = left.exponent.value;
   // Roots and odd powers are injective; a reciprocal is where it is defined.
-  const injective = den !== 1 || Number(num) % 2 !== 0;
-  return injective && same(power(v, left.exponent));
+  const known = [...assumptions, relation(u, ">=", ZERO)];
+  const notNegative = (e: Expression): boolean => decide(relation(e, ">=", ZERO), assumptions) === true;
+  const injective = den !== 1 || Number(num) % 2 !== 0 || (notNegative(u) && notNegative(v));
+  return (
+    injective && (same(power(v, left.exponent)) || (den !== 1 && equalityTest(power(v, left.exponent), right, known).kind === "zero" && notNegative(right)))
+  );
 }
 
 function isExponentialBase(base: Expression, assumptions: readonly Expression[]): boolean {

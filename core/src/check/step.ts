@@ -1,3 +1,4 @@
+import { differentiate } from "../calculus/derivative.ts";
 import type { Claim, Done, Step } from "../derivation/step.ts";
 import { call, E, MINUS_ONE, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
@@ -72,6 +73,8 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdi
       return sameIdeal(claim.before, claim.after, claim.unknowns)
         ? { verdict: "nailed", why: "each equation is a combination of the others, by division with remainder 0" }
         : { verdict: "loose", why: "it was not proven that both systems have the same solutions" };
+    case "derivative":
+      return judgeDerivative(claim.of, claim.variable, claim.after, assumptions);
     case "families":
       return sameFamilies(claim)
         ? { verdict: "nailed", why: "both are the same set of numbers, compared member by member over one period" }
@@ -139,6 +142,15 @@ function neverZero(e: Expression, known: readonly Expression[]): boolean {
   if (e.kind === "product") return e.factors.every((part) => neverZero(part, known));
   if (e.kind === "power" && e.exponent.kind === "number") return e.exponent.value.num < 0 || neverZero(e.base, known);
   return decide(relation(e, "!=", ZERO), known) === true;
+}
+
+/** The derivative by the rules, written differently or not. */
+function judgeDerivative(of: Expression, variable: string, after: Expression, assumptions: readonly Expression[]): StepVerdict {
+  const test = equalityTest(differentiate(of, variable), after, [...assumptions, ...realDomain(of)]);
+  if (test.kind === "zero") return { verdict: "nailed", why: "by the rules of differentiation, both forms are equal" };
+  return test.kind === "nonzero"
+    ? { verdict: "bent", why: "this is not the derivative" }
+    : { verdict: "tacked", why: `the derivatives agree to ${test.digits} digits` };
 }
 
 /** Equations, or alternatives in the same order, whose sides are equal or moved over. */

@@ -1,3 +1,4 @@
+import { derivative, equation } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import type { Syntax } from "../notation/syntax.ts";
 import { type Pieces, type RuleName, wording } from "./rules.ts";
@@ -12,6 +13,7 @@ import { type Pieces, type RuleName, wording } from "./rules.ts";
  * - `families`: the same set of numbers, where a letter stands for all integers; only those that satisfy `within`;
  * - `isolated`: after lists all solutions of before that satisfy `within`, shown by bounds on every piece of the line;
  * - `eliminated`: two systems of polynomial equations with the same common zeros;
+ * - `derivative`: after is the derivative of an expression by a variable;
  * - `equal`: before and after have the same value;
  * - `put in`: replacing the names by the values in `before` gives `after`;
  * - `holds`: the statement is true.
@@ -31,6 +33,7 @@ export type Claim =
     }
   | { readonly kind: "isolated"; readonly unknown: string; readonly before: Expression; readonly after: Expression; readonly within: readonly Expression[] }
   | { readonly kind: "eliminated"; readonly unknowns: readonly string[]; readonly before: Expression; readonly after: Expression }
+  | { readonly kind: "derivative"; readonly of: Expression; readonly variable: string; readonly after: Expression }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "put in"; readonly before: Expression; readonly values: ReadonlyMap<string, Expression>; readonly after: Expression }
   | { readonly kind: "holds"; readonly statement: Expression };
@@ -67,5 +70,6 @@ export function step<Name extends RuleName>(rule: Name, pieces: Pieces<Name>, cl
 
 /** What stands on the paper after the step. */
 export function resultOf(claim: Claim): Expression {
+  if (claim.kind === "derivative") return equation(derivative(claim.of, claim.variable, 1), claim.after);
   return claim.kind === "holds" ? claim.statement : claim.after;
 }

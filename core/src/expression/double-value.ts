@@ -1,4 +1,6 @@
 import * as rational from "../number/rational.ts";
+import * as real from "../number/real-ball.ts";
+import { ballValue } from "./ball-value.ts";
 import type { Comparison, Expression } from "./expression.ts";
 import { family } from "./functions/registry.ts";
 
@@ -13,6 +15,12 @@ const HOLDS: Readonly<Record<Comparison, (a: number, b: number) => boolean>> = {
   ">": (a, b) => a > b,
   ">=": (a, b) => a >= b,
 };
+
+/** A number that is named as a root. */
+function constantDouble(e: Expression): DoubleFunction {
+  const value = real.toNumber(ballValue(e, 64).re);
+  return () => value;
+}
 
 /** Compiles an expression to nested closures over the values of `names`, for graphs. Never used for exact results. */
 export function compile(e: Expression, names: readonly string[]): DoubleFunction {
@@ -51,6 +59,7 @@ export function compile(e: Expression, names: readonly string[]): DoubleFunction
       return (...values) => (branches.find(({ holds }) => holds(...values))?.value ?? otherwise)(...values);
     }
     case "iterated": {
+      if (e.operator === "root") return constantDouble(e);
       if (e.operator === "integral" || !e.lower || !e.upper) return () => Number.NaN;
       const [from, to, body] = [at(e.lower), at(e.upper), compile(e.body, [...names, e.variable])];
       const isSum = e.operator === "sum";

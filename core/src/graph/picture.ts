@@ -8,6 +8,7 @@ import type { MarkKind, Position, Scene, Window } from "./scene.ts";
 export interface Picture {
   readonly window: Window;
   readonly xLabel: string;
+  readonly yLabel?: string;
   readonly curves: readonly { readonly label: string; readonly pieces: readonly (readonly Position[])[] }[];
   readonly marks: readonly { readonly kind: MarkKind; readonly at: Position; readonly label: string; readonly curves: readonly number[] }[];
   /** In words, for those who do not see it. */
@@ -38,5 +39,12 @@ export function picture(scene: Scene): Picture {
   const where = `for ${plainName(scene.variable)} from ${decimals(xMin)} to ${decimals(xMax)}`;
   const found = marks.map((mark) => `${KIND_WORDS[mark.kind]} at ${mark.label}`);
   const description = `Graph of ${scene.curves.map((curve) => curve.label).join(" and ")} ${where}${found.length > 0 ? `, with ${found.join(", ")}` : ""}.`;
-  return { window: scene.window, xLabel: plainName(scene.variable), curves: scene.curves.map(({ label, pieces }) => ({ label, pieces })), marks, description };
+  return {
+    window: scene.window,
+    xLabel: plainName(scene.variable),
+    ...(scene.vertical === undefined ? {} : { yLabel: plainName(scene.vertical) }),
+    curves: scene.curves.map(({ label, pieces }) => ({ label, pieces })),
+    marks,
+    description,
+  };
 }

@@ -11,7 +11,7 @@ export interface Window {
 }
 
 export interface Curve {
-  readonly kind: "function";
+  readonly kind: "function" | "implicit";
   /** How the author wrote it. */
   readonly label: string;
   readonly expression: Expression;
@@ -35,6 +35,8 @@ export interface Mark {
 export interface Scene {
   readonly window: Window;
   readonly variable: string;
+  /** The name on the vertical axis, where it is an unknown too. */
+  readonly vertical?: string;
   readonly curves: readonly Curve[];
   readonly marks: readonly Mark[];
 }

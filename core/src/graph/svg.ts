@@ -121,7 +121,12 @@ function axes(picture: Picture, size: Size, place: Placer): string {
     return `<text x="${fixed(atLeft ? originX - 6 : originX + 6)}" y="${fixed(at + 4)}" text-anchor="${atLeft ? "end" : "start"}" fill="${STEEL}" font-size="11">${tickLabel(y)}</text>`;
   });
   const names = `<text x="${right - 2}" y="${fixed(originY - 7)}" text-anchor="end" fill="${INK}" font-style="italic" font-size="13">${escaped(picture.xLabel)}</text>`;
+  const vertical =
+    picture.yLabel === undefined
+      ? ""
+      : `<text x="${fixed(originX + 7)}" y="${PADDING + 12}" fill="${INK}" font-style="italic" font-size="13">${escaped(picture.yLabel)}</text>`;
   return [
+    vertical,
     line(PADDING, originY, right, originY, INK, 1.1),
     line(originX, PADDING, originX, size.height - PADDING, INK, 1.1),
     ...xLabels,

@@ -3,6 +3,7 @@ import type { Check, Verdict } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
 import type { Expression } from "../expression/expression.ts";
 import type { Scene } from "../graph/scene.ts";
+import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { SolutionSet } from "../solve/solution.ts";
 
 /** The result of a line, by kind; the batch command and the bench show it. */
@@ -17,6 +18,12 @@ export type Answer =
       /** Where only one side is defined, so that nothing is said. */
       readonly exceptions?: readonly Expression[];
     }
+  | {
+      readonly kind: "optimum";
+      readonly points: readonly OptimumPoint[];
+      readonly none?: string;
+      readonly reason: string;
+    }
   | { readonly kind: "table"; readonly columns: readonly Expression[]; readonly rows: readonly (readonly (Expression | undefined)[])[] }
   | { readonly kind: "graph"; readonly scene: Scene };
 
@@ -29,6 +36,8 @@ export interface Outcome {
   readonly stepVerdicts: readonly StepVerdict[];
   readonly checks: readonly Check[];
   readonly verdict: Verdict | undefined;
+  /** The picture of what was found, made when it is asked for. */
+  readonly pictured?: () => Scene | undefined;
 }
 
 export const NO_STEPS = { steps: [], stepVerdicts: [] } as const;

@@ -1,11 +1,13 @@
 import type { ClaimedAnswer, ClaimedSolution } from "../check/answer.ts";
 import { comparisonCheck, completenessCheck, substitutionCheck } from "../check/answer.ts";
+import { optimumIsGlobal, optimumPutBack } from "../check/optimum.ts";
 import { type StepVerdict, stepsCheck } from "../check/step.ts";
 import { systemCount, systemPutBack } from "../check/system.ts";
 import { type Check, type Verdict, verdictOf } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
 import { ZERO } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
+import type { Optimum, OptimumTask } from "../solve/optima/optimum.ts";
 import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
 
 /** Everything the judge says of a line. */
@@ -43,11 +45,28 @@ export function judgeSolutions(
   };
   const { check, verdicts } = stepsCheck(steps, assumptions);
   const kept = steps.flatMap(({ claim }, k) =>
-    claim.kind === "equal" || claim.kind === "put in" || claim.kind === "holds"
+    claim.kind === "equal" || claim.kind === "put in" || claim.kind === "holds" || claim.kind === "derivative"
       ? []
       : [{ before: claim.before, after: claim.after, proven: verdicts[k]?.verdict === "nailed" }],
   );
   const checks = [substitutionCheck(answer), comparisonCheck(answer), completenessCheck(answer, kept), check];
+  return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };
+}
+
+/** Lays the optima of an objective before the judge. */
+export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonly Step[]): Judged {
+  const known = [...task.assumptions, ...optimum.points.flatMap(({ conditions }) => conditions)];
+  const { check, verdicts } = stepsCheck(steps, known);
+  const claimed = { ...task, points: optimum.points };
+  const reached = task.wanted !== "stationary" && optimum.points.some(({ global }) => global);
+  const confirmed = !reached || optimumIsGlobal(claimed);
+  const outcome: Verdict = optimum.complete && confirmed ? "nailed" : "loose";
+  const doubt = optimum.complete
+    ? "that it is the optimum of the whole domain was not confirmed a second time"
+    : "the stationary points are not proven to be all";
+  const detail = outcome === "nailed" ? optimum.reason : `${optimum.reason}; ${doubt}`;
+  const completeness: Check = { kind: "completeness", outcome, detail, lines: [{ note: detail }] };
+  const checks = [...optimumPutBack(claimed), completeness, check];
   return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };
 }
 

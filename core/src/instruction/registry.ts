@@ -11,6 +11,7 @@ import { GRAPH } from "./instructions/graph.ts";
 import { HAND_LINE } from "./instructions/hand-line.ts";
 import { KEEP } from "./instructions/keep.ts";
 import { LET } from "./instructions/let.ts";
+import { OPTIMUM } from "./instructions/optimum.ts";
 import { PARTIAL_FRACTIONS } from "./instructions/partial-fractions.ts";
 import { REWRITE } from "./instructions/rewrite.ts";
 import { SHOW } from "./instructions/show.ts";
@@ -22,7 +23,7 @@ import { TABULATE } from "./instructions/tabulate.ts";
 
 /** Every kind of instruction; the first that recognises a line reads it, so the plain statement comes last. */
 export const INSTRUCTIONS: readonly Instruction[] = [
-  ...[LET, GIVEN, SOLVE, EVALUATE, SUBSTITUTE, KEEP, GRAPH, TABULATE, EXPECT],
+  ...[LET, GIVEN, SOLVE, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, TABULATE, EXPECT],
   ...[SIMPLIFY, EXPAND, FACTOR, COMPLETE_SQUARE, PARTIAL_FRACTIONS, COMBINE, COLLECT, REWRITE, SHOW],
   ...[HAND_LINE, STATED],
 ];
@@ -34,9 +35,6 @@ export const NOT_YET: readonly (readonly string[])[] = [
   ["gradient", "of"],
   ["integrate"],
   ["series", "of"],
-  ["maximise"],
-  ["minimise"],
-  ["stationary", "points"],
   ["inverse", "of"],
   ["determinant", "of"],
   ["eigenvalues", "of"],

@@ -13,6 +13,7 @@ import { formatBall, formatRational } from "../number/decimal.ts";
 import { parseDecimal } from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
+import type { Nature, OptimumPoint } from "../solve/optima/optimum.ts";
 import type { Solution } from "../solve/solution.ts";
 import { type Answer, DEFAULT_FIGURES } from "./answer.ts";
 import type { Piece } from "./sentence.ts";
@@ -30,6 +31,16 @@ export interface SolutionReport {
   readonly values: Readonly<Record<string, Value>>;
   readonly multiplicity?: number;
   readonly parameters?: Readonly<Record<string, "integer" | "free">>;
+  readonly conditions?: readonly string[];
+}
+
+export interface OptimumReport {
+  readonly values: Readonly<Record<string, Value>>;
+  readonly value: Value;
+  readonly nature: Nature;
+  readonly global?: boolean;
+  readonly end?: boolean;
+  readonly parameters?: Readonly<Record<string, "free" | "integer">>;
   readonly conditions?: readonly string[];
 }
 
@@ -60,10 +71,16 @@ export type AnswerReport =
       readonly counterexample?: Readonly<Record<string, Value>>;
       readonly exceptions?: readonly string[];
     }
+  | {
+      readonly kind: "optimum";
+      readonly points: readonly OptimumReport[];
+      readonly none?: string;
+      readonly reason: string;
+    }
   | { readonly kind: "table"; readonly columns: readonly string[]; readonly headings: readonly string[]; readonly rows: readonly (readonly Value[])[] }
   | {
       readonly kind: "graph";
-      readonly curves: readonly { readonly label: string; readonly kind: "function" }[];
+      readonly curves: readonly { readonly label: string; readonly kind: "function" | "implicit" }[];
       readonly marks: readonly {
         readonly kind: MarkKind;
         readonly x?: Value;
@@ -112,6 +129,8 @@ export interface LineReport {
   readonly steps: readonly StepReport[];
   /** The result as one line of LaTeX. */
   readonly latex?: string;
+  /** Evidence to look at: the sides of an equation as curves, with the solutions marked. */
+  readonly picture?: Picture;
 }
 
 const VALUE_FIGURES = 20;
@@ -163,6 +182,21 @@ function solutionReport(solution: Solution): SolutionReport {
   };
 }
 
+function optimumReport({ values, value, nature, global, end, integers, conditions }: OptimumPoint): OptimumReport {
+  const isFamily = (letter: string): boolean => !values.has(letter);
+  return {
+    values: valuesReport(values),
+    value: valueReport(value),
+    nature,
+    ...(global ? { global } : {}),
+    ...(end ? { end } : {}),
+    ...(integers.length > 0
+      ? { parameters: Object.fromEntries(integers.map((letter) => [letter, isFamily(letter) ? ("integer" as const) : ("free" as const)])) }
+      : {}),
+    ...(conditions.length > 0 ? { conditions: conditions.map(text) } : {}),
+  };
+}
+
 export function answerReport(answer: Answer): AnswerReport {
   switch (answer.kind) {
     case "solutions": {
@@ -196,6 +230,13 @@ export function answerReport(answer: Answer): AnswerReport {
         sentence: answer.sentence,
         ...(answer.counterexample ? { counterexample: valuesReport(answer.counterexample) } : {}),
         ...(answer.exceptions && answer.exceptions.length > 0 ? { exceptions: answer.exceptions.map(text) } : {}),
+      };
+    case "optimum":
+      return {
+        kind: "optimum",
+        points: answer.points.map(optimumReport),
+        ...(answer.none === undefined ? {} : { none: answer.none }),
+        reason: answer.reason,
       };
     case "table":
       return {
@@ -238,6 +279,29 @@ export function decimalBeside(value: Value, figures: number = DEFAULT_FIGURES): 
   if (value.re === undefined || /^-?[\d.]+$/.test(value.text)) return undefined;
   const short = (part: string): string => shortened(part, figures);
   return value.im === undefined ? short(value.re) : complexDecimal(short(value.re), short(value.im));
+}
+
+/** What the letters of a solution stand for: "for every integer n", "any y". */
+export function parameterWords(parameters: Readonly<Record<string, "integer" | "free">>): string {
+  const named = (kind: "integer" | "free"): string =>
+    Object.entries(parameters)
+      .filter(([, own]) => own === kind)
+      .map(([letter]) => letter)
+      .join(" and ");
+  const [integers, free] = [named("integer"), named("free")];
+  return [...(integers ? [`for every integer ${integers}`] : []), ...(free ? [`for any ${free}`] : [])].join(", ");
+}
+
+/** The nature of a point in words. */
+export function natureWords({ nature, global, end }: OptimumReport): string {
+  const words: Readonly<Record<Nature, string>> = {
+    maximum: global ? "greatest value" : "maximum",
+    minimum: global ? "least value" : "minimum",
+    saddle: "saddle point",
+    inflection: "point of inflection",
+    undecided: "stationary point, nature not decided,",
+  };
+  return end ? `${words[nature]} (at an end)` : words[nature];
 }
 
 /** A reason for a value that is shown beside it already, without naming the value again. */
@@ -299,6 +363,12 @@ export function lineReport(line: Line): LineReport {
   };
 }
 
+/** The report with the picture that belongs to the evidence. */
+export function illustratedReport(line: Line): LineReport {
+  const scene = line.outcome?.pictured?.();
+  return { ...lineReport(line), ...(scene ? { picture: picture(scene) } : {}) };
+}
+
 /** An answer in one line of LaTeX. */
 export function answerLatex(answer: Answer): string {
   switch (answer.kind) {
@@ -313,6 +383,14 @@ export function answerLatex(answer: Answer): string {
       return latex(answer.value);
     case "truth":
       return `\\text{${answer.holds === undefined ? "not decided" : answer.holds ? "true" : "false"}}`;
+    case "optimum": {
+      const [first] = answer.points;
+      if (!first) return "\\text{no optimum}";
+      const shown = answer.points.filter(({ global }) => global);
+      return (shown.length > 0 ? shown : [first])
+        .map((point) => `${[...point.values].map(([key, value]) => latex(equation(name(key), value))).join(",\\; ")}:\\; ${latex(point.value)}`)
+        .join(" \\quad\\text{or}\\quad ");
+    }
     case "table":
       return `\\text{table of } ${answer.columns.slice(1).map(latex).join(",\\; ")}`;
     case "graph":

@@ -9,6 +9,7 @@ import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
+import { undoesInverse, withoutInverse } from "./inverse-circular.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
 import { separationBits } from "./root-bound.ts";
 import { environmentAt, farPoints, type Point, samplePoints } from "./sample.ts";
@@ -44,6 +45,8 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   if (sampled.digits === undefined) return { kind: "undecided", digits: 0 };
   const related = relationsProveZero(e, known);
   if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
+  if (undoesInverse(e) && zeroTest(withoutInverse(e), known).kind === "zero")
+    return { kind: "zero", method: "circular functions undo their inverses, and the rest reduces to 0" };
   const witness = related === "differs" || form === "nonzero" ? farWitness(e, known) : undefined;
   return witness ? { kind: "nonzero", witness } : { kind: "undecided", digits: sampled.digits };
 }

@@ -1,10 +1,11 @@
-import { negate, number, product, relation, splitCoefficient, sum, ZERO } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { isNumber, negate, number, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
+import { type Comparison, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import { isNegative } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
 import { constantSign } from "../rewrite/zero-test.ts";
 import { Unsolvable } from "./solution.ts";
 
@@ -37,7 +38,7 @@ function differsFromZero(e: Expression): Expression {
 }
 
 /** e ≥ 0 without the positive constants that e is multiplied by. */
-function notNegative(e: Expression): Expression {
+export function notNegative(e: Expression): Expression {
   if (e.kind === "sum") return boundOfSum(e);
   if (e.kind !== "product") return relation(e, ">=", ZERO);
   const signs = e.factors.map((factor) => (freeNames(factor).size === 0 ? constantSign(factor) : undefined));
@@ -55,6 +56,75 @@ function boundOfSum(e: Expression & { kind: "sum" }): Expression {
   }
   const divisor = e.terms.reduce<integer.Integer>((common, term) => integer.gcd(common, splitCoefficient(term).coefficient.num), 0);
   return relation(sum(...e.terms.map((term) => product(number(rational.rational(1, divisor)), term))), ">=", ZERO);
+}
+
+const STRICT: Readonly<Record<string, Comparison>> = { ">=": ">", "<=": "<" };
+const MIRRORED: Readonly<Record<string, Comparison>> = { ">": "<", "<": ">", ">=": "<=", "<=": ">=", "!=": "!=", "=": "=" };
+
+/**
+ * Conditions as an author would write them: factors of known sign and outer roots left out, each once, e ≥ 0 and e ≠ 0 as e > 0,
+ * and none that is known anyway.
+ */
+export function tidyConditions(conditions: readonly Expression[], assumptions: readonly Expression[]): readonly Expression[] {
+  const plain = conditions.map((condition) => tidied(condition, assumptions)).filter((condition) => decide(condition, assumptions) !== true);
+  const kept: Expression[] = [];
+  for (const condition of plain) {
+    const twin = kept.findIndex((other) => sameSides(other, condition));
+    const other = kept[twin];
+    if (!other) kept.push(condition);
+    else kept[twin] = joined(other, condition);
+  }
+  return kept;
+}
+
+/** A relation of e with 0 without what does not matter in e. */
+function tidied(condition: Expression, assumptions: readonly Expression[]): Expression {
+  const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
+  const comparison = condition.kind === "relation" ? condition.comparisons[0] : undefined;
+  if (!left || !right || !comparison || comparison === "=" || !isNumber(right, 0)) return condition;
+  if (left.kind === "power" && left.exponent.kind === "number" && left.exponent.value.den !== 1 && left.exponent.value.num > 0 && comparison === ">") {
+    return tidied(relation(left.base, ">", ZERO), assumptions);
+  }
+  if (left.kind !== "product" || comparison === "!=") return condition;
+  const signs = left.factors.map((factor) => signOfFactor(factor, assumptions));
+  if (signs.every((sign) => sign === undefined) || signs.every((sign) => sign !== undefined)) return condition;
+  const negative = signs.filter((sign) => sign === -1).length % 2 === 1;
+  const rest = product(...left.factors.filter((_, k) => signs[k] === undefined));
+  return tidied(relation(rest, negative ? (MIRRORED[comparison] ?? comparison) : comparison, ZERO), assumptions);
+}
+
+function signOfFactor(e: Expression, assumptions: readonly Expression[]): 1 | -1 | undefined {
+  if (freeNames(e).size === 0) {
+    const sign = constantSign(e);
+    return sign === 0 ? undefined : sign;
+  }
+  if (decide(relation(e, ">", ZERO), assumptions) === true) return 1;
+  return decide(relation(e, "<", ZERO), assumptions) === true ? -1 : undefined;
+}
+
+/** Whether two relations compare the same expression with 0, up to the sign for ≠. */
+function sameSides(a: Expression, b: Expression): boolean {
+  if (a.kind !== "relation" || b.kind !== "relation" || a.comparisons.length + b.comparisons.length !== 2) return false;
+  const [left, right] = [a, b].map((e) => subtract(e.operands[0] ?? ZERO, e.operands[1] ?? ZERO));
+  if (!left || !right) return false;
+  if (equal(left, right))
+    return a.comparisons[0] === b.comparisons[0] || isNonStrictPair(a, b) || (a.comparisons[0]?.[0] ?? "") === (b.comparisons[0]?.[0] ?? "");
+  return a.comparisons[0] === "!=" && b.comparisons[0] === "!=" && equal(simplify(sum(left, right)).expression, ZERO);
+}
+
+function isNonStrictPair(a: Expression & { kind: "relation" }, b: Expression & { kind: "relation" }): boolean {
+  const both = [a.comparisons[0], b.comparisons[0]];
+  return both.includes("!=") && both.some((comparison) => comparison !== undefined && comparison in STRICT);
+}
+
+/** The stronger of two relations of the same sides. */
+function joined(a: Expression, b: Expression): Expression {
+  if (a.kind !== "relation" || b.kind !== "relation") return a;
+  const own = [a, b].find((one) => one.comparisons[0] !== "!=") ?? a;
+  const [comparison = "="] = own.comparisons;
+  const other = own === a ? b : a;
+  const strict = other.comparisons[0] === "!=" || other.comparisons[0] === STRICT[comparison] ? (STRICT[comparison] ?? comparison) : comparison;
+  return relation(own.operands[0] ?? ZERO, strict, own.operands[1] ?? ZERO);
 }
 
 /** What is known of a discriminant or a square, over the reals. */

@@ -14,6 +14,7 @@ import { solveByTakingLogarithms, solveLogarithmic } from "./logarithmic.ts";
 import { solveByNamingRoots, solveByShifting, solveByTripleAngle } from "./named-roots.ts";
 import { solveNumerically } from "./numeric.ts";
 import { type PolynomialForm, polynomialForm } from "./polynomial-form.ts";
+import { solveByPower } from "./powers.ts";
 import { solveQuadratic } from "./quadratic.ts";
 import { solveRadical } from "./radical.ts";
 import { solveRational } from "./rational.ts";
@@ -31,6 +32,7 @@ const POLYNOMIAL_METHODS: readonly ((form: PolynomialForm) => Solved | undefined
   solveLinear,
   solveQuadratic,
   (form) => solveByFactors(form, solvePolynomial),
+  (form) => (form.task.domain === "real" ? solveByPower(form, solveOpen) : undefined),
   (form) => solveByShifting(form, solvePolynomial),
   solveByTripleAngle,
   solveByNamingRoots,

@@ -1,15 +1,13 @@
 import { step } from "../derivation/step.ts";
-import { call, divide, equation, negate, ONE, power, sqrt, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { call, equation, negate, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
-import { mapChildren } from "../expression/substitute.ts";
-import { inUnitAngles } from "../rewrite/angles.ts";
+import { text } from "../notation/text.ts";
+import { isInverseCircular, withoutInverse } from "../rewrite/inverse-circular.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { constantSign } from "../rewrite/zero-test.ts";
 import { type Solve, within } from "./joining.ts";
 import { putBack } from "./put-back.ts";
 import type { Solved, Task } from "./solution.ts";
-
-const INVERSE: ReadonlySet<string> = new Set(["arcsin", "arccos", "arctan", "arccot"]);
 
 /**
  * Several inverse circular functions: the tangent (or the sine) of both sides is taken and written out by the addition
@@ -20,7 +18,7 @@ export function solveInverseTrigonometric(task: Task, solve: Solve): Solved | un
   const { unknown } = task;
   if (task.domain !== "real" || freeNames(task.equation).size > 1) return undefined;
   const [left = ZERO, right = ZERO] = task.equation.operands;
-  const isInverse = (part: Expression): boolean => part.kind === "call" && INVERSE.has(part.name) && contains(part, unknown);
+  const isInverse = (part: Expression): boolean => part.kind === "call" && isInverseCircular(part.name) && contains(part, unknown);
   const parts = findAll(task.equation, isInverse);
   if (parts.length < 2) return undefined;
   const difference = simplify(subtract(left, right)).expression;
@@ -30,37 +28,15 @@ export function solveInverseTrigonometric(task: Task, solve: Solve): Solved | un
   const sides: readonly [Expression, Expression] = [sum(...terms.filter((term) => contains(term, unknown))), constant];
   const functionName = tangents && constantSign(call("cos", constant)) !== 0 ? "tan" : "sin";
   const isolated = equation(...sides);
-  const applied = sides.map((side) => simplify(algebraic(inUnitAngles(call(functionName, side)))).expression);
+  const applied = sides.map((side) => simplify(withoutInverse(call(functionName, side))).expression);
   const after = equation(applied[0] ?? ZERO, applied[1] ?? ZERO);
   if (findAll(after, isInverse).length > 0) return undefined;
   const own = within(task, after);
   const solved = own && solve({ ...own, assumptions: [] });
   if (!solved || solved.set.solutions.some(({ free, integers }) => free.length + integers.length > 0)) return undefined;
   const steps = [
-    step("bring terms over", ["x"], { kind: "equivalent", unknown, before: task.equation, after: isolated }),
+    step("bring terms over", [text(sides[0])], { kind: "equivalent", unknown, before: task.equation, after: isolated }),
     step("apply the function", [functionName], { kind: "implies", unknown, before: isolated, after, done: { kind: "function", name: functionName } }),
   ];
   return { steps: [...steps, ...solved.steps], set: putBack(solved, task, `applying ${functionName} to both sides`) };
-}
-
-/** sin(arcsin u) and the like as algebraic expressions in u. */
-function algebraic(e: Expression): Expression {
-  const inner = mapChildren(e, algebraic);
-  const [angle] = inner.kind === "call" ? inner.args : [];
-  if (inner.kind !== "call" || angle?.kind !== "call") return inner;
-  const [u] = angle.args;
-  if (!u || !INVERSE.has(angle.name) || (inner.name !== "sin" && inner.name !== "cos")) return inner;
-  const complement = sqrt(subtract(ONE, power(u, TWO)));
-  const hypotenuse = sqrt(sum(ONE, power(u, TWO)));
-  const isSine = inner.name === "sin";
-  switch (angle.name) {
-    case "arcsin":
-      return isSine ? u : complement;
-    case "arccos":
-      return isSine ? complement : u;
-    case "arctan":
-      return divide(isSine ? u : ONE, hypotenuse);
-    default:
-      return divide(isSine ? ONE : u, hypotenuse);
-  }
 }

@@ -6,7 +6,7 @@ import { text } from "../notation/text.ts";
 import { integerCases } from "../rewrite/families.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
-import { nonZero } from "./conditions.ts";
+import { nonZero, tidyConditions } from "./conditions.ts";
 import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";
 
 /**
@@ -42,7 +42,7 @@ export function sift(solved: Solved, task: Task): Solved {
       }
       if (holds === undefined) open.push(...openConditions(at, [...others, ...elsewhere, ...solution.conditions]));
     }
-    return [{ ...solution, conditions: distinct([...solution.conditions, ...open]) }];
+    return [{ ...solution, conditions: tidyConditions(distinct([...solution.conditions, ...open]), others) }];
   };
   const set: SolutionSet = { ...solved.set, solutions: solved.set.solutions.flatMap(keep) };
   const lost = set.solutions.length === 0 && solved.set.solutions.length > 0;

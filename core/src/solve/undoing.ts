@@ -27,7 +27,7 @@ import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
-import { nonZero } from "./conditions.ts";
+import { nonZero, notNegative } from "./conditions.ts";
 import { integerLetter } from "./letters.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";
 import { readable } from "./values.ts";
@@ -174,21 +174,21 @@ function undoPower(base: Expression, exponent: Expression, value: Expression, ta
   if (num === -1 && den === 1) {
     if (known(relation(value, "=", ZERO), task) === true)
       return { inner: base, values: [], rule: "out of range", said: "a fraction with the numerator 1 is never 0" };
-    const conditions = known(relation(value, "!=", ZERO), task) === true ? [] : [relation(value, "!=", ZERO)];
+    const conditions = nonZero(value, task.assumptions);
     return { inner: base, values: [readable(divide(ONE, value))], rule: "take reciprocals", said: "", conditions };
   }
   if (num < 0) return undoPower(power(base, number(rational.rational(-num, den))), number(-1), value, task);
   const negative = known(relation(value, "<", ZERO), task);
   if (den !== 1) {
     if (negative === true) return { inner: base, values: [], rule: "out of range", said: "a root is never negative" };
-    const conditions = negative === false ? [] : [relation(value, ">=", ZERO)];
+    const conditions = negative === false ? [] : [notNegative(value)];
     return { inner: base, values: [readable(power(value, number(rational.rational(den, num))))], rule: "raise both sides", said: `${den}`, conditions };
   }
   if (num % 2 !== 0) return { inner: base, values: [readable(call("root", number(num), value))], rule: "take roots", said: `${num}` };
   if (negative === true) return { inner: base, values: [], rule: "out of range", said: "an even power is never negative" };
   // A root inside is itself not negative: only one sign is possible.
   const root = readable(power(value, number(rational.rational(1, num))));
-  const conditions = negative === false ? [] : [relation(value, ">=", ZERO)];
+  const conditions = negative === false ? [] : [notNegative(value)];
   if (known(relation(value, "=", ZERO), task) === true) return { inner: base, values: [ZERO], rule: "take roots", said: `${num}` };
   if (known(relation(base, ">=", ZERO), task) === true) return { inner: base, values: [root], rule: "take roots", said: `${num}`, conditions };
   return { inner: base, values: [root, negate(root)], rule: "both signs", said: `${num}`, conditions };

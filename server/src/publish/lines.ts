@@ -4,6 +4,8 @@ import {
   type CheckReport,
   decimalBeside,
   type LineReport,
+  natureWords,
+  parameterWords,
   reasonBeside,
   type SolutionReport,
   type StepReport,
@@ -35,7 +37,7 @@ export function lineHtml(line: LineReport, number: number): string {
   const reason = line.because === undefined ? "" : `<p class="reason">${wordsHtml(line.because, typeset)}</p>`;
   const verdict = line.error ? "" : line.verdict ? nailSvg(line.verdict) : "";
   const result = line.error ? `<p class="fault">${escapeHtml(line.error.message)}</p>` : line.answer ? answerHtml(line.answer) : "";
-  return `<li class="line" value="${number}"><div class="body"><div class="sentence">${sentence}</div>${result}${stepsHtml(line.steps)}${evidenceHtml(line.checks)}</div>${reason}<span class="verdict">${verdict}</span></li>`;
+  return `<li class="line" value="${number}"><div class="body"><div class="sentence">${sentence}</div>${result}${stepsHtml(line.steps)}${evidenceHtml(line.checks, line.picture)}</div>${reason}<span class="verdict">${verdict}</span></li>`;
 }
 
 export function answerHtml(answer: AnswerReport): string {
@@ -48,6 +50,16 @@ export function answerHtml(answer: AnswerReport): string {
         .join("");
       const none = answer.solutions.length === 0 ? `<p class="sentence-answer">${escapeHtml(sentenceCase(answer.reason))}.</p>` : "";
       return `<div class="result">${solutions ? `<ul class="solutions">${solutions}</ul>` : none}${apart}${rejected ? `<ul class="rejected" aria-label="set aside">${rejected}</ul>` : ""}</div>`;
+    }
+    case "optimum": {
+      const points = answer.points
+        .map(
+          (point) =>
+            `<li><span class="note">${escapeHtml(natureWords(point))}</span> ${large(point.value.latex)}${besideHtml(decimalBeside(point.value))} <span class="note">at</span> ${valuesHtml(point.values)}${parametersHtml(point.parameters)}</li>`,
+        )
+        .join("");
+      const none = answer.none === undefined ? "" : `<p class="sentence-answer">${escapeHtml(sentenceCase(answer.none))}.</p>`;
+      return `<div class="result"><ul class="solutions">${points}</ul>${none}</div>`;
     }
     case "expression": {
       const decimal = answer.decimal === undefined ? "" : ` <span class="decimal">≈ ${decimalHtml(answer.decimal)}</span>`;
@@ -85,9 +97,13 @@ function valuesHtml(values: SolutionReport["values"]): string {
     .join(", ");
 }
 
+function parametersHtml(parameters: SolutionReport["parameters"]): string {
+  return parameters ? ` <span class="note">${escapeHtml(parameterWords(parameters))}</span>` : "";
+}
+
 function solutionHtml(solution: SolutionReport): string {
   const times = solution.multiplicity ? ` <span class="note">counts ${solution.multiplicity} times</span>` : "";
-  const free = solution.parameters ? ` <span class="note">any value</span>` : "";
+  const free = parametersHtml(solution.parameters);
   const conditions = solution.conditions ? ` <span class="note">if ${solution.conditions.map(notation).join(", ")}</span>` : "";
   return `${valuesHtml(solution.values)}${times}${free}${conditions}`;
 }
@@ -101,7 +117,7 @@ function stepsHtml(steps: readonly StepReport[]): string {
   return `<details class="steps"><summary>${steps.length === 1 ? "1 step" : `${steps.length} steps`}</summary><ol>${items.join("")}</ol></details>`;
 }
 
-function evidenceHtml(checks: readonly CheckReport[]): string {
+function evidenceHtml(checks: readonly CheckReport[], picture: LineReport["picture"]): string {
   if (checks.length === 0) return "";
   const items = checks.map((check) => {
     const lines = check.lines.map((line) => {
@@ -110,5 +126,6 @@ function evidenceHtml(checks: readonly CheckReport[]): string {
     });
     return `<dt>${nailSvg(check.outcome)} ${CHECK_WORDS[check.kind]}</dt><dd>${lines.join("")}</dd>`;
   });
-  return `<details class="evidence"><summary>Evidence</summary><dl>${items.join("")}</dl></details>`;
+  const drawn = picture ? `<figure class="graph">${drawSvg(picture)}<figcaption>${escapeHtml(picture.description)}</figcaption></figure>` : "";
+  return `<details class="evidence"><summary>Evidence</summary><dl>${items.join("")}</dl>${drawn}</details>`;
 }

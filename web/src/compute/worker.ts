@@ -1,4 +1,4 @@
-import { lineReport } from "@nail-down/core/instruction/report";
+import { illustratedReport } from "@nail-down/core/instruction/report";
 import { type Line, readLine, runWorking } from "@nail-down/core/instruction/working";
 import type { Preview, Reply, Request } from "./messages.ts";
 
@@ -10,7 +10,7 @@ function answer(request: Request): Reply {
     case "run": {
       const working = runWorking(request.lines, memory);
       memory = working.memory;
-      return { kind: "run", id: request.id, reports: working.lines.map(lineReport) };
+      return { kind: "run", id: request.id, reports: working.lines.map(illustratedReport) };
     }
     case "read":
       return { kind: "read", id: request.id, preview: preview(request.before, request.source) };

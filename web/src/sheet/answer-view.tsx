@@ -1,5 +1,13 @@
 import { drawSvg } from "@nail-down/core/graph/svg";
-import { type AnswerReport, decimalBeside, reasonBeside, type SolutionReport, type Value } from "@nail-down/core/instruction/report";
+import {
+  type AnswerReport,
+  decimalBeside,
+  natureWords,
+  parameterWords,
+  reasonBeside,
+  type SolutionReport,
+  type Value,
+} from "@nail-down/core/instruction/report";
 import { mathLatex } from "@nail-down/core/problemset/statement";
 import { memo, useState } from "react";
 import { Mathematics, PartedMathematics } from "../parts/mathematics.tsx";
@@ -47,8 +55,26 @@ function SolutionView({ solution }: { readonly solution: SolutionReport }) {
     <>
       <Values values={solution.values} />
       {solution.multiplicity !== undefined && <span className="mr-3 text-[0.92em] text-steel">counts {solution.multiplicity} times</span>}
-      {solution.parameters && <span className="mr-3 text-[0.92em] text-steel">any value</span>}
+      {solution.parameters && <span className="mr-3 text-[0.92em] text-steel">{parameterWords(solution.parameters)}</span>}
       <Conditions conditions={solution.conditions} />
+    </>
+  );
+}
+
+function OptimumView({ answer }: { readonly answer: AnswerReport & { readonly kind: "optimum" } }) {
+  return (
+    <>
+      <ul className="list-none">
+        {answer.points.map((point) => (
+          <li key={JSON.stringify(point.values)} className="py-1">
+            <span className={point.global ? "font-semibold" : "text-steel"}>{natureWords(point)}</span> <Mathematics latex={point.value.latex} large />
+            <Decimal text={decimalBeside(point.value)} /> <span className="text-[0.92em] text-steel">at</span> <Values values={point.values} />
+            {point.parameters && <span className="mr-3 text-[0.92em] text-steel">{parameterWords(point.parameters)}</span>}
+            <Conditions conditions={point.conditions} />
+          </li>
+        ))}
+      </ul>
+      {answer.none !== undefined && <p>{sentenceCase(answer.none)}.</p>}
     </>
   );
 }
@@ -117,6 +143,8 @@ export const AnswerView = memo(function AnswerView({ answer, propose }: { readon
           ))}
         </>
       );
+    case "optimum":
+      return <OptimumView answer={answer} />;
     case "expression":
       return (
         <div>

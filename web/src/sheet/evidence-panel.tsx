@@ -1,6 +1,8 @@
+import { drawSvg } from "@nail-down/core/graph/svg";
 import type { CheckReport, LineReport } from "@nail-down/core/instruction/report";
 import { Mathematics } from "../parts/mathematics.tsx";
 import { Nail } from "../parts/nail.tsx";
+import { DifferenceChart } from "./difference-chart.tsx";
 
 const HEADINGS: Readonly<Record<CheckReport["kind"], string>> = {
   substitution: "Put back",
@@ -17,6 +19,19 @@ const MEANING = {
   bent: "Bent: a check contradicts this.",
 } as const;
 
+const EVIDENCE_SIZE = { width: 380, height: 260 };
+/** From so many solutions on, a chart of the digits is quicker to read than the list. */
+const MANY = 6;
+
+/** The digits to which both sides were found to agree, in the order of the solutions. */
+function digitsOf(report: LineReport): readonly number[] {
+  const compared = report.checks.find((check) => check.kind === "comparison");
+  return (compared?.lines ?? []).flatMap(({ note }) => {
+    const found = /agree to (\d+) digits/.exec(note)?.[1];
+    return found === undefined ? [] : [Number(found)];
+  });
+}
+
 /** The evidence for the selected line. */
 export function EvidencePanel({ report, number }: { readonly report: LineReport | undefined; readonly number: number }) {
   if (!report || report.checks.length === 0) {
@@ -26,12 +41,17 @@ export function EvidencePanel({ report, number }: { readonly report: LineReport 
       </p>
     );
   }
+  const digits = digitsOf(report);
   return (
     <>
       <h2 className="mb-1 flex items-center gap-2 font-serif text-lg font-semibold">
         {report.verdict && <Nail verdict={report.verdict} size={18} />} Line {number}
       </h2>
       {report.verdict && <p className="mb-3 text-[14px] text-steel">{MEANING[report.verdict]}</p>}
+      {report.picture && (
+        <div className="mb-2 border border-rule [&_svg]:h-auto [&_svg]:w-full" dangerouslySetInnerHTML={{ __html: drawSvg(report.picture, EVIDENCE_SIZE) }} />
+      )}
+      {digits.length >= MANY && <DifferenceChart digits={digits} />}
       <dl>
         {report.checks.map((check) => (
           <div key={check.kind + check.detail} className="border-t border-rule py-2">

@@ -1,5 +1,6 @@
 import { equation as equationOf, logic as logicOf, name as nameOf, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
+import { equationScene, systemScene } from "../../graph/solution-scene.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import type { Domain } from "../../solve/solution.ts";
 import { solveLinearSystem } from "../../solve/systems/linear.ts";
@@ -74,7 +75,8 @@ function carryOutSystem(
   if (!solved) throw new CannotDo("no way was found to solve these equations together");
   const steps = [...before.flatMap((one) => one.steps), ...solved.steps];
   const judged = judgeSystem(equations, solved.set, steps, environment.assumptions);
-  return { answer: { kind: "solutions", set: solved.set, equation: logicOf("and", typed) }, statement: logicOf("and", typed), steps, ...judged };
+  const pictured = () => systemScene(equations, unknowns, solved.set.solutions);
+  return { answer: { kind: "solutions", set: solved.set, equation: logicOf("and", typed) }, statement: logicOf("and", typed), steps, ...judged, pictured };
 }
 
 /** Where solutions are wanted. */
@@ -132,5 +134,6 @@ function carryOut(typed: Expression & { kind: "relation" }, unknown: string, sco
   const judged = judgeSolutions(equation, solved.set, steps, known, facts);
   const restricted = restrictToKind(solved.set, scope.kind);
   const set = scope.near ? nearest(restricted, putIn(scope.near, environment).expression) : restricted;
-  return { answer: { kind: "solutions", set, equation }, statement: typed, steps, ...judged };
+  const pictured = () => (domain === "real" ? equationScene(equation, unknown, set.solutions, facts) : undefined);
+  return { answer: { kind: "solutions", set, equation }, statement: typed, steps, ...judged, pictured };
 }

@@ -1,0 +1,180 @@
+import { around, boundsOf, coversZeros } from "../calculus/cover.ts";
+import { differentiate } from "../calculus/derivative.ts";
+import { Analysed } from "../calculus/zeros.ts";
+import { negate, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { realDomain } from "../expression/domain.ts";
+import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { text } from "../notation/text.ts";
+import * as rational from "../number/rational.ts";
+import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
+import { comparisonNote, integerTest } from "./answer.ts";
+import { compareSides } from "./compare.ts";
+import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
+
+/** A point claimed for an optimum. */
+export interface ClaimedOptimum {
+  readonly values: ReadonlyMap<string, Expression>;
+  readonly value: Expression;
+  readonly global: boolean;
+  readonly end: boolean;
+  readonly integers: readonly string[];
+  readonly conditions: readonly Expression[];
+}
+
+/** An objective with what is claimed of its optima. */
+export interface ClaimedOptima {
+  readonly objective: Expression;
+  readonly variables: readonly string[];
+  readonly constraints: readonly (Expression & { readonly kind: "relation" })[];
+  readonly facts: readonly Expression[];
+  readonly assumptions: readonly Expression[];
+  readonly points: readonly ClaimedOptimum[];
+  readonly wanted: "maximum" | "minimum" | "stationary";
+}
+
+/** Every point is put back: the value is the objective's, the conditions hold, and without conditions the derivatives are 0 at inner points. */
+export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
+  const exact: { outcome: Verdict; line: EvidenceLine }[] = [];
+  const numeric: { outcome: Verdict; line: EvidenceLine }[] = [];
+  for (const point of claim.points) {
+    const known = [...claim.assumptions, ...point.conditions];
+    const at = (e: Expression): Expression => substitute(e, point.values);
+    const test = (e: Expression): Verdict => {
+      const free = point.integers.find((letter) => contains(e, letter));
+      const found = free === undefined ? zeroTest(e, known) : integerTest(e, [free], known);
+      return found.kind === "zero" ? "nailed" : found.kind === "nonzero" ? "bent" : "loose";
+    };
+    const outcomes = [
+      test(subtract(at(claim.objective), point.value)),
+      ...claim.constraints.map((one) => test(at(subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO)))),
+    ];
+    if (!point.end && claim.constraints.length === 0) outcomes.push(...claim.variables.map((variable) => slopeTest(claim.objective, variable, point, test)));
+    const outcome = weakest(outcomes);
+    const where = [...point.values].map(([key, value]) => `${key} = ${text(value)}`).join(", ");
+    const note =
+      outcome === "nailed"
+        ? `at ${where}: the value is right, the conditions hold and the derivatives are 0`
+        : outcome === "bent"
+          ? `at ${where}: it does not fit`
+          : `at ${where}: not all of it was decided exactly`;
+    exact.push({ outcome, line: { left: at(claim.objective), right: point.value, note } });
+    const member = new Map(point.integers.map((letter) => [letter, number(1)]));
+    const compared = compareSides(substitute(at(claim.objective), member), substitute(point.value, member), known);
+    numeric.push({
+      outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
+      line: { note: `at ${where}: ${comparisonNote(compared)}` },
+    });
+  }
+  const check = (kind: "substitution" | "comparison", found: typeof exact, nothing: Verdict): Check => ({
+    kind,
+    outcome: found.length > 0 ? weakest(found.map(({ outcome }) => outcome)) : nothing,
+    detail: found.length > 0 ? found.map(({ line }) => line.note).join("; ") : "there is no point to put back",
+    lines: found.map(({ line }) => line),
+  });
+  return [check("substitution", exact, "nailed"), check("comparison", numeric, "tacked")];
+}
+
+/** The derivative is 0 at the point, or has no value there. */
+function slopeTest(objective: Expression, variable: string, point: ClaimedOptimum, test: (e: Expression) => Verdict): Verdict {
+  const slope = simplify(differentiate(objective, variable)).expression;
+  const at = substitute(slope, point.values);
+  const verdict = test(at);
+  if (verdict !== "bent" || freeNames(at).size > 0) return verdict;
+  return constantSign(at) === undefined ? "nailed" : verdict;
+}
+
+/**
+ * Whether the optima of the whole domain are proven: in one variable without letters, the difference between the optimum and the
+ * objective is 0 only at the points claimed, and has the right sign between them.
+ */
+export function optimumIsGlobal(claim: ClaimedOptima): boolean {
+  const reduced = withoutConstraint(claim);
+  if (reduced) return optimumIsGlobal(reduced);
+  if (claim.constraints.length === 0 && isConvex(claim)) return true;
+  const [variable, ...more] = claim.variables;
+  const best = claim.points.filter(({ global }) => global);
+  const [first] = best;
+  if (variable === undefined || more.length > 0 || claim.constraints.length > 0 || !first) return false;
+  if (freeNames(claim.objective).size > 1 || freeNames(first.value).size > 0 || best.some(({ integers }) => integers.length > 0)) return false;
+  const gap = claim.wanted === "maximum" ? subtract(first.value, claim.objective) : subtract(claim.objective, first.value);
+  const zeros = best.map(({ values }) => values.get(variable) ?? ZERO);
+  if (!coversZeros(new Analysed(gap, variable), zeros, claim.facts)) return false;
+  if (realDomain(claim.objective).some((condition) => condition.kind === "relation" && condition.comparisons[0] === "!=" && inDomain(condition, claim)))
+    return false;
+  return samplesBetween(zeros, claim.facts, variable).every((x) => {
+    const at = new Map([[variable, number(rational.fromNumber(x))]]);
+    const inside = claim.facts.every((fact) => decide(simplify(substitute(fact, at)).expression, []) === true);
+    const sign = inside ? constantSign(substitute(gap, at)) : undefined;
+    return sign === undefined || sign >= 0;
+  });
+}
+
+/** Whether a condition u ≠ 0 may fail somewhere in the domain that is asked for. */
+function inDomain(condition: Expression, { facts }: ClaimedOptima): boolean {
+  return decide(condition, facts) !== true;
+}
+
+/** A number in each piece between zeros and bounds: there the difference is continuous and keeps its sign. */
+function samplesBetween(zeros: readonly Expression[], facts: readonly Expression[], variable: string): readonly number[] {
+  const bounds = boundsOf(variable, facts);
+  const places = [
+    ...zeros.map((zero) => around(zero)?.low ?? 0),
+    ...(bounds.low === undefined ? [] : [bounds.low]),
+    ...(bounds.high === undefined ? [] : [bounds.high]),
+  ].sort((a, b) => a - b);
+  const [first = 0] = places;
+  const last = places.at(-1) ?? 0;
+  return [first - 1, ...places.slice(1).map((place, k) => ((places[k] ?? place) + place) / 2), last + 1];
+}
+
+/** A condition that is linear in a variable with a number before it, put in. */
+function withoutConstraint(claim: ClaimedOptima): ClaimedOptima | undefined {
+  for (const constraint of claim.constraints) {
+    const difference = subtract(constraint.operands[0] ?? ZERO, constraint.operands[1] ?? ZERO);
+    for (const variable of claim.variables) {
+      const coefficients = contains(constraint, variable) ? polynomialCoefficients(difference, variable) : undefined;
+      const [constant = ZERO, slope] = coefficients ?? [];
+      if (!slope || coefficients?.length !== 2 || constantSign(slope) === undefined || constantSign(slope) === 0) continue;
+      const at = new Map([[variable, product(number(-1), constant, power(slope, number(-1)))]]);
+      return {
+        ...claim,
+        objective: simplify(substitute(claim.objective, at)).expression,
+        variables: claim.variables.filter((other) => other !== variable),
+        constraints: claim.constraints
+          .filter((one) => one !== constraint)
+          .flatMap((one) => {
+            const after = substitute(one, at);
+            return after.kind === "relation" ? [after] : [];
+          }),
+        facts: claim.facts.map((fact) => substitute(fact, at)),
+        points: claim.points.map((point) => ({ ...point, values: new Map([...point.values].filter(([key]) => key !== variable)) })),
+      };
+    }
+  }
+  return undefined;
+}
+
+/** One variable with a second derivative of one sign, or a quadratic with definite second derivatives: one stationary point is the optimum. */
+function isConvex({ objective, variables, facts, assumptions, wanted, points }: ClaimedOptima): boolean {
+  if (points.filter(({ global }) => global).length !== 1) return false;
+  const hessian = variables.map((a) => variables.map((b) => simplify(differentiate(differentiate(objective, a), b)).expression));
+  const known = [...facts, ...assumptions];
+  const positive = (e: Expression): boolean => {
+    const plain = simplify(e).expression;
+    return freeNames(plain).size === 0 ? constantSign(plain) === 1 : decide(relation(plain, ">", ZERO), known) === true;
+  };
+  const signed = hessian.map((row) => row.map((entry) => (wanted === "minimum" ? entry : negate(entry))));
+  if (variables.length === 1) return positive(signed[0]?.[0] ?? ZERO) && realDomain(objective).every((condition) => decide(condition, known) === true);
+  if (!hessian.every((row) => row.every((entry) => freeNames(entry).size === 0))) return false;
+  return signed.every((_, k) => positive(determinant(signed.slice(0, k + 1).map((row) => row.slice(0, k + 1)))));
+}
+
+function determinant(matrix: readonly (readonly Expression[])[]): Expression {
+  const [first, ...rest] = matrix;
+  if (!first) return number(1);
+  return sum(...first.map((entry, k) => product(number(k % 2 === 0 ? 1 : -1), entry, determinant(rest.map((row) => row.filter((_, j) => j !== k))))));
+}

@@ -1,0 +1,89 @@
+import { boundsOf } from "../calculus/cover.ts";
+import { ballValue } from "../expression/ball-value.ts";
+import { number, subtract, ZERO } from "../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { plain } from "../notation/plain.ts";
+import * as complex from "../number/complex-ball.ts";
+import * as real from "../number/real-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import type { Solution } from "../solve/solution.ts";
+import { implicitPieces } from "./implicit-curve.ts";
+import { plot } from "./plot.ts";
+import type { Mark, Scene, Window } from "./scene.ts";
+
+type Relation = Expression & { readonly kind: "relation" };
+
+/** Members of a family that are shown: n from −MEMBERS to MEMBERS. */
+const MEMBERS = 2;
+
+function approximate(e: Expression): number | undefined {
+  if (freeNames(e).size > 0) return undefined;
+  try {
+    const value = ballValue(e, 96);
+    return complex.isReal(value) ? real.toNumber(value.re) : undefined;
+  } catch (error) {
+    if (error instanceof BallUndefined) return undefined;
+    throw error;
+  }
+}
+
+/** The values of a solution; several members of a family. */
+function membersOf({ values, integers, free }: Solution): readonly ReadonlyMap<string, Expression>[] {
+  const [letter] = integers;
+  if (free.length > 0) return [];
+  if (letter === undefined) return [values];
+  return Array.from({ length: 2 * MEMBERS + 1 }, (_, k) => {
+    const at = new Map([[letter, number(k - MEMBERS)]]);
+    return new Map([...values].map(([key, value]) => [key, simplify(substitute(value, at)).expression]));
+  });
+}
+
+/** Both sides of an equation in one unknown as curves, the solutions marked where they meet; undefined where letters stand in it. */
+export function equationScene(statement: Relation, unknown: string, solutions: readonly Solution[], facts: readonly Expression[]): Scene | undefined {
+  const [left = ZERO, right = ZERO] = statement.operands;
+  if ([...freeNames(statement)].some((letter) => letter !== unknown)) return undefined;
+  const sides = [left, right].filter((side) => !equal(side, ZERO));
+  const marks = solutions.flatMap(membersOf).flatMap((values): readonly Mark[] => {
+    const x = values.get(unknown) ?? ZERO;
+    const y = simplify(substitute(sides[0] ?? ZERO, values)).expression;
+    const at = [approximate(x), approximate(y)] as const;
+    if (at[0] === undefined || at[1] === undefined) return [];
+    return [{ kind: sides.length === 2 ? "intersection" : "zero", x, y, at: [at[0], at[1]], curves: sides.map((_, k) => k) }];
+  });
+  const { low, high } = boundsOf(unknown, facts);
+  const range = low !== undefined && high !== undefined ? { from: low, to: high } : undefined;
+  const items = sides.map((side) => ({ label: `y = ${plain(side)}`, expression: side }));
+  return plot(items, unknown, range, undefined, marks);
+}
+
+/** Two equations in two unknowns as curves of the plane, the solutions marked where they meet. */
+export function systemScene(equations: readonly Relation[], unknowns: readonly string[], solutions: readonly Solution[]): Scene | undefined {
+  const [x, y, ...more] = unknowns;
+  if (x === undefined || y === undefined || more.length > 0) return undefined;
+  if (equations.some((one) => [...freeNames(one)].some((letter) => !unknowns.includes(letter)))) return undefined;
+  const marks = solutions.flatMap(membersOf).flatMap((values): readonly Mark[] => {
+    const [a, b] = [values.get(x) ?? ZERO, values.get(y) ?? ZERO];
+    const at = [approximate(a), approximate(b)] as const;
+    return at[0] === undefined || at[1] === undefined ? [] : [{ kind: "intersection", x: a, y: b, at: [at[0], at[1]], curves: equations.map((_, k) => k) }];
+  });
+  const window = windowAround(marks.map(({ at }) => at));
+  const curves = equations.map((one) => {
+    const expression = subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO);
+    return { kind: "implicit" as const, label: plain(one), expression, pieces: implicitPieces(expression, [x, y], window) };
+  });
+  return { window, variable: x, vertical: y, curves, marks };
+}
+
+/** A window with the points and the origin in it, with equal room on all sides. */
+function windowAround(points: readonly (readonly [number, number])[]): Window {
+  const range = (k: 0 | 1): readonly [number, number] => {
+    const all = [0, ...points.map((point) => point[k])];
+    const [low, high] = [Math.min(...all), Math.max(...all)];
+    const room = Math.max(1, (high - low) * 0.4);
+    return [low - room, high + room];
+  };
+  const [[xMin, xMax], [yMin, yMax]] = [range(0), range(1)];
+  return { xMin, xMax, yMin, yMax };
+}

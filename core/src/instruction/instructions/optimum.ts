@@ -1,0 +1,88 @@
+import { name as nameOf } from "../../expression/construct.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
+import { optimise } from "../../solve/optima/constrained.ts";
+import type { OptimumTask, Wanted } from "../../solve/optima/optimum.ts";
+import { CannotDo, type Outcome } from "../answer.ts";
+import { judgeOptimum } from "../claims.ts";
+import type { Environment } from "../environment.ts";
+import type { Instruction } from "../instruction.ts";
+import { putIn } from "../put-in.ts";
+import type { Sentence } from "../sentence.ts";
+import { intervalFacts } from "./given.ts";
+
+const BEGINNINGS: readonly (readonly [readonly string[], Wanted])[] = [
+  [["maximise"], "maximum"],
+  [["minimise"], "minimum"],
+  [["stationary", "points", "of"], "stationary"],
+];
+const STOPS = ["subject", "over", "in"] as const;
+
+/**
+ * `maximise E [subject to Q [and Q …]] [over x, y, …] [in INTERVAL]`, `minimise …`, `stationary points of …`: every point with
+ * its nature, those of the whole domain first.
+ */
+export const OPTIMUM: Instruction = {
+  name: "optimum",
+  begins: (sentence) => BEGINNINGS.some(([words]) => sentence.peekWords(...words)),
+  read: (sentence) => {
+    const wanted = BEGINNINGS.find(([words]) => sentence.takeWords(...words))?.[1] ?? "stationary";
+    const objective = sentence.expression("what is to be optimised", STOPS);
+    const conditions = sentence.takeWords("subject", "to") ? readConditions(sentence) : [];
+    const named: string[] = [];
+    let interval: ReturnType<Sentence["interval"]> | undefined;
+    for (;;) {
+      if (named.length === 0 && sentence.takeWords("over")) {
+        do named.push(sentence.name("a variable"));
+        while (sentence.takeMark(","));
+      } else if (!interval && sentence.takeWords("in")) interval = sentence.interval();
+      else break;
+    }
+    sentence.expectEnd();
+    const { environment } = sentence;
+    return { instruction: "optimum", run: () => carryOut(objective, conditions, named, interval, wanted, environment) };
+  },
+};
+
+function readConditions(sentence: Sentence): readonly Expression[] {
+  const from = sentence.next.span.from;
+  const statement = sentence.expression("a condition", ["over", "in"]);
+  const items = statement.kind === "logic" && statement.operator === "and" ? statement.items : [statement];
+  if (items.some((item) => item.kind !== "relation")) sentence.fail("conditions joined by “and” were expected here", { from, to: sentence.next.span.from });
+  return items;
+}
+
+function carryOut(
+  typed: Expression,
+  conditions: readonly Expression[],
+  named: readonly string[],
+  interval: ReturnType<Sentence["interval"]> | undefined,
+  wanted: Wanted,
+  environment: Environment,
+): Outcome {
+  const free = [...new Set([typed, ...conditions].flatMap((e) => [...freeNames(putIn(e, environment).expression)]))].sort();
+  const open = free.filter((letter) => !environment.quantities.has(letter));
+  const variables = named.length > 0 ? named : open.length > 0 ? open : free;
+  const [only, ...more] = variables;
+  if (only === undefined) throw new CannotDo("there is no variable: the expression is a number");
+  if (interval && more.length > 0 && conditions.length === 0) throw new CannotDo("an interval is for one variable: say which with “over”");
+  const keep = new Set(variables);
+  const before = putIn(typed, environment, keep);
+  const relations = conditions.map((one) => putIn(one, environment, keep).expression);
+  const isEquation = (e: Expression): e is Expression & { kind: "relation" } => e.kind === "relation" && e.comparisons.length === 1 && e.comparisons[0] === "=";
+  const bounds = interval ? intervalFacts(nameOf(only), interval).map((fact) => putIn(fact, environment, keep).expression) : [];
+  const assumptions = environment.assumptions.map((fact) => putIn(fact, environment, keep).expression);
+  const touches = (fact: Expression): boolean => [...freeNames(fact)].some((letter) => keep.has(letter));
+  const task: OptimumTask = {
+    objective: before.expression,
+    variables,
+    constraints: relations.filter(isEquation),
+    facts: [...relations.filter((one) => !isEquation(one)), ...bounds, ...assumptions.filter(touches)],
+    assumptions: assumptions.filter((fact) => !touches(fact)),
+    wanted,
+  };
+  const optimum = optimise(task);
+  const steps = [...before.steps, ...optimum.steps];
+  const judged = judgeOptimum(task, optimum, steps);
+  const { points, none, reason } = optimum;
+  return { answer: { kind: "optimum", points, ...(none === undefined ? {} : { none }), reason }, steps, ...judged };
+}

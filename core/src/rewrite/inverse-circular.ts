@@ -1,0 +1,44 @@
+import { divide, ONE, power, sqrt, subtract, sum, TWO } from "../expression/construct.ts";
+import { type Expression, findAll } from "../expression/expression.ts";
+import { mapChildren } from "../expression/substitute.ts";
+import { inUnitAngles } from "./angles.ts";
+
+const INVERSE: ReadonlySet<string> = new Set(["arcsin", "arccos", "arctan", "arccot"]);
+
+export function isInverseCircular(functionName: string): boolean {
+  return INVERSE.has(functionName);
+}
+
+/** Whether a circular function is taken of something that holds an inverse one. */
+export function undoesInverse(e: Expression): boolean {
+  const isInverse = (part: Expression): boolean => part.kind === "call" && INVERSE.has(part.name);
+  const circular = (part: Expression): boolean => part.kind === "call" && ["sin", "cos", "tan", "cot", "sec", "csc"].includes(part.name);
+  return findAll(e, (part) => circular(part) && findAll(part, isInverse).length > 0).length > 0;
+}
+
+/** Circular functions of sums with inverse ones, written out by the addition formulas and without the inverse functions. */
+export function withoutInverse(e: Expression): Expression {
+  return algebraic(inUnitAngles(e));
+}
+
+/** sin(arcsin u) and the like as algebraic expressions in u: true for every u for which they are defined. */
+function algebraic(e: Expression): Expression {
+  const inner = mapChildren(e, algebraic);
+  const [angle] = inner.kind === "call" ? inner.args : [];
+  if (inner.kind !== "call" || angle?.kind !== "call") return inner;
+  const [u] = angle.args;
+  if (!u || !INVERSE.has(angle.name) || (inner.name !== "sin" && inner.name !== "cos")) return inner;
+  const complement = sqrt(subtract(ONE, power(u, TWO)));
+  const hypotenuse = sqrt(sum(ONE, power(u, TWO)));
+  const isSine = inner.name === "sin";
+  switch (angle.name) {
+    case "arcsin":
+      return isSine ? u : complement;
+    case "arccos":
+      return isSine ? complement : u;
+    case "arctan":
+      return divide(isSine ? u : ONE, hypotenuse);
+    default:
+      return divide(isSine ? ONE : u, hypotenuse);
+  }
+}

@@ -1,0 +1,130 @@
+import { differentiate } from "../../calculus/derivative.ts";
+import { type Step, step } from "../../derivation/step.ts";
+import { equation, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { text } from "../../notation/text.ts";
+import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { decide } from "../../rewrite/sign.ts";
+import { expand, simplify } from "../../rewrite/simplify.ts";
+import { zeroTest } from "../../rewrite/zero-test.ts";
+import { Unsolvable } from "../solution.ts";
+import { readable } from "../values.ts";
+import { optimiseOneVariable } from "./one-variable.ts";
+import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
+import { extremeOf, growthOf, optimiseSeveralVariables, pointOf, solveSystem, zeroOf } from "./several-variables.ts";
+
+/**
+ * The optima of an objective: conditions that can be solved for a variable are put in, which leaves fewer variables; other
+ * equations are taken into account by multipliers (J.-L. Lagrange, 1788).
+ */
+export function optimise(task: OptimumTask): Optimum {
+  const [constraint] = task.constraints;
+  if (constraint) return bySubstitution(task) ?? byMultipliers(task);
+  const [only, ...more] = task.variables;
+  if (only === undefined) throw new Unsolvable("there is no variable to choose");
+  return more.length === 0 ? optimiseOneVariable(task, only) : optimiseSeveralVariables(task);
+}
+
+/** A condition solved for a variable that stands linearly in it, with a coefficient that is not 0 wherever the condition holds. */
+function bySubstitution(task: OptimumTask): Optimum | undefined {
+  let best:
+    | { readonly constraint: Expression; readonly variable: string; readonly value: Expression; readonly needed: readonly Expression[]; readonly cost: number }
+    | undefined;
+  for (const constraint of task.constraints) {
+    const difference = subtract(constraint.operands[0] ?? ZERO, constraint.operands[1] ?? ZERO);
+    for (const variable of task.variables) {
+      if (!contains(constraint, variable)) continue;
+      const coefficients = polynomialCoefficients(difference, variable);
+      const [constant = ZERO, slope] = coefficients ?? [];
+      if (!slope || coefficients?.length !== 2) continue;
+      const needed = notZero(slope, constant, task);
+      if (!needed) continue;
+      const quotient = product(number(-1), constant, power(slope, number(-1)));
+      const value = slope.kind === "number" ? expand(quotient) : readable(quotient);
+      const cost = text(value).length + (slope.kind === "number" ? 0 : 20) + needed.length * 10;
+      if (!best || cost < best.cost) best = { constraint, variable, value, needed, cost };
+    }
+  }
+  if (!best) return undefined;
+  const { constraint, variable, value, needed } = best;
+  const at = new Map([[variable, value]]);
+  const steps: Step[] = [];
+  const expressed = equation(name(variable), value);
+  if (!equal(expressed, constraint)) {
+    steps.push(
+      step(
+        "express one unknown",
+        [variable, text(constraint)],
+        { kind: "equivalent", unknown: variable, before: constraint, after: expressed },
+        { conditions: needed },
+      ),
+    );
+  }
+  const objective = substitute(task.objective, at);
+  steps.push(step("from the condition", [text(expressed)], { kind: "put in", before: task.objective, values: at, after: objective }));
+  const inner = optimise({
+    ...task,
+    objective,
+    variables: task.variables.filter((other) => other !== variable),
+    constraints: task.constraints
+      .filter((one) => one !== constraint)
+      .map((one) => zeroOf(simplify(substitute(subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO), at)).expression)),
+    facts: [...task.facts.map((fact) => substitute(fact, at)), ...needed].filter((fact) => decide(fact, task.assumptions) !== true),
+  });
+  const back = (one: OptimumPoint): OptimumPoint => ({
+    ...one,
+    values: new Map(task.variables.map((own) => [own, own === variable ? readable(substitute(value, one.values)) : (one.values.get(own) ?? name(own))])),
+  });
+  return { ...inner, points: inner.points.map(back), steps: [...steps, ...inner.steps] };
+}
+
+/** The conditions under which the coefficient is not 0; none where the constraint itself rules it out, undefined where it may be 0. */
+function notZero(slope: Expression, constant: Expression, { variables, assumptions, facts }: OptimumTask): readonly Expression[] | undefined {
+  if (!variables.some((variable) => contains(slope, variable))) {
+    const known = decide(relation(slope, "!=", ZERO), assumptions);
+    return freeNames(slope).size === 0 || known === true ? [] : [relation(slope, "!=", ZERO)];
+  }
+  if (decide(relation(slope, "!=", ZERO), [...assumptions, ...facts]) === true) return [];
+  // Where the coefficient is 0 the condition would say that the rest is 0, which a number is not.
+  const ruledOut = freeNames(constant).size === 0 ? zeroTest(constant).kind === "nonzero" : decide(relation(constant, "!=", ZERO), assumptions) === true;
+  return ruledOut ? [relation(slope, "!=", ZERO)] : undefined;
+}
+
+/** Lagrange's equations: the slopes of objective and conditions are proportional. */
+function byMultipliers(task: OptimumTask): Optimum {
+  const { objective, variables, constraints, wanted } = task;
+  const taken = new Set([objective, ...constraints].flatMap((e) => [...freeNames(e)]));
+  const multipliers = constraints.map((_, k) => ["lambda", "mu", "nu", "kappa"].filter((letter) => !taken.has(letter))[k] ?? `lambda_${k + 1}`);
+  const sides = constraints.map((one) => subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO));
+  const lagrangian = sum(objective, ...sides.map((side, k) => negate(product(name(multipliers[k] ?? ""), side))));
+  const steps: Step[] = [];
+  const slopes = variables.map((variable) => {
+    const after = simplify(differentiate(lagrangian, variable)).expression;
+    steps.push(step("differentiate", [text(lagrangian)], { kind: "derivative", of: lagrangian, variable, after }));
+    return zeroOf(after);
+  });
+  const { set, steps: found } = solveSystem([...slopes, ...constraints], [...multipliers, ...variables], task);
+  if (set.solutions.some(({ free }) => free.length > 0)) throw new Unsolvable("the multipliers leave infinitely many points: this case cannot be solved yet");
+  const distinct = set.solutions.filter(
+    (one, k) =>
+      set.solutions.findIndex((other) => variables.every((v) => zeroTest(subtract(one.values.get(v) ?? ZERO, other.values.get(v) ?? ZERO)).kind === "zero")) ===
+      k,
+  );
+  const points = distinct.map((one) => pointOf(one, task, "undecided"));
+  const bounded = sides.some((side) => growthOf(side, variables) === "up" || growthOf(side, variables) === "down") && task.facts.length === 0;
+  const common = { complete: set.complete, reason: set.reason, steps: [...steps, ...found] };
+  if (!bounded) {
+    const word = wanted === "maximum" ? "greatest" : "least";
+    return { ...common, points, ...(wanted === "stationary" ? {} : { none: `it is not proven that one of these is the ${word} value` }) };
+  }
+  // A bounded closed set: a continuous function attains both its greatest and its least value, and only at these points.
+  const [top, bottom] = [extremeOf(points, "maximum"), extremeOf(points, "minimum")];
+  const same = (one: OptimumPoint, other: OptimumPoint | undefined): boolean =>
+    other !== undefined && zeroTest(subtract(one.value, other.value)).kind === "zero";
+  const judged = points.map((one) => {
+    const nature = same(one, top) ? ("maximum" as const) : same(one, bottom) ? ("minimum" as const) : ("undecided" as const);
+    return { ...one, nature, global: wanted === "maximum" ? same(one, top) : wanted === "minimum" ? same(one, bottom) : false };
+  });
+  return { ...common, points: [...judged].sort((a, b) => Number(b.global) - Number(a.global)) };
+}

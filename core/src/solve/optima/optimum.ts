@@ -1,0 +1,40 @@
+import type { Step } from "../../derivation/step.ts";
+import type { Expression } from "../../expression/expression.ts";
+
+export type Nature = "maximum" | "minimum" | "saddle" | "inflection" | "undecided";
+
+/** A stationary point, an end of an interval, or a point without a derivative. */
+export interface OptimumPoint {
+  readonly values: ReadonlyMap<string, Expression>;
+  readonly value: Expression;
+  readonly nature: Nature;
+  /** Proven to be an optimum of the whole domain. */
+  readonly global: boolean;
+  readonly end: boolean;
+  readonly integers: readonly string[];
+  readonly conditions: readonly Expression[];
+}
+
+export type Wanted = "maximum" | "minimum" | "stationary";
+
+/** What is to be optimised: an objective in its variables, with equations and relations to be kept. */
+export interface OptimumTask {
+  readonly objective: Expression;
+  readonly variables: readonly string[];
+  readonly constraints: readonly (Expression & { readonly kind: "relation" })[];
+  /** Relations on the variables other than equations: an interval, or what is given. */
+  readonly facts: readonly Expression[];
+  readonly assumptions: readonly Expression[];
+  readonly wanted: Wanted;
+}
+
+/** All points with their nature, and in words what is not attained or not proven. */
+export interface Optimum {
+  readonly points: readonly OptimumPoint[];
+  /** Why there is no optimum of the kind wanted. */
+  readonly none?: string;
+  /** Whether the stationary points are proven to be all. */
+  readonly complete: boolean;
+  readonly reason: string;
+  readonly steps: readonly Step[];
+}
