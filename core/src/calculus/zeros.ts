@@ -1,8 +1,9 @@
 import type { Expression } from "../expression/expression.ts";
 import { compileInterval, type IntervalFunction, NoIntervals } from "../expression/interval-value.ts";
-import { above, below, excludesZero, type Interval, interval, signOf } from "../number/interval.ts";
+import { above, excludesZero, type Interval, interval, signOf } from "../number/interval.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { differentiate, NotDifferentiable } from "./derivative.ts";
+import { Tail } from "./tails.ts";
 
 /** Bounds of a piece of the line. */
 export interface Piece {
@@ -163,6 +164,7 @@ function shortestBetween(low: number, high: number): number {
   return low + (high - low) * CUT;
 }
 
+const MOST_ORDERS = 6;
 /** Below this width a piece without a monotone function may hold a repeated zero. */
 const REPEATED = 0.02;
 
@@ -187,49 +189,7 @@ function merged(pieces: readonly Piece[]): readonly Piece[] {
   return result;
 }
 
-const MOST_ORDERS = 6;
-
-/**
- * Whether the function has no zero beyond an end, towards +∞ (side 1) or −∞ (side −1): its interval there excludes 0, or a
- * derivative has one sign there and every lower one has, at the end, the sign that it then keeps.
- */
-export function zeroFreeBeyond(f: Analysed, end: number, side: 1 | -1): boolean {
-  const x = side === 1 ? interval(end, Number.POSITIVE_INFINITY) : interval(Number.NEGATIVE_INFINITY, end);
-  for (let order = 0; order <= MOST_ORDERS; order += 1) {
-    const value = f.on(order, x);
-    if (order === 0 && value === undefined) return true;
-    if (!value || value.partial || value.broken) return false;
-    if (!excludesZero(value)) continue;
-    return keepsSign(f, end, side, order, value.low > 0 ? 1 : -1);
-  }
-  return false;
-}
-
-/** From a derivative of one sign down to the function: each must start with the sign in which it then moves. */
-function keepsSign(f: Analysed, end: number, side: 1 | -1, order: number, sign: 1 | -1): boolean {
-  let direction = sign;
-  for (let lower = order - 1; lower >= 0; lower -= 1) {
-    direction = side === 1 ? direction : direction === 1 ? -1 : 1;
-    const value = f.on(lower, interval(end));
-    const start = value && signOf(value);
-    if (start !== direction) return false;
-  }
-  return true;
-}
-
-const LARGEST_END = 2 ** 40;
-
-/** The bounds of a piece outside of which the function has no zero, as far as that can be proven on either side. */
+/** The bounds of a piece of the line outside of which the function has no zero, as far as that can be proven on either side. */
 export function boundZeros(f: Analysed): { readonly low: number | undefined; readonly high: number | undefined } {
-  const find = (side: 1 | -1): number | undefined => {
-    // Ends a little off whole numbers are seldom zeros themselves.
-    for (let end = 1.0009765625; end <= LARGEST_END; end *= 2) if (zeroFreeBeyond(f, side * end, side)) return side * end;
-    return undefined;
-  };
-  return { low: find(-1), high: find(1) };
-}
-
-/** A piece around an interval, a little larger. */
-export function outward({ low, high }: Piece): Piece {
-  return { low: below(low), high: above(high) };
+  return new Tail(f.expression, f.name).bounds();
 }

@@ -43,7 +43,7 @@ export function judgeSolutions(
     facts,
     domain: set.domain,
   };
-  const { check, verdicts } = stepsCheck(steps, assumptions);
+  const { check, verdicts } = stepsCheck(steps, [...assumptions, ...facts]);
   const kept = steps.flatMap(({ claim }, k) =>
     claim.kind === "equal" || claim.kind === "put in" || claim.kind === "holds" || claim.kind === "derivative"
       ? []

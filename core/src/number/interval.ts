@@ -119,10 +119,13 @@ export function multiply(a: Interval, b: Interval): Interval {
 
 /** 1/a; undefined where a is 0 alone. */
 export function invert(a: Interval): MaybeInterval {
-  if (a.low > 0 || a.high < 0) return { low: below(1 / a.high), high: above(1 / a.low), partial: a.partial, broken: a.broken };
+  // 1/∞ is 0, which the values come close to and do not pass.
+  const down = (x: number): number => (Number.isFinite(x) ? below(1 / x) : 0);
+  const up = (x: number): number => (Number.isFinite(x) ? above(1 / x) : 0);
+  if (a.low > 0 || a.high < 0) return { low: down(a.high), high: up(a.low), partial: a.partial, broken: a.broken };
   if (a.low === 0 && a.high === 0) return undefined;
-  const low = a.low === 0 ? below(1 / a.high) : Number.NEGATIVE_INFINITY;
-  const high = a.high === 0 ? above(1 / a.low) : Number.POSITIVE_INFINITY;
+  const low = a.low === 0 ? down(a.high) : Number.NEGATIVE_INFINITY;
+  const high = a.high === 0 ? up(a.low) : Number.POSITIVE_INFINITY;
   return { low, high, partial: true, broken: a.broken || (a.low < 0 && a.high > 0) };
 }
 

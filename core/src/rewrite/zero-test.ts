@@ -1,5 +1,5 @@
 import { ballValue } from "../expression/ball-value.ts";
-import { E, I, isNumber, number, ONE, power, product, splitCoefficient, subtract } from "../expression/construct.ts";
+import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { BudgetExhausted } from "../number/budget.ts";
@@ -129,6 +129,7 @@ function constantTest(e: Expression): ZeroTest {
   if (digits < 5) return { kind: "undecided", digits };
   const related = relationsProveZero(e, []);
   if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
+  if (equalLogarithms(e)) return { kind: "zero", method: "both sides are positive and their logarithms are equal" };
   return exponentialIsOne(e)
     ? { kind: "zero", method: "its exponential is 1, and it is too small to be another multiple of 2πi" }
     : { kind: "undecided", digits };
@@ -146,6 +147,35 @@ function exponentialIsOne(e: Expression): boolean {
     const related = relationsProveZero(subtract(power(E, product(number(common), turn, e)), ONE), []);
     return related !== undefined && related !== "differs";
   });
+}
+
+/** A difference of two positive products of powers is 0 where their logarithms, with the exponents in front, are equal. */
+function equalLogarithms(e: Expression): boolean {
+  const [first, second] = e.kind === "sum" && e.terms.length === 2 ? e.terms : [];
+  const hasPower = findAll(e, (part) => part.kind === "power" && part.exponent.kind !== "number").length > 0;
+  if (!first || !second || !hasPower) return false;
+  const [a, b] = splitCoefficient(first).coefficient.num > 0 ? [first, negate(second)] : [second, negate(first)];
+  const logarithms = [a, b].map(logarithmOfProduct);
+  const [u, v] = logarithms;
+  return u !== undefined && v !== undefined && zeroTest(subtract(u, v)).kind === "zero";
+}
+
+/** Σ exponent · ln(base) of a product of powers of positive numbers; undefined where a base is anything else. */
+function logarithmOfProduct(e: Expression): Expression | undefined {
+  if (e.kind === "product") {
+    const parts = e.factors.map(logarithmOfProduct);
+    return parts.every((part) => part !== undefined) ? sum(...parts) : undefined;
+  }
+  if (e.kind === "power") {
+    const base = logarithmOfProduct(e.base);
+    return base && product(e.exponent, base);
+  }
+  if (e.kind === "number" && e.value.num > 0) {
+    const primes = (value: integer.Integer): readonly Expression[] =>
+      value === 1 ? [] : integer.primePowers(value).map(({ prime, count }) => product(number(count), call("ln", number({ num: prime, den: 1 }))));
+    return sum(...primes(e.value.num), ...primes(e.value.den).map(negate));
+  }
+  return e.kind === "constant" && e.name === "e" ? ONE : undefined;
 }
 
 const MOST_COMMON_DENOMINATOR = 1000;

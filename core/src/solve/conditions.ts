@@ -39,6 +39,7 @@ function differsFromZero(e: Expression): Expression {
 
 /** e ≥ 0 without the positive constants that e is multiplied by. */
 export function notNegative(e: Expression): Expression {
+  if (e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.num === -1 && e.exponent.value.den === 1) return relation(e.base, ">", ZERO);
   if (e.kind === "sum") return boundOfSum(e);
   if (e.kind !== "product") return relation(e, ">=", ZERO);
   const signs = e.factors.map((factor) => (freeNames(factor).size === 0 ? constantSign(factor) : undefined));
@@ -84,6 +85,9 @@ function tidied(condition: Expression, assumptions: readonly Expression[]): Expr
   if (!left || !right || !comparison || comparison === "=" || !isNumber(right, 0)) return condition;
   if (left.kind === "power" && left.exponent.kind === "number" && left.exponent.value.den !== 1 && left.exponent.value.num > 0 && comparison === ">") {
     return tidied(relation(left.base, ">", ZERO), assumptions);
+  }
+  if (left.kind === "power" && left.exponent.kind === "number" && left.exponent.value.num === -1 && left.exponent.value.den === 1 && comparison !== "!=") {
+    return tidied(relation(left.base, comparison === ">=" || comparison === ">" ? ">" : "<", ZERO), assumptions);
   }
   if (left.kind !== "product" || comparison === "!=") return condition;
   const signs = left.factors.map((factor) => signOfFactor(factor, assumptions));

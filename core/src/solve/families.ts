@@ -1,3 +1,4 @@
+import { boundsOf } from "../calculus/cover.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { equation, logic, name, number, product, sum, ZERO } from "../expression/construct.ts";
@@ -32,7 +33,7 @@ export function tidyFamilies(solved: Solved, task: Task): Solved {
     if (family && [...freeNames(family.start), ...freeNames(family.period)].length === 0) families.push(family);
     else others.push(one);
   }
-  if (families.length === 0) return solved;
+  if (families.length === 0) return membersOfOthers(solved, task, letter);
   const joined = gathered(families) ?? families;
   const apart = others.filter((one) => !joined.some((family) => memberNumber(one.values.get(unknown) ?? ZERO, family) !== undefined));
   const value = ({ start, period }: Family): Expression => sum(start, product(period, name(letter)));
@@ -51,6 +52,44 @@ export function tidyFamilies(solved: Solved, task: Task): Solved {
   const whole = joined.map((family) => solution(unknown, value(family), { integers: [letter] }));
   const result: Solved = { steps: [...solved.steps, ...steps], set: { ...solved.set, solutions: [...whole, ...apart] } };
   return inInterval(result, joined, apart, after, task, letter);
+}
+
+/** How many members are looked at on either side of n = 0. */
+const REACH = 400;
+
+/** Families such as √(π/6 + 2πn): their members in a bounded interval, which the judge then counts by itself. */
+function membersOfOthers(solved: Solved, task: Task, letter: string): Solved {
+  const { unknown } = task;
+  const facts = task.assumptions.filter((fact) => contains(fact, unknown));
+  const { low, high } = boundsOf(unknown, facts);
+  const open = solved.set.solutions.filter(({ integers }) => integers.length > 0);
+  if (open.length === 0 || low === undefined || high === undefined || freeNames(task.equation).size > 1) return solved;
+  const rest = solved.set.solutions.filter(({ integers }) => integers.length === 0);
+  const found: Solution[] = [];
+  for (const one of open) {
+    for (let n = -REACH; n <= REACH; n += 1) {
+      const at = new Map([[letter, number(n)]]);
+      const holds = (condition: Expression): boolean => decide(simplify(substitute(condition, at)).expression, []) === true;
+      if (!one.conditions.every(holds)) continue;
+      const value = memberAt(one.values.get(unknown) ?? ZERO, at);
+      if (value && facts.every((fact) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []) === true))
+        found.push(solution(unknown, value));
+    }
+  }
+  const sorted = found.sort((a, b) => approximate(a.values.get(unknown) ?? ZERO) - approximate(b.values.get(unknown) ?? ZERO));
+  const reason = `${solved.set.reason}; the members with ${facts.map(text).join(" and ")} are listed`;
+  return { ...solved, set: { ...solved.set, reason, solutions: [...sorted, ...rest] } };
+}
+
+function memberAt(value: Expression, at: ReadonlyMap<string, Expression>): Expression | undefined {
+  try {
+    const member = readable(substitute(value, at));
+    ballValue(member, 64);
+    return member;
+  } catch (error) {
+    if (error instanceof BallUndefined) return undefined;
+    throw error;
+  }
 }
 
 /** The members of the families in the interval that was asked for, where it is bounded. */
@@ -139,13 +178,10 @@ function shortestCover(residues: readonly { readonly value: Expression; readonly
       if (!others.every((other) => memberNumber(other.value, { start: one.value, period: step }) !== undefined)) return undefined;
       for (const other of others) left.delete(other);
       found.push({
-        start:
-          parts === 1
-            ? one.value
-            : nicest(
-                others.map(({ value }) => value),
-                step,
-              ),
+        start: nicest(
+          others.map(({ value }) => value),
+          step,
+        ),
         period: step,
       });
     }
@@ -153,9 +189,18 @@ function shortestCover(residues: readonly { readonly value: Expression; readonly
   return found;
 }
 
-/** The representative of a family closest to 0, the shortest of those. */
+/** The shortest representative of a family among those next to 0, of those the one closest to 0. */
 function nicest(values: readonly Expression[], step: Expression): Expression {
   const length = Math.abs(approximate(step));
-  const shifted = values.map((value) => simplify(sum(value, product(number(-Math.floor(approximate(value) / length + 1e-9)), step))).expression);
-  return shifted.reduce((best, next) => (complexity(next) < complexity(best) ? next : best));
+  const shifted = values.flatMap((value) => {
+    const turns = Math.floor(approximate(value) / length + 1e-9);
+    return [turns, turns + 1].map((count) => simplify(sum(value, product(number(-count), step))).expression);
+  });
+  const better = (a: Expression, b: Expression): boolean => {
+    const [own, other] = [complexity(a), complexity(b)];
+    if (own !== other) return own < other;
+    const [size, least] = [Math.abs(approximate(a)), Math.abs(approximate(b))];
+    return Math.abs(size - least) > 1e-9 ? size < least : approximate(a) > approximate(b);
+  };
+  return shifted.reduce((best, next) => (better(next, best) ? next : best));
 }

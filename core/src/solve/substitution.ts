@@ -136,8 +136,11 @@ function logarithmPart(e: Expression, unknown: string): Part | undefined {
   const [first] = parts;
   const bases = new Set(parts.map((part) => (part.name === "log" ? part.args[0] : E)));
   const sameBase = first && first.name === "log" && bases.size === 1;
-  if (sameBase && first && insides.every((own) => equal(own, inside))) {
-    return { meaning: first, equation: (letter) => replacedEquation(e, [{ part: first, by: letter }]), facts: () => [] };
+  if (sameBase && first) {
+    const meaning = call("log", first.args[0] ?? E, inside);
+    const scaled = (letter: Expression) =>
+      parts.map((part, k) => ({ part, by: product(number(exponentOver(insides[k] ?? ZERO, inside) ?? rational.ONE), letter) }));
+    return { meaning, equation: (letter) => replacedEquation(e, scaled(letter)), facts: () => [] };
   }
   return {
     meaning: call("ln", inside),

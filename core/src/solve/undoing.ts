@@ -25,6 +25,7 @@ import {
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
+import { undoesInverse, withoutInverse } from "../rewrite/inverse-circular.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { nonZero, notNegative } from "./conditions.ts";
@@ -255,5 +256,7 @@ function undoCall(functionName: string, args: readonly Expression[], value: Expr
   const failing = (inverse.range ?? []).find((condition) => known(condition, task) === false);
   if (failing) return { inner, values: [], rule: "out of range", said: `${functionName} does not take this value` };
   const open = (inverse.range ?? []).filter((condition) => known(condition, task) !== true);
-  return { inner, values: [simplify(inverse.result).expression], rule: "undo the function", said: functionName, conditions: open };
+  const plain = simplify(inverse.result).expression;
+  const result = undoesInverse(plain) ? simplify(withoutInverse(plain)).expression : plain;
+  return { inner, values: [result], rule: "undo the function", said: functionName, conditions: open };
 }
