@@ -2,8 +2,9 @@ import { NOWHERE } from "../derivation/nowhere.ts";
 import { call, divide, E, HALF, isPositiveConstant, negate, ONE, PI, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { BudgetExhausted } from "../number/budget.ts";
+import { fractionExpression, Kernels, NotAnalysable, normalForm } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
 import { constantSign, equalityTest, zeroTest } from "../rewrite/zero-test.ts";
 import type { Equivalence } from "./equivalence.ts";
 
@@ -62,11 +63,22 @@ function looksLogarithmic(e: Expression): boolean {
   return findAll(e, (part) => part.kind === "call" && part.name === "ln").length > 0;
 }
 
+/** a/b in lowest terms; undefined where b is 0 or the quotient is out of reach. */
+function quotientOf(a: Expression, b: Expression): Expression | undefined {
+  try {
+    const kernels = new Kernels();
+    return fractionExpression(normalForm(divide(a, b), kernels), kernels);
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}
+
 /** left − right = k (left′ − right′) with a k that is free of the unknown and not 0. */
 function movedOver(left: Expression, right: Expression, [u, v]: Sides, unknown: string, assumptions: readonly Expression[]): Equivalence | undefined {
   const [before, after] = [subtract(left, right), subtract(u, v)];
-  const ratio = simplify(divide(before, after)).expression;
-  if (contains(ratio, unknown)) return undefined;
+  const ratio = quotientOf(before, after);
+  if (!ratio || contains(ratio, unknown)) return undefined;
   if (zeroTest(ratio, assumptions).kind !== "nonzero") return undefined;
   if (freeNames(ratio).size > 0 && decide(relation(ratio, "!=", ZERO), assumptions) !== true)
     return { kind: "same where", conditions: [relation(ratio, "!=", ZERO)] };

@@ -16,7 +16,7 @@ export function productEquivalence(before: Expression, after: Expression, unknow
   }
   const factors = left.kind === "product" ? left.factors : [left];
   const bases = factors.map((factor) => {
-    const positive = factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num > 0;
+    const positive = factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num > 0 && factor.exponent.value.den === 1;
     return factor.kind === "power" && positive ? factor.base : factor;
   });
   const accounted = bases.every((base) => zeros.some((zero) => equal(zero, base)) || (!contains(base, unknown) && isNonZeroConstant(base)));

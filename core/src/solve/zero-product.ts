@@ -1,10 +1,11 @@
 import { step } from "../derivation/step.ts";
-import { divide, equation, logic, name, number, ONE, power, product, subtract, ZERO } from "../expression/construct.ts";
+import { divide, equation, logic, name, number, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { contains, equal } from "../expression/expression.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { factor } from "../polynomial/factor.ts";
 import { withPositiveLead } from "../rewrite/factored.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { decide } from "../rewrite/sign.ts";
 import { type Solve, solveAll } from "./joining.ts";
 import type { Solved, Task } from "./solution.ts";
 
@@ -25,9 +26,13 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
       const base = withPositiveLead(plain);
       return { base, multiplicity, sign: equal(base, plain) || multiplicity % 2 === 0 ? 1 : -1 };
     });
-    const own = signed.filter(({ base }) => contains(base, unknown));
-    if (own.length < 2 && (own[0]?.multiplicity ?? 1) < 2) return undefined;
-    const others = signed.filter(({ base }) => !contains(base, unknown));
+    // What is never 0, such as an exponential, is divided by.
+    const own = signed.filter(({ base }) => contains(base, unknown) && decide(relation(base, "!=", ZERO), task.assumptions) !== true);
+    const others = signed.filter((part) => !own.includes(part));
+    // One factor, once, and nothing to divide by: nothing is gained.
+    const [first] = own;
+    const gained = own.length > 1 || (first?.multiplicity ?? 1) > 1 || others.some(({ base }) => contains(base, unknown));
+    if (!first || !gained) return undefined;
     const shown = product(...own.map(({ base, multiplicity }) => power(base, number(multiplicity))));
     const sign = signed.reduce((total, part) => total * part.sign, 1);
     const scale = product(
