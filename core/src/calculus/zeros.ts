@@ -1,3 +1,5 @@
+import { subtract, ZERO } from "../expression/construct.ts";
+import { realDomain } from "../expression/domain.ts";
 import type { Expression } from "../expression/expression.ts";
 import { compileInterval, type IntervalFunction, NoIntervals } from "../expression/interval-value.ts";
 import { above, excludesZero, type Interval, interval, signOf } from "../number/interval.ts";
@@ -27,6 +29,7 @@ export class Analysed {
   readonly name: string;
   readonly #orders: (IntervalFunction | undefined)[] = [];
   readonly #derivatives: (Expression | undefined)[] = [];
+  #conditions: readonly { readonly excludes: boolean; readonly border: Analysed }[] | undefined;
 
   constructor(expression: Expression, name: string) {
     this.expression = expression;
@@ -69,6 +72,25 @@ export class Analysed {
     }
   }
 
+  /** Whether the part of a piece where the function is defined is connected: every condition fails on one side only, or nowhere. */
+  connectedOn({ low, high }: Piece): boolean {
+    const x = interval(low, high);
+    this.#conditions ??= realDomain(this.expression).flatMap((condition) => {
+      if (condition.kind !== "relation") return [];
+      return condition.comparisons.map((comparison, k) => ({
+        excludes: comparison === "!=",
+        border: new Analysed(subtract(condition.operands[k] ?? ZERO, condition.operands[k + 1] ?? ZERO), this.name),
+      }));
+    });
+    return this.#conditions.every(({ excludes, border }) => {
+      const value = border.on(0, x);
+      if (!value || value.broken) return false;
+      if (excludesZero(value) && !value.partial) return true;
+      const slope = border.on(1, x);
+      return !excludes && slope !== undefined && !slope.broken && excludesZero(slope);
+    });
+  }
+
   /** Whether the function itself can be evaluated on intervals at all. */
   get usable(): boolean {
     this.on(0, interval(1));
@@ -89,6 +111,7 @@ export function zeroFree(f: Analysed, { low, high }: Piece): boolean {
   const x = interval(low, high);
   const whole = f.on(0, x);
   if (excludesZero(whole)) return true;
+  if (whole?.partial && !whole.broken) return movesAway(f, { low, high });
   if (!whole || whole.partial || whole.broken || !Number.isFinite(high - low)) return false;
   const slope = f.on(1, x);
   if (!slope || slope.partial || slope.broken) return false;
@@ -98,6 +121,16 @@ export function zeroFree(f: Analysed, { low, high }: Piece): boolean {
   const reach = Math.max(Math.abs(above(high - middle)), Math.abs(above(middle - low)));
   const size = above(reach * Math.max(Math.abs(slope.low), Math.abs(slope.high)));
   return at.low > size || at.high < -size;
+}
+
+/** Where the domain on a piece is connected and reaches one end of it: a function that moves away from 0 from that end on. */
+function movesAway(f: Analysed, { low, high }: Piece): boolean {
+  const slope = f.on(1, interval(low, high));
+  if (!slope || slope.broken || !excludesZero(slope) || !f.connectedOn({ low, high })) return false;
+  const rises = slope.low > 0;
+  const starts = [low, high].map((end) => signAt(f, end));
+  // Rising and positive at the left end, or negative at the right one; falling the other way round.
+  return rises ? starts[0] === 1 || starts[1] === -1 : starts[0] === -1 || starts[1] === 1;
 }
 
 /** Whether the function is defined, continuous and strictly monotone on a piece. */

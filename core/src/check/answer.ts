@@ -288,6 +288,12 @@ export interface KeptStep {
   readonly proven: boolean;
 }
 
+/** A polynomial equation in one name that no real number solves. */
+function hasNoRealRoot(statement: Expression): boolean {
+  const [name, ...more] = freeNames(statement);
+  return name !== undefined && more.length === 0 && rootCount(statement, name)?.real === 0;
+}
+
 function listOf(claimed: readonly ClaimedSolution[], unknown: string): Expression {
   return logic(
     "or",
@@ -309,11 +315,11 @@ function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): boolean {
   }
   const claimed = [...answer.solutions, ...answer.rejected];
   const values = claimed.map(({ value }) => value);
-  const left = open.filter((statement) => !(freeNames(statement).size === 0 && decide(statement, []) === false));
+  const left = open.filter((statement) => !(freeNames(statement).size === 0 && decide(statement, []) === false) && !hasNoRealRoot(statement));
   const letter = claimed.flatMap(({ integers }) => integers)[0];
   if (letter !== undefined && sameFamilies({ before: logic("or", left), after: listOf(claimed, answer.unknown), unknown: answer.unknown, letter, within: [] }))
     return true;
-  return open.every((statement) => {
+  return left.every((statement) => {
     if (equal(statement, NOWHERE) || (freeNames(statement).size === 0 && decide(statement, []) === false)) return true;
     const [left, right] = statement.kind === "relation" ? statement.operands : [];
     const isUnknown = left?.kind === "name" && left.name === answer.unknown;

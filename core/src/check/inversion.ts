@@ -5,6 +5,7 @@ import { contains, type Expression, equal, findAll, freeNames } from "../express
 import { BudgetExhausted } from "../number/budget.ts";
 import { fractionExpression, Kernels, NotAnalysable, normalForm } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
 import { constantSign, equalityTest, zeroTest } from "../rewrite/zero-test.ts";
 import type { Equivalence } from "./equivalence.ts";
 
@@ -77,8 +78,9 @@ function quotientOf(a: Expression, b: Expression): Expression | undefined {
 /** left − right = k (left′ − right′) with a k that is free of the unknown and not 0. */
 function movedOver(left: Expression, right: Expression, [u, v]: Sides, unknown: string, assumptions: readonly Expression[]): Equivalence | undefined {
   const [before, after] = [subtract(left, right), subtract(u, v)];
-  const ratio = quotientOf(before, after);
-  if (!ratio || contains(ratio, unknown)) return undefined;
+  const short = quotientOf(before, after);
+  const ratio = short && !contains(short, unknown) ? short : simplify(divide(before, after)).expression;
+  if (contains(ratio, unknown)) return undefined;
   if (zeroTest(ratio, assumptions).kind !== "nonzero") return undefined;
   if (freeNames(ratio).size > 0 && decide(relation(ratio, "!=", ZERO), assumptions) !== true)
     return { kind: "same where", conditions: [relation(ratio, "!=", ZERO)] };

@@ -24,12 +24,15 @@ export function separationBits(e: Expression): number | undefined {
   if (!bound) return undefined;
   const roots = findAll(e, (part) => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1);
   const degrees = roots.map((root) => (root.kind === "power" && root.exponent.kind === "number" ? Number(root.exponent.value.den) : 1));
+  const named = findAll(e, (part) => part.kind === "iterated" && part.operator === "root" && part.index !== undefined).map(
+    (part) => rootOfPolynomial(part)?.degree ?? 1,
+  );
   const calls = findAll(e, (part) => part.kind === "call").map((part) => (part.kind === "call" ? (rootDegree(part) ?? 1) : 1));
   // All angles lie in the field of one root of unity, which holds i as well where its order is a multiple of 4.
   const order = findAll(e, (part) => turnOf(part) !== undefined).reduce((common, part) => Number(integer.lcm(common, turnOf(part) ?? 1)), 1);
   const imaginary = findAll(e, (part) => part.kind === "constant" && part.name === "i").length > 0;
   const cyclotomic = order > 1 ? totient(Number(integer.lcm(order, 4))) : imaginary ? 2 : 1;
-  const degree = [...degrees, ...calls].reduce((total, each) => total * each, cyclotomic);
+  const degree = [...degrees, ...calls, ...named].reduce((total, each) => total * each, cyclotomic);
   return Math.max(0, bound.lower + (degree - 1) * bound.upper) + 2;
 }
 
@@ -75,9 +78,27 @@ function boundOf(e: Expression): Bound | undefined {
       const degree = rootDegree(e);
       return degree !== undefined && e.args[1] ? powerBound(boundOf(e.args[1]), 1, degree) : undefined;
     }
+    case "iterated":
+      return rootOfPolynomial(e)?.bound;
     default:
       return undefined;
   }
+}
+
+/** A root of Σ a_k x^k is (a_n x)/a_n with an algebraic integer above, whose conjugates are at most |a_n| + max |a_k| (Cauchy). */
+function rootOfPolynomial(e: Expression): { readonly degree: number; readonly bound: Bound } | undefined {
+  if (e.kind !== "iterated" || e.operator !== "root" || e.index === undefined) return undefined;
+  const terms = e.body.kind === "sum" ? e.body.terms : [e.body];
+  const parts = terms.map((term) => {
+    const { coefficient, rest } = splitCoefficient(term);
+    const exponent = rest.kind === "name" ? 1 : rest.kind === "power" && rest.exponent.kind === "number" ? Number(rest.exponent.value.num) : 0;
+    return { coefficient, exponent };
+  });
+  const degree = Math.max(...parts.map(({ exponent }) => exponent));
+  const leading = parts.find(({ exponent }) => exponent === degree)?.coefficient.num ?? 1;
+  const largest = Math.max(...parts.map(({ coefficient }) => log2(coefficient.num)));
+  if (parts.some(({ coefficient }) => coefficient.den !== 1)) return undefined;
+  return { degree, bound: { upper: logSum(log2(leading), largest), lower: log2(leading) } };
 }
 
 function powerBound(base: Bound | undefined, num: integer.Integer, den: integer.Integer): Bound | undefined {

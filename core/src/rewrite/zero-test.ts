@@ -42,13 +42,12 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   const known = [...realDomain(e), ...assumptions];
   const sampled = sampledTest(e, known);
   if (sampled.kind === "nonzero") return sampled;
-  if (sampled.digits === undefined) return { kind: "undecided", digits: 0 };
   const related = relationsProveZero(e, known);
   if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
   if (undoesInverse(e) && zeroTest(withoutInverse(e), known).kind === "zero")
     return { kind: "zero", method: "circular functions undo their inverses, and the rest reduces to 0" };
   const witness = related === "differs" || form === "nonzero" ? farWitness(e, known) : undefined;
-  return witness ? { kind: "nonzero", witness } : { kind: "undecided", digits: sampled.digits };
+  return witness ? { kind: "nonzero", witness } : { kind: "undecided", digits: sampled.digits ?? 0 };
 }
 
 const ZERO_BY_NORMAL_FORM: ZeroTest = { kind: "zero", method: "the difference reduces to 0 in rational normal form" };
