@@ -221,6 +221,7 @@ const BOUNDED = "interval arithmetic proves, piece by piece, that the sides are 
 
 /** The claimed values, each proven to be a solution by itself, against every zero that bounds on the function leave room for. */
 function coveredByBounds(answer: ClaimedAnswer): boolean {
+  if (answer.domain === "complex") return false;
   const claimed = [...answer.solutions, ...answer.rejected];
   if (claimed.some(({ everywhere, integers }) => everywhere || integers.length > 0)) return false;
   // A rejected candidate that is no zero does no harm: it is dropped.

@@ -1,4 +1,4 @@
-import { call, negate, number, ONE, PI, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
+import { call, E, I, negate, number, ONE, PI, power, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { decide } from "../rewrite/sign.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
@@ -20,6 +20,7 @@ interface Family {
  */
 export function trigonometricEquivalence(before: Expression, after: Expression, unknown: string, assumptions: readonly Expression[]): Equivalence | undefined {
   const [left, right] = before.kind === "relation" && before.comparisons[0] === "=" && before.comparisons.length === 1 ? before.operands : [];
+  if (left?.kind === "power" && right) return exponentialFamily(left, right, after, before, assumptions);
   if (left?.kind !== "call" || !right) return undefined;
   const [u] = left.args;
   const families = (after.kind === "logic" && after.operator === "or" ? after.items : [after]).map((one) => familyOf(one, before));
@@ -55,6 +56,20 @@ export function trigonometricEquivalence(before: Expression, after: Expression, 
     }
   };
   return holds() ? { kind: "same" } : undefined;
+}
+
+/** e^u = v against u = a + 2πi n with e^a = v, over the complex numbers. */
+function exponentialFamily(
+  left: Expression & { kind: "power" },
+  right: Expression,
+  after: Expression,
+  before: Expression,
+  assumptions: readonly Expression[],
+): Equivalence | undefined {
+  const family = familyOf(after, before);
+  if (!family || !equal(left.base, E) || !equal(family.angle, left.exponent)) return undefined;
+  const holds = same(family.period, product(TURN, I), assumptions) && same(power(E, family.value), right, assumptions);
+  return holds ? { kind: "same" } : undefined;
 }
 
 function same(a: Expression, b: Expression, assumptions: readonly Expression[]): boolean {

@@ -89,6 +89,7 @@ const RULES = {
   "roots of the sine": () => "The sine takes each value at an angle and at its supplement, again and again after full turns",
   "roots of the cosine": () => "The cosine takes each value at an angle and at its opposite, again and again after full turns",
   "roots of the tangent": () => "The tangent takes each value once in every half turn",
+  "roots of the exponential": () => "Over the complex numbers the exponential repeats after $2 pi i$",
   "equal sines": () => "Two sines are equal where the angles are equal or add up to half a turn, up to full turns",
   "equal cosines": () => "Two cosines are equal where the angles are equal or opposite, up to full turns",
   "equal tangents": () => "Two tangents are equal where the angles differ by half turns",

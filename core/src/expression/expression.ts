@@ -278,6 +278,7 @@ export function isReciprocal(e: Expression): boolean {
 /** Every distinct subexpression for which the test holds, outermost first. */
 export function findAll(e: Expression, test: (part: Expression) => boolean): Expression[] {
   const found: Expression[] = test(e) ? [e] : [];
+  if (e.kind === "iterated" && e.operator === "root") return found;
   for (const child of children(e)) {
     for (const part of findAll(child, test)) if (!found.some((known) => equal(known, part))) found.push(part);
   }

@@ -3,6 +3,8 @@ import { children, contains, type Expression, freeNames } from "./expression.ts"
 
 /** Rebuilds a node with every child mapped, through the canonical constructors; unchanged children keep the node itself. */
 export function mapChildren(e: Expression, map: (child: Expression) => Expression): Expression {
+  // A root is a number: what it is a root of is no part of the expression around it.
+  if (e.kind === "iterated" && e.operator === "root") return e;
   const before = children(e);
   const after = before.map(map);
   if (after.every((child, k) => child === before[k])) return e;

@@ -1,5 +1,5 @@
 import { ballValue } from "../expression/ball-value.ts";
-import { divide, name, number, PI, product, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
+import { divide, I, name, number, PI, power, product, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { family as functionFamily } from "../expression/functions/registry.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
@@ -73,7 +73,7 @@ const MOST_CASES = 12;
  * whole periods to every circular function, those are left out. Undefined where q would be large.
  */
 export function integerCases(e: Expression, letter: string): readonly Expression[] | undefined {
-  const calls = findAll(e, (part) => part.kind === "call" && periodOf(part) !== undefined && contains(part, letter));
+  const calls = findAll(e, (part) => periodOf(part) !== undefined && contains(part, letter));
   let modulus: integer.Integer = 1;
   for (const part of calls) {
     const turns = turnsOf(part, letter);
@@ -88,27 +88,34 @@ export function integerCases(e: Expression, letter: string): readonly Expression
   });
 }
 
-function periodOf(part: Expression): number | undefined {
-  return part.kind === "call" ? functionFamily(part.name)?.periodInPi : undefined;
+/** The period of a circular function, or 2πi of the exponential function. */
+function periodOf(part: Expression): Expression | undefined {
+  if (part.kind === "power" && part.base.kind === "constant" && part.base.name === "e") return product(number(2), PI, I);
+  const turns = part.kind === "call" ? functionFamily(part.name)?.periodInPi : undefined;
+  return turns === undefined ? undefined : product(number(turns), PI);
+}
+
+function argumentOf(part: Expression): Expression | undefined {
+  return part.kind === "power" ? part.exponent : part.kind === "call" ? part.args[0] : undefined;
 }
 
 /** How many periods one step of the letter adds to the argument of a circular function. */
 function turnsOf(part: Expression, letter: string): Rational | undefined {
-  const [argument] = part.kind === "call" ? part.args : [];
+  const argument = argumentOf(part);
   const period = periodOf(part);
   const inner = argument && asFamily(simplify(argument).expression, letter);
   if (!inner || period === undefined) return undefined;
-  return rationalRatio(inner.period, product(number(period), PI));
+  return rationalRatio(inner.period, period);
 }
 
 function withoutTurns(e: Expression, letter: string): Expression {
   const inner = mapChildren(e, (child) => withoutTurns(child, letter));
-  if (inner.kind !== "call" || periodOf(inner) === undefined || !contains(inner, letter)) return inner;
+  if (periodOf(inner) === undefined || !contains(inner, letter)) return inner;
   const turns = turnsOf(inner, letter);
-  const [argument] = inner.args;
+  const argument = argumentOf(inner);
   if (turns?.den !== 1 || !argument) return inner;
   const start = asFamily(simplify(argument).expression, letter)?.start ?? ZERO;
-  return mapChildren(inner, () => start);
+  return inner.kind === "power" ? power(inner.base, start) : mapChildren(inner, () => start);
 }
 
 const MOST_MEMBERS = 400;

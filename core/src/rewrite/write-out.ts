@@ -10,7 +10,7 @@ const MOST_TERMS = 1000;
 /** Sums and products between whole bounds written out, and cases whose conditions are decided replaced by their value. */
 export function writeOut(e: Expression): Expression {
   const inner = mapChildren(e, writeOut);
-  if (inner.kind === "iterated" && inner.operator !== "integral") return writtenSum(inner);
+  if (inner.kind === "iterated" && (inner.operator === "sum" || inner.operator === "product")) return writtenSum(inner);
   if (inner.kind === "cases") return decidedCase(inner);
   return inner;
 }

@@ -5,6 +5,7 @@ import { text } from "../notation/text.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
+import { solveComplexExponential } from "./complex-exponential.ts";
 import { solveConstant } from "./constant.ts";
 import { solveByFactors } from "./factors.ts";
 import { tidyFamilies } from "./families.ts";
@@ -62,6 +63,7 @@ const METHODS: readonly Method[] = [
   solveCleared,
   solveIdentity,
   (task) => solveByUndoing(task, solvePolynomial),
+  (task) => solveComplexExponential(task, solveOpen),
   (task) => solveByCases(task, solveOpen),
   (task) => solveZeroProduct(task, solveOpen),
   (task) => solveBySubstitution(task, solveOpen),

@@ -33,6 +33,7 @@ export function tidyFamilies(solved: Solved, task: Task): Solved {
     if (family && [...freeNames(family.start), ...freeNames(family.period)].length === 0) families.push(family);
     else others.push(one);
   }
+  if (task.domain === "complex") return solved;
   if (families.length === 0) return membersOfOthers(solved, task, letter);
   const joined = gathered(families) ?? families;
   const apart = others.filter((one) => !joined.some((family) => memberNumber(one.values.get(unknown) ?? ZERO, family) !== undefined));

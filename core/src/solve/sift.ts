@@ -6,6 +6,7 @@ import { text } from "../notation/text.ts";
 import { integerCases } from "../rewrite/families.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
+import { equalityTest } from "../rewrite/zero-test.ts";
 import { nonZero, tidyConditions } from "./conditions.ts";
 import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";
 
@@ -31,7 +32,8 @@ export function sift(solved: Solved, task: Task): Solved {
       ...given.map((c) => [c, "this is given"] as const),
     ]) {
       const at = simplify(substitute(condition, new Map([[unknown, value]]))).expression;
-      const holds = decideFor(at, solution.integers, [...others, ...solution.conditions]);
+      const known = [...others, ...solution.conditions];
+      const holds = task.domain === "complex" ? differs(at, known) : decideFor(at, solution.integers, known);
       if (holds === false || (holds === undefined && freeNames(at).size === 0)) {
         rejected.push({
           values: solution.values,
@@ -48,6 +50,13 @@ export function sift(solved: Solved, task: Task): Solved {
   const lost = set.solutions.length === 0 && solved.set.solutions.length > 0;
   const reason = lost ? `${solved.set.reason}; none of the candidates satisfies what is required of ${unknown}` : solved.set.reason;
   return { steps: solved.steps, set: { ...set, reason, rejected } };
+}
+
+/** Whether two complex numbers differ, which is all that a domain over the complex numbers asks. */
+function differs(condition: Expression, known: readonly Expression[]): boolean | undefined {
+  if (condition.kind !== "relation" || condition.comparisons[0] !== "!=" || freeNames(condition).size > 0) return decide(condition, known);
+  const test = equalityTest(condition.operands[0] ?? ZERO, condition.operands[1] ?? ZERO, known);
+  return test.kind === "undecided" ? undefined : test.kind === "nonzero";
 }
 
 /** Whether a condition holds, for every integer value of the letters. */

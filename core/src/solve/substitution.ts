@@ -24,7 +24,7 @@ export function solveBySubstitution(task: Task, solve: Solve): Solved | undefine
 }
 
 /** Powers with a base free of the unknown and an exponent a x + b, sinh and cosh among them, as powers of one exponential. */
-function exponentialPart(e: Expression, unknown: string): Part | undefined {
+export function exponentialPart(e: Expression, unknown: string): Part | undefined {
   const plain = withoutHyperbolic(e, unknown);
   const parts = findAll(plain, (part) => part.kind === "power" && contains(part.exponent, unknown) && !contains(part.base, unknown));
   const linear = parts.map((part) => {

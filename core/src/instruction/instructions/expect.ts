@@ -1,11 +1,13 @@
 import { decimalText } from "../../check/compare.ts";
+import { sameFamilies } from "../../check/families.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { ballValue } from "../../expression/ball-value.ts";
 import { equation, logic, name, subtract } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
-import type { Solution } from "../../solve/solution.ts";
+import type { Solution, SolutionSet } from "../../solve/solution.ts";
 import { type Answer, NO_STEPS, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction, Reading } from "../instruction.ts";
@@ -146,6 +148,8 @@ function againstSolutions(
   const [unknown = "x"] = set.variables;
   const alternatives = alternativesOf(claimed, unknown, environment);
   const actual = set.solutions.length > 0 ? set.solutions : set.complexSolutions;
+  const families = againstFamilies(alternatives, set, unknown, line, environment);
+  if (families) return families;
   const pairs = alternatives.map((alternative) => ({ alternative, found: actual.map((solution) => matchAll(alternative, solution, assumptions)) }));
   const surplus = pairs.filter(({ found }) => !found.some(agrees));
   const missing = actual.filter((_, k) => !pairs.some(({ found }) => found[k] && agrees(found[k])));
@@ -175,6 +179,26 @@ function againstSolutions(
   const lost = missing.length > 0 ? `missing: ${missing.map((solution) => text(alternativeText(solution.values))).join(" and ")}` : "";
   const [wrong] = surplus;
   return truth(false, "bent", [tooMuch, lost].filter((part) => part !== "").join("; "), lines, wrong?.alternative);
+}
+
+/** Families are compared as sets of numbers: another start or another letter is the same family. */
+function againstFamilies(alternatives: readonly Claimed[], set: SolutionSet, unknown: string, line: number, environment: Environment): Outcome | undefined {
+  const [letter] = set.solutions.flatMap(({ integers }) => integers);
+  if (letter === undefined || set.variables.length > 1) return undefined;
+  const list = (values: readonly Expression[]): Expression =>
+    logic(
+      "or",
+      values.map((value) => equation(name(unknown), value)),
+    );
+  const claimed = alternatives.map((alternative) => {
+    const value = firstOf(alternative);
+    const own = [...freeNames(value)].filter((other) => !environment.quantities.has(other) && other !== unknown);
+    return substitute(value, new Map(own.map((other) => [other, name(letter)])));
+  });
+  const actual = set.solutions.map(({ values }) => values.get(unknown) ?? name(unknown));
+  const same = sameFamilies({ before: list(actual), after: list(claimed), unknown, letter, within: [] });
+  if (!same) return undefined;
+  return truth(true, "nailed", `agrees exactly with line ${line}`, [{ note: "the same numbers, compared member by member over one period" }]);
 }
 
 const agrees = (found: Match): boolean => found.kind === "exact" || found.kind === "rounds";

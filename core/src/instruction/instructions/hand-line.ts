@@ -1,15 +1,22 @@
 import { comparisonNote } from "../../check/answer.ts";
 import { compareSides, pointText } from "../../check/compare.ts";
 import { equivalence } from "../../check/equivalence.ts";
+import { sameFamilies } from "../../check/families.ts";
+import { judgeStep } from "../../check/step.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
-import { number } from "../../expression/construct.ts";
-import { type Expression, freeNames } from "../../expression/expression.ts";
+import { step } from "../../derivation/step.ts";
+import { divide, equation, logic, name, number, power, subtract, ZERO } from "../../expression/construct.ts";
+import { type Expression, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
-import { equalityTest } from "../../rewrite/zero-test.ts";
+import { hasAngles, inUnitAngles } from "../../rewrite/angles.ts";
+import { simplify } from "../../rewrite/simplify.ts";
+import { equalityTest, zeroTest } from "../../rewrite/zero-test.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import { Unsolvable } from "../../solve/solution.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
+import { judgeSolutions } from "../claims.ts";
 import { type Environment, lineStatement } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
@@ -118,38 +125,94 @@ function sameSolutions(above: Above, claimed: Expression, environment: Environme
   if (!before || !after) throw new CannotDo("there is nothing to compare");
   const { assumptions } = environment;
   const [was, is] = [solutionsOf(before, unknown, assumptions), solutionsOf(after, unknown, assumptions)];
-  const lost = was && is ? without(was, is) : [];
-  const extra = was && is ? without(is, was) : [];
+  const plain = was?.letter === undefined && is?.letter === undefined;
+  const lost = was && is ? (plain ? without(was.values, is.values) : failing(was, after, unknown)) : [];
+  const extra = was && is ? (plain ? without(is.values, was.values) : failing(is, before, unknown)) : [];
   if (lost.length > 0 || extra.length > 0) {
     const said = (values: readonly Expression[]): string => values.map((value) => `${unknown} = ${text(value)}`).join(" and ");
     const parts = [
       ...(lost.length > 0
         ? [
-            `${said(lost)} ${lost.length === 1 ? "solves" : "solve"} line ${above.line} but not this: ${lost.length === 1 ? "a solution is" : "solutions are"} lost`,
+            `${said(lost)} ${lost.length === 1 ? "solves" : "solve"} line ${above.line} but not this: ${lost.length === 1 ? "a solution is" : "solutions are"} lost${whyLost(before, after, unknown, lost)}`,
           ]
         : []),
-      ...(extra.length > 0 ? [`${said(extra)} ${extra.length === 1 ? "solves" : "solve"} this but not line ${above.line}`] : []),
+      ...(extra.length > 0 ? [`${said(extra)} ${extra.length === 1 ? "solves" : "solve"} this but not line ${above.line}${whyExtra(before, after)}`] : []),
     ];
     const [example] = [...lost, ...extra];
     return truth(false, "bent", parts.join("; "), claimed, [], example && new Map([[unknown, example]]));
   }
+  const { verdict } = judgeStep(step("simplify values", [], { kind: "equivalent", unknown, before, after }), assumptions);
+  const sets = was && is ? equalSets(was, is, unknown) : undefined;
+  if (verdict === "nailed" || (sets === true && was?.proven && is?.proven))
+    return truth(true, "nailed", `the same solutions as line ${above.line}`, claimed, []);
+  if (sets === true) return truth(true, "tacked", `the same real solutions as line ${above.line}, as far as they were found`, claimed, []);
   const same = equivalence(before, after, unknown, assumptions);
   switch (same.kind) {
     case "same":
-      // The sets above were compared as well where both could be solved, which settles where the sides are defined.
-      return was && is
-        ? truth(true, "nailed", `the same solutions as line ${above.line}`, claimed, [])
-        : truth(true, "tacked", `the same zeros as line ${above.line}; where the sides are defined was not compared`, claimed, []);
+      return truth(true, "tacked", `the same zeros as line ${above.line}; where the sides are defined was not compared`, claimed, []);
     case "same where":
       return truth(undefined, "loose", `the same solutions as line ${above.line} only where ${same.conditions.map(text).join(" and ")}`, claimed, []);
     case "different":
-      // Over the complex numbers they differ, but no real solution tells them apart.
-      return was && is
-        ? truth(true, "tacked", `the same real solutions as line ${above.line}, though not over the complex numbers`, claimed, [])
-        : truth(false, "bent", `the solutions are not those of line ${above.line}`, claimed, []);
+      return truth(false, "bent", `the solutions are not those of line ${above.line}`, claimed, []);
     case "unknown":
-      return truth(undefined, "loose", same.why, claimed, []);
+      return truth(undefined, "loose", `it was not decided whether this has the same solutions as line ${above.line}`, claimed, []);
   }
+}
+
+/** Whether both lists are the same numbers, families among them. */
+function equalSets(a: Found, b: Found, unknown: string): boolean | undefined {
+  const letter = a.letter ?? b.letter;
+  const list = ({ values }: Found): Expression =>
+    logic(
+      "or",
+      values.map((value) => equation(name(unknown), value)),
+    );
+  if (letter !== undefined) return sameFamilies({ before: list(a), after: list(b), unknown, letter, within: [] }) ? true : undefined;
+  const within = (some: readonly Expression[], others: readonly Expression[]): boolean =>
+    some.every((value) => others.some((other) => equalityTest(value, other).kind === "zero"));
+  return within(a.values, b.values) && within(b.values, a.values) ? true : undefined;
+}
+
+/** Members of families that certainly do not solve a statement. */
+function failing({ values, letter }: Found, statement: Expression, unknown: string): readonly Expression[] {
+  const members = values.flatMap((value) =>
+    letter !== undefined && freeNames(value).has(letter)
+      ? [0, 1, 2].map((n) => simplify(substitute(value, new Map([[letter, number(n)]]))).expression)
+      : [value],
+  );
+  const alternatives = statement.kind === "logic" && statement.operator === "or" ? statement.items : [statement];
+  const fails = (value: Expression): boolean =>
+    alternatives.every((one) => {
+      const difference = differenceOf(one);
+      return difference !== undefined && zeroTest(substitute(difference, new Map([[unknown, value]]))).kind === "nonzero";
+    });
+  return members.filter(fails).slice(0, 2);
+}
+
+/** What was divided by, where it is 0 at a lost solution. */
+function whyLost(before: Expression, after: Expression, unknown: string, lost: readonly Expression[]): string {
+  const [p, q] = [before, after].map(differenceOf);
+  if (!p || !q) return "";
+  const ratio = simplify(divide(writtenApart(p), writtenApart(q))).expression;
+  if (findAll(ratio, (part) => isReciprocal(part) && freeNames(part).has(unknown)).length > 0) return "";
+  const vanishes = lost.every((value) => equalityTest(substitute(ratio, new Map([[unknown, value]])), ZERO).kind === "zero");
+  return vanishes && freeNames(ratio).has(unknown) ? `, since it was divided by ${text(ratio)}, which can be 0` : "";
+}
+
+/** Multiple angles written out, so that common factors show. */
+function writtenApart(e: Expression): Expression {
+  return hasAngles(e) ? inUnitAngles(e) : e;
+}
+
+/** Squaring both sides, where that is what was done. */
+function whyExtra(before: Expression, after: Expression): string {
+  if (before.kind !== "relation" || after.kind !== "relation") return "";
+  const squared = before.operands.every((side, k) => equalityTest(power(side, number(2)), after.operands[k] ?? ZERO).kind === "zero");
+  return squared ? ": both sides were squared, which can add solutions" : "";
+}
+
+function differenceOf(e: Expression): Expression | undefined {
+  return e.kind === "relation" && e.comparisons[0] === "=" ? subtract(e.operands[0] ?? ZERO, e.operands[1] ?? ZERO) : undefined;
 }
 
 function unknownOf(before: Expression, after: Expression, environment: Environment): string {
@@ -160,22 +223,35 @@ function unknownOf(before: Expression, after: Expression, environment: Environme
   return only;
 }
 
-/** The real solutions of an equation or of alternatives, or undefined where the solver has no method or conditions remain. */
-function solutionsOf(statement: Expression, unknown: string, assumptions: readonly Expression[]): readonly Expression[] | undefined {
+/** All real solutions of a statement, whether the judge confirms that they are all, and the letter of families. */
+interface Found {
+  readonly values: readonly Expression[];
+  readonly proven: boolean;
+  readonly letter: string | undefined;
+}
+
+/** The real solutions of an equation or of alternatives, or undefined where they are not all found or conditions remain. */
+function solutionsOf(statement: Expression, unknown: string, assumptions: readonly Expression[]): Found | undefined {
   const alternatives = statement.kind === "logic" && statement.operator === "or" ? statement.items : [statement];
   const values: Expression[] = [];
+  let proven = true;
+  let letter: string | undefined;
+  const facts = assumptions.filter((fact) => freeNames(fact).has(unknown));
+  const known = assumptions.filter((fact) => !facts.includes(fact));
   for (const alternative of alternatives) {
     if (alternative.kind !== "relation" || alternative.comparisons[0] !== "=" || alternative.comparisons.length !== 1) return undefined;
     try {
-      const { set } = solveEquation({ equation: alternative, unknown, domain: "real", assumptions });
-      if (set.solutions.some((solution) => solution.free.length > 0)) return undefined;
+      const { set, steps } = solveEquation({ equation: alternative, unknown, domain: "real", assumptions });
+      if (!set.complete || set.solutions.some((solution) => solution.free.length > 0)) return undefined;
       values.push(...set.solutions.flatMap((solution) => [...solution.values.values()]));
+      letter ??= set.solutions.flatMap(({ integers }) => integers)[0];
+      proven = proven && judgeSolutions(alternative, set, steps, known, facts).verdict === "nailed";
     } catch (error) {
       if (error instanceof Unsolvable || error instanceof BudgetExhausted) return undefined;
       throw error;
     }
   }
-  return values;
+  return { values, proven, letter };
 }
 
 /** The values of the first list that certainly differ from all of the second. */

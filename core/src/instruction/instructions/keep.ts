@@ -1,10 +1,34 @@
+import { stepsCheck } from "../../check/step.ts";
 import type { Check } from "../../check/verdict.ts";
 import { weakest } from "../../check/verdict.ts";
+import type { Expression } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
-import { CannotDo, NO_STEPS } from "../answer.ts";
+import { tidyFamilies } from "../../solve/families.ts";
+import type { SolutionSet } from "../../solve/solution.ts";
+import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import { chooseFrom, failure, holdsFor, onlyValue } from "../choose.ts";
+import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
+
+/** The members of families that satisfy a bounded condition, listed and checked one by one. */
+function membersKept(set: SolutionSet, wanted: Expression, statement: Expression, environment: Environment): Outcome | undefined {
+  const [unknown = ""] = set.variables;
+  if (set.variables.length > 1 || statement.kind !== "relation" || !set.solutions.some(({ integers }) => integers.length > 0)) return undefined;
+  const task = { equation: statement, unknown, domain: set.domain, assumptions: [...environment.assumptions, wanted] };
+  const listed = tidyFamilies({ set, steps: [] }, task);
+  if (listed.set.solutions.some(({ integers }) => integers.length > 0)) return undefined;
+  const { check, verdicts } = stepsCheck(listed.steps, environment.assumptions);
+  const detail = `the members of the families with ${text(wanted)} were listed again and compared`;
+  const own: Check = { kind: "completeness", outcome: check.outcome, detail, lines: [{ note: detail }] };
+  return {
+    answer: { kind: "solutions", set: listed.set, equation: statement },
+    steps: listed.steps,
+    stepVerdicts: verdicts,
+    checks: [own, check],
+    verdict: check.outcome,
+  };
+}
 
 /** `keep Q from (n)`: chooses among the solutions of line n; the others are reported as set aside. */
 export const KEEP: Instruction = {
@@ -30,6 +54,8 @@ export const KEEP: Instruction = {
       run: () => {
         const names = new Set(set.variables);
         const wanted = putIn(condition, environment, names).expression;
+        const listed = membersKept(set, wanted, equation, environment);
+        if (listed) return listed;
         const undecided: string[] = [];
         const kept = chooseFrom(set, (solution) => {
           const holds = holdsFor(wanted, solution, environment.assumptions);
