@@ -3,6 +3,7 @@ import { call, divide, E, HALF, isPositiveConstant, negate, ONE, PI, power, prod
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { BudgetExhausted } from "../number/budget.ts";
+import { asFamily, missesZero } from "../rewrite/families.ts";
 import { fractionExpression, Kernels, NotAnalysable, normalForm } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
@@ -31,6 +32,7 @@ export function undoingEquivalence(before: Expression, after: Expression, unknow
   if (moved) return moved;
   if (first && sides.length === 1 && !equal(after, NOWHERE) && looksLogarithmic(after) && logarithmTaken(left, right, first, assumptions))
     return { kind: "same" };
+  if (equal(after, NOWHERE) && neverEqual(left, right, unknown)) return { kind: "same" };
   if (contains(right, unknown)) return undefined;
   if (equal(after, NOWHERE)) return outOfRange(left, right, assumptions) ? { kind: "same" } : undefined;
   if (!first || !sides.every((pair) => pair !== undefined)) return undefined;
@@ -126,6 +128,14 @@ function bothSigns(left: Expression, right: Expression, [u, v]: Sides, [w, z]: S
   if (left.kind === "call") return EVEN.has(left.name) && equal(left.args[0] ?? ZERO, u) && same(call(left.name, v));
   if (left.kind !== "power" || left.exponent.kind !== "number" || !equal(left.base, u)) return false;
   return left.exponent.value.den === 1 && Number(left.exponent.value.num) % 2 === 0 && same(power(v, left.exponent));
+}
+
+/** Sides whose difference is free of the unknown and, for every integer that a letter stands for, not 0. */
+function neverEqual(left: Expression, right: Expression, unknown: string): boolean {
+  const difference = simplify(subtract(left, right)).expression;
+  const [letter, ...more] = freeNames(difference);
+  const family = letter === undefined || letter === unknown || more.length > 0 ? undefined : asFamily(difference, letter);
+  return family !== undefined && missesZero(family);
 }
 
 /** Whether no real value of the left side can be the right one. */

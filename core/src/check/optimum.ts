@@ -1,4 +1,5 @@
 import { around, boundsOf, coversZeros } from "../calculus/cover.ts";
+import { growthOf } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
 import { Analysed } from "../calculus/zeros.ts";
 import { negate, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
@@ -34,6 +35,8 @@ export interface ClaimedOptima {
   readonly assumptions: readonly Expression[];
   readonly points: readonly ClaimedOptimum[];
   readonly wanted: "maximum" | "minimum" | "stationary";
+  /** Whether the stationary points were confirmed to be all, as solutions of their equations. */
+  readonly allFound: boolean;
 }
 
 /** Every point is put back: the value is the objective's, the conditions hold, and without conditions the derivatives are 0 at inner points. */
@@ -44,8 +47,8 @@ export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
     const known = [...claim.assumptions, ...point.conditions];
     const at = (e: Expression): Expression => substitute(e, point.values);
     const test = (e: Expression): Verdict => {
-      const free = point.integers.find((letter) => contains(e, letter));
-      const found = free === undefined ? zeroTest(e, known) : integerTest(e, [free], known);
+      const letters = point.integers.filter((letter) => contains(e, letter) && !point.values.has(letter));
+      const found = letters.length === 0 ? zeroTest(e, known) : integerTest(e, letters, known);
       return found.kind === "zero" ? "nailed" : found.kind === "nonzero" ? "bent" : "loose";
     };
     const outcomes = [
@@ -81,10 +84,9 @@ export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
 /** The derivative is 0 at the point, or has no value there. */
 function slopeTest(objective: Expression, variable: string, point: ClaimedOptimum, test: (e: Expression) => Verdict): Verdict {
   const slope = simplify(differentiate(objective, variable)).expression;
-  const at = substitute(slope, point.values);
-  const verdict = test(at);
-  if (verdict !== "bent" || freeNames(at).size > 0) return verdict;
-  return constantSign(at) === undefined ? "nailed" : verdict;
+  // At a corner the derivative has no value.
+  const undefinedThere = realDomain(slope).some((condition) => decide(simplify(substitute(condition, point.values)).expression, []) === false);
+  return undefinedThere ? "nailed" : test(substitute(slope, point.values));
 }
 
 /**
@@ -92,9 +94,9 @@ function slopeTest(objective: Expression, variable: string, point: ClaimedOptimu
  * objective is 0 only at the points claimed, and has the right sign between them.
  */
 export function optimumIsGlobal(claim: ClaimedOptima): boolean {
-  const reduced = withoutConstraint(claim);
-  if (reduced) return optimumIsGlobal(reduced);
-  if (claim.constraints.length === 0 && isConvex(claim)) return true;
+  if (withoutConstraint(claim).some(optimumIsGlobal)) return true;
+  if (claim.constraints.length === 0 && (isConvex(claim) || isOnlyExtremum(claim))) return true;
+  if (isBestOfAll(claim)) return true;
   const [variable, ...more] = claim.variables;
   const best = claim.points.filter(({ global }) => global);
   const [first] = best;
@@ -103,19 +105,15 @@ export function optimumIsGlobal(claim: ClaimedOptima): boolean {
   const gap = claim.wanted === "maximum" ? subtract(first.value, claim.objective) : subtract(claim.objective, first.value);
   const zeros = best.map(({ values }) => values.get(variable) ?? ZERO);
   if (!coversZeros(new Analysed(gap, variable), zeros, claim.facts)) return false;
-  if (realDomain(claim.objective).some((condition) => condition.kind === "relation" && condition.comparisons[0] === "!=" && inDomain(condition, claim)))
-    return false;
+  const domain = realDomain(claim.objective);
+  const strict = domain.filter((condition) => !(condition.kind === "relation" && condition.comparisons[0] === "!="));
+  if (domain.some((condition) => !strict.includes(condition) && decide(condition, [...claim.facts, ...strict]) !== true)) return false;
   return samplesBetween(zeros, claim.facts, variable).every((x) => {
     const at = new Map([[variable, number(rational.fromNumber(x))]]);
     const inside = claim.facts.every((fact) => decide(simplify(substitute(fact, at)).expression, []) === true);
     const sign = inside ? constantSign(substitute(gap, at)) : undefined;
     return sign === undefined || sign >= 0;
   });
-}
-
-/** Whether a condition u ≠ 0 may fail somewhere in the domain that is asked for. */
-function inDomain(condition: Expression, { facts }: ClaimedOptima): boolean {
-  return decide(condition, facts) !== true;
 }
 
 /** A number in each piece between zeros and bounds: there the difference is continuous and keeps its sign. */
@@ -131,16 +129,17 @@ function samplesBetween(zeros: readonly Expression[], facts: readonly Expression
   return [first - 1, ...places.slice(1).map((place, k) => ((places[k] ?? place) + place) / 2), last + 1];
 }
 
-/** A condition that is linear in a variable with a number before it, put in. */
-function withoutConstraint(claim: ClaimedOptima): ClaimedOptima | undefined {
+/** The claims with a condition solved for a variable that is linear in it and put in, in every way in which that is possible. */
+function withoutConstraint(claim: ClaimedOptima): readonly ClaimedOptima[] {
+  const reduced: ClaimedOptima[] = [];
   for (const constraint of claim.constraints) {
     const difference = subtract(constraint.operands[0] ?? ZERO, constraint.operands[1] ?? ZERO);
     for (const variable of claim.variables) {
       const coefficients = contains(constraint, variable) ? polynomialCoefficients(difference, variable) : undefined;
       const [constant = ZERO, slope] = coefficients ?? [];
-      if (!slope || coefficients?.length !== 2 || constantSign(slope) === undefined || constantSign(slope) === 0) continue;
+      if (!slope || coefficients?.length !== 2 || !neverZero(slope, constant, claim)) continue;
       const at = new Map([[variable, product(number(-1), constant, power(slope, number(-1)))]]);
-      return {
+      reduced.push({
         ...claim,
         objective: simplify(substitute(claim.objective, at)).expression,
         variables: claim.variables.filter((other) => other !== variable),
@@ -152,10 +151,17 @@ function withoutConstraint(claim: ClaimedOptima): ClaimedOptima | undefined {
           }),
         facts: claim.facts.map((fact) => substitute(fact, at)),
         points: claim.points.map((point) => ({ ...point, values: new Map([...point.values].filter(([key]) => key !== variable)) })),
-      };
+      });
     }
   }
-  return undefined;
+  return reduced;
+}
+
+/** Whether a coefficient is not 0 wherever the condition holds: by what is given, or since the rest would then not be 0. */
+function neverZero(slope: Expression, rest: Expression, { facts, assumptions }: ClaimedOptima): boolean {
+  if (freeNames(slope).size === 0) return zeroTest(slope).kind === "nonzero";
+  const known = [...facts, ...assumptions];
+  return decide(relation(slope, "!=", ZERO), known) === true || (freeNames(rest).size === 0 && zeroTest(rest).kind === "nonzero");
 }
 
 /** One variable with a second derivative of one sign, or a quadratic with definite second derivatives: one stationary point is the optimum. */
@@ -171,6 +177,39 @@ function isConvex({ objective, variables, facts, assumptions, wanted, points }: 
   if (variables.length === 1) return positive(signed[0]?.[0] ?? ZERO) && realDomain(objective).every((condition) => decide(condition, known) === true);
   if (!hessian.every((row) => row.every((entry) => freeNames(entry).size === 0))) return false;
   return signed.every((_, k) => positive(determinant(signed.slice(0, k + 1).map((row) => row.slice(0, k + 1)))));
+}
+
+/**
+ * One variable: on an interval where the function is differentiable, the only stationary point inside is the optimum of the whole
+ * where it is one of its neighbourhood.
+ */
+function isOnlyExtremum({ objective, variables, facts, assumptions, wanted, points, allFound }: ClaimedOptima): boolean {
+  const [variable, ...more] = variables;
+  const [only, ...others] = points.filter(({ end }) => !end);
+  if (variable === undefined || more.length + others.length > 0 || !only?.global || only.integers.length > 0 || !allFound) return false;
+  const known = [...facts, ...assumptions];
+  if (!realDomain(objective).every((condition) => decide(condition, known) === true)) return false;
+  const second = simplify(substitute(differentiate(differentiate(objective, variable), variable), only.values)).expression;
+  return decide(relation(second, wanted === "maximum" ? "<" : ">", ZERO), [...assumptions, ...only.conditions]) === true;
+}
+
+/**
+ * The best of all stationary points, where an optimum must exist: on a bounded closed set that a condition describes, or for a
+ * polynomial that grows beyond all bounds in every direction.
+ */
+function isBestOfAll({ objective, variables, constraints, facts, wanted, points, allFound }: ClaimedOptima): boolean {
+  if (!allFound || facts.length > 0) return false;
+  const sides = constraints.map((one) => subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO));
+  const bounded = sides.some((side) => ["up", "down"].includes(growthOf(side, variables) ?? "both"));
+  const exists = constraints.length > 0 ? bounded : growthOf(objective, variables) === (wanted === "minimum" ? "up" : "down");
+  const best = points.filter(({ global }) => global);
+  if (!exists || best.length === 0) return false;
+  return points.every((point) =>
+    best.every((one) => {
+      const sign = constantSign(subtract(point.value, one.value));
+      return sign !== undefined && (point.global ? sign === 0 : wanted === "maximum" ? sign <= 0 : sign >= 0);
+    }),
+  );
 }
 
 function determinant(matrix: readonly (readonly Expression[])[]): Expression {

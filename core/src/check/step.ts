@@ -4,9 +4,10 @@ import { call, E, MINUS_ONE, ONE, power, product, relation, subtract, ZERO } fro
 import { realDomain } from "../expression/domain.ts";
 import { children, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
-import { elaborate } from "../notation/elaborate.ts";
+import { elaborate, NO_MEANINGS } from "../notation/elaborate.ts";
 import { NotationError, type Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";
+import { rootOf } from "../rewrite/named-root.ts";
 import { decide } from "../rewrite/sign.ts";
 import { writeOut } from "../rewrite/write-out.ts";
 import { equalityTest, zeroTest } from "../rewrite/zero-test.ts";
@@ -177,7 +178,7 @@ function sameParts(a: Expression, b: Expression): boolean {
 /** Whether a written form, with ± read as two alternatives, says the same as the claim's result. */
 function writtenMeans(written: Syntax, claim: Claim): boolean {
   try {
-    const meant = elaborate(written);
+    const meant = elaborate(written, { ...NO_MEANINGS, rootOf });
     // Written before the values are put in, such as fractions with unknown numerators.
     if (claim.kind === "put in" && meant.kind !== "relation") return equalityTest(substitute(meant, claim.values), claim.after).kind === "zero";
     if (claim.kind !== "equivalent") {

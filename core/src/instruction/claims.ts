@@ -6,7 +6,7 @@ import { systemCount, systemPutBack } from "../check/system.ts";
 import { type Check, type Verdict, verdictOf } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
 import { ZERO } from "../expression/construct.ts";
-import type { Expression } from "../expression/expression.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
 import type { Optimum, OptimumTask } from "../solve/optima/optimum.ts";
 import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
 
@@ -53,11 +53,24 @@ export function judgeSolutions(
   return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };
 }
 
+/** Whether the judge confirms that the equations for the stationary points have no other solutions. */
+function stationaryConfirmed({ stationary, system }: Optimum, known: readonly Expression[]): boolean {
+  if (stationary) {
+    const { equation, set, steps, facts, unknown } = stationary;
+    const others = known.filter((fact) => !freeNames(fact).has(unknown));
+    return judgeSolutions(equation, set, steps, others, facts).checks.some(({ kind, outcome }) => kind === "completeness" && outcome === "nailed");
+  }
+  return (
+    system !== undefined &&
+    judgeSystem(system.equations, system.set, [], known).checks.some(({ kind, outcome }) => kind === "completeness" && outcome === "nailed")
+  );
+}
+
 /** Lays the optima of an objective before the judge. */
 export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonly Step[]): Judged {
-  const known = [...task.assumptions, ...optimum.points.flatMap(({ conditions }) => conditions)];
+  const known = [...task.assumptions, ...task.facts, ...optimum.points.flatMap(({ conditions }) => conditions)];
   const { check, verdicts } = stepsCheck(steps, known);
-  const claimed = { ...task, points: optimum.points };
+  const claimed = { ...task, points: optimum.points, allFound: stationaryConfirmed(optimum, known) };
   const reached = task.wanted !== "stationary" && optimum.points.some(({ global }) => global);
   const confirmed = !reached || optimumIsGlobal(claimed);
   const outcome: Verdict = optimum.complete && confirmed ? "nailed" : "loose";

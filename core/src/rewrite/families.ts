@@ -66,6 +66,21 @@ export function memberNumber(value: Expression, { start, period }: Family): inte
   return ratio && ratio.den === 1 ? ratio.num : undefined;
 }
 
+/** Whether a family of numbers certainly does not hold 0: start/period is no integer. */
+export function missesZero({ start, period }: Family): boolean {
+  if (freeNames(start).size + freeNames(period).size > 0) return false;
+  try {
+    const ratio = ballValue(divide(start, period), 128).re;
+    const size = BigInt(Math.max(0, -ratio.exp));
+    const [below, above] = [(ratio.mid - ratio.rad) >> size, (ratio.mid + ratio.rad) >> size];
+    // Both ends between the same two neighbouring integers, and not on the lower one.
+    return below === above && ratio.mid - ratio.rad !== below << size;
+  } catch (error) {
+    if (error instanceof BallUndefined) return false;
+    throw error;
+  }
+}
+
 const MOST_CASES = 12;
 
 /**

@@ -27,9 +27,15 @@ export function expandedLogarithm(u: Expression, assumptions: readonly Expressio
   // Two factors of unknown sign stay together: only their product is known to be positive.
   const negative = rest.filter((factor) => decide(relation(factor, "<", ZERO), assumptions) === true);
   const parts = [...positive.map((factor) => expandedLogarithm(factor, assumptions, primes))];
-  if (negative.length === rest.length && rest.length % 2 === 0) parts.push(...rest.map((factor) => expandedLogarithm(negate(factor), assumptions, primes)));
+  if (negative.length === rest.length && rest.length % 2 === 0) parts.push(...rest.map((factor) => opposedLogarithm(factor, assumptions, primes)));
   else if (rest.length > 0) parts.push(call("ln", product(...rest)));
   return sum(...parts);
+}
+
+/** ln(−u) for a negative u; a product with −1 stays whole. */
+function opposedLogarithm(u: Expression, assumptions: readonly Expression[], primes: boolean): Expression {
+  const opposed = negate(u);
+  return opposed.kind === "product" ? call("ln", opposed) : expandedLogarithm(opposed, assumptions, primes);
 }
 
 function isEvenPower(e: Expression): boolean {

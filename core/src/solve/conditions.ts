@@ -34,6 +34,7 @@ function differsFromZero(e: Expression): Expression {
   if (first && second && isNegative(first) !== isNegative(second)) {
     return isNegative(first) ? relation(second, "!=", negate(first)) : relation(first, "!=", negate(second));
   }
+  if (e.kind === "sum" && e.terms.every(isNegative)) return relation(sum(...e.terms.map(negate)), "!=", ZERO);
   return relation(e, "!=", ZERO);
 }
 

@@ -1,3 +1,4 @@
+import { NOWHERE } from "../derivation/nowhere.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { call, divide, equation, HALF, logic, name, negate, number, ONE, PI, power, product, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
@@ -8,6 +9,7 @@ import { factor } from "../polynomial/factor.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { hasAngles, inUnitAngles } from "../rewrite/angles.ts";
+import { asFamily, missesZero } from "../rewrite/families.ts";
 import { asOneWave } from "../rewrite/forms/angle-forms.ts";
 import { asSumOfWaves } from "../rewrite/harmonics.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
@@ -78,17 +80,35 @@ function equalFunctions(task: Task, solve: Solve): Solved | undefined {
   const turns = (period: Expression): Expression => product(period, name(n));
   const angles =
     first.name === "tan" ? [sum(other, turns(PI))] : [sum(other, turns(TURN)), sum(first.name === "sin" ? subtract(PI, other) : negate(other), turns(TURN))];
-  const families = angles.map((angle) => equation(first.argument, angle));
+  const families = angles.filter((angle) => !neverMet(first.argument, angle, unknown, n)).map((angle) => equation(first.argument, angle));
+  const all = angles.map((angle) => equation(first.argument, angle));
   const rule = first.name === "sin" ? "equal sines" : first.name === "cos" ? "equal cosines" : "equal tangents";
   const before = equalised;
-  const after = logicOr(families);
+  const after = logicOr(all);
   steps.push(step(rule, [], { kind: "equivalent", unknown, before, after }));
+  for (const one of all.filter((family) => !families.includes(family) && !families.some((kept) => equal(kept, family)))) {
+    steps.push(
+      step("out of range", ["the angles differ by a number that is no whole multiple of the period"], {
+        kind: "equivalent",
+        unknown,
+        before: one,
+        after: NOWHERE,
+      }),
+    );
+  }
   const solved = solveAll(task, families, solve);
   if (!solved || solved.set.solutions.some(({ free }) => free.length > 0)) return undefined;
   return { steps: [...steps, ...solved.steps], set: marked({ ...solved.set, reason: "equal functions of two angles leave only these angles" }, n, task) };
 }
 
 const logicOr = (items: readonly Expression[]): Expression => logic("or", items);
+
+/** Whether two angles, one of them a family, never meet: the unknown drops out, and what is left is 0 for no integer. */
+function neverMet(angle: Expression, family: Expression, unknown: string, letter: string): boolean {
+  const difference = simplify(subtract(angle, family)).expression;
+  const own = contains(difference, unknown) ? undefined : asFamily(difference, letter);
+  return own !== undefined && missesZero(own);
+}
 
 interface SignedCall {
   readonly sign: 1 | -1;

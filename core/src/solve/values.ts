@@ -5,13 +5,19 @@ import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import { denest } from "../rewrite/denest.ts";
 import { expandedLogarithm } from "../rewrite/logarithms.ts";
-import { isNegative } from "../rewrite/normal-form.ts";
+import { isNegative, withContentApart } from "../rewrite/normal-form.ts";
 import { complexity, expand, simplify } from "../rewrite/simplify.ts";
 
 /** The most readable form of a root: the shorter of the simplified forms before and after nested roots are undone. */
 export function readable(e: Expression): Expression {
   const plain = plainLogarithms(simplify(e).expression);
-  const candidates = [plain, simplify(denest(plain)).expression, simplify(denest(expand(plain))).expression, ...byPrimes(plain)];
+  const candidates = [
+    plain,
+    simplify(denest(plain)).expression,
+    simplify(denest(expand(plain))).expression,
+    withContentApart(simplify(expand(plain)).expression),
+    ...byPrimes(plain),
+  ];
   return withoutOuterSign(candidates.reduce((best, next) => (complexity(next) < complexity(best) ? next : best)));
 }
 

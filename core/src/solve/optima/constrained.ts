@@ -1,3 +1,4 @@
+import { growthOf } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
@@ -12,7 +13,7 @@ import { Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
 import { optimiseOneVariable } from "./one-variable.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
-import { extremeOf, growthOf, optimiseSeveralVariables, pointOf, solveSystem, zeroOf } from "./several-variables.ts";
+import { extremeOf, optimiseSeveralVariables, pointOf, solveSystem, zeroOf } from "./several-variables.ts";
 
 /**
  * The optima of an objective: conditions that can be solved for a variable are put in, which leaves fewer variables; other
@@ -113,7 +114,8 @@ function byMultipliers(task: OptimumTask): Optimum {
   );
   const points = distinct.map((one) => pointOf(one, task, "undecided"));
   const bounded = sides.some((side) => growthOf(side, variables) === "up" || growthOf(side, variables) === "down") && task.facts.length === 0;
-  const common = { complete: set.complete, reason: set.reason, steps: [...steps, ...found] };
+  const system = { equations: [...slopes, ...constraints], unknowns: [...multipliers, ...variables], set };
+  const common = { system, complete: set.complete, reason: set.reason, steps: [...steps, ...found] };
   if (!bounded) {
     const word = wanted === "maximum" ? "greatest" : "least";
     return { ...common, points, ...(wanted === "stationary" ? {} : { none: `it is not proven that one of these is the ${word} value` }) };

@@ -55,7 +55,7 @@ export function optimiseOneVariable(task: OptimumTask, variable: string): Optimu
   steps.push(...found);
   const letters = [...freeNames(objective)].filter((letter) => letter !== variable);
   const families = set.solutions.filter(({ integers }) => integers.length > 0);
-  const common = { complete: set.complete, steps, reason: set.reason };
+  const common = { complete: set.complete, steps, reason: set.reason, stationary: { equation: stationary, unknown: variable, facts, set, steps: found } };
   if (letters.length > 0 || families.length > 0) {
     const members = set.solutions.flatMap((one) => apartByValue(one, task, variable));
     const points = members.map((one) => bySecondDerivative(one, task, variable, derivative, known));
@@ -117,10 +117,25 @@ function literalGlobal(
   if (periodic) return { points: periodicGlobal(points, task) };
   const second = simplify(differentiate(derivative, variable)).expression;
   const comparison: Comparison = task.wanted === "maximum" ? "<" : ">";
-  const [only, ...more] = points;
-  const keeps = decide(relation(second, comparison, ZERO), known) === true;
-  if (only && more.length === 0 && keeps && only.nature === task.wanted) return { points: [{ ...only, global: true }] };
-  return { points: sorted(points, task.wanted) };
+  const inner = points.filter((one) => !isEnd(one, task, variable));
+  const [only, ...more] = inner;
+  const marked = points.map((one) => ({ ...one, end: !inner.includes(one) }));
+  // On an interval the only stationary point is the optimum of the whole where it is one of its neighbourhood.
+  const isDifferentiable = realDomain(task.objective).every((condition) => decide(condition, known) === true);
+  const keeps = decide(relation(second, comparison, ZERO), known) === true || isDifferentiable;
+  if (!only || more.length > 0 || !keeps || only.nature !== task.wanted) return { points: sorted(marked, task.wanted) };
+  return {
+    points: sorted(
+      marked.map((one) => ({ ...one, global: one.values === only.values })),
+      task.wanted,
+    ),
+  };
+}
+
+/** Whether a stationary point stands at an end of the interval. */
+function isEnd({ values }: OptimumPoint, { facts }: OptimumTask, variable: string): boolean {
+  const value = values.get(variable) ?? ZERO;
+  return simpleRelations(facts).some(({ left, right }) => left.kind === "name" && left.name === variable && zeroTest(subtract(value, right)).kind === "zero");
 }
 
 /** The families whose value is the greatest (or least) of a periodic function that is defined everywhere. */
@@ -165,7 +180,8 @@ function allPlaces(
     const at = value && approximate(value);
     return value && at !== undefined ? [{ at, value, kind: "stationary", attained: true, solution: one }] : [];
   });
-  const borders = boundaries([...realDomain(derivative), ...domain], variable);
+  const bounds = facts.filter((fact) => !(fact.kind === "relation" && fact.comparisons.includes("!=")));
+  const borders = boundaries([...realDomain(derivative), ...domain], variable, bounds);
   if (!borders) throw new Unsolvable("the places where the function or its derivative is not defined could not be listed");
   const edges = borders.flatMap((value): readonly Place[] => {
     const at = approximate(value);
@@ -185,7 +201,7 @@ function allPlaces(
 }
 
 /** Where conditions of the form u ≠ 0, u ≥ 0, u > 0 change from holding to failing. */
-function boundaries(conditions: readonly Expression[], variable: string): readonly Expression[] | undefined {
+function boundaries(conditions: readonly Expression[], variable: string, facts: readonly Expression[]): readonly Expression[] | undefined {
   const found: Expression[] = [];
   for (const condition of conditions) {
     if (condition.kind !== "relation") continue;
@@ -193,7 +209,7 @@ function boundaries(conditions: readonly Expression[], variable: string): readon
       const border = equation(condition.operands[k] ?? ZERO, condition.operands[k + 1] ?? ZERO);
       if (border.kind !== "relation" || !contains(border, variable)) continue;
       try {
-        const { set } = solveEquation({ equation: border, unknown: variable, domain: "real", assumptions: [] });
+        const { set } = solveEquation({ equation: border, unknown: variable, domain: "real", assumptions: facts });
         if (!set.complete || set.solutions.some(({ integers }) => integers.length > 0)) return undefined;
         found.push(...set.solutions.filter(({ free, integers }) => free.length + integers.length === 0).map(({ values }) => values.get(variable) ?? ZERO));
       } catch (error) {

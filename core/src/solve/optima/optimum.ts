@@ -1,5 +1,6 @@
 import type { Step } from "../../derivation/step.ts";
 import type { Expression } from "../../expression/expression.ts";
+import type { SolutionSet } from "../solution.ts";
 
 export type Nature = "maximum" | "minimum" | "saddle" | "inflection" | "undecided";
 
@@ -37,4 +38,16 @@ export interface Optimum {
   readonly complete: boolean;
   readonly reason: string;
   readonly steps: readonly Step[];
+  /** The equation for the stationary points of one variable, as it was solved. */
+  readonly stationary?: {
+    readonly equation: Relation;
+    readonly unknown: string;
+    readonly facts: readonly Expression[];
+    readonly set: SolutionSet;
+    readonly steps: readonly Step[];
+  };
+  /** The equations for the stationary points of several variables. */
+  readonly system?: { readonly equations: readonly Relation[]; readonly unknowns: readonly string[]; readonly set: SolutionSet };
 }
+
+type Relation = Expression & { readonly kind: "relation" };

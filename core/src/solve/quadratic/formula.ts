@@ -14,6 +14,7 @@ import { readable } from "../values.ts";
 import { alternatives, Chain, imaginaryPair, pair, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
 
 const FORMULA = parse("(-b ± sqrt(D))/(2 a)");
+const FORMULA_WITH_ROOT = parse("(-b ± S)/(2 a)");
 const DOUBLE_ROOT = parse("-b/(2 a)");
 const DISCRIMINANT = parse("b^2 - 4 a c");
 
@@ -55,7 +56,9 @@ export function formula(given: Quadratic): Solved {
   const spread = exactRoot ? divide(exactRoot, product(TWO, q.a)) : negative ? product(I, halfSpread(q, negate(discriminant))) : halfSpread(q, discriminant);
   const roots = pair(centre, spread);
   const conditions = exactRoot ? [] : real.conditions;
-  const filled = fillIn(FORMULA, new Map([...written, ["D", present(discriminant)]]));
+  const filled = exactRoot
+    ? fillIn(FORMULA_WITH_ROOT, new Map([...written, ["S", present(exactRoot)]]))
+    : fillIn(FORMULA, new Map([...written, ["D", present(discriminant)]]));
   const line: Syntax = { kind: "relation", comparisons: ["="], operands: [{ kind: "name", name: unknown }, filled] };
   const direct = [sum, subtract].map((join) => divide(join(negate(q.b), sqrt(discriminant)), product(TWO, q.a)));
   // With a perfect square of letters, √(s²) is |s|; both signs are taken, so s may stand for it.

@@ -6,6 +6,7 @@ import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { decide } from "../../rewrite/sign.ts";
 import { simplify } from "../../rewrite/simplify.ts";
+import { tidyConditions } from "../conditions.ts";
 import { solveEquation } from "../equation.ts";
 import { replaced } from "../naming.ts";
 import { type Domain, type Rejected, type Solution, type Solved, Unsolvable } from "../solution.ts";
@@ -90,7 +91,7 @@ function siftSystem(
       }
       if (holds === undefined && !open.some((other) => equal(other, at))) open.push(at);
     }
-    return [{ ...one, conditions: [...one.conditions, ...open] }];
+    return [{ ...one, conditions: tidyConditions([...one.conditions, ...open], assumptions) }];
   });
   return { solutions, rejected };
 }

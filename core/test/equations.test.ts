@@ -1,0 +1,362 @@
+import { describe, expect, test } from "vitest";
+import { answered, expectAllRoots, solutionsOf } from "./oracle.ts";
+
+const FIGURES = 10;
+
+function expectNumbers(line: string, values: readonly number[], verdict: "nailed" | "tacked"): void {
+  const report = answered(line);
+  const answer = solutionsOf(report);
+  const found = answer.solutions.map((one) => Number(Object.values(one.values)[0]?.re)).sort((a, b) => a - b);
+  expect(found.map((x) => x.toPrecision(FIGURES))).toEqual(values.map((x) => x.toPrecision(FIGURES)));
+  expect({ verdict: report.verdict, complete: answer.complete }).toEqual({ verdict, complete: true });
+  expect(report.steps.map((step) => step.verdict)).toEqual(report.steps.map(() => "nailed"));
+}
+
+/** Conditions and values as a reader sees them. */
+function shown(line: readonly string[]): readonly string[] {
+  return solutionsOf(answered(...line)).solutions.map(({ values, conditions }) => {
+    const parts = Object.entries(values).map(([name, value]) => `${name} = ${value.text}`);
+    return parts.join(", ") + (conditions ? ` if ${conditions.join(", ")}` : "");
+  });
+}
+
+describe("equations with exact solutions", () => {
+  test.each<[string, readonly number[]]>([
+    ["solve sin x = sin(x + 1) in [0, 2pi]", [1.07079632679, 4.21238898038]],
+    ["solve x^2 - 5x + 6 = 0", [2, 3]],
+    ["solve x^3 - 6x^2 + 11x - 6 = 0", [1, 2, 3]],
+    ["solve x^4 - 5x^2 + 4 = 0", [-2, -1, 1, 2]],
+    ["solve x^5 - x - 1 = 0", [1.16730397826]],
+    ["solve x^3 - 3x + 1 = 0", [-1.87938524157, 0.347296355334, 1.53208888624]],
+    ["solve x^3 + x + 1 = 0", [-0.682327803828]],
+    ["solve x^4 + x^3 + x^2 + x + 1 = 0", []],
+    ["solve x^6 - 9x^3 + 8 = 0", [1, 2]],
+    ["solve x^4 - 10x^3 + 26x^2 - 10x + 1 = 0", [0.171572875254, 0.267949192431, 3.73205080757, 5.82842712475]],
+    ["solve (x^2+x)^2 - 8(x^2+x) + 12 = 0", [-3, -2, 1, 2]],
+    ["solve x^3 = 2", [1.25992104989]],
+    ["solve x^4 - 4x^3 + 3x + 7 = 0", [1.76549540604, 3.62466621181]],
+    ["solve x^7 - 3x^2 + 1 = 0", [-0.571568416637, 0.584000022905, 1.1792979468]],
+    ["solve x^3 + 3x^2 + 3x - 4 = 0", [0.709975946677]],
+    ["solve (x-1)^3 (x+2)^2 = 0", [-2, 1]],
+    ["solve x^5 - 5x^4 + 10x^3 - 10x^2 + 5x - 1 = 0", [1]],
+    ["solve (x - 1)(x - 1.000000001) = 0", [1, 1.000000001]],
+    ["solve 1/x + 1/(x+1) = 3/2", [-0.666666666667, 1]],
+    ["solve (x^2-1)/(x-1) = 2", []],
+    ["solve x/(x-2) = 2/(x-2)", []],
+    ["solve 3/(x-1) - 2/(x+1) = 1", [-2, 3]],
+    ["solve sqrt(x+3) = x - 3", [6]],
+    ["solve sqrt(2x+1) - sqrt(x) = 1", [0, 4]],
+    ["solve sqrt(x + sqrt(x)) = 2", [2.43844718719]],
+    ["solve x - sqrt(x) - 6 = 0", [9]],
+    ["solve cbrt(x+1) = 2", [7]],
+    ["solve sqrt(x) + sqrt(x-5) = 5", [9]],
+    ["solve sqrt(x-1) = -2", []],
+    ["solve x^(2/3) = 4", [8]],
+    ["solve sqrt(x+1) + sqrt(x-4) = sqrt(4x-3)", []],
+    ["solve cbrt(x) - root(6, x) - 2 = 0", [64]],
+    ["solve sqrt(x^2 + 9) = x + 1", [4]],
+    ["solve abs(x - 3) = 5", [-2, 8]],
+    ["solve abs(2x-1) = abs(x+3)", [-0.666666666667, 4]],
+    ["solve |x| + |x-2| = 4", [-1, 3]],
+    ["solve |x-1| = 2x + 4", [-1]],
+    ["solve |x^2 - 4| = 3x", [1, 4]],
+    ["solve |x| = -1", []],
+    ["solve abs(abs(x) - 2) = 1", [-3, -1, 1, 3]],
+    ["solve cases(x^2 if x < 1, 2x - 1 otherwise) = 4", [-2, 2.5]],
+    ["solve max(x, 2 - x) = 3", [-1, 3]],
+    ["solve 2^x = 8", [3]],
+    ["solve e^(2x) - 3 e^x + 2 = 0", [0, Math.LN2]],
+    ["solve 3^(x+1) = 5^x", [2.15066010309]],
+    ["solve ln x + ln(x-1) = ln 6", [3]],
+    ["solve ln(x)^2 - 3 ln x + 2 = 0", [Math.E, 7.38905609893]],
+    ["solve 4^x - 6*2^x + 8 = 0", [1, 2]],
+    ["solve lg(x) + lg(x+3) = 1", [2]],
+    ["solve cosh x = 2", [-1.31695789692, 1.31695789692]],
+    ["solve sinh x + 2 cosh x = 3", [-1.69552197911, 0.596909690447]],
+    ["solve log_2(x) + log_4(x) = 3", [4]],
+    ["solve x^(ln x) = e^4", [0.135335283237, 7.38905609893]],
+    ["solve e^x + e^-x = 3", [-0.962423650119, 0.962423650119]],
+    ["solve 5 e^(-0.3 t) = 2 for t", [3.05430243958]],
+    ["solve ln(x + 2) - ln(x) = 1", [1.16395341374]],
+    ["solve 2^(x^2) = 3^x", [0, 1.58496250072]],
+    ["solve tanh x = 1/2", [0.549306144334]],
+    ["solve 9^x + 3^x = 12", [1]],
+    ["solve e^x + e^(2x) = e^(3x)", [0.48121182506]],
+    ["solve sin 2x = cos x in [0, 2pi]", [0.523598775598, 1.57079632679, 2.61799387799, 4.71238898038]],
+    ["solve sin x + cos x = 1 in [0, 2pi)", [0, 1.57079632679]],
+    ["solve sin x = 2", []],
+    ["solve cos 2x + 3 sin x = 2 in [0, 2pi]", [0.523598775598, 1.57079632679, 2.61799387799]],
+    ["solve sin^2 x = 3/4 in (-pi, pi)", [-2.09439510239, -1.0471975512, 1.0471975512, 2.09439510239]],
+    ["solve sin 3x = sin x in [0, pi]", [0, 0.785398163397, 2.35619449019, Math.PI]],
+    ["solve 2 sin x + 3 cos x = 1 in [0, 2pi]", [1.87776402884, 5.58142648544]],
+    ["solve tan^2 x = 3 in [0, pi]", [1.0471975512, 2.09439510239]],
+    ["solve sec x = 2 in [0, 2pi]", [1.0471975512, 5.23598775598]],
+    ["solve arcsin x = pi/6", [0.5]],
+    ["solve arctan(2x) + arctan(3x) = pi/4", [0.166666666667]],
+    ["solve sin x cos x = 1/4 in [0, pi]", [0.261799387799, 1.308996939]],
+    ["solve 3 + 1.2 cos(0.5 t) = 3.6 for t in [0, 24]", [2.09439510239, 10.471975512, 14.6607657168, 23.0383461263]],
+    ["solve sin(2x + pi/3) = 1/2 in [0, 2pi]", [0.785398163397, 2.87979326579, 3.92699081699, 6.02138591938]],
+    ["solve cos x = cos 2x in [0, 2pi]", [0, 2.09439510239, 4.18879020479, 6.28318530718]],
+    ["solve sin x + sin 2x + sin 3x = 0 in [0, pi]", [0, 1.57079632679, 2.09439510239, Math.PI]],
+    ["solve sin x = 0.3 in [0, 2pi]", [0.304692654015, 2.83689999957]],
+    ["solve 2 sin(theta) = 1 for theta in [0, 180°]", [0.523598775598, 2.61799387799]],
+    ["solve x^5 - x - 1 = 0 numerically", [1.16730397826]],
+    ["solve (x - 1)^2 (x-1.0001) e^x = 0 in [0, 2]", [1, 1.0001]],
+    ["solve x^2 + 1 = 0", []],
+    ["solve k x = 2k for x", [2]],
+    ["solve x + 1 = x + 2", []],
+    ["solve 2x^4 + 3x^3 - 16x^2 + 3x + 2 = 0", [-3.73205080757, -0.267949192431, 0.5, 2]],
+    ["solve x^4 + x^2 + 1 = 0", []],
+    ["solve x^3 - 7x + 7 = 0", [-3.04891733952, 1.35689586789, 1.69202147163]],
+    ["solve x^4 - 10x^2 + 1 = 0", [-3.14626436994, -0.317837245196, 0.317837245196, 3.14626436994]],
+    ["solve x^3 = 27", [3]],
+    ["solve (2x-1)^3 = 8", [1.5]],
+    ["solve x^4 + 2x^3 - x - 2 = 0", [-2, 1]],
+    ["solve x^8 - 17x^4 + 16 = 0", [-2, -1, 1, 2]],
+    ["solve sqrt(2) x^2 - 3x + sqrt(2) = 0", [Math.SQRT1_2, Math.SQRT2]],
+    ["solve x^3 - 2x^2 - 5 = 0", [2.69064744803]],
+    ["solve pi x^2 - 2x = 0", [0, 0.636619772368]],
+    ["solve (x+1)/(x-1) + (x-1)/(x+1) = 10/3", [-2, 2]],
+    ["solve 1/(x^2-1) + 1/(x-1) = 1", [-1.30277563773, 2.30277563773]],
+    ["solve x/(x^2+1) = 1/2", [1]],
+    ["solve 2/(x-3) = 1/(x-3)", []],
+    ["solve (x^3 - 8)/(x - 2) = 12", [-4]],
+    ["solve sqrt(x^2 - 5x + 4) = 2", [0, 5]],
+    ["solve sqrt(x + 7) - sqrt(x - 5) = 2", [9]],
+    ["solve x + sqrt(x^2 - 1) = 3", [1.66666666667]],
+    ["solve sqrt(1 + sqrt(1 + x)) = x", [1.61803398875]],
+    ["solve cbrt(x) = x", [-1, 0, 1]],
+    ["solve x^(3/2) = 8", [4]],
+    ["solve sqrt(x) + 1/sqrt(x) = 5/2", [0.25, 4]],
+    ["solve sqrt(2h/9.8) + h/340 = 3.2 for h", [46.0210123881]],
+    ["solve root(4, x) = 2", [16]],
+    ["solve sqrt(3 - x) = x + 3", [-1]],
+    ["solve |2x + 1| = 5", [-3, 2]],
+    ["solve |x^2 - 5x| = 6", [-1, 2, 3, 6]],
+    ["solve |x - 1| + |x + 2| = 1", []],
+    ["solve |x| x = 4", [2]],
+    ["solve min(x, 4) = 3", [3]],
+    ["solve cases(x + 1 if x < 0, x^2 otherwise) = 1/4", [-0.75, 0.5]],
+    ["solve |sin x| = 1/2 in [0, 2pi]", [0.523598775598, 2.61799387799, 3.66519142919, 5.75958653158]],
+    ["solve 3^(2x) - 12*3^x + 27 = 0", [1, 2]],
+    ["solve e^(x^2) = 5", [-1.26863624118, 1.26863624118]],
+    ["solve ln(x^2 - 3) = 0", [-2, 2]],
+    ["solve ln(x) = ln(2x - 3)", [3]],
+    ["solve 2 ln x = ln(x + 6)", [3]],
+    ["solve lg(x)^2 - lg(x^3) + 2 = 0", [10, 100]],
+    ["solve 7^x = 3 * 2^x", [0.876951439575]],
+    ["solve 100 (1/2)^(t/5.3) = 12 for t", [16.212136552]],
+    ["solve 10 lg(I/10^-12) = 85 for I", [0.000316227766017]],
+    ["solve tanh(2x) = 1/3", [0.17328679514]],
+    ["solve ln(ln x) = 1", [15.1542622415]],
+    ["solve 2^(x+1) + 2^(x-1) = 20", [3]],
+    ["solve x^2 e^x - 4 e^x = 0", [-2, 2]],
+    ["solve e^x - 6 e^-x = 1", [1.09861228867]],
+    ["solve log_3(x) + log_3(x - 2) = 1", [3]],
+    ["solve cosh x = sinh x + 1/2", [Math.LN2]],
+    ["solve tan 2x = 1 in [0, pi]", [0.392699081699, 1.96349540849]],
+    ["solve sqrt(3) sin x - cos x = 1 in [0, 2pi]", [1.0471975512, Math.PI]],
+    ["solve 4 sin^2 x - 3 = 0 in [0, 360°]", [1.0471975512, 2.09439510239, 4.18879020479, 5.23598775598]],
+    ["solve cos^2 x - sin^2 x = 1/2 in [0, pi]", [0.523598775598, 2.61799387799]],
+    ["solve sin x + cos 2x = 0 in [-pi, pi]", [-2.61799387799, -0.523598775598, 1.57079632679]],
+    ["solve 1 + cos x = sin x in [0, 2pi]", [1.57079632679, Math.PI]],
+    ["solve sin(x + pi/4) + sin(x - pi/4) = 1 in [0, 2pi]", [0.785398163397, 2.35619449019]],
+    ["solve sin 5x + sin x = 0 in [0, pi]", [0, 0.785398163397, 1.0471975512, 2.09439510239, 2.35619449019, Math.PI]],
+    ["solve cos x cos 2x = 0 in [0, pi]", [0.785398163397, 1.57079632679, 2.35619449019]],
+    ["solve arccos x = 2 pi/3", [-0.5]],
+    ["solve arcsin(2x) = arccos x", [0.4472135955]],
+    ["solve arctan x + arctan(1/2) = pi/4", [0.333333333333]],
+    ["solve sin x + 2 = 0", []],
+    ["solve tan^2 x - 3 tan x + 2 = 0 in (-pi/2, pi/2)", [0.785398163397, 1.10714871779]],
+    ["solve sec^2 x = 2 tan x in [0, 2pi]", [0.785398163397, 3.92699081699]],
+    ["solve 3 sin^2 x + sin x cos x - 2 cos^2 x = 0 in [0, pi]", [0.588002603548, 2.35619449019]],
+    ["solve sin(x^2) = 1/2 in [0, 2]", [0.723601254558, 1.6180215938]],
+    ["solve 1 - cos x = 0 in [-1, 7]", [0, 6.28318530718]],
+    ["solve sin x = 0.99999999 in [0, 3]", [1.57065490544, 1.57093774815]],
+    ["solve x e^(-x) = 1/e", [1]],
+    ["solve x cos x = 0 in [-2, 2]", [-1.57079632679, 0, 1.57079632679]],
+    ["solve sin(1/x) = 0 in [0.1, 1]", [0.106103295395, 0.159154943092, 0.318309886184]],
+    ["solve x^x = 4", [2]],
+    ["solve cos x = 1 - x^2/2 in [-1, 1]", [0]],
+    ["solve sin x = x", [0]],
+    ["solve e^x = 1 + x", [0]],
+    ["solve sqrt(x) = ln x + 1/2", []],
+  ])("%s has %j, all and nailed", (line, values) => expectNumbers(line, values, "nailed"));
+});
+
+describe("equations whose solutions are numbers between proven bounds", () => {
+  test.each<[string, readonly number[]]>([
+    ["solve e^x = x + 2", [-1.84140566044, 1.14619322062]],
+    ["solve x e^x = 1", [0.56714329041]],
+    ["solve cos x = x", [0.739085133215]],
+    ["solve tan x = x in [0, 10]", [0, 4.49340945791, 7.72525183694]],
+    ["solve x^2 = 2^x", [-0.766664695962, 2, 4]],
+    ["solve e^(-x) = sin x in [0, 10]", [0.588532743982, 3.09636393241, 6.28504927338, 9.42469725474]],
+    ["solve x ln x = 2", [2.34575075492]],
+    ["solve x^3 - x = cos x", [1.15960617158]],
+    ["solve x + ln x = 3", [2.20794003157]],
+    ["solve cos x = x near 1", [0.739085133215]],
+    ["solve sin x = x/2", [-1.89549426703, 0, 1.89549426703]],
+    ["solve x^x = 2 in (0, 3]", [1.55961046946]],
+    ["solve e^x = 3 x^2", [-0.458962267537, 0.910007572489, 3.73307902863]],
+    ["solve sqrt(x) = cos x", [0.641714370873]],
+    ["solve ln x = x - 2", [0.158594339563, 3.14619322062]],
+    ["solve x^2 + sin x = 1", [-1.409624004, 0.636732650805]],
+    ["solve arctan x = x/2", [-2.33112237041, 0, 2.33112237041]],
+    ["solve 10 sin(x) = x in [0, 30]", [0, 2.85234189445, 7.0681743581, 8.42320393236]],
+    ["solve x^3 = cos x", [0.865474033102]],
+    ["solve e^-x = x^2", [0.703467422498]],
+    ["solve ln x = 1/x", [1.76322283435]],
+    ["solve x - 0.5 sin x = 1", [1.49870113352]],
+    ["solve x^2 = ln(x + 2)", [-0.587608827976, 1.05710354999]],
+    ["solve tan x = 2x in [0, 1.5]", [0, 1.16556118521]],
+    ["solve e^x = -x", [-0.56714329041]],
+    ["solve 2^x = x^3 in [0, 20]", [1.3734671197, 9.93953514143]],
+    ["solve x^5 + sin x = 3 near 1", [1.15818093064]],
+    ["solve cos x = x near 100", [0.739085133215]],
+  ])("%s has %j, all of them", (line, values) => expectNumbers(line, values, "tacked"));
+});
+
+describe("families, intervals of solutions and complex solutions", () => {
+  test.each<[string, readonly string[], string]>([
+    ["solve x^4 + 4 = 0 over complex", ["x = 1 + i", "x = 1 - i", "x = -1 + i", "x = -1 - i"], "nailed"],
+    ["solve x^3 - 1 = 0 over complex", ["x = 1", "x = (-1 + sqrt(3) i)/2", "x = (-1 - sqrt(3) i)/2"], "nailed"],
+    ["solve x^2 + 2x + 5 = 0 over complex", ["x = -1 + 2i", "x = -1 - 2i"], "nailed"],
+    ["solve |x - 1| + |x - 3| = 2", ["x = x if x >= 1, x <= 3"], "tacked"],
+    ["solve sin x = 1/2", ["x = 2pi n + pi/6", "x = 2pi n + 5pi/6"], "nailed"],
+    ["solve 2 cos^2 x - cos x - 1 = 0", ["x = 2pi n/3"], "nailed"],
+    ["solve tan x = sqrt(3)", ["x = pi n + pi/3"], "nailed"],
+    ["solve 3 sin x + 4 cos x = 5", ["x = 2pi n + arctan(3/4)"], "nailed"],
+    ["solve arcsin x + arccos x = pi/2", ["x = x if -1 <= x <= 1"], "tacked"],
+    [
+      "solve n_1 sin(alpha) = n_2 sin(beta) for beta",
+      [
+        "beta = 2pi n + arcsin(n_1 sin(alpha)/n_2) if |n_1 sin(alpha)/n_2| <= 1, n_2 != 0",
+        "beta = 2pi n + pi - arcsin(n_1 sin(alpha)/n_2) if |n_1 sin(alpha)/n_2| <= 1, n_2 != 0",
+      ],
+      "nailed",
+    ],
+    ["solve x + 1 = x + 1", ["x = x"], "nailed"],
+    [
+      "solve x^6 - 1 = 0 over complex",
+      ["x = 1", "x = -1", "x = (1 + sqrt(3) i)/2", "x = (1 - sqrt(3) i)/2", "x = (-1 + sqrt(3) i)/2", "x = (-1 - sqrt(3) i)/2"],
+      "nailed",
+    ],
+    [
+      "solve x^5 - 3x + 1 = 0 over complex",
+      ["x = root 1 of x^5 - 3x + 1", "x = root 2 of x^5 - 3x + 1", "x = root 3 of x^5 - 3x + 1", "x = root 4 of x^5 - 3x + 1", "x = root 5 of x^5 - 3x + 1"],
+      "nailed",
+    ],
+    ["solve |x - 2| = |x| - 2", ["x = x if x >= 2"], "tacked"],
+    ["solve sin^2 x - sin x = 0", ["x = pi n", "x = 2pi n + pi/2"], "nailed"],
+    ["solve 2 sin x cos x = sin x", ["x = 2pi n/3 + pi/3", "x = 2pi n"], "nailed"],
+    ["solve cos 2x = sin x", ["x = 2pi n/3 + pi/6"], "nailed"],
+    ["solve sin x = cos x", ["x = pi n + pi/4"], "nailed"],
+    ["solve tan x + cot x = 2", ["x = pi n + pi/4"], "nailed"],
+    ["solve sin^4 x + cos^4 x = 1/2", ["x = pi n/2 + pi/4"], "nailed"],
+    ["solve 2 cos(3t - 1) = 1 for t", ["t = 2pi n/3 + 1/3 + pi/9", "t = 2pi n/3 + 1/3 - pi/9"], "nailed"],
+    ["solve x sin x = 0", ["x = pi n"], "nailed"],
+  ])("%s has %j: %s", (line, solutions, verdict) => {
+    expect(shown([line])).toEqual(solutions);
+    expect(answered(line).verdict).toBe(verdict);
+  });
+});
+
+describe("formulas solved for a letter", () => {
+  test.each<[readonly string[], readonly string[]]>([
+    [["given m > 0", "given v > 0", "solve E = 1/2 m v^2 for v"], ["v = sqrt(2E/m) if E > 0"]],
+    [["solve 1/f = 1/a + 1/b for b"], ["b = a f/(a - f) if a != f"]],
+    [["solve T = 2 pi sqrt(l/g) for g"], ["g = 4pi^2 l/T^2 if T > 0, l != 0"]],
+    [
+      ["solve s = v t + 1/2 a t^2 for t"],
+      ["t = (-v - sqrt(2a s + v^2))/a if a != 0, 2a s + v^2 >= 0", "t = (-v + sqrt(2a s + v^2))/a if a != 0, 2a s + v^2 >= 0"],
+    ],
+    [
+      ["solve a x^2 + b x + c = 0 for x"],
+      ["x = (-b + sqrt(b^2 - 4a c))/(2a) if a != 0, b^2 - 4a c >= 0", "x = (-b - sqrt(b^2 - 4a c))/(2a) if a != 0, b^2 - 4a c >= 0"],
+    ],
+    [["solve k x = 3 for x"], ["x = 3/k if k != 0"]],
+    [["solve A = P (1 + r/n)^(n t) for t"], ["t = ln(A/P)/(n ln(r/n + 1)) if n != 0, r/n + 1 > 0, r/n + 1 != 1, A/P > 0, P != 0"]],
+    [["solve y = a e^(k x) + b for x"], ["x = ln((y - b)/a)/k if k != 0, (y - b)/a > 0, a != 0"]],
+    [["solve a x = b x + c for x"], ["x = c/(a - b) if a != b"]],
+    [["solve v = sqrt(u^2 + 2 a s) for a"], ["a = (v^2 - u^2)/(2s) if s != 0, v >= 0"]],
+    [["solve N = N_0 e^(-lambda t) for t"], ["t = -ln(N/N_0)/lambda if lambda != 0, N/N_0 > 0, N_0 != 0"]],
+    [["solve m g sin(theta) = mu m g cos(theta) for mu"], ["mu = sin(theta)/cos(theta) if g != 0, m != 0, cos(theta) != 0"]],
+    [["solve (n - 1)(1/R_1 - 1/R_2) = 1/f for R_1"], ["R_1 = R_2 f (n - 1)/(f n + R_2 - f) if f - f n - R_2 != 0, n != 1"]],
+    [
+      ["given a > 0", "given b > 0", "solve x^2/a^2 + y^2/b^2 = 1 for y"],
+      ["y = sqrt(-b^2 (x^2/a^2 - 1)) if x^2/a^2 - 1 <= 0", "y = -sqrt(-b^2 (x^2/a^2 - 1)) if x^2/a^2 - 1 <= 0"],
+    ],
+    [["solve (k-1) x = k^2 - 1 for x"], ["x = k + 1 if k != 1"]],
+    [
+      ["solve F = G m_1 m_2/r^2 for r"],
+      [
+        "r = sqrt(G m_1 m_2/F) if F != 0, G m_1 m_2/F >= 0, G != 0, m_1 != 0, m_2 != 0",
+        "r = -sqrt(G m_1 m_2/F) if F != 0, G m_1 m_2/F >= 0, G != 0, m_1 != 0, m_2 != 0",
+      ],
+    ],
+    [["given r > 0", "solve F = G m_1 m_2/r^2 for r"], ["r = sqrt(G m_1 m_2/F) if F != 0, G m_1 m_2/F > 0, G != 0, m_1 != 0, m_2 != 0"]],
+    [["solve v^2 = u^2 + 2 a s for u"], ["u = sqrt(v^2 - 2a s) if v^2 - 2a s >= 0", "u = -sqrt(v^2 - 2a s) if v^2 - 2a s >= 0"]],
+    [["solve p V = n R T for T"], ["T = V p/(R n) if R != 0, n != 0"]],
+    [["solve 1/R = 1/R_1 + 1/R_2 + 1/R_3 for R_2"], ["R_2 = R R_1 R_3/(R_1 R_3 - R R_1 - R R_3) if R_1 R_3 - R R_1 - R R_3 != 0"]],
+    [["solve omega = 1/sqrt(L C) for C"], ["C = 1/(L omega^2) if L != 0, omega > 0, omega != 0"]],
+    [["solve h = v t - g t^2/2 for t"], ["t = (v + sqrt(v^2 - 2g h))/g if g != 0, v^2 - 2g h >= 0", "t = (v - sqrt(v^2 - 2g h))/g if g != 0, v^2 - 2g h >= 0"]],
+    [["solve E = h f - W for f"], ["f = (E + W)/h if h != 0"]],
+    [["solve I = I_0 e^(-mu x) for mu"], ["mu = -ln(I/I_0)/x if x != 0, I/I_0 > 0, I_0 != 0"]],
+    [["solve L = 10 lg(I/I_0) for I"], ["I = I_0*10^(L/10)"]],
+    [["solve n = c/v for v"], ["v = c/n if n != 0, c != 0"]],
+    [["solve s = a/(1 - r) for r"], ["r = (s - a)/s if s != 0, a != 0"]],
+    [["solve tan(theta) = v^2/(r g) for v"], ["v = sqrt(g r tan(theta)) if g r tan(theta) >= 0", "v = -sqrt(g r tan(theta)) if g r tan(theta) >= 0"]],
+    [["solve x^2 - 2 a x + a^2 - b^2 = 0 for x"], ["x = a + b", "x = a - b"]],
+    [["solve a x^2 = b for x"], ["x = sqrt(b/a) if a != 0, b/a >= 0", "x = -sqrt(b/a) if a != 0, b/a >= 0"]],
+    [
+      ["solve m g h = 1/2 m v^2 + 1/2 k x^2 for x"],
+      ["x = sqrt(m (2g h - v^2)/k) if k != 0, m (2g h - v^2)/k >= 0", "x = -sqrt(m (2g h - v^2)/k) if k != 0, m (2g h - v^2)/k >= 0"],
+    ],
+    [
+      ["solve gamma = 1/sqrt(1 - v^2/c^2) for v"],
+      [
+        "v = sqrt(-c^2 (-1 + 1/gamma^2)) if c^2 (-1 + 1/gamma^2) <= 0, gamma > 0, gamma != 0",
+        "v = -sqrt(-c^2 (-1 + 1/gamma^2)) if c^2 (-1 + 1/gamma^2) <= 0, gamma > 0, gamma != 0",
+      ],
+    ],
+    [["solve a x + b = c x + d for x"], ["x = (d - b)/(a - c) if a != c"]],
+    [["solve sqrt(x + a) = b for x"], ["x = b^2 - a if b >= 0"]],
+    [["solve |x - a| = b for x"], ["x = a - b if b >= 0", "x = a + b if b >= 0"]],
+    [["solve T^2 = 4 pi^2 a^3/(G M) for a"], ["a = cbrt(G M T^2/(4pi^2))"]],
+    [
+      ["solve P = V^2 R/(R + r)^2 for R"],
+      [
+        "R = (V^2 - 2P r + sqrt(V^4 - 4P V^2 r))/(2P) if P != 0, V^4 - 4P V^2 r >= 0, V^2 + sqrt(V^4 - 4P V^2 r) != 0",
+        "R = (V^2 - 2P r - sqrt(V^4 - 4P V^2 r))/(2P) if P != 0, V^4 - 4P V^2 r >= 0, V^2 != sqrt(V^4 - 4P V^2 r)",
+      ],
+    ],
+  ])("%j has %j", (lines, solutions) => {
+    expect(shown(lines)).toEqual(solutions);
+    expect(answered(...lines).verdict).toBe("nailed");
+  });
+});
+
+describe("what is easily lost or made up", () => {
+  test.each<[string, number, number]>([
+    ["x^2 = 2x", -5, 5],
+    ["sqrt(x + 3) = x - 3", -3, 10],
+    ["(x - 1)(x - 1.000000001) = 0", 0, 2],
+    ["(x - 2)^3 (x + 1) = 0", -3, 3],
+    ["x^2 e^x = x e^x", -4, 4],
+    ["sin x cos x = sin x", -7, 7],
+    ["ln(x^2) = 2 ln(3)", -5, 5],
+    ["|x - 2| = 2x + 1", -5, 5],
+    ["sqrt(x^2) = x + 4", -5, 5],
+    ["tan x = 0", -4, 4],
+  ])("%s between %d and %d", (equation, low, high) => {
+    const answer = solutionsOf(answered(`solve ${equation} for x in [${low}, ${high}]`));
+    expect(answer.complete).toBe(true);
+    expectAllRoots(
+      equation,
+      answer.solutions.map(({ values }) => Number(values["x"]?.re)),
+      low,
+      high,
+    );
+  });
+});
