@@ -5,6 +5,7 @@ import { text } from "../notation/text.ts";
 import type { Rational } from "../number/rational.ts";
 import { solveSquare } from "../polynomial/linear-system.ts";
 import * as poly from "../polynomial/multivariate.ts";
+import { isRegular } from "../polynomial/rational-system.ts";
 import { reduceRows } from "../polynomial/row-reduction.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
@@ -98,7 +99,9 @@ export function systemCount({ equations, unknowns, solutions, rejected, domain, 
   const n = unknowns.length;
   const [only] = solutions;
   if (numbers.every((row) => row.every((value) => value !== undefined))) {
-    const { pivots } = reduceRows(numbers as readonly (readonly Rational[])[]);
+    const plain = numbers as readonly (readonly Rational[])[];
+    const regular = plain.length === n && isRegular(plain);
+    const pivots = regular ? Array.from({ length: n }, (_, k) => k) : reduceRows(plain).pivots;
     const contradictory = pivots.includes(n);
     if (contradictory !== (solutions.length === 0) || solutions.length > 1) return check("bent", "the rank of the system says otherwise");
     if (!only) return check("nailed", "the rank grows when the right sides are added, so the equations contradict each other");

@@ -121,7 +121,13 @@ function typedCoefficient(term: Expression): string | undefined {
   return first?.kind === "number" ? first.typed : undefined;
 }
 
+/** From so many numbers on, they are added over common denominators at once. */
+const MANY = 4;
+
 export function sum(...terms: readonly Expression[]): Expression {
+  if (terms.length > MANY && terms.every((term) => term.kind === "number" && term.typed === undefined)) {
+    return number(rational.total(terms.flatMap((term) => (term.kind === "number" ? [term.value] : []))));
+  }
   const groups = new ExpressionMap<{ coefficient: Rational; typed?: string | undefined }>();
   const collect = (term: Expression): void => {
     if (term.kind === "sum") {

@@ -23,7 +23,15 @@ export function rational(num: Integer, den: Integer = 1): Rational {
 
 export function add(a: Rational, b: Rational): Rational {
   if (a.den === 1 && b.den === 1) return { num: integer.add(a.num, b.num), den: 1 };
+  if (a.den === b.den) return rational(integer.add(a.num, b.num), a.den);
   return rational(integer.add(integer.multiply(a.num, b.den), integer.multiply(b.num, a.den)), integer.multiply(a.den, b.den));
+}
+
+/** The sum of many, those with one denominator added before it is reduced. */
+export function total(values: readonly Rational[]): Rational {
+  const byDenominator = new Map<Integer, Integer>();
+  for (const { num, den } of values) byDenominator.set(den, integer.add(byDenominator.get(den) ?? 0, num));
+  return [...byDenominator].map(([den, num]) => rational(num, den)).reduce(add, ZERO);
 }
 
 export function negate(a: Rational): Rational {
@@ -36,7 +44,13 @@ export function subtract(a: Rational, b: Rational): Rational {
 
 export function multiply(a: Rational, b: Rational): Rational {
   if (a.den === 1 && b.den === 1) return { num: integer.multiply(a.num, b.num), den: 1 };
-  return rational(integer.multiply(a.num, b.num), integer.multiply(a.den, b.den));
+  // Both are in lowest terms: only numerators against the other denominators can have common factors (Knuth, TAOCP 2, 4.5.1).
+  const [left, right] = [integer.gcd(a.num, b.den), integer.gcd(b.num, a.den)];
+  if (left === 0 || right === 0) return ZERO;
+  return {
+    num: integer.multiply(integer.quotient(a.num, left), integer.quotient(b.num, right)),
+    den: integer.multiply(integer.quotient(a.den, right), integer.quotient(b.den, left)),
+  };
 }
 
 /** Throws RangeError when a is 0. */

@@ -7,6 +7,7 @@ import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
 import { solveSquare } from "../../polynomial/linear-system.ts";
 import * as poly from "../../polynomial/multivariate.ts";
+import { solveByLifting } from "../../polynomial/rational-system.ts";
 import { reduceRows } from "../../polynomial/row-reduction.ts";
 import { polynomialExpression } from "../../rewrite/normal-form.ts";
 import { decide } from "../../rewrite/sign.ts";
@@ -51,9 +52,17 @@ function reasonOf(solution: Solution | undefined, unknowns: readonly string[]): 
   return `${unknowns.length} independent linear equations for ${unknowns.length} unknowns have exactly one solution`;
 }
 
-/** The solution by reduced row echelon form; undefined where there is none. */
+/** From so many unknowns on, elimination over the rationals is slower than lifting from a prime. */
+const LIFTED = 8;
+
+/** The solution by lifting or by reduced row echelon form; undefined where there is none. */
 function numericSolution(rows: readonly (readonly Rational[])[], unknowns: readonly string[]): Solution | undefined {
   const n = unknowns.length;
+  const lifted = rows.length === n && n >= LIFTED ? solveByLifting(rows) : undefined;
+  if (lifted) {
+    const values = new Map(unknowns.map((unknown, k) => [unknown, number(lifted[k] ?? rational.ZERO)]));
+    return { values, multiplicity: 1, free: [], integers: [], conditions: [] };
+  }
   const { rows: reduced, pivots } = reduceRows(rows);
   if (pivots.includes(n)) return undefined;
   const free = unknowns.filter((_, k) => !pivots.includes(k));
