@@ -200,7 +200,10 @@ function bySingle(open: Open): boolean {
         ...open,
         equations: others.map((one) => substitute(one, at)),
         unknowns: open.unknowns.filter((u) => u !== unknown),
-        points: open.points.filter(({ values }) => same(values.get(unknown))),
+        // What an integer stands for is settled with the first value that holds it.
+        points: open.points
+          .filter(({ values }) => same(values.get(unknown)))
+          .map((point) => ({ ...point, integers: point.integers.filter((letter) => !contains(value, letter)) })),
         dead: open.dead.filter((values) => !values.has(unknown) || same(values.get(unknown))),
       });
     });
@@ -216,7 +219,11 @@ function withMultiplicity(answer: Parameters<typeof completenessCheck>[0]): bool
 
 function valuesFor(unknown: string, { points, dead }: Open): readonly { value: Expression; conditions: readonly Expression[]; integers: readonly string[] }[] {
   const all = [
-    ...points.flatMap(({ values, conditions, integers }) => (values.has(unknown) ? [{ value: values.get(unknown) ?? ZERO, conditions, integers }] : [])),
+    ...points.flatMap(({ values, conditions, integers }) =>
+      values.has(unknown)
+        ? [{ value: values.get(unknown) ?? ZERO, conditions, integers: integers.filter((letter) => contains(values.get(unknown) ?? ZERO, letter)) }]
+        : [],
+    ),
     ...dead.flatMap((values) => (values.has(unknown) ? [{ value: values.get(unknown) ?? ZERO, conditions: [], integers: [] }] : [])),
   ];
   return all.filter(

@@ -21,7 +21,7 @@ const LOOKS = 240;
 /** The scene of functions of one variable, on an interval chosen from their marks unless one is asked for. */
 export function plot(items: readonly PlotItem[], variable: string, xRange?: Range, yRange?: Range, ownMarks?: readonly Mark[]): Scene {
   const functions = items.map((item) => item.expression);
-  const allMarks = ownMarks ?? marksOf(functions, variable);
+  const allMarks = ownMarks ?? marksOf(functions, variable, xRange);
   const { from: xMin, to: xMax } = xRange ?? defaultRange(allMarks);
   const doubles = functions.map((f) => inDoubles(f, variable));
   const inside = allMarks.filter(({ at }) => at[0] >= xMin - 1e-9 * (xMax - xMin) && at[0] <= xMax + 1e-9 * (xMax - xMin));

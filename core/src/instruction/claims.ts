@@ -73,8 +73,8 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   const claimed = { ...task, points: optimum.points, allFound: stationaryConfirmed(optimum, known) };
   const reached = task.wanted !== "stationary" && optimum.points.some(({ global }) => global);
   const confirmed = !reached || optimumIsGlobal(claimed);
-  const outcome: Verdict = optimum.complete && confirmed ? "nailed" : "loose";
-  const doubt = optimum.complete
+  const outcome: Verdict = claimed.allFound && confirmed ? "nailed" : "loose";
+  const doubt = claimed.allFound
     ? "that it is the optimum of the whole domain was not confirmed a second time"
     : "the stationary points are not proven to be all";
   const detail = outcome === "nailed" ? optimum.reason : `${optimum.reason}; ${doubt}`;

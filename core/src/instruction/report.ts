@@ -1,13 +1,15 @@
 import type { Check, CheckKind, Verdict } from "../check/verdict.ts";
 import { resultOf, type Step } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
-import { equation, name } from "../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { equation, name, sum } from "../expression/construct.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { type Picture, picture } from "../graph/picture.ts";
 import type { MarkKind } from "../graph/scene.ts";
 import { latex, writtenLatex } from "../notation/latex.ts";
 import { latexWithParts, type PartedLatex } from "../notation/parts.ts";
-import { text } from "../notation/text.ts";
+import { present } from "../notation/present.ts";
+import { plus, type Syntax } from "../notation/syntax.ts";
+import { text, writtenText } from "../notation/text.ts";
 import * as complex from "../number/complex-ball.ts";
 import { formatBall, formatRational } from "../number/decimal.ts";
 import { parseDecimal } from "../number/rational.ts";
@@ -165,8 +167,22 @@ export function valueReport(e: Expression): Value {
   return { text: text(e), latex: latex(e), ...decimals(e, VALUE_FIGURES) };
 }
 
-function valuesReport(values: ReadonlyMap<string, Expression>): Readonly<Record<string, Value>> {
-  return Object.fromEntries([...values].map(([key, value]) => [key, valueReport(value)]));
+function valuesReport(values: ReadonlyMap<string, Expression>, integers: readonly string[] = []): Readonly<Record<string, Value>> {
+  return Object.fromEntries([...values].map(([key, value]) => [key, integers.length > 0 ? familyReport(value, integers) : valueReport(value)]));
+}
+
+/** A member of a family is written with its start first: pi/6 + 2 pi n. */
+function familyReport(value: Expression, integers: readonly string[]): Value {
+  const written = familySyntax(value, integers);
+  return { text: writtenText(written), latex: writtenLatex(written) };
+}
+
+function familySyntax(value: Expression, integers: readonly string[]): Syntax {
+  const terms = value.kind === "sum" ? value.terms : [value];
+  const own = terms.filter((term) => integers.some((letter) => contains(term, letter)));
+  if (own.length === 0 || own.length === terms.length) return present(value);
+  const start = sum(...terms.filter((term) => !own.includes(term)));
+  return own.reduce((before, term) => plus(before, present(term)), present(start));
 }
 
 function parametersOf({ free, integers }: Solution): Readonly<Record<string, "integer" | "free">> {
@@ -175,7 +191,7 @@ function parametersOf({ free, integers }: Solution): Readonly<Record<string, "in
 
 function solutionReport(solution: Solution): SolutionReport {
   return {
-    values: valuesReport(solution.values),
+    values: valuesReport(solution.values, solution.integers),
     ...(solution.multiplicity > 1 ? { multiplicity: solution.multiplicity } : {}),
     ...(solution.free.length + solution.integers.length > 0 ? { parameters: parametersOf(solution) } : {}),
     ...(solution.conditions.length > 0 ? { conditions: solution.conditions.map(text) } : {}),
@@ -185,7 +201,10 @@ function solutionReport(solution: Solution): SolutionReport {
 function optimumReport({ values, value, nature, global, end, integers, conditions }: OptimumPoint): OptimumReport {
   const isFamily = (letter: string): boolean => !values.has(letter);
   return {
-    values: valuesReport(values),
+    values: valuesReport(
+      values,
+      integers.filter((letter) => !values.has(letter)),
+    ),
     value: valueReport(value),
     nature,
     ...(global ? { global } : {}),
@@ -376,7 +395,9 @@ export function answerLatex(answer: Answer): string {
       const shown = answer.set.solutions.length > 0 ? answer.set.solutions : answer.set.complexSolutions;
       if (shown.length === 0) return "\\text{no solution}";
       return shown
-        .map((solution) => [...solution.values].map(([key, value]) => latex(equation(name(key), value))).join(",\\; "))
+        .map((solution) =>
+          [...solution.values].map(([key, value]) => `${latex(name(key))} = ${writtenLatex(familySyntax(value, solution.integers))}`).join(",\\; "),
+        )
         .join(" \\quad\\text{or}\\quad ");
     }
     case "expression":

@@ -92,7 +92,8 @@ function byOneUnknown(state: State): Branches | undefined {
   const [unknown] = own ? unknownsIn(own, state) : [];
   if (!own || unknown === undefined) return undefined;
   const solved = solveEquation({ equation: own, unknown, domain: state.domain, assumptions: state.assumptions });
-  const values = solved.set.solutions;
+  const taken = new Set([...state.integers, ...state.equations.flatMap((one) => [...freeNames(one)])]);
+  const values = solved.set.solutions.map((one) => withFreshLetters(one, taken));
   if (values.length > MOST_BRANCHES || values.some(({ free }) => free.length > 0)) return undefined;
   const rest = state.equations.filter((one) => one !== own);
   const parts = values.map((one) => {
@@ -116,6 +117,22 @@ function byOneUnknown(state: State): Branches | undefined {
     steps: [...solved.steps, ...parts.flatMap(({ steps }) => steps)],
     complete: solved.set.complete && parts.every(({ complete }) => complete),
   };
+}
+
+/** A family gets a letter of its own: the integers of two unknowns do not depend on each other. */
+export function withFreshLetters(one: Solution, taken: ReadonlySet<string>): Solution {
+  let own = one;
+  for (const letter of one.integers.filter((other) => taken.has(other))) {
+    const fresh = ["n", "k", "m", "j", "n_1", "k_1"].find((other) => !taken.has(other)) ?? `${letter}_2`;
+    const renamed = new Map([[letter, name(fresh)]]);
+    own = {
+      ...own,
+      values: new Map([...own.values].map(([key, value]) => [key, substitute(value, renamed)])),
+      conditions: own.conditions.map((condition) => substitute(condition, renamed)),
+      integers: own.integers.map((other) => (other === letter ? fresh : other)),
+    };
+  }
+  return own;
 }
 
 /** Goes on with a value put into the open equations. */

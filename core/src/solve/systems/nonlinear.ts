@@ -10,7 +10,7 @@ import { tidyConditions } from "../conditions.ts";
 import { solveEquation } from "../equation.ts";
 import { replaced } from "../naming.ts";
 import { type Domain, type Rejected, type Solution, type Solved, Unsolvable } from "../solution.ts";
-import { type Branches, distinct, type Relation, solveBranches } from "./branches.ts";
+import { type Branches, distinct, type Relation, solveBranches, withFreshLetters } from "./branches.ts";
 
 /** Equations for several unknowns, where solutions are wanted, and what is known. */
 export interface SystemTask {
@@ -196,12 +196,14 @@ function backTo(one: Solution, changed: readonly Named[], task: SystemTask): Bra
       return { solutions: [], rejected: [{ values: new Map([[unknown, meaning]]), multiplicity: 1, reason }], steps, complete: true };
     }
     open = open.flatMap((partial) =>
-      solved.set.solutions.map((own) => ({
-        ...partial,
-        values: new Map([...partial.values, ...own.values]),
-        integers: [...new Set([...partial.integers, ...own.integers])],
-        conditions: [...partial.conditions, ...own.conditions],
-      })),
+      solved.set.solutions
+        .map((found) => withFreshLetters(found, new Set(partial.integers)))
+        .map((own) => ({
+          ...partial,
+          values: new Map([...partial.values, ...own.values]),
+          integers: [...new Set([...partial.integers, ...own.integers])],
+          conditions: [...partial.conditions, ...own.conditions],
+        })),
     );
   }
   return { solutions: open.map((partial) => inOrder(partial, task)), rejected: [], steps, complete: true };
