@@ -2,7 +2,7 @@ import { around, boundsOf, coversZeros } from "../calculus/cover.ts";
 import { growthOf } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
 import { Analysed } from "../calculus/zeros.ts";
-import { negate, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { equation, logic, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
@@ -41,8 +41,8 @@ export interface ClaimedOptima {
 
 /** Every point is put back: the value is the objective's, the conditions hold, and without conditions the derivatives are 0 at inner points. */
 export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
-  const exact: { outcome: Verdict; line: EvidenceLine }[] = [];
-  const numeric: { outcome: Verdict; line: EvidenceLine }[] = [];
+  const exact: { outcome: Verdict; line: EvidenceLine; where: string }[] = [];
+  const numeric: { outcome: Verdict; line: EvidenceLine; where: string }[] = [];
   for (const point of claim.points) {
     const known = [...claim.assumptions, ...point.conditions];
     const at = (e: Expression): Expression => substitute(e, point.values);
@@ -58,24 +58,29 @@ export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
     if (!point.end && claim.constraints.length === 0) outcomes.push(...claim.variables.map((variable) => slopeTest(claim.objective, variable, point, test)));
     const outcome = weakest(outcomes);
     const where = [...point.values].map(([key, value]) => `${key} = ${text(value)}`).join(", ");
+    const subject = logic(
+      "and",
+      [...point.values].map(([key, value]) => equation(name(key), value)),
+    );
     const note =
       outcome === "nailed"
-        ? `at ${where}: the value is right, the conditions hold and the derivatives are 0`
+        ? "the value is right, the conditions hold and the derivatives are 0"
         : outcome === "bent"
-          ? `at ${where}: it does not fit`
-          : `at ${where}: not all of it was decided exactly`;
-    exact.push({ outcome, line: { left: at(claim.objective), right: point.value, note } });
+          ? "it does not fit"
+          : "not all of it was decided exactly";
+    exact.push({ outcome, line: { subject, left: at(claim.objective), right: point.value, note }, where });
     const member = new Map(point.integers.map((letter) => [letter, number(1)]));
     const compared = compareSides(substitute(at(claim.objective), member), substitute(point.value, member), known);
     numeric.push({
       outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
-      line: { note: `at ${where}: ${comparisonNote(compared)}` },
+      line: { subject, note: comparisonNote(compared) },
+      where,
     });
   }
   const check = (kind: "substitution" | "comparison", found: typeof exact, nothing: Verdict): Check => ({
     kind,
     outcome: found.length > 0 ? weakest(found.map(({ outcome }) => outcome)) : nothing,
-    detail: found.length > 0 ? found.map(({ line }) => line.note).join("; ") : "there is no point to put back",
+    detail: found.length > 0 ? found.map(({ line, where }) => `at ${where}: ${line.note}`).join("; ") : "there is no point to put back",
     lines: found.map(({ line }) => line),
   });
   return [check("substitution", exact, "nailed"), check("comparison", numeric, "tacked")];

@@ -17,6 +17,8 @@ const RULES = {
   "solve each": (unknown: string) => `Solve each equation for $${unknown}$`,
   "take out a factor": (factor: string) => `Take out the common factor $${factor}$`,
   factor: () => "Factor the left side",
+  "divide by what is never 0": (factor: string) =>
+    factor === "1" ? "Multiply out the denominators, which are not 0" : `Divide by $${factor}$ and the denominators, which are never 0`,
   "zero product": () => "A product is 0 exactly when one of its factors is 0",
   "halve the middle": (half: string, square: string) =>
     `Complete the square: half the coefficient of the middle term is $${half}$, so add $${square}$ to both sides`,
@@ -120,6 +122,8 @@ const RULES = {
   "triple angle": () => "With $4 cos^3 a - 3 cos a = cos 3a$ the three real roots are cosines",
   differentiate: (of: string) => `Differentiate $${of}$`,
   "stationary where": () => "The derivative is 0 at a stationary point",
+  "stationary where all": () => "All derivatives are 0 at a stationary point",
+  multipliers: (names: string) => `At an optimum on the condition the slopes are proportional: with the multipliers $${names}$ these derivatives are 0`,
   "from the condition": (relation: string) => `From the condition, $${relation}$`,
   "eliminate unknowns": (names: string) => `Combine the equations so that ${names} drops out: these have the same solutions (put in to check)`,
   "factor an equation": () => "A product is 0 where one of its factors is 0: two cases",

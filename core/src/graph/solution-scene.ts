@@ -8,6 +8,7 @@ import * as complex from "../number/complex-ball.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { simplify } from "../rewrite/simplify.ts";
+import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { Solution } from "../solve/solution.ts";
 import { implicitPieces } from "./implicit-curve.ts";
 import { plot } from "./plot.ts";
@@ -76,14 +77,33 @@ export function systemScene(equations: readonly Relation[], unknowns: readonly s
   return { window, variable: x, vertical: y, curves, marks };
 }
 
-/** A window with the points and the origin in it, with equal room on all sides. */
+/** Width against height of the usual drawing. */
+const ASPECT = 1.5;
+
+/** A window with the points and the origin in it, with room on all sides and the same scale on both axes. */
 function windowAround(points: readonly (readonly [number, number])[]): Window {
-  const range = (k: 0 | 1): readonly [number, number] => {
+  const range = (k: 0 | 1): { readonly middle: number; readonly size: number } => {
     const all = [0, ...points.map((point) => point[k])];
     const [low, high] = [Math.min(...all), Math.max(...all)];
-    const room = Math.max(1, (high - low) * 0.4);
-    return [low - room, high + room];
+    return { middle: (low + high) / 2, size: high - low + 2 * Math.max(1, (high - low) * 0.4) };
   };
-  const [[xMin, xMax], [yMin, yMax]] = [range(0), range(1)];
-  return { xMin, xMax, yMin, yMax };
+  const [x, y] = [range(0), range(1)];
+  const height = Math.max(y.size, x.size / ASPECT);
+  const width = height * ASPECT;
+  return { xMin: x.middle - width / 2, xMax: x.middle + width / 2, yMin: y.middle - height / 2, yMax: y.middle + height / 2 };
+}
+
+/** An objective of one variable as a curve, its stationary points and ends marked. */
+export function optimumScene(objective: Expression, variable: string, points: readonly OptimumPoint[], facts: readonly Expression[]): Scene | undefined {
+  if ([...freeNames(objective)].some((letter) => letter !== variable)) return undefined;
+  const marks = points.flatMap(({ values, value, nature, integers }): readonly Mark[] => {
+    const x = values.get(variable) ?? ZERO;
+    const at = [approximate(x), approximate(value)] as const;
+    if (integers.length > 0 || at[0] === undefined || at[1] === undefined) return [];
+    return [{ kind: nature === "maximum" ? "maximum" : nature === "minimum" ? "minimum" : "zero", x, y: value, at: [at[0], at[1]], curves: [0] }];
+  });
+  const { low, high } = boundsOf(variable, facts);
+  const far = Math.max(1, ...marks.map(({ at }) => Math.abs(at[0])));
+  const range = low === undefined && high === undefined ? undefined : { from: low ?? (high ?? 0) - 3 * far, to: high ?? (low ?? 0) + 3 * far };
+  return plot([{ label: plain(objective), expression: objective }], variable, range, undefined, marks);
 }

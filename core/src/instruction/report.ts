@@ -2,7 +2,7 @@ import type { Check, CheckKind, Verdict } from "../check/verdict.ts";
 import { resultOf, type Step } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { equation, name, sum } from "../expression/construct.ts";
-import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { type Picture, picture } from "../graph/picture.ts";
 import type { MarkKind } from "../graph/scene.ts";
 import { latex, writtenLatex } from "../notation/latex.ts";
@@ -340,7 +340,7 @@ function checkReport(check: Check): CheckReport {
     outcome: check.outcome,
     detail: check.detail,
     lines: check.lines.map(({ subject, left, right, leftBefore, rightBefore, note }) => ({
-      ...(subject ? { subject: latex(subject) } : {}),
+      ...(subject ? { subject: subjectLatex(subject) } : {}),
       ...(left ? { left: sideLatex(left, leftBefore) } : {}),
       ...(right ? { right: sideLatex(right, rightBefore) } : {}),
       note,
@@ -348,7 +348,24 @@ function checkReport(check: Check): CheckReport {
   };
 }
 
+const EVIDENCE_FIGURES = 12;
+
+/** Whether a number is only known by the interval it lies in: its decimals say more than that. */
+function holdsBoundedRoot(e: Expression): boolean {
+  return findAll(e, (part) => part.kind === "iterated" && part.operator === "root" && part.index === undefined).length > 0;
+}
+
+function subjectLatex(subject: Expression): string {
+  if (!holdsBoundedRoot(subject)) return latex(subject);
+  if (subject.kind === "logic") return subject.items.map(subjectLatex).join(",\\; ");
+  const [left, right] = subject.kind === "relation" ? subject.operands : [];
+  const decimal = right && decimals(right, EVIDENCE_FIGURES);
+  return left && decimal ? `${latex(left)} \\approx ${decimal.re}` : latex(subject);
+}
+
 function sideLatex(side: Expression, before: Expression | undefined): string {
+  const decimal = holdsBoundedRoot(side) ? decimals(side, EVIDENCE_FIGURES) : undefined;
+  if (decimal) return `\\approx ${decimal.re}`;
   return before && !equal(before, side) ? `${latex(before)} = ${latex(side)}` : latex(side);
 }
 

@@ -1,6 +1,7 @@
 import { step } from "../derivation/step.ts";
 import { divide, equation, logic, name, number, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { contains, equal } from "../expression/expression.ts";
+import { text } from "../notation/text.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { factor } from "../polynomial/factor.ts";
 import { withPositiveLead } from "../rewrite/factored.ts";
@@ -42,20 +43,19 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
       divide(ONE, polynomialExpression(denominator, kernels)),
     );
     const factored = equation(shown, ZERO);
-    const steps = equal(factored, task.equation)
-      ? []
-      : [step("factor", [], { kind: "equivalent", unknown, before: task.equation, after: factored, factor: scale })];
+    const alone = own.length === 1 && first.multiplicity === 1;
+    const claim = { kind: "equivalent", unknown, before: task.equation, after: factored, factor: scale } as const;
+    const neverZero = text(product(...others.filter(({ base }) => contains(base, unknown)).map(({ base, multiplicity }) => power(base, number(multiplicity)))));
+    const steps = equal(factored, task.equation) ? [] : [alone ? step("divide by what is never 0", [neverZero], claim) : step("factor", [], claim)];
     const parts = own.map(({ base }) => equation(base, ZERO));
-    const split = step(own.length > 1 ? "zero product" : "the square is zero", [], {
-      kind: "equivalent",
-      unknown,
-      before: factored,
-      after: logic("or", parts),
-    });
+    if (!alone) {
+      const rule = own.length > 1 ? "zero product" : "the square is zero";
+      steps.push(step(rule, [], { kind: "equivalent", unknown, before: factored, after: logic("or", parts) }));
+    }
     const solved = solveAll(task, parts, solve);
     if (!solved) return undefined;
     const reason = own.length > 1 ? `a product is 0 only where a factor is; ${solved.set.reason}` : solved.set.reason;
-    return { steps: [...steps, split, ...solved.steps], set: { ...solved.set, reason } };
+    return { steps: [...steps, ...solved.steps], set: { ...solved.set, reason } };
   } catch (error) {
     if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
     throw error;

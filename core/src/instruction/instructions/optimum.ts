@@ -1,5 +1,6 @@
 import { name as nameOf } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
+import { optimumScene } from "../../graph/solution-scene.ts";
 import { optimise } from "../../solve/optima/constrained.ts";
 import type { OptimumTask, Wanted } from "../../solve/optima/optimum.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
@@ -84,5 +85,6 @@ function carryOut(
   const steps = [...before.steps, ...optimum.steps];
   const judged = judgeOptimum(task, optimum, steps);
   const { points, none, reason } = optimum;
-  return { answer: { kind: "optimum", points, ...(none === undefined ? {} : { none }), reason }, steps, ...judged };
+  const pictured = () => (more.length === 0 ? optimumScene(task.objective, only, points, task.facts) : undefined);
+  return { answer: { kind: "optimum", points, ...(none === undefined ? {} : { none }), reason }, steps, ...judged, pictured };
 }

@@ -1,7 +1,7 @@
 import { growthOf } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { equation, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { equation, logic, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
@@ -105,6 +105,8 @@ function byMultipliers(task: OptimumTask): Optimum {
     steps.push(step("differentiate", [text(lagrangian)], { kind: "derivative", of: lagrangian, variable, after }));
     return zeroOf(after);
   });
+  const whole = logic("and", [...slopes, ...constraints]);
+  steps.push(step("multipliers", [multipliers.join(", ")], { kind: "put in", before: whole, values: new Map(), after: whole }));
   const { set, steps: found } = solveSystem([...slopes, ...constraints], [...multipliers, ...variables], task);
   if (set.solutions.some(({ free }) => free.length > 0)) throw new Unsolvable("the multipliers leave infinitely many points: this case cannot be solved yet");
   const distinct = set.solutions.filter(

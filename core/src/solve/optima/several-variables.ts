@@ -1,7 +1,7 @@
 import { growthOf, natureByHessian } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { equation, name, number, product, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { equation, logic, name, number, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
@@ -23,11 +23,10 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
   const steps: Step[] = slopes.map((after, k) =>
     step("differentiate", [text(objective)], { kind: "derivative", of: objective, variable: variables[k] ?? "", after }),
   );
-  const { set, steps: found } = solveSystem(
-    slopes.map((slope) => zeroOf(slope)),
-    variables,
-    task,
-  );
+  const zeros = slopes.map(zeroOf);
+  const whole = logic("and", zeros);
+  steps.push(step("stationary where all", [], { kind: "put in", before: whole, values: new Map(), after: whole }));
+  const { set, steps: found } = solveSystem(zeros, variables, task);
   const hessian = slopes.map((slope) => variables.map((variable) => simplify(differentiate(slope, variable)).expression));
   const points = set.solutions
     .flatMap((one) => apartByCase(one, task))
