@@ -4,7 +4,10 @@ import type { Sentence } from "./sentence.ts";
 /** Reads `x = …, y = …` (or `(3)`, the values of a line with one solution) after “with”. */
 export function readValues(sentence: Sentence, stops: readonly string[]): ReadonlyMap<string, Expression> {
   const values = new Map<string, Expression>();
+  let first = true;
   do {
+    if (!first) sentence.pieces.push({ kind: "words", text: "," });
+    first = false;
     const from = sentence.next.span.from;
     const written = sentence.written("a value such as x = 3", stops, true);
     const span = { from, to: sentence.next.span.from };

@@ -7,6 +7,7 @@ import { simplify } from "../rewrite/simplify.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
 import { solveComplexExponential } from "./complex-exponential.ts";
 import { solveConstant } from "./constant.ts";
+import { degenerateCases } from "./degenerate.ts";
 import { solveByFactors } from "./factors.ts";
 import { tidyFamilies } from "./families.ts";
 import { solveInverseTrigonometric } from "./inverse-trigonometric.ts";
@@ -135,5 +136,7 @@ export function solveEquation(task: Task): Solved {
       `no method was found that solves ${text(task.equation)} for ${task.unknown}${freeNames(task.equation).size > 1 ? " with letters for numbers" : ""}`,
     );
   }
-  return sift(tidyFamilies(solved, task), task);
+  const sifted = sift(tidyFamilies(solved, task), task);
+  const special = degenerateCases(task, solveOpen);
+  return special === undefined ? sifted : { ...sifted, set: { ...sifted.set, reason: `${sifted.set.reason}; ${special}` } };
 }

@@ -49,7 +49,8 @@ export function answerHtml(answer: AnswerReport): string {
         .map(({ values, reason }) => `<li>${valuesHtml(values)} <span class="note">(${escapeHtml(reasonBeside(reason))})</span></li>`)
         .join("");
       const none = answer.solutions.length === 0 ? `<p class="sentence-answer">${escapeHtml(sentenceCase(answer.reason))}.</p>` : "";
-      return `<div class="result">${solutions ? `<ul class="solutions">${solutions}</ul>` : none}${apart}${rejected ? `<ul class="rejected" aria-label="set aside">${rejected}</ul>` : ""}</div>`;
+      const why = answer.solutions.length > 0 ? `<p class="note">${escapeHtml(sentenceCase(answer.reason))}.</p>` : "";
+      return `<div class="result">${solutions ? `<ul class="solutions">${solutions}</ul>` : none}${why}${apart}${rejected ? `<ul class="rejected" aria-label="set aside">${rejected}</ul>` : ""}</div>`;
     }
     case "optimum": {
       const points = answer.points

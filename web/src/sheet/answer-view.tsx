@@ -125,6 +125,7 @@ export const AnswerView = memo(function AnswerView({ answer, propose }: { readon
               </li>
             ))}
           </ul>
+          {answer.solutions.length > 0 && <p className="text-[0.88em] text-steel">{sentenceCase(answer.reason)}.</p>}
           {answer.complexSolutions && (
             <p className="text-[0.94em] text-steel">
               The complex solutions are{" "}

@@ -13,6 +13,8 @@ import { polynomialExpression } from "../../rewrite/normal-form.ts";
 import { decide } from "../../rewrite/sign.ts";
 import { expand } from "../../rewrite/simplify.ts";
 import { nonZero } from "../conditions.ts";
+import { attempt, specialValues } from "../degenerate.ts";
+import { solveEquation } from "../equation.ts";
 import { linearRoot } from "../quadratic/quadratic-form.ts";
 import { type Solution, type Solved, Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
@@ -38,12 +40,34 @@ export function solveLinearSystem(equations: readonly Relation[], unknowns: read
     variables: unknowns,
     domain: "real" as const,
     complete: true,
-    reason: reasonOf(solution, unknowns),
+    reason: [reasonOf(solution, unknowns), ...specialCases(equations, unknowns, solution, assumptions)].join("; "),
     solutions: solution ? [solution] : [],
     rejected: [],
     complexSolutions: [],
   };
   return { set, steps: solution ? stepsTo(solution, equations, unknowns, assumptions) : [] };
+}
+
+/** What becomes of the system where its determinant is 0, for each such value of a letter. */
+function specialCases(
+  equations: readonly Relation[],
+  unknowns: readonly string[],
+  solution: Solution | undefined,
+  assumptions: readonly Expression[],
+): readonly string[] {
+  return (solution?.conditions ?? [])
+    .flatMap((condition) => specialValues(condition, unknowns, solveEquation))
+    .map(({ letter, value }) => {
+      const special = equations.map((one) => substitute(one, new Map([[letter, value]]))).flatMap((one) => (one.kind === "relation" ? [one] : []));
+      const solved = attempt(() => solveLinearSystem(special, unknowns, assumptions));
+      const found = solved?.set.solutions;
+      const outcome = !found
+        ? "they depend on each other or contradict each other"
+        : found.length === 0
+          ? "they contradict each other"
+          : found.map(({ values }) => [...values].map(([key, own]) => `${key} = ${text(own)}`).join(", ")).join(" or ");
+      return `if ${letter} = ${text(value)}, ${outcome}`;
+    });
 }
 
 function reasonOf(solution: Solution | undefined, unknowns: readonly string[]): string {

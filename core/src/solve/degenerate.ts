@@ -1,0 +1,82 @@
+import { divide, equation, negate, subtract, ZERO } from "../expression/construct.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { text } from "../notation/text.ts";
+import { BudgetExhausted } from "../number/budget.ts";
+import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { nonZero } from "./conditions.ts";
+import type { Solve } from "./joining.ts";
+import { polynomialForm } from "./polynomial-form.ts";
+import { type SolutionSet, type Task, Unsolvable } from "./solution.ts";
+import { readable } from "./values.ts";
+
+/** A value of a letter for which a condition fails. */
+interface Special {
+  readonly letter: string;
+  readonly value: Expression;
+}
+
+const MOST_SPECIAL = 4;
+
+/** The values of letters for which a condition of the form a ≠ b fails: all of one letter, or one letter by the others. */
+export function specialValues(condition: Expression, unknowns: readonly string[], solve: Solve): readonly Special[] {
+  const [left, right] = condition.kind === "relation" && condition.comparisons[0] === "!=" ? condition.operands : [];
+  if (!left || !right) return [];
+  const difference = subtract(left, right);
+  const letters = [...freeNames(difference)].filter((letter) => !unknowns.includes(letter));
+  const [only, ...more] = letters;
+  if (only === undefined) return [];
+  if (more.length === 0) {
+    const border = equation(difference, ZERO);
+    if (border.kind !== "relation") return [];
+    const solved = attempt(() => solve({ equation: border, unknown: only, domain: "real", assumptions: [] }));
+    const values = (solved?.set.solutions ?? [])
+      .filter(({ free, integers }) => free.length + integers.length === 0)
+      .map(({ values: found }) => found.get(only) ?? ZERO);
+    return values.length <= MOST_SPECIAL ? values.map((value) => ({ letter: only, value })) : [];
+  }
+  for (const letter of letters) {
+    const coefficients = polynomialCoefficients(difference, letter);
+    const [constant = ZERO, slope] = coefficients ?? [];
+    if (slope && coefficients?.length === 2 && freeNames(slope).size === 0) return [{ letter, value: readable(divide(negate(constant), slope)) }];
+  }
+  return [];
+}
+
+export function attempt<T>(work: () => T): T | undefined {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof Unsolvable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}
+
+/**
+ * What becomes of a polynomial equation where its leading coefficient is 0, in words: for each such value of a letter the
+ * equation is solved again. Undefined where the coefficient cannot be 0.
+ */
+export function degenerateCases(task: Task, solve: Solve): string | undefined {
+  const form = freeNames(task.equation).size > 1 ? attempt(() => polynomialForm(task)) : undefined;
+  const leading = form?.coefficients.at(-1);
+  if (!form || form.coefficients.length < 2 || !leading || freeNames(leading).size === 0) return undefined;
+  const cases = nonZero(leading, task.assumptions)
+    .flatMap((condition) => specialValues(condition, [task.unknown], solve))
+    .map(({ letter, value }) => {
+      const special = simplify(substitute(task.equation, new Map([[letter, value]]))).expression;
+      const solved = special.kind === "relation" ? attempt(() => solve({ ...task, equation: special })) : undefined;
+      return `if ${letter} = ${text(value)}, ${solved ? outcomeOf(solved.set, task.unknown) : "it is another equation"}`;
+    });
+  return cases.length === 0 ? undefined : cases.join("; ");
+}
+
+function outcomeOf({ solutions }: SolutionSet, unknown: string): string {
+  if (solutions.length === 0) return `no real ${unknown} solves it`;
+  return solutions
+    .map(({ values, free, conditions }) => {
+      const needed = conditions.length > 0 ? ` (where ${conditions.map(text).join(" and ")})` : "";
+      return free.includes(unknown) ? `every ${unknown} solves it${needed}` : `${unknown} = ${text(values.get(unknown) ?? ZERO)}${needed}`;
+    })
+    .join(" or ");
+}
