@@ -14,7 +14,7 @@ import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
 import { intervalFacts } from "./given.ts";
 
-const STOPS = ["for", "in", "near", "over", "numerically"] as const;
+const STOPS = ["for", "in", "near", "over", "numerically", "by"] as const;
 
 /** `solve Q [for x] [in INTERVAL | near NUMBER | over DOMAIN] [numerically]`: every solution, with the way to it. */
 export const SOLVE: Instruction = {
@@ -52,25 +52,32 @@ function readSystem(items: readonly Expression[], sentence: Sentence, span: { fr
   }
   const domain: Domain = sentence.takeWords("over", "complex") ? "complex" : "real";
   if (domain === "real") sentence.takeWords("over", "reals");
+  const way = sentence.takeWords("by", "elimination") ? "elimination" : sentence.takeWords("by", "substitution") ? "substitution" : undefined;
   sentence.expectEnd();
   const free = [...new Set(equations.flatMap((one) => [...freeNames(putIn(one, environment).expression)]))].sort();
   const open = free.filter((letter) => !environment.quantities.has(letter));
   const unknowns = named.length > 0 ? named : open.length > 0 ? open : free;
-  return { instruction: "solve", run: () => carryOutSystem(equations, unknowns, facts, domain, environment) };
+  return { instruction: "solve", run: () => carryOutSystem(equations, unknowns, { facts, domain, way }, environment) };
+}
+
+/** Where solutions of a system are wanted, and the way the author prefers. */
+interface SystemScope {
+  readonly facts: readonly Expression[];
+  readonly domain: Domain;
+  readonly way: "elimination" | "substitution" | undefined;
 }
 
 function carryOutSystem(
   typed: readonly (Expression & { kind: "relation" })[],
   unknowns: readonly string[],
-  facts: readonly Expression[],
-  domain: Domain,
+  { facts, domain, way }: SystemScope,
   environment: Environment,
 ): Outcome {
   const before = typed.map((one) => putIn(one, environment, new Set(unknowns)));
   const equations = before.flatMap(({ expression }) => (expression.kind === "relation" ? [expression] : []));
   const assumptions = [...environment.assumptions, ...facts];
   const solved =
-    (facts.length === 0 ? solveLinearSystem(equations, unknowns, assumptions) : undefined) ??
+    (facts.length === 0 ? solveLinearSystem(equations, unknowns, assumptions, way) : undefined) ??
     solveNonlinearSystem({ equations, unknowns, domain, assumptions });
   if (!solved) throw new CannotDo("no way was found to solve these equations together");
   const steps = [...before.flatMap((one) => one.steps), ...solved.steps];

@@ -19,6 +19,7 @@ import { linearRoot } from "../quadratic/quadratic-form.ts";
 import { type Solution, type Solved, Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
 import { type LinearSystem, linearSystem, quotientExpression } from "./coefficients.ts";
+import { eliminationSteps } from "./elimination-steps.ts";
 
 type Relation = Expression & { readonly kind: "relation" };
 
@@ -29,7 +30,12 @@ const MOST_SUBSTITUTED = 3;
  * A system of linear equations: by substitution where it is small, as a student would, else by elimination; unique, none, or
  * infinitely many solutions with free names. Undefined where an equation is not linear in the unknowns.
  */
-export function solveLinearSystem(equations: readonly Relation[], unknowns: readonly string[], assumptions: readonly Expression[]): Solved | undefined {
+export function solveLinearSystem(
+  equations: readonly Relation[],
+  unknowns: readonly string[],
+  assumptions: readonly Expression[],
+  way?: "elimination" | "substitution",
+): Solved | undefined {
   const differences = equations.map((one) => subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO));
   const system = linearSystem(differences, unknowns);
   if (!system) return undefined;
@@ -45,7 +51,25 @@ export function solveLinearSystem(equations: readonly Relation[], unknowns: read
     rejected: [],
     complexSolutions: [],
   };
-  return { set, steps: solution ? stepsTo(solution, equations, unknowns, assumptions) : [] };
+  const rows = numeric ? (numbers as readonly (readonly Rational[])[]) : undefined;
+  const bySteps =
+    rows && (way === "elimination" || (way === undefined && !isShort(equations, unknowns, solution))) ? eliminationSteps(rows, unknowns) : undefined;
+  const shown = bySteps && stated(bySteps, equations, unknowns);
+  return { set, steps: shown ?? (solution ? stepsTo(solution, equations, unknowns, assumptions) : []) };
+}
+
+/** Few equations for as many unknowns, which a student would put into each other. */
+function isShort(equations: readonly Relation[], unknowns: readonly string[], solution: Solution | undefined): boolean {
+  return solution !== undefined && unknowns.length <= MOST_SUBSTITUTED && equations.length === unknowns.length && solution.free.length === 0;
+}
+
+/** The steps of the elimination, which begin with the equations in order: unknowns on the left, whole numbers. */
+function stated(steps: readonly Step[], equations: readonly Relation[], unknowns: readonly string[]): readonly Step[] {
+  const [first] = steps;
+  const start = first?.claim.kind === "eliminated" ? first.claim.before : undefined;
+  const whole = logic("and", equations);
+  if (!start || text(start) === text(whole)) return steps;
+  return [step("multiply out", [], { kind: "eliminated", unknowns, before: whole, after: start }), ...steps];
 }
 
 /** What becomes of the system where its determinant is 0, for each such value of a letter. */
@@ -116,8 +140,7 @@ function literalSolution({ rows, kernels }: LinearSystem, unknowns: readonly str
 
 function stepsTo(solution: Solution, equations: readonly Relation[], unknowns: readonly string[], assumptions: readonly Expression[]): readonly Step[] {
   const whole = logic("and", equations);
-  const short = unknowns.length <= MOST_SUBSTITUTED && equations.length === unknowns.length && solution.free.length === 0;
-  const steps = short ? bySubstitution(equations, unknowns, solution, assumptions) : undefined;
+  const steps = isShort(equations, unknowns, solution) ? bySubstitution(equations, unknowns, solution, assumptions) : undefined;
   if (steps) return steps;
   const after = substitute(whole, solution.values);
   return [step("eliminate", [unknowns.join(", ")], { kind: "put in", before: whole, values: solution.values, after }, { conditions: solution.conditions })];
