@@ -120,6 +120,8 @@ const RULES = {
   "name the roots": (count: string) => `This polynomial does not factor and has ${count}; they are named by their number, from the left`,
   "isolate the roots": (count: string) => `Bisection with proven bounds: ${count}; everywhere else the two sides differ`,
   "triple angle": () => "With $4 cos^3 a - 3 cos a = cos 3a$ the three real roots are cosines",
+  "cube sum": (unknown: string, meaning: string, productOfBoth: string, resolvent: string) =>
+    `With $${unknown} = ${meaning}$ and $u v = ${productOfBoth}$ the cubes of $u$ and $v$ solve $${resolvent}$; add their roots`,
   differentiate: (of: string) => `Differentiate $${of}$`,
   "stationary where": () => "The derivative is 0 at a stationary point",
   "stationary where all": () => "All derivatives are 0 at a stationary point",

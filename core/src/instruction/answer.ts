@@ -6,9 +6,9 @@ import type { Scene } from "../graph/scene.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { SolutionSet } from "../solve/solution.ts";
 
-/** The result of a line, by kind; the batch command and the bench show it. */
+/** The result of a line, by kind; the batch command and the bench show it. `angles` are the unknowns shown in degrees too. */
 export type Answer =
-  | { readonly kind: "solutions"; readonly set: SolutionSet; readonly equation: Expression }
+  | { readonly kind: "solutions"; readonly set: SolutionSet; readonly equation: Expression; readonly angles: readonly string[] }
   | { readonly kind: "expression"; readonly value: Expression; readonly conditions: readonly Expression[]; readonly figures: number }
   | {
       readonly kind: "truth";
@@ -23,6 +23,7 @@ export type Answer =
       readonly points: readonly OptimumPoint[];
       readonly none?: string;
       readonly reason: string;
+      readonly angles: readonly string[];
     }
   | { readonly kind: "table"; readonly columns: readonly Expression[]; readonly rows: readonly (readonly (Expression | undefined)[])[] }
   | { readonly kind: "graph"; readonly scene: Scene };

@@ -21,6 +21,8 @@ export interface Environment {
   /** What kind of number a quantity is, where that was given. */
   readonly kinds: ReadonlyMap<string, NumberKind>;
   readonly outcomes: ReadonlyMap<number, Outcome>;
+  /** Whether a declaration was written in degrees. */
+  readonly inDegrees: boolean;
 }
 
 export const EMPTY: Environment = {
@@ -32,6 +34,7 @@ export const EMPTY: Environment = {
   assumptions: [],
   kinds: new Map(),
   outcomes: new Map(),
+  inDegrees: false,
 };
 
 export function declarations(environment: Environment): Declarations {

@@ -1,6 +1,5 @@
 import type { Check, CheckKind, Verdict } from "../check/verdict.ts";
 import { resultOf, type Step } from "../derivation/step.ts";
-import { ballValue } from "../expression/ball-value.ts";
 import { equation, name, sum } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { type Picture, picture } from "../graph/picture.ts";
@@ -10,14 +9,11 @@ import { latexWithParts, type PartedLatex } from "../notation/parts.ts";
 import { present } from "../notation/present.ts";
 import { plus, type Syntax } from "../notation/syntax.ts";
 import { text, writtenText } from "../notation/text.ts";
-import * as complex from "../number/complex-ball.ts";
-import { formatBall, formatRational } from "../number/decimal.ts";
-import { parseDecimal } from "../number/rational.ts";
-import * as real from "../number/real-ball.ts";
-import { BallUndefined } from "../number/real-ball.ts";
 import type { Nature, OptimumPoint } from "../solve/optima/optimum.ts";
 import type { Solution } from "../solve/solution.ts";
 import { type Answer, DEFAULT_FIGURES } from "./answer.ts";
+import { decimals, shortened } from "./decimals.ts";
+import { inDegrees } from "./degrees.ts";
 import type { Piece } from "./sentence.ts";
 import type { Line } from "./working.ts";
 
@@ -27,6 +23,8 @@ export interface Value {
   readonly latex: string;
   readonly re?: string;
   readonly im?: string;
+  /** Where it is an angle on a line written in degrees: LaTeX such as "= 30°". */
+  readonly degrees?: string;
 }
 
 export interface SolutionReport {
@@ -136,39 +134,22 @@ export interface LineReport {
 }
 
 const VALUE_FIGURES = 20;
-const PRECISIONS = [128, 256, 512, 2048, 8192] as const;
-
-/** The certified decimals of the parts of a number, to so many figures; undefined where it is no number. */
-export function decimals(e: Expression, figures: number): { re: string; im?: string } | undefined {
-  if (e.kind === "number") return { re: formatRational(e.value, figures) };
-  if (freeNames(e).size > 0 || e.kind === "relation" || e.kind === "tuple" || e.kind === "logic") return undefined;
-  for (const precision of PRECISIONS) {
-    if (precision < figures * 4 && precision !== PRECISIONS.at(-1)) continue;
-    try {
-      const value = ballValue(e, precision);
-      const re = formatBall(value.re, figures) ?? zeroText(value.re, precision);
-      if (re === undefined) continue;
-      if (complex.isReal(value)) return { re };
-      const im = formatBall(value.im, figures) ?? zeroText(value.im, precision);
-      if (im !== undefined) return im === "0" ? { re } : { re, im };
-    } catch (error) {
-      if (!(error instanceof BallUndefined)) throw error;
-    }
-  }
-  return undefined;
-}
-
-/** A part that cannot be told from 0 at the highest precision is given as 0. */
-function zeroText(part: real.RealBall, precision: number): string | undefined {
-  return precision === PRECISIONS.at(-1) && real.containsZero(part) ? "0" : undefined;
-}
 
 export function valueReport(e: Expression): Value {
   return { text: text(e), latex: latex(e), ...decimals(e, VALUE_FIGURES) };
 }
 
-function valuesReport(values: ReadonlyMap<string, Expression>, integers: readonly string[] = []): Readonly<Record<string, Value>> {
-  return Object.fromEntries([...values].map(([key, value]) => [key, integers.length > 0 ? familyReport(value, integers) : valueReport(value)]));
+function valuesReport(
+  values: ReadonlyMap<string, Expression>,
+  { integers = [], angles = [] }: { readonly integers?: readonly string[]; readonly angles?: readonly string[] } = {},
+): Readonly<Record<string, Value>> {
+  return Object.fromEntries(
+    [...values].map(([key, value]) => {
+      const degrees = angles.includes(key) ? inDegrees(value, integers) : undefined;
+      const report = integers.length > 0 ? familyReport(value, integers) : valueReport(value);
+      return [key, degrees === undefined ? report : { ...report, degrees }];
+    }),
+  );
 }
 
 /** A member of a family is written with its start first: pi/6 + 2 pi n. */
@@ -189,22 +170,19 @@ function parametersOf({ free, integers }: Solution): Readonly<Record<string, "in
   return Object.fromEntries([...integers.map((letter) => [letter, "integer" as const]), ...free.map((name) => [name, "free" as const])]);
 }
 
-function solutionReport(solution: Solution): SolutionReport {
+function solutionReport(solution: Solution, angles: readonly string[]): SolutionReport {
   return {
-    values: valuesReport(solution.values, solution.integers),
+    values: valuesReport(solution.values, { integers: solution.integers, angles }),
     ...(solution.multiplicity > 1 ? { multiplicity: solution.multiplicity } : {}),
     ...(solution.free.length + solution.integers.length > 0 ? { parameters: parametersOf(solution) } : {}),
     ...(solution.conditions.length > 0 ? { conditions: solution.conditions.map(text) } : {}),
   };
 }
 
-function optimumReport({ values, value, nature, global, end, integers, conditions }: OptimumPoint): OptimumReport {
+function optimumReport({ values, value, nature, global, end, integers, conditions }: OptimumPoint, angles: readonly string[]): OptimumReport {
   const isFamily = (letter: string): boolean => !values.has(letter);
   return {
-    values: valuesReport(
-      values,
-      integers.filter((letter) => !values.has(letter)),
-    ),
+    values: valuesReport(values, { integers: integers.filter((letter) => !values.has(letter)), angles }),
     value: valueReport(value),
     nature,
     ...(global ? { global } : {}),
@@ -219,16 +197,16 @@ function optimumReport({ values, value, nature, global, end, integers, condition
 export function answerReport(answer: Answer): AnswerReport {
   switch (answer.kind) {
     case "solutions": {
-      const { set } = answer;
+      const { set, angles } = answer;
       return {
         kind: "solutions",
         variables: set.variables,
         domain: set.domain,
         complete: set.complete,
         reason: set.reason,
-        solutions: set.solutions.map(solutionReport),
-        ...(set.rejected.length > 0 ? { rejected: set.rejected.map(({ values, reason }) => ({ values: valuesReport(values), reason })) } : {}),
-        ...(set.complexSolutions.length > 0 ? { complexSolutions: set.complexSolutions.map(solutionReport) } : {}),
+        solutions: set.solutions.map((one) => solutionReport(one, angles)),
+        ...(set.rejected.length > 0 ? { rejected: set.rejected.map(({ values, reason }) => ({ values: valuesReport(values, { angles }), reason })) } : {}),
+        ...(set.complexSolutions.length > 0 ? { complexSolutions: set.complexSolutions.map((one) => solutionReport(one, [])) } : {}),
       };
     }
     case "expression": {
@@ -253,7 +231,7 @@ export function answerReport(answer: Answer): AnswerReport {
     case "optimum":
       return {
         kind: "optimum",
-        points: answer.points.map(optimumReport),
+        points: answer.points.map((point) => optimumReport(point, answer.angles)),
         ...(answer.none === undefined ? {} : { none: answer.none }),
         reason: answer.reason,
       };
@@ -293,9 +271,14 @@ export function complexDecimal(re: string, im: string): string {
   return `${re} ${im.startsWith("-") ? "-" : "+"} ${imaginary}`;
 }
 
-/** The decimal beside an exact value, or nothing where the value is a whole number or no number. */
+/** An equation for a value as it is shown: exact, and in degrees where the author uses degrees. */
+export function valueLatex(left: string, { latex, degrees }: Value): string {
+  return degrees === undefined ? `${left} = ${latex}` : `${left} = ${latex} ${degrees}`;
+}
+
+/** The decimal beside an exact value, or nothing where the value is a whole number, no number, or shown in degrees. */
 export function decimalBeside(value: Value, figures: number = DEFAULT_FIGURES): string | undefined {
-  if (value.re === undefined || /^-?[\d.]+$/.test(value.text)) return undefined;
+  if (value.degrees !== undefined || value.re === undefined || /^-?[\d.]+$/.test(value.text)) return undefined;
   const short = (part: string): string => shortened(part, figures);
   return value.im === undefined ? short(value.re) : complexDecimal(short(value.re), short(value.im));
 }
@@ -326,12 +309,6 @@ export function natureWords({ nature, global, end }: OptimumReport): string {
 /** A reason for a value that is shown beside it already, without naming the value again. */
 export function reasonBeside(reason: string): string {
   return reason.replace(/ for \w+ = .*?(?=;|$)/, "");
-}
-
-/** A certified decimal rounded again to fewer figures; its own digits are far beyond those. */
-function shortened(decimal: string, figures: number): string {
-  const sign = decimal.startsWith("-") ? "-" : "";
-  return sign + formatRational(parseDecimal(decimal.replace(/^-/, "")), figures);
 }
 
 function checkReport(check: Check): CheckReport {

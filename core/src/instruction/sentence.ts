@@ -43,6 +43,11 @@ export class Sentence {
     return this.#tokens[this.#at] ?? { kind: "end", span: { from: this.source.length, to: this.source.length } };
   }
 
+  /** Whether the author writes angles in degrees, on this line or in a declaration above. */
+  get inDegrees(): boolean {
+    return this.environment.inDegrees || this.#tokens.some((token) => (token.kind === "mark" && token.text === "°") || this.#isWord(token, "deg"));
+  }
+
   get atEnd(): boolean {
     return this.next.kind === "end";
   }

@@ -54,7 +54,7 @@ export function runWorking(sources: readonly string[], memory: ReadonlyMap<strin
     remembered.set(key, line);
     lines.push(line);
     if (read.reading?.declares && !line.error) {
-      environment = read.reading.declares(environment);
+      environment = { ...read.reading.declares(environment), inDegrees: environment.inDegrees || read.inDegrees };
       declared += `\u0002${key}`;
     }
     if (line.outcome) environment = { ...environment, outcomes: new Map(environment.outcomes).set(number, line.outcome) };
@@ -68,12 +68,13 @@ interface Read {
   readonly reading?: Reading;
   readonly because?: string;
   readonly ignored: boolean;
+  readonly inDegrees: boolean;
   readonly error?: { readonly message: string; readonly span: Span };
 }
 
 /** Reads one line without carrying it out: its typeset form, or the place and reason why it cannot be read. */
 export function readLine(source: string, environment: Environment): Read {
-  const nothing = { pieces: [], references: new Set<number>() };
+  const nothing = { pieces: [], references: new Set<number>(), inDegrees: false };
   if (/^\s*(#.*)?$/.test(source)) return { ...nothing, ignored: true };
   const because = BECAUSE.exec(source)?.[1];
   const body = because === undefined ? source : source.replace(BECAUSE, "");
@@ -84,7 +85,14 @@ export function readLine(source: string, environment: Environment): Read {
     if (notYet) sentence.fail(`“${notYet.join(" ")} …” cannot be carried out yet`, { from: sentence.next.span.from, to: body.length });
     const instruction = INSTRUCTIONS.find((candidate) => candidate.begins(sentence));
     const reading = instruction?.read(sentence);
-    return { pieces: sentence.pieces, references: sentence.references, ignored: false, ...reason, ...(reading ? { reading } : {}) };
+    return {
+      pieces: sentence.pieces,
+      references: sentence.references,
+      inDegrees: sentence.inDegrees,
+      ignored: false,
+      ...reason,
+      ...(reading ? { reading } : {}),
+    };
   } catch (error) {
     if (!(error instanceof NotationError)) throw error;
     return { ...nothing, ignored: false, ...reason, error: { message: error.message, span: error.span } };

@@ -104,7 +104,10 @@ class Elaboration {
       case "degrees":
         return build.product(at(e.operand), build.number(rational(1, 180)), build.PI);
       case "call": {
-        const value = callByName(e.name, e.args.map(at));
+        const args = e.args.map(at);
+        const fault = family(e.name)?.fault?.(args);
+        if (fault !== undefined) throw new NotationError(fault, e.args[0]?.span ?? NOWHERE);
+        const value = callByName(e.name, args);
         return e.exponent ? this.#power(e, value, at(e.exponent)) : value;
       }
       case "apply":

@@ -13,7 +13,7 @@ import { tidyFamilies } from "./families.ts";
 import { solveInverseTrigonometric } from "./inverse-trigonometric.ts";
 import { solveLinear } from "./linear.ts";
 import { solveByTakingLogarithms, solveLogarithmic } from "./logarithmic.ts";
-import { solveByNamingRoots, solveByShifting, solveByTripleAngle } from "./named-roots.ts";
+import { solveByCubeSum, solveByNamingRoots, solveByShifting, solveByTripleAngle } from "./named-roots.ts";
 import { solveNumerically } from "./numeric.ts";
 import { type PolynomialForm, polynomialForm } from "./polynomial-form.ts";
 import { solveByPower } from "./powers.ts";
@@ -37,6 +37,7 @@ const POLYNOMIAL_METHODS: readonly ((form: PolynomialForm) => Solved | undefined
   (form) => (form.task.domain === "real" ? solveByPower(form, solveOpen) : undefined),
   (form) => solveByShifting(form, solvePolynomial),
   solveByTripleAngle,
+  solveByCubeSum,
   solveByNamingRoots,
 ];
 

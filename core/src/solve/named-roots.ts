@@ -1,6 +1,7 @@
 import { type Step, step } from "../derivation/step.ts";
-import { call, equation, logic, name, number, PI, power, product, sqrt, subtract, sum } from "../expression/construct.ts";
+import { call, equation, name, number, PI, power, product, sqrt, subtract, sum } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
+import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import * as dense from "../polynomial/univariate/dense.ts";
 import { integerPolynomial, namedRoots } from "../rewrite/named-root.ts";
@@ -8,7 +9,7 @@ import { simplify } from "../rewrite/simplify.ts";
 import type { Solve } from "./joining.ts";
 import { solveByNaming } from "./naming.ts";
 import { type PolynomialForm, polynomialFrom, zeroForm } from "./polynomial-form.ts";
-import { Chain, toZeroForm } from "./quadratic/quadratic-form.ts";
+import { alternatives, Chain, toZeroForm } from "./quadratic/quadratic-form.ts";
 import { type Solution, type Solved, solution } from "./solution.ts";
 import { readable } from "./values.ts";
 
@@ -61,15 +62,9 @@ function taylorShift(coefficients: readonly rational.Rational[], a: rational.Rat
  * x = 2 √(−p/3) cos a the equation is 4 cos³ a − 3 cos a = cos 3a = a number (F. Viète, 1591).
  */
 export function solveByTripleAngle(form: PolynomialForm): Solved | undefined {
-  const values = rationalCoefficients(form);
-  if (!values || form.coefficients.length !== 4) return undefined;
-  const [d = rational.ZERO, c = rational.ZERO, b = rational.ZERO, a = rational.ONE] = values;
-  const shift = rational.divide(b, rational.multiply(rational.rational(3), a));
-  const depressed = taylorShift(
-    [d, c, b, a].map((value) => rational.divide(value, a)),
-    rational.negate(shift),
-  );
-  const [q = rational.ZERO, p = rational.ZERO] = depressed;
+  const depressed = depressedCubic(form);
+  if (!depressed) return undefined;
+  const { p, q, shift } = depressed;
   if (p.num >= 0) return undefined;
   const radius = sqrt(number(rational.divide(p, rational.rational(-3))));
   // cos 3a = 3q/(2p) · √(−3/p)
@@ -82,25 +77,61 @@ export function solveByTripleAngle(form: PolynomialForm): Solved | undefined {
     const third = simplify(product(number(rational.rational(1, 3)), subtract(angle, product(number(2 * k), PI)))).expression;
     return readable(subtract(product(number(2), radius, call("cos", third)), number(shift)));
   });
-  return finished(form, roots, "triple angle", "three different real numbers solve this equation of third degree");
+  return finished(form, roots, "three different real numbers solve this equation of third degree", (chain, after) => chain.to(after, "triple angle", []));
+}
+
+/** Radicals with more characters than this hide more than they show: the root is named instead. */
+const SHORT_RADICALS = 48;
+
+/**
+ * A cubic with one real root that does not factor: with x = u + v and 3uv = −p, the cubes u³ and v³ are the solutions of a
+ * quadratic (G. Cardano, Ars Magna, 1545). Only where the radicals are short.
+ */
+export function solveByCubeSum(form: PolynomialForm): Solved | undefined {
+  if (form.task.domain !== "real") return undefined;
+  const depressed = depressedCubic(form);
+  if (!depressed) return undefined;
+  const { p, q, shift } = depressed;
+  const half = rational.divide(q, rational.rational(-2));
+  const third = rational.divide(p, rational.rational(3));
+  const square = rational.add(rational.multiply(half, half), rational.power(third, 3));
+  if (p.num === 0 || square.num <= 0) return undefined;
+  const root = sqrt(number(square));
+  const cube = (sign: number): Expression => call("root", number(3), simplify(sum(number(half), product(number(sign), root))).expression);
+  const value = readable(subtract(sum(cube(1), cube(-1)), number(shift)));
+  if (text(value).length > SHORT_RADICALS) return undefined;
+  const meaning = text(subtract(sum(name("u"), name("v")), number(shift)));
+  const resolvent = text(
+    equation(sum(power(name("w"), number(2)), product(number(q), name("w")), number(rational.negate(rational.power(third, 3)))), number(0)),
+  );
+  return finished(form, [value], "the discriminant is such that only one real number solves this equation of third degree", (chain, after) =>
+    chain.to(after, "cube sum", [form.task.unknown, meaning, text(number(rational.negate(third))), resolvent]),
+  );
+}
+
+/** The cubic t³ + pt + q that a cubic becomes with x = t − shift. */
+function depressedCubic(form: PolynomialForm): { readonly p: rational.Rational; readonly q: rational.Rational; readonly shift: rational.Rational } | undefined {
+  const values = rationalCoefficients(form);
+  if (!values || form.coefficients.length !== 4) return undefined;
+  const [d = rational.ZERO, c = rational.ZERO, b = rational.ZERO, a = rational.ONE] = values;
+  const shift = rational.divide(b, rational.multiply(rational.rational(3), a));
+  const [q = rational.ZERO, p = rational.ZERO] = taylorShift(
+    [d, c, b, a].map((value) => rational.divide(value, a)),
+    rational.negate(shift),
+  );
+  return { p, q, shift };
 }
 
 function knownAngle(angle: Expression): boolean {
   return angle.kind === "product" && angle.factors.length === 2 && angle.factors[0]?.kind === "number" && angle.factors[1]?.kind === "constant";
 }
 
-function finished(form: PolynomialForm, roots: readonly Expression[], rule: "triple angle", reason: string): Solved {
+/** The answer in one step from the zero form to the roots. */
+function finished(form: PolynomialForm, roots: readonly Expression[], reason: string, conclude: (chain: Chain, after: Expression) => void): Solved {
   const { unknown, domain } = form.task;
   const chain = new Chain(form);
   toZeroForm(chain, form);
-  chain.to(
-    logic(
-      "or",
-      roots.map((root) => equation(name(unknown), root)),
-    ),
-    rule,
-    [],
-  );
+  conclude(chain, alternatives(unknown, roots));
   const solutions = roots.map((root) => solution(unknown, root));
   return { steps: chain.steps, set: { variables: [unknown], domain, complete: true, reason, solutions, rejected: [], complexSolutions: [] } };
 }
@@ -118,10 +149,7 @@ export function solveByNamingRoots(form: PolynomialForm): Solved | undefined {
   const count = domain === "complex" ? `${degree} complex roots` : real.length === 1 ? "one real root" : `${real.length} real roots`;
   const steps: Step[] = [...chain.steps];
   if (wanted.length > 0) {
-    const after = logic(
-      "or",
-      wanted.map((root) => equation(name(unknown), root)),
-    );
+    const after = alternatives(unknown, wanted);
     steps.push(step("name the roots", [count], { kind: "equivalent", unknown, before: zeroForm(form), after }));
   }
   const all = (roots: readonly Expression[]): readonly Solution[] => roots.map((root) => solution(unknown, root));

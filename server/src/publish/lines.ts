@@ -9,6 +9,7 @@ import {
   reasonBeside,
   type SolutionReport,
   type StepReport,
+  valueLatex,
 } from "@nail-down/core/instruction/report";
 import { mathLatex, wordsHtml } from "@nail-down/core/problemset/statement";
 import { nailSvg } from "./nail.ts";
@@ -94,7 +95,7 @@ function besideHtml(decimal: string | undefined): string {
 
 function valuesHtml(values: SolutionReport["values"]): string {
   return Object.entries(values)
-    .map(([name, value]) => `${large(`${mathLatex(name)} = ${value.latex}`)}${besideHtml(decimalBeside(value))}`)
+    .map(([name, value]) => `${large(valueLatex(mathLatex(name), value))}${besideHtml(decimalBeside(value))}`)
     .join(", ");
 }
 

@@ -7,6 +7,7 @@ import {
   reasonBeside,
   type SolutionReport,
   type Value,
+  valueLatex,
 } from "@nail-down/core/instruction/report";
 import { mathLatex } from "@nail-down/core/problemset/statement";
 import { memo, useState } from "react";
@@ -29,7 +30,7 @@ function Decimal({ text }: { readonly text: string | undefined }) {
 function Values({ values }: { readonly values: Readonly<Record<string, Value>> }) {
   return Object.entries(values).map(([name, value]) => (
     <span key={name} className="mr-3">
-      <Mathematics latex={`${mathLatex(name)} = ${value.latex}`} large />
+      <Mathematics latex={valueLatex(mathLatex(name), value)} large />
       <Decimal text={decimalBeside(value)} />
     </span>
   ));

@@ -13,6 +13,8 @@ export interface FunctionFamily {
   readonly arity: number | undefined;
   /** Defined for every real (and complex) argument. */
   readonly total: boolean;
+  /** What is wrong with arguments that are numbers as typed, such as a root of degree 0. */
+  readonly fault?: (args: readonly Expression[]) => string | undefined;
   /** Known values and canonical rewritings (parity), or undefined to leave the call as it stands. They hold for complex arguments too. */
   readonly exact?: (args: readonly Expression[]) => Expression | undefined;
   /** The partial derivative by the argument with this index; absent where there is none. */

@@ -15,9 +15,11 @@ function degreeOf(args: readonly Expression[]): number | undefined {
   return degree && degree.den === 1 && typeof degree.num === "number" && degree.num >= 2 ? degree.num : undefined;
 }
 
+const DEGREE_EXPECTED = "the degree of a root is a whole number from 2";
+
 /** The real n-th root of a real ball for odd n, the principal root else. */
 function rootBall(n: number, x: ComplexBall, precision: number): ComplexBall {
-  if (n < 2) throw new real.BallUndefined("the degree of a root is a whole number from 2");
+  if (n < 2) throw new real.BallUndefined(DEGREE_EXPECTED);
   if (complex.isReal(x) && n % 2 === 1) {
     const { low, high, exp } = real.ends(x.re);
     const at = (end: bigint) => {
@@ -34,6 +36,7 @@ export const ROOT: FunctionFamily = {
   name: "root",
   arity: 2,
   total: false,
+  fault: (args) => (numberValue(argument(args)) && degreeOf(args) === undefined ? DEGREE_EXPECTED : undefined),
   exact: (args) => {
     const degree = degreeOf(args);
     const inside = argument(args, 1);

@@ -4,15 +4,15 @@ import { weakest } from "../../check/verdict.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
 import { tidyFamilies } from "../../solve/families.ts";
-import type { SolutionSet } from "../../solve/solution.ts";
-import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
+import { type Answer, CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import { chooseFrom, failure, holdsFor, onlyValue } from "../choose.ts";
+import { anglesIn } from "../degrees.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 
 /** The members of families that satisfy a bounded condition, listed and checked one by one. */
-function membersKept(set: SolutionSet, wanted: Expression, statement: Expression, environment: Environment): Outcome | undefined {
+function membersKept({ set, equation: statement, angles }: Answer & { kind: "solutions" }, wanted: Expression, environment: Environment): Outcome | undefined {
   const [unknown = ""] = set.variables;
   if (set.variables.length > 1 || statement.kind !== "relation" || !set.solutions.some(({ integers }) => integers.length > 0)) return undefined;
   const task = { equation: statement, unknown, domain: set.domain, assumptions: [...environment.assumptions, wanted] };
@@ -22,7 +22,7 @@ function membersKept(set: SolutionSet, wanted: Expression, statement: Expression
   const detail = `the members of the families with ${text(wanted)} were listed again and compared`;
   const own: Check = { kind: "completeness", outcome: check.outcome, detail, lines: [{ note: detail }] };
   return {
-    answer: { kind: "solutions", set: listed.set, equation: statement },
+    answer: { kind: "solutions", set: listed.set, equation: statement, angles },
     steps: listed.steps,
     stepVerdicts: verdicts,
     checks: [own, check],
@@ -49,12 +49,14 @@ export const KEEP: Instruction = {
     if (source?.answer?.kind !== "solutions")
       return sentence.fail(`line ${line} has no solutions to choose from`, { from: at.from, to: sentence.source.length });
     const { set, equation } = source.answer;
+    const angles = sentence.inDegrees ? anglesIn([equation], set.variables) : source.answer.angles;
+    const given = { ...source.answer, angles };
     return {
       instruction: "keep",
       run: () => {
         const names = new Set(set.variables);
         const wanted = putIn(condition, environment, names).expression;
-        const listed = membersKept(set, wanted, equation, environment);
+        const listed = membersKept(given, wanted, environment);
         if (listed) return listed;
         const undecided: string[] = [];
         const kept = chooseFrom(set, (solution) => {
@@ -74,7 +76,7 @@ export const KEEP: Instruction = {
         const own: Check = { kind: "completeness", outcome, detail, lines: [{ note: detail }] };
         const inherited = (source.checks ?? []).filter((check) => check.kind !== "completeness" && check.kind !== "steps");
         const all = [...inherited, own];
-        return { ...NO_STEPS, answer: { kind: "solutions", set: kept, equation }, checks: all, verdict: weakest([source.verdict ?? "loose", outcome]) };
+        return { ...NO_STEPS, answer: { kind: "solutions", set: kept, equation, angles }, checks: all, verdict: weakest([source.verdict ?? "loose", outcome]) };
       },
     };
   },

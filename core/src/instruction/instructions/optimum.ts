@@ -5,7 +5,7 @@ import { optimise } from "../../solve/optima/constrained.ts";
 import type { OptimumTask, Wanted } from "../../solve/optima/optimum.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
 import { judgeOptimum } from "../claims.ts";
-import type { Environment } from "../environment.ts";
+import { anglesIn } from "../degrees.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
@@ -39,8 +39,7 @@ export const OPTIMUM: Instruction = {
       else break;
     }
     sentence.expectEnd();
-    const { environment } = sentence;
-    return { instruction: "optimum", run: () => carryOut(objective, conditions, named, interval, wanted, environment) };
+    return { instruction: "optimum", run: () => carryOut(objective, conditions, named, interval, wanted, sentence) };
   },
 };
 
@@ -58,7 +57,7 @@ function carryOut(
   named: readonly string[],
   interval: ReturnType<Sentence["interval"]> | undefined,
   wanted: Wanted,
-  environment: Environment,
+  { environment, inDegrees }: Sentence,
 ): Outcome {
   const free = [...new Set([typed, ...conditions].flatMap((e) => [...freeNames(putIn(e, environment).expression)]))].sort();
   const open = free.filter((letter) => !environment.quantities.has(letter));
@@ -85,6 +84,7 @@ function carryOut(
   const steps = [...before.steps, ...optimum.steps];
   const judged = judgeOptimum(task, optimum, steps);
   const { points, none, reason } = optimum;
+  const angles = inDegrees ? anglesIn([typed, ...conditions], variables) : [];
   const pictured = () => (more.length === 0 ? optimumScene(task.objective, only, points, task.facts) : undefined);
-  return { answer: { kind: "optimum", points, ...(none === undefined ? {} : { none }), reason }, steps, ...judged, pictured };
+  return { answer: { kind: "optimum", points, ...(none === undefined ? {} : { none }), reason, angles }, steps, ...judged, pictured };
 }

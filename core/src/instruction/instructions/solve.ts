@@ -8,7 +8,8 @@ import { solveNonlinearSystem } from "../../solve/systems/nonlinear.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
 import { nearest, restrictToKind } from "../choose.ts";
 import { judgeSolutions, judgeSystem } from "../claims.ts";
-import type { Environment, NumberKind } from "../environment.ts";
+import { anglesIn } from "../degrees.ts";
+import type { NumberKind } from "../environment.ts";
 import type { Instruction, Reading } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
@@ -34,7 +35,7 @@ export const SOLVE: Instruction = {
     const unknown = named ?? onlyUnknown(equation, sentence, span);
     const scope = readScope(sentence, unknown);
     sentence.expectEnd();
-    return { instruction: "solve", run: () => carryOut(equation, unknown, scope, sentence.environment) };
+    return { instruction: "solve", run: () => carryOut(equation, unknown, scope, sentence) };
   },
 };
 
@@ -57,7 +58,7 @@ function readSystem(items: readonly Expression[], sentence: Sentence, span: { fr
   const free = [...new Set(equations.flatMap((one) => [...freeNames(putIn(one, environment).expression)]))].sort();
   const open = free.filter((letter) => !environment.quantities.has(letter));
   const unknowns = named.length > 0 ? named : open.length > 0 ? open : free;
-  return { instruction: "solve", run: () => carryOutSystem(equations, unknowns, { facts, domain, way }, environment) };
+  return { instruction: "solve", run: () => carryOutSystem(equations, unknowns, { facts, domain, way }, sentence) };
 }
 
 /** Where solutions of a system are wanted, and the way the author prefers. */
@@ -71,7 +72,7 @@ function carryOutSystem(
   typed: readonly (Expression & { kind: "relation" })[],
   unknowns: readonly string[],
   { facts, domain, way }: SystemScope,
-  environment: Environment,
+  { environment, inDegrees }: Sentence,
 ): Outcome {
   const before = typed.map((one) => putIn(one, environment, new Set(unknowns)));
   const equations = before.flatMap(({ expression }) => (expression.kind === "relation" ? [expression] : []));
@@ -83,7 +84,13 @@ function carryOutSystem(
   const steps = [...before.flatMap((one) => one.steps), ...solved.steps];
   const judged = judgeSystem(equations, solved.set, steps, environment.assumptions);
   const pictured = () => systemScene(equations, unknowns, solved.set.solutions);
-  return { answer: { kind: "solutions", set: solved.set, equation: logicOf("and", typed) }, statement: logicOf("and", typed), steps, ...judged, pictured };
+  return {
+    answer: { kind: "solutions", set: solved.set, equation: logicOf("and", typed), angles: inDegrees ? anglesIn(equations, unknowns) : [] },
+    statement: logicOf("and", typed),
+    steps,
+    ...judged,
+    pictured,
+  };
 }
 
 /** Where solutions are wanted. */
@@ -128,7 +135,7 @@ function onlyUnknown(equation: Expression, sentence: Sentence, span: { from: num
   return only ?? "x";
 }
 
-function carryOut(typed: Expression & { kind: "relation" }, unknown: string, scope: Scope, environment: Environment): Outcome {
+function carryOut(typed: Expression & { kind: "relation" }, unknown: string, scope: Scope, { environment, inDegrees }: Sentence): Outcome {
   const before = putIn(typed, environment, new Set([unknown]));
   const equation = before.expression;
   if (equation.kind !== "relation") throw new CannotDo("there is no equation to solve");
@@ -142,5 +149,11 @@ function carryOut(typed: Expression & { kind: "relation" }, unknown: string, sco
   const restricted = restrictToKind(solved.set, scope.kind);
   const set = scope.near ? nearest(restricted, putIn(scope.near, environment).expression) : restricted;
   const pictured = () => (domain === "real" ? equationScene(equation, unknown, set.solutions, facts) : undefined);
-  return { answer: { kind: "solutions", set, equation }, statement: typed, steps, ...judged, pictured };
+  return {
+    answer: { kind: "solutions", set, equation, angles: inDegrees ? anglesIn([equation], [unknown]) : [] },
+    statement: typed,
+    steps,
+    ...judged,
+    pictured,
+  };
 }
