@@ -18,12 +18,12 @@ export function undoesInverse(e: Expression): boolean {
 
 /** Circular functions of sums with inverse ones, written out by the addition formulas and without the inverse functions. */
 export function withoutInverse(e: Expression): Expression {
-  return algebraic(inUnitAngles(e));
+  return undone(inUnitAngles(e));
 }
 
 /** sin(arcsin u) and the like as algebraic expressions in u: true for every u for which they are defined. */
-function algebraic(e: Expression): Expression {
-  const inner = mapChildren(e, algebraic);
+export function undone(e: Expression): Expression {
+  const inner = mapChildren(e, undone);
   const [angle] = inner.kind === "call" ? inner.args : [];
   if (inner.kind !== "call" || angle?.kind !== "call") return inner;
   const [u] = angle.args;

@@ -1,7 +1,7 @@
 import { ballValue } from "../expression/ball-value.ts";
 import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as complex from "../number/complex-ball.ts";
 import * as integer from "../number/integer.ts";
@@ -9,7 +9,7 @@ import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
-import { undoesInverse, withoutInverse } from "./inverse-circular.ts";
+import { undoesInverse, undone, withoutInverse } from "./inverse-circular.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
 import { separationBits } from "./root-bound.ts";
 import { environmentAt, farPoints, type Point, samplePoints } from "./sample.ts";
@@ -44,13 +44,23 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   if (sampled.kind === "nonzero") return sampled;
   const related = relationsProveZero(e, known);
   if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
-  if (undoesInverse(e) && zeroTest(withoutInverse(e), known).kind === "zero")
-    return { kind: "zero", method: "circular functions undo their inverses, and the rest reduces to 0" };
+  if (inversesUndoneVanish(e, known)) return ZERO_BY_INVERSES;
   const witness = related === "differs" || form === "nonzero" ? farWitness(e, known) : undefined;
   return witness ? { kind: "nonzero", witness } : { kind: "undecided", digits: sampled.digits ?? 0 };
 }
 
 const ZERO_BY_NORMAL_FORM: ZeroTest = { kind: "zero", method: "the difference reduces to 0 in rational normal form" };
+
+const ZERO_BY_INVERSES: ZeroTest = { kind: "zero", method: "circular functions undo their inverses, and the rest reduces to 0" };
+
+/** Whether the expression is proven 0 once circular functions of inverse ones are undone, directly or by the addition formulas. */
+function inversesUndoneVanish(e: Expression, known: readonly Expression[]): boolean {
+  if (!undoesInverse(e)) return false;
+  return [undone, withoutInverse].some((form) => {
+    const next = form(e);
+    return !equal(next, e) && zeroTest(next, known).kind === "zero";
+  });
+}
 
 /** An expression that divides by 0 has no value anywhere: that it reduces to 0 then says nothing. */
 function dividesByZero(e: Expression): boolean {
@@ -128,6 +138,7 @@ function constantTest(e: Expression): ZeroTest {
   if (digits < 5) return { kind: "undecided", digits };
   const related = relationsProveZero(e, []);
   if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
+  if (inversesUndoneVanish(e, [])) return ZERO_BY_INVERSES;
   if (equalLogarithms(e)) return { kind: "zero", method: "both sides are positive and their logarithms are equal" };
   return exponentialIsOne(e)
     ? { kind: "zero", method: "its exponential is 1, and it is too small to be another multiple of 2πi" }
