@@ -3,12 +3,11 @@ import { equation, name, negate, ONE, product, ZERO } from "../expression/constr
 import { contains, type Expression, equal } from "../expression/expression.ts";
 import { present } from "../notation/present.ts";
 import type { Syntax } from "../notation/syntax.ts";
-import { text } from "../notation/text.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { nonZero } from "./conditions.ts";
 import { type PolynomialForm, polynomialFrom, writtenPolynomial } from "./polynomial-form.ts";
 import { type Solved, solution } from "./solution.ts";
-import { quotient, readable } from "./values.ts";
+import { quotient, readable, withoutFactor } from "./values.ts";
 
 /** a x + b = 0: multiply out, collect the unknown on one side, divide by its coefficient. */
 export function solveLinear(form: PolynomialForm): Solved | undefined {
@@ -33,7 +32,8 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
   move(collected, (claim) => step("collect the unknown", [unknown], claim, { written }));
   const root = quotient(negate(constant), slope);
   const conditions = nonZero(slope, task.assumptions);
-  move(equation(name(unknown), root), (claim) => step("divide both sides", [text(slope)], claim, { conditions }));
+  const scaled = withoutFactor(slope);
+  move(equation(name(unknown), root), (claim) => step(scaled.rule, [scaled.said], claim, { conditions }));
   return {
     steps,
     set: {

@@ -31,7 +31,7 @@ import { simplify } from "../rewrite/simplify.ts";
 import { nonZero, notNegative } from "./conditions.ts";
 import { integerLetter } from "./letters.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";
-import { readable } from "./values.ts";
+import { readable, withoutFactor } from "./values.ts";
 
 /** What undoing one operation leads to: the inner expression with its possible values, or none. */
 interface Undone {
@@ -40,6 +40,7 @@ interface Undone {
   readonly rule:
     | "bring terms over"
     | "divide both sides"
+    | "multiply both sides"
     | "undo the function"
     | "take logarithms"
     | "take roots"
@@ -148,7 +149,8 @@ function undoProduct(factors: readonly Expression[], value: Expression, task: Ta
   const [inner] = own;
   if (!inner || own.length > 1) return undefined;
   const conditions = freeNames(rest).size > 0 ? nonZero(rest, task.assumptions) : [];
-  return { inner, values: [readable(divide(value, rest))], rule: "divide both sides", said: text(rest), conditions };
+  const values = [readable(divide(value, rest))];
+  return { inner, values, ...withoutFactor(rest), conditions };
 }
 
 function known(condition: Expression, { assumptions }: Task): boolean | undefined {

@@ -2,6 +2,7 @@ import { call, divide, MINUS_ONE, negate, number, power, product, subtract, sum 
 import { type Expression, equal, findAll } from "../expression/expression.ts";
 import { opposite } from "../expression/functions/arguments.ts";
 import { mapChildren } from "../expression/substitute.ts";
+import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import { denest } from "../rewrite/denest.ts";
 import { expandedLogarithm } from "../rewrite/logarithms.ts";
@@ -63,3 +64,9 @@ function withoutOuterSign(e: Expression): Expression {
 export const quotient = (a: Expression, b: Expression): Expression => readable(divide(a, b));
 export const difference = (a: Expression, b: Expression): Expression => readable(subtract(a, b));
 export const total = (a: Expression, b: Expression): Expression => readable(sum(a, b));
+
+/** How a constant factor is taken from one side: by a division, but nobody divides by 1/2 or −1. */
+export function withoutFactor(factor: Expression): { readonly rule: "divide both sides" | "multiply both sides"; readonly said: string } {
+  const isPart = factor.kind === "number" && (factor.value.num === 1 || factor.value.num === -1);
+  return isPart ? { rule: "multiply both sides", said: text(power(factor, number(-1))) } : { rule: "divide both sides", said: text(factor) };
+}
