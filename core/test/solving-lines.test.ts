@@ -44,6 +44,24 @@ describe("lines that hang together", () => {
   ])("%s is answered with the reason %s", (line, reason) => expect(solutionsOf(answered(line)).reason).toMatch(reason));
 });
 
+describe("angles in degrees", () => {
+  const inDegrees = (...lines: readonly string[]): readonly (string | undefined)[] => {
+    const { answer } = answered(...lines);
+    if (answer?.kind === "optimum") return answer.points.map(({ values }) => Object.values(values)[0]?.degrees);
+    return answer?.kind === "solutions" ? answer.solutions.flatMap(({ values }) => Object.values(values).map(({ degrees }) => degrees)) : [];
+  };
+
+  test.each<[readonly string[], readonly (string | undefined)[]]>([
+    [["solve sin x = 1/2 in [0°, 360°]"], ["= 30^{\\circ}", "= 150^{\\circ}"]],
+    [["solve sin x = 1/2 in [0, 2 pi]"], [undefined, undefined]],
+    [["solve cos(2 x + 30°) = 0 for x"], ["= 30^{\\circ} + 90^{\\circ} n"]],
+    [["let alpha = 35°", "solve sin(alpha) = 1.33 sin(beta) for beta in [0°, 90°]"], ["\\approx 25.5476^{\\circ}"]],
+    [["solve sin x = 1/2", "keep 90 deg < x < 360 deg from (1)"], ["= 150^{\\circ}"]],
+    [["solve F cos(60°) = 5"], [undefined]],
+    [["maximise sin(2 theta) over theta in (0°, 90°)"], ["= 45^{\\circ}"]],
+  ])("%j gives %j", (lines, expected) => expect(inDegrees(...lines)).toEqual(expected));
+});
+
 describe("named roots", () => {
   test.each(["root 2 of x^3 - 7x + 7", "root of x - cos(x) in [0.7, 0.8]", "1 + 2 (root 1 of x^5 - x - 1)"])("%s is printed as it is read", (source) =>
     expect(text(meant(source))).toBe(source),

@@ -20,7 +20,7 @@ import {
   TWO,
   ZERO,
 } from "../../expression/construct.ts";
-import { type Expression, equal, findAll } from "../../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import * as poly from "../../polynomial/multivariate.ts";
@@ -233,9 +233,8 @@ function pairsJoined(e: Expression): Expression {
 
 /** A sin u + B cos u as one wave R sin(u + φ) or R cos(u − φ); undefined where e has no such terms or a sign is open. */
 export function asOneWave(e: Expression, name: "sin" | "cos", known: Known): Rewriting | undefined {
-  const angles = findAll(e, (part) => part.kind === "call" && (part.name === "sin" || part.name === "cos")).map((part) =>
-    part.kind === "call" ? (part.args[0] ?? ZERO) : ZERO,
-  );
+  const waves = findAll(e, (part) => part.kind === "call" && (part.name === "sin" || part.name === "cos"));
+  const angles = waves.flatMap((part) => (part.kind === "call" && freeNames(part).size > 0 ? part.args : []));
   const [u] = angles;
   if (!u || angles.some((angle) => !equal(angle, u))) return undefined;
   const { fraction, kernels } = angleForm(e);
