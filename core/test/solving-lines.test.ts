@@ -38,7 +38,7 @@ describe("lines that hang together", () => {
   test.each<[string, RegExp]>([
     ["solve k x = 3 for x", /if k = 0, no real x solves it/],
     ["solve (k - 1) x = k^2 - 1 for x", /if k = 1, every x solves it/],
-    ["solve a x^2 + b x + c = 0 for x", /if a = 0, x = -c\/b \(where b != 0\)/],
+    ["solve a x^2 + b x + c = 0 for x", /if a = 0, x = −c\/b \(where b ≠ 0\)/],
     ["solve x sin x = 1", /further out there may be others/],
     ["solve cos x = x", /exactly one zero on the whole line/],
   ])("%s is answered with the reason %s", (line, reason) => expect(solutionsOf(answered(line)).reason).toMatch(reason));

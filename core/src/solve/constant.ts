@@ -2,6 +2,7 @@ import { step } from "../derivation/step.ts";
 import { equation, name, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { freeNames } from "../expression/expression.ts";
+import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
 import { type PolynomialForm, zeroForm } from "./polynomial-form.ts";
@@ -30,7 +31,7 @@ export function solveConstant(form: PolynomialForm): Solved | undefined {
   if (freeNames(rest).size === 0) {
     return {
       steps: [step("contradiction", [unknown], claim)],
-      set: { ...common, solutions: [], reason: `${unknown} drops out and ${text(after)} is false, whatever ${unknown} is` },
+      set: { ...common, solutions: [], reason: `${unknown} drops out and ${plain(after)} is false, whatever ${unknown} is` },
     };
   }
   return {
@@ -38,7 +39,7 @@ export function solveConstant(form: PolynomialForm): Solved | undefined {
     set: {
       ...common,
       solutions: everywhere([after]),
-      reason: `${unknown} drops out: if ${text(after)}, every value of ${unknown} solves the equation; otherwise none does`,
+      reason: `${unknown} drops out: if ${plain(after)}, every value of ${unknown} solves the equation; otherwise none does`,
     },
   };
 }

@@ -1,7 +1,7 @@
 import { divide, equation, negate, subtract, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
-import { text } from "../notation/text.ts";
+import { plain, plainName } from "../notation/plain.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { simplify } from "../rewrite/simplify.ts";
@@ -66,17 +66,19 @@ export function degenerateCases(task: Task, solve: Solve): string | undefined {
     .map(({ letter, value }) => {
       const special = simplify(substitute(task.equation, new Map([[letter, value]]))).expression;
       const solved = special.kind === "relation" ? attempt(() => solve({ ...task, equation: special })) : undefined;
-      return `if ${letter} = ${text(value)}, ${solved ? outcomeOf(solved.set, task.unknown) : "it is another equation"}`;
+      return `if ${plainName(letter)} = ${plain(value)}, ${solved ? outcomeOf(solved.set, task.unknown) : "it is another equation"}`;
     });
   return cases.length === 0 ? undefined : cases.join("; ");
 }
 
 function outcomeOf({ solutions }: SolutionSet, unknown: string): string {
-  if (solutions.length === 0) return `no real ${unknown} solves it`;
+  if (solutions.length === 0) return `no real ${plainName(unknown)} solves it`;
   return solutions
     .map(({ values, free, conditions }) => {
-      const needed = conditions.length > 0 ? ` (where ${conditions.map(text).join(" and ")})` : "";
-      return free.includes(unknown) ? `every ${unknown} solves it${needed}` : `${unknown} = ${text(values.get(unknown) ?? ZERO)}${needed}`;
+      const needed = conditions.length > 0 ? ` (where ${conditions.map(plain).join(" and ")})` : "";
+      return free.includes(unknown)
+        ? `every ${plainName(unknown)} solves it${needed}`
+        : `${plainName(unknown)} = ${plain(values.get(unknown) ?? ZERO)}${needed}`;
     })
     .join(" or ");
 }

@@ -4,6 +4,7 @@ import { ballValue } from "../expression/ball-value.ts";
 import { equation, logic, name, number, product, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
+import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -117,7 +118,7 @@ function inInterval(solved: Solved, families: readonly Family[], others: readonl
   );
   const claim = { kind: "families", unknown, letter, before, after, within: facts } as const;
   const where = facts.map((fact) => `$${text(fact)}$`).join(" and ");
-  const reason = `${solved.set.reason}; the members of the families with ${facts.map(text).join(" and ")} are listed`;
+  const reason = `${solved.set.reason}; the members of the families with ${facts.map(plain).join(" and ")} are listed`;
   return {
     steps: [...solved.steps, step("within the interval", [where], claim)],
     set: { ...solved.set, reason, solutions: [...listed, ...others] },

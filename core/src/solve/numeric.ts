@@ -8,7 +8,7 @@ import { ballValue } from "../expression/ball-value.ts";
 import { divide, equation, iterated, logic, name, number, PI, product, subtract, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
-import { text } from "../notation/text.ts";
+import { plain } from "../notation/plain.ts";
 import { formatRational, terminatingDecimal } from "../number/decimal.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -70,7 +70,7 @@ export function solveNumerically(task: Task): Solved | undefined {
     facts.every((fact) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []) !== false),
   ).length;
   const count = inside === 0 ? "no zero" : inside === 1 ? "exactly one zero" : `exactly ${inside} zeros`;
-  const where = facts.length > 0 ? `with ${facts.map(text).join(" and ")}` : "on the whole line";
+  const where = facts.length > 0 ? `with ${facts.map(plain).join(" and ")}` : "on the whole line";
   const claim = { kind: "isolated", unknown, before: task.equation, after, within: facts } as const;
   return {
     steps: complete ? [step("isolate the roots", [`${count} ${where}`], claim)] : [],

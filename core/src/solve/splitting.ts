@@ -2,6 +2,7 @@ import { step } from "../derivation/step.ts";
 import { divide, logic, MINUS_ONE, name, negate, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
+import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { decide } from "../rewrite/sign.ts";
@@ -111,7 +112,7 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
       variables: [unknown],
       domain: "real",
       complete,
-      reason: `every case of ${text(part)} was solved, and the candidates were put back`,
+      reason: `every case of ${plain(part)} was solved, and the candidates were put back`,
       solutions,
       rejected: rejected.filter(({ values }) => !reals.has(text(values.get(unknown) ?? ZERO))),
       complexSolutions: [],
