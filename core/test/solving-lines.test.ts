@@ -71,6 +71,8 @@ describe("named roots", () => {
     ["evaluate root 4 of x^3 - 2", "this polynomial has only 3 roots"],
     ["evaluate root 1 of x^2 - 1", "“root k of …” needs a polynomial that does not factor"],
     ["evaluate root of x^2 + 1 in [0, 1]", "the sides do not change places between these bounds"],
+    ["evaluate root(-2, 3)", "the degree of a root is a whole number from 2"],
+    ["evaluate 1 + log_1(5)", "the base of a logarithm is neither 0 nor 1"],
     ["evaluate root of a x in [0, 1]", "what a root is taken of holds exactly one name"],
   ])("%s is refused: %s", (line, message) => expect(answered(line).error?.message).toBe(message));
 });

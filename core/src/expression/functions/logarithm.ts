@@ -43,6 +43,7 @@ export const LOGARITHM: FunctionFamily = {
   name: "log",
   arity: 2,
   total: false,
+  fault: (args) => (isNumber(argument(args), 0) || isNumber(argument(args), 1) ? "the base of a logarithm is neither 0 nor 1" : undefined),
   exact: (args) => {
     const [base, inside] = [argument(args), argument(args, 1)];
     if (base.kind === "constant" && base.name === "e") return call("ln", inside);
