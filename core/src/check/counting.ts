@@ -1,6 +1,7 @@
 import { ballValue } from "../expression/ball-value.ts";
-import { product, subtract, ZERO } from "../expression/construct.ts";
+import { product } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
+import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as complex from "../number/complex-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
@@ -28,9 +29,7 @@ export function rootCount(statement: Expression, unknown: string): { readonly re
 /** left − right; for alternatives the product of theirs. */
 function differenceOf(statement: Expression): Expression | undefined {
   const differences = (statement.kind === "logic" && statement.operator === "or" ? statement.items : [statement]).map((one) =>
-    one.kind === "relation" && one.comparisons.length === 1 && one.comparisons[0] === "="
-      ? subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO)
-      : undefined,
+    one.kind === "relation" && one.comparisons.length === 1 && one.comparisons[0] === "=" ? sideDifference(one) : undefined,
   );
   return differences.every((difference) => difference !== undefined) ? product(...differences) : undefined;
 }

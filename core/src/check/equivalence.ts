@@ -1,5 +1,6 @@
-import { equation, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { equation, name, negate, number, power, product, relation, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { sideDifference } from "../expression/statement.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { gcd } from "../polynomial/gcd.ts";
 import * as poly from "../polynomial/multivariate.ts";
@@ -17,7 +18,7 @@ export function zeroPolynomial(statement: Expression, unknown: string): readonly
   const differences: Expression[] = [];
   for (const alternative of alternatives) {
     if (alternative.kind !== "relation" || alternative.comparisons.length !== 1 || alternative.comparisons[0] !== "=") return undefined;
-    differences.push(subtract(alternative.operands[0] ?? ZERO, alternative.operands[1] ?? ZERO));
+    differences.push(sideDifference(alternative));
   }
   try {
     const kernels = new Kernels();
@@ -122,7 +123,7 @@ function raised(p: readonly Expression[], exponent: number, unknown: string): re
 /** Whether two conditions of the form left = right state the same, up to a constant factor. */
 export function sameZeros(a: Expression, b: Expression): boolean {
   if (a.kind !== "relation" || b.kind !== "relation") return false;
-  const [left, right] = [a, b].map((e) => subtract(e.operands[0] ?? ZERO, e.operands[1] ?? ZERO));
+  const [left, right] = [a, b].map(sideDifference);
   if (!left || !right) return false;
   return [right, negate(right)].some((other) => equalityTest(left, other).kind === "zero");
 }

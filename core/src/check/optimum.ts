@@ -1,10 +1,11 @@
 import { around, boundsOf, coversZeros } from "../calculus/cover.ts";
-import { growthOf } from "../calculus/definiteness.ts";
+import { growthOf, natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
 import { Analysed } from "../calculus/zeros.ts";
-import { equation, logic, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { equation, logic, name, number, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
@@ -51,10 +52,7 @@ export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
       const found = letters.length === 0 ? zeroTest(e, known) : integerTest(e, letters, known);
       return found.kind === "zero" ? "nailed" : found.kind === "nonzero" ? "bent" : "loose";
     };
-    const outcomes = [
-      test(subtract(at(claim.objective), point.value)),
-      ...claim.constraints.map((one) => test(at(subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO)))),
-    ];
+    const outcomes = [test(subtract(at(claim.objective), point.value)), ...claim.constraints.map((one) => test(at(sideDifference(one))))];
     if (!point.end && claim.constraints.length === 0) outcomes.push(...claim.variables.map((variable) => slopeTest(claim.objective, variable, point, test)));
     const outcome = weakest(outcomes);
     const where = [...point.values].map(([key, value]) => `${key} = ${text(value)}`).join(", ");
@@ -138,7 +136,7 @@ function samplesBetween(zeros: readonly Expression[], facts: readonly Expression
 function withoutConstraint(claim: ClaimedOptima): readonly ClaimedOptima[] {
   const reduced: ClaimedOptima[] = [];
   for (const constraint of claim.constraints) {
-    const difference = subtract(constraint.operands[0] ?? ZERO, constraint.operands[1] ?? ZERO);
+    const difference = sideDifference(constraint);
     for (const variable of claim.variables) {
       const coefficients = contains(constraint, variable) ? polynomialCoefficients(difference, variable) : undefined;
       const [constant = ZERO, slope] = coefficients ?? [];
@@ -174,14 +172,10 @@ function isConvex({ objective, variables, facts, assumptions, wanted, points }: 
   if (points.filter(({ global }) => global).length !== 1) return false;
   const hessian = variables.map((a) => variables.map((b) => simplify(differentiate(differentiate(objective, a), b)).expression));
   const known = [...facts, ...assumptions];
-  const positive = (e: Expression): boolean => {
-    const plain = simplify(e).expression;
-    return freeNames(plain).size === 0 ? constantSign(plain) === 1 : decide(relation(plain, ">", ZERO), known) === true;
-  };
-  const signed = hessian.map((row) => row.map((entry) => (wanted === "minimum" ? entry : negate(entry))));
-  if (variables.length === 1) return positive(signed[0]?.[0] ?? ZERO) && realDomain(objective).every((condition) => decide(condition, known) === true);
-  if (!hessian.every((row) => row.every((entry) => freeNames(entry).size === 0))) return false;
-  return signed.every((_, k) => positive(determinant(signed.slice(0, k + 1).map((row) => row.slice(0, k + 1)))));
+  // Where conditions leave no variable there is one point, and it is the best.
+  const definite = variables.length === 0 || natureByHessian(hessian, known) === (wanted === "minimum" ? "minimum" : "maximum");
+  if (variables.length === 1) return definite && realDomain(objective).every((condition) => decide(condition, known) === true);
+  return definite && hessian.every((row) => row.every((entry) => freeNames(entry).size === 0));
 }
 
 /**
@@ -204,7 +198,7 @@ function isOnlyExtremum({ objective, variables, facts, assumptions, wanted, poin
  */
 function isBestOfAll({ objective, variables, constraints, facts, wanted, points, allFound }: ClaimedOptima): boolean {
   if (!allFound || facts.length > 0) return false;
-  const sides = constraints.map((one) => subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO));
+  const sides = constraints.map((one) => sideDifference(one));
   const bounded = sides.some((side) => ["up", "down"].includes(growthOf(side, variables) ?? "both"));
   const exists = constraints.length > 0 ? bounded : growthOf(objective, variables) === (wanted === "minimum" ? "up" : "down");
   const best = points.filter(({ global }) => global);
@@ -215,10 +209,4 @@ function isBestOfAll({ objective, variables, constraints, facts, wanted, points,
       return sign !== undefined && (point.global ? sign === 0 : wanted === "maximum" ? sign <= 0 : sign >= 0);
     }),
   );
-}
-
-function determinant(matrix: readonly (readonly Expression[])[]): Expression {
-  const [first, ...rest] = matrix;
-  if (!first) return number(1);
-  return sum(...first.map((entry, k) => product(number(k % 2 === 0 ? 1 : -1), entry, determinant(rest.map((row) => row.filter((_, j) => j !== k))))));
 }

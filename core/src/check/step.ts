@@ -1,8 +1,9 @@
 import { differentiate } from "../calculus/derivative.ts";
 import type { Claim, Done, Step } from "../derivation/step.ts";
-import { call, E, MINUS_ONE, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { call, E, MINUS_ONE, ONE, power, product, relation, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { children, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { elaborate, NO_MEANINGS } from "../notation/elaborate.ts";
 import { NotationError, type Syntax } from "../notation/syntax.ts";
@@ -121,10 +122,9 @@ function done(side: Expression, what: Done): Expression {
 function multipliedEquivalence(claim: Claim & { kind: "equivalent" }, assumptions: readonly Expression[]): Equivalence | undefined {
   const { factor, before, after } = claim;
   if (!factor || before.kind !== "relation" || after.kind !== "relation") return undefined;
-  const difference = (e: Expression & { kind: "relation" }): Expression => subtract(e.operands[0] ?? ZERO, e.operands[1] ?? ZERO);
   const known = [...assumptions, ...realDomain(before)];
-  const same = equalityTest(difference(before), product(factor, difference(after)), known).kind === "zero";
-  return same && (neverZero(factor, known) || onlyCosines(factor, difference(before))) ? { kind: "same" } : undefined;
+  const same = equalityTest(sideDifference(before), product(factor, sideDifference(after)), known).kind === "zero";
+  return same && (neverZero(factor, known) || onlyCosines(factor, sideDifference(before))) ? { kind: "same" } : undefined;
 }
 
 /** A power of a cosine that is 0 only where the difference is not: there the sine of the angle is 1 or −1. */

@@ -1,5 +1,6 @@
 import { name as nameNode, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
+import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import type { Rational } from "../number/rational.ts";
@@ -148,7 +149,7 @@ function rowsOf(equations: ClaimedSystem["equations"], unknowns: readonly string
     const kernels = new Kernels();
     const indices = unknowns.map((unknown) => kernels.index(nameNode(unknown)));
     const entries = equations.map((one) => {
-      const { numerator, denominator } = normalForm(subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO), kernels);
+      const { numerator, denominator } = normalForm(sideDifference(one), kernels);
       const degree = (term: poly.Term): number => indices.reduce((total, index) => total + (term.exponents[index] ?? 0), 0);
       const below = denominator.some((term) => degree(term) > 0);
       const hidden = numerator.some((term) =>

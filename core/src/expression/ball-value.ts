@@ -15,6 +15,18 @@ const NO_NAMES: BallEnvironment = new Map();
 /** Sums and products with more terms than this are not evaluated term by term. */
 const MOST_TERMS = 10_000;
 
+const APPROXIMATE_PRECISION = 96;
+
+/** The real part of a number as a double, for orders and first guesses; undefined where the expression has no value. */
+export function approximateValue(e: Expression): number | undefined {
+  try {
+    return real.toNumber(ballValue(e, APPROXIMATE_PRECISION).re);
+  } catch (error) {
+    if (error instanceof BallUndefined) return undefined;
+    throw error;
+  }
+}
+
 /**
  * A ball around the value of an expression at the given values of its names.
  * @throws BallUndefined where the value is undefined, cannot be bounded at this precision, or a name has no value.

@@ -1,7 +1,8 @@
 import { boundsOf } from "../calculus/cover.ts";
 import { ballValue } from "../expression/ball-value.ts";
-import { number, subtract, ZERO } from "../expression/construct.ts";
+import { number, ZERO } from "../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import * as complex from "../number/complex-ball.ts";
@@ -71,7 +72,7 @@ export function systemScene(equations: readonly Relation[], unknowns: readonly s
   });
   const window = windowAround(marks.map(({ at }) => at));
   const curves = equations.map((one) => {
-    const expression = subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO);
+    const expression = sideDifference(one);
     return { kind: "implicit" as const, label: plain(one), expression, pieces: implicitPieces(expression, [x, y], window) };
   });
   return { window, variable: x, vertical: y, curves, marks };

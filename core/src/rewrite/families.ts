@@ -1,4 +1,4 @@
-import { ballValue } from "../expression/ball-value.ts";
+import { approximateValue, ballValue } from "../expression/ball-value.ts";
 import { divide, I, name, number, PI, power, product, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { family as functionFamily } from "../expression/functions/registry.ts";
@@ -140,25 +140,15 @@ export function membersBetween({ start, period }: Family, unknown: string, withi
   const bounds: { low?: number; high?: number } = {};
   for (const { left, comparison, right } of simpleRelations(within)) {
     if (left.kind !== "name" || left.name !== unknown || contains(right, unknown)) continue;
-    const value = approximate(right);
+    const value = approximateValue(right);
     if (value === undefined) continue;
     if (comparison === ">" || comparison === ">=") bounds.low = Math.max(bounds.low ?? value, value);
     if (comparison === "<" || comparison === "<=") bounds.high = Math.min(bounds.high ?? value, value);
   }
-  const [origin, step] = [approximate(start), approximate(period)];
+  const [origin, step] = [approximateValue(start), approximateValue(period)];
   if (bounds.low === undefined || bounds.high === undefined || origin === undefined || step === undefined || step === 0) return undefined;
   const ends = [(bounds.low - origin) / step, (bounds.high - origin) / step];
   const [first, last] = [Math.floor(Math.min(...ends)) - 1, Math.ceil(Math.max(...ends)) + 1];
   if (last - first > MOST_MEMBERS) return undefined;
   return Array.from({ length: last - first + 1 }, (_, k) => simplify(sum(start, product(number(first + k), period))).expression);
-}
-
-function approximate(e: Expression): number | undefined {
-  if (freeNames(e).size > 0) return undefined;
-  try {
-    return real.toNumber(ballValue(e, 64).re);
-  } catch (error) {
-    if (error instanceof BallUndefined) return undefined;
-    throw error;
-  }
 }

@@ -1,5 +1,6 @@
-import { isNumber, negate, number, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
+import { isNumber, negate, number, product, relation, splitCoefficient, sum, ZERO } from "../expression/construct.ts";
 import { type Comparison, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { sideDifference } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -110,7 +111,7 @@ function signOfFactor(e: Expression, assumptions: readonly Expression[]): 1 | -1
 /** Whether two relations compare the same expression with 0, up to the sign for ≠. */
 function sameSides(a: Expression, b: Expression): boolean {
   if (a.kind !== "relation" || b.kind !== "relation" || a.comparisons.length + b.comparisons.length !== 2) return false;
-  const [left, right] = [a, b].map((e) => subtract(e.operands[0] ?? ZERO, e.operands[1] ?? ZERO));
+  const [left, right] = [a, b].map((e) => sideDifference(e));
   if (!left || !right) return false;
   if (equal(left, right))
     return a.comparisons[0] === b.comparisons[0] || isNonStrictPair(a, b) || (a.comparisons[0]?.[0] ?? "") === (b.comparisons[0]?.[0] ?? "");

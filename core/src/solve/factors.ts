@@ -1,5 +1,6 @@
 import { equation, logic, name, number, numberValue, power, product, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { factor } from "../polynomial/factor.ts";
@@ -9,7 +10,7 @@ import { factorsOverReals } from "../rewrite/forms/factor.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { type PolynomialForm, zeroForm } from "./polynomial-form.ts";
-import { alternatives, Chain, toZeroForm } from "./quadratic/quadratic-form.ts";
+import { Chain, toZeroForm } from "./quadratic/quadratic-form.ts";
 import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";
 
 /** A factor of the zero form with the number of times it occurs. */

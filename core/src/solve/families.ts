@@ -1,14 +1,14 @@
 import { boundsOf } from "../calculus/cover.ts";
 import { type Step, step } from "../derivation/step.ts";
-import { ballValue } from "../expression/ball-value.ts";
-import { equation, logic, name, number, product, sum, ZERO } from "../expression/construct.ts";
+import { approximateValue, ballValue } from "../expression/ball-value.ts";
+import { name, number, product, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
-import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { asFamily, type Family, memberNumber, membersBetween, rationalRatio } from "../rewrite/families.ts";
 import { decide } from "../rewrite/sign.ts";
@@ -39,11 +39,7 @@ export function tidyFamilies(solved: Solved, task: Task): Solved {
   const joined = gathered(families) ?? families;
   const apart = others.filter((one) => !joined.some((family) => memberNumber(one.values.get(unknown) ?? ZERO, family) !== undefined));
   const value = ({ start, period }: Family): Expression => sum(start, product(period, name(letter)));
-  const shown = (list: readonly Expression[]): Expression =>
-    logic(
-      "or",
-      list.map((one) => equation(name(unknown), one)),
-    );
+  const shown = (list: readonly Expression[]): Expression => alternatives(unknown, list);
   const plain = apart.filter(({ conditions, free }) => conditions.length + free.length === 0);
   const before = shown(solved.set.solutions.map((one) => one.values.get(unknown) ?? ZERO));
   const values = [...joined.map(value), ...plain.map((one) => one.values.get(unknown) ?? ZERO)];
@@ -112,10 +108,7 @@ function inInterval(solved: Solved, families: readonly Family[], others: readonl
   const sorted = [...members].sort((a, b) => approximate(a) - approximate(b));
   const listed = sorted.map((value) => solution(unknown, value));
   const rest = others.map((one) => one.values.get(unknown) ?? ZERO);
-  const after = logic(
-    "or",
-    [...sorted, ...rest].map((value) => equation(name(unknown), value)),
-  );
+  const after = alternatives(unknown, [...sorted, ...rest]);
   const claim = { kind: "families", unknown, letter, before, after, within: facts } as const;
   const where = facts.map((fact) => `$${text(fact)}$`).join(" and ");
   const reason = `${solved.set.reason}; the members of the families with ${facts.map(plain).join(" and ")} are listed`;
@@ -126,12 +119,7 @@ function inInterval(solved: Solved, families: readonly Family[], others: readonl
 }
 
 function approximate(e: Expression): number {
-  try {
-    return real.toNumber(ballValue(e, 64).re);
-  } catch (error) {
-    if (error instanceof BallUndefined) return 0;
-    throw error;
-  }
+  return approximateValue(e) ?? 0;
 }
 
 /** Families joined where several together repeat after a shorter period; undefined where the periods have no common multiple. */

@@ -1,7 +1,8 @@
 import { logic, ZERO } from "../expression/construct.ts";
 import { type Expression, equal } from "../expression/expression.ts";
+import { alternatives } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
-import { alternatives } from "./quadratic/quadratic-form.ts";
+
 import type { Solution, SolutionSet, Solved, Task } from "./solution.ts";
 
 /** Solves one equation completely, or says that it cannot. */

@@ -1,6 +1,7 @@
 import { type Step, step } from "../derivation/step.ts";
 import { call, equation, name, number, PI, power, product, sqrt, subtract, sum } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
+import { alternatives } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import * as dense from "../polynomial/univariate/dense.ts";
@@ -9,7 +10,7 @@ import { simplify } from "../rewrite/simplify.ts";
 import type { Solve } from "./joining.ts";
 import { solveByNaming } from "./naming.ts";
 import { type PolynomialForm, polynomialFrom, zeroForm } from "./polynomial-form.ts";
-import { alternatives, Chain, toZeroForm } from "./quadratic/quadratic-form.ts";
+import { Chain, toZeroForm } from "./quadratic/quadratic-form.ts";
 import { type Solution, type Solved, solution } from "./solution.ts";
 import { readable } from "./values.ts";
 

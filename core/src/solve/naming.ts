@@ -1,6 +1,7 @@
 import { step } from "../derivation/step.ts";
 import { equation, logic, name, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
+import { alternatives } from "../expression/statement.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { type Solve, solveAll } from "./joining.ts";
@@ -32,10 +33,7 @@ export function solveByNaming(task: Task, part: Part, solve: Solve): Solved | un
   // Values that are known by their bounds alone are better looked for in the equation as it stands.
   if (outer.set.solutions.some(({ values: found }) => findAll(found.get(letter) ?? ZERO, isBounded).length > 0)) return undefined;
   const values = outer.set.solutions.map(({ values: found }) => found.get(letter) ?? ZERO);
-  const before = logic(
-    "or",
-    values.map((value) => equation(name(letter), value)),
-  );
+  const before = alternatives(letter, values);
   const back = values.map((value) => equation(part.meaning, value));
   const returned = step("put the part back in", [letter, text(part.meaning)], {
     kind: "named",

@@ -5,8 +5,9 @@ import { Analysed, boundZeros, isolateZeros, type Piece } from "../calculus/zero
 import { NOWHERE } from "../derivation/nowhere.ts";
 import { step } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
-import { divide, equation, iterated, logic, name, number, PI, product, subtract, ZERO } from "../expression/construct.ts";
+import { divide, iterated, number, PI, product, subtract, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import { formatRational, terminatingDecimal } from "../number/decimal.ts";
@@ -59,13 +60,7 @@ export function solveNumerically(task: Task): Solved | undefined {
   const sorted = distinctZeros(found, unknown).sort((a, b) => placeOf(a, unknown) - placeOf(b, unknown));
   const complete = bounded && open.length === 0;
   const values = sorted.map((one) => one.values.get(unknown) ?? ZERO);
-  const after =
-    values.length === 0
-      ? NOWHERE
-      : logic(
-          "or",
-          values.map((value) => equation(name(unknown), value)),
-        );
+  const after = values.length === 0 ? NOWHERE : alternatives(unknown, values);
   const inside = values.filter((value) =>
     facts.every((fact) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []) !== false),
   ).length;

@@ -1,6 +1,7 @@
 import { step } from "../derivation/step.ts";
-import { divide, logic, MINUS_ONE, name, negate, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
+import { divide, logic, MINUS_ONE, name, negate, ONE, relation, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { sideDifference } from "../expression/statement.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
@@ -141,7 +142,7 @@ function openOf(when: readonly Expression[], candidate: Solution, task: Task): r
 export function forUnknown(condition: Expression, unknown: string): Expression {
   if (condition.kind !== "relation" || condition.comparisons.length !== 1) return condition;
   const [comparison = "="] = condition.comparisons;
-  const difference = simplify(subtract(condition.operands[0] ?? ZERO, condition.operands[1] ?? ZERO)).expression;
+  const difference = simplify(sideDifference(condition)).expression;
   const coefficients = polynomialCoefficients(difference, unknown);
   const [constant = ZERO, slope] = coefficients ?? [];
   const sign = slope && coefficients?.length === 2 ? constantSign(slope) : undefined;

@@ -4,6 +4,7 @@ import type { Check, Verdict } from "../../check/verdict.ts";
 import { ballValue } from "../../expression/ball-value.ts";
 import { equation, logic, name, subtract } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
+import { alternatives } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
@@ -146,11 +147,11 @@ function againstSolutions(
 ): Outcome {
   const { set } = answer;
   const [unknown = "x"] = set.variables;
-  const alternatives = alternativesOf(claimed, unknown, environment);
+  const claims = alternativesOf(claimed, unknown, environment);
   const actual = set.solutions.length > 0 ? set.solutions : set.complexSolutions;
-  const families = againstFamilies(alternatives, set, unknown, line, environment);
+  const families = againstFamilies(claims, set, unknown, line, environment);
   if (families) return families;
-  const pairs = alternatives.map((alternative) => ({ alternative, found: actual.map((solution) => matchAll(alternative, solution, assumptions)) }));
+  const pairs = claims.map((alternative) => ({ alternative, found: actual.map((solution) => matchAll(alternative, solution, assumptions)) }));
   const surplus = pairs.filter(({ found }) => !found.some(agrees));
   const missing = actual.filter((_, k) => !pairs.some(({ found }) => found[k] && agrees(found[k])));
   const lines = pairs.map(({ alternative, found }) => {
@@ -182,21 +183,17 @@ function againstSolutions(
 }
 
 /** Families are compared as sets of numbers: another start or another letter is the same family. */
-function againstFamilies(alternatives: readonly Claimed[], set: SolutionSet, unknown: string, line: number, environment: Environment): Outcome | undefined {
+function againstFamilies(claims: readonly Claimed[], set: SolutionSet, unknown: string, line: number, environment: Environment): Outcome | undefined {
   const [letter] = set.solutions.flatMap(({ integers }) => integers);
   if (letter === undefined || set.variables.length > 1) return undefined;
-  const list = (values: readonly Expression[]): Expression =>
-    logic(
-      "or",
-      values.map((value) => equation(name(unknown), value)),
-    );
-  const claimed = alternatives.map((alternative) => {
+
+  const claimed = claims.map((alternative) => {
     const value = firstOf(alternative);
     const own = [...freeNames(value)].filter((other) => !environment.quantities.has(other) && other !== unknown);
     return substitute(value, new Map(own.map((other) => [other, name(letter)])));
   });
   const actual = set.solutions.map(({ values }) => values.get(unknown) ?? name(unknown));
-  const same = sameFamilies({ before: list(actual), after: list(claimed), unknown, letter, within: [] });
+  const same = sameFamilies({ before: alternatives(unknown, actual), after: alternatives(unknown, claimed), unknown, letter, within: [] });
   if (!same) return undefined;
   return truth(true, "nailed", `agrees exactly with line ${line}`, [{ note: "the same numbers, compared member by member over one period" }]);
 }

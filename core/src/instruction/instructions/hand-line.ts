@@ -5,8 +5,9 @@ import { sameFamilies } from "../../check/families.ts";
 import { judgeStep } from "../../check/step.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { step } from "../../derivation/step.ts";
-import { divide, equation, logic, name, number, power, subtract, ZERO } from "../../expression/construct.ts";
+import { divide, number, power, ZERO } from "../../expression/construct.ts";
 import { type Expression, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
+import { alternatives, sideDifference } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
@@ -162,11 +163,7 @@ function sameSolutions(above: Above, claimed: Expression, environment: Environme
 /** Whether both lists are the same numbers, families among them. */
 function equalSets(a: Found, b: Found, unknown: string): boolean | undefined {
   const letter = a.letter ?? b.letter;
-  const list = ({ values }: Found): Expression =>
-    logic(
-      "or",
-      values.map((value) => equation(name(unknown), value)),
-    );
+  const list = ({ values }: Found): Expression => alternatives(unknown, values);
   if (letter !== undefined) return sameFamilies({ before: list(a), after: list(b), unknown, letter, within: [] }) ? true : undefined;
   const within = (some: readonly Expression[], others: readonly Expression[]): boolean =>
     some.every((value) => others.some((other) => equalityTest(value, other).kind === "zero"));
@@ -212,7 +209,7 @@ function whyExtra(before: Expression, after: Expression): string {
 }
 
 function differenceOf(e: Expression): Expression | undefined {
-  return e.kind === "relation" && e.comparisons[0] === "=" ? subtract(e.operands[0] ?? ZERO, e.operands[1] ?? ZERO) : undefined;
+  return e.kind === "relation" && e.comparisons[0] === "=" ? sideDifference(e) : undefined;
 }
 
 function unknownOf(before: Expression, after: Expression, environment: Environment): string {

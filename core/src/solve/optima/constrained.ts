@@ -3,6 +3,7 @@ import { differentiate } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { sideDifference } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
@@ -33,7 +34,7 @@ function bySubstitution(task: OptimumTask): Optimum | undefined {
     | { readonly constraint: Expression; readonly variable: string; readonly value: Expression; readonly needed: readonly Expression[]; readonly cost: number }
     | undefined;
   for (const constraint of task.constraints) {
-    const difference = subtract(constraint.operands[0] ?? ZERO, constraint.operands[1] ?? ZERO);
+    const difference = sideDifference(constraint);
     for (const variable of task.variables) {
       if (!contains(constraint, variable)) continue;
       const coefficients = polynomialCoefficients(difference, variable);
@@ -68,9 +69,7 @@ function bySubstitution(task: OptimumTask): Optimum | undefined {
     ...task,
     objective,
     variables: task.variables.filter((other) => other !== variable),
-    constraints: task.constraints
-      .filter((one) => one !== constraint)
-      .map((one) => zeroOf(simplify(substitute(subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO), at)).expression)),
+    constraints: task.constraints.filter((one) => one !== constraint).map((one) => zeroOf(simplify(substitute(sideDifference(one), at)).expression)),
     facts: [...task.facts.map((fact) => substitute(fact, at)), ...needed].filter((fact) => decide(fact, task.assumptions) !== true),
   });
   const back = (one: OptimumPoint): OptimumPoint => ({
@@ -97,7 +96,7 @@ function byMultipliers(task: OptimumTask): Optimum {
   const { objective, variables, constraints, wanted } = task;
   const taken = new Set([objective, ...constraints].flatMap((e) => [...freeNames(e)]));
   const multipliers = constraints.map((_, k) => ["lambda", "mu", "nu", "kappa"].filter((letter) => !taken.has(letter))[k] ?? `lambda_${k + 1}`);
-  const sides = constraints.map((one) => subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO));
+  const sides = constraints.map((one) => sideDifference(one));
   const lagrangian = sum(objective, ...sides.map((side, k) => negate(product(name(multipliers[k] ?? ""), side))));
   const steps: Step[] = [];
   const slopes = variables.map((variable) => {

@@ -2,15 +2,13 @@ import { coversZeros } from "../../calculus/cover.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { Analysed } from "../../calculus/zeros.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { ballValue } from "../../expression/ball-value.ts";
+import { approximateValue } from "../../expression/ball-value.ts";
 import { divide, equation, name, negate, number, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { type Comparison, contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
-import * as real from "../../number/real-ball.ts";
-import { BallUndefined } from "../../number/real-ball.ts";
 import { integerCases } from "../../rewrite/families.ts";
 import { decide, simpleRelations } from "../../rewrite/sign.ts";
 import { expand, simplify } from "../../rewrite/simplify.ts";
@@ -153,16 +151,6 @@ function better(a: Expression, b: Expression, wanted: OptimumTask["wanted"]): bo
   return sign !== undefined && (wanted === "maximum" ? sign > 0 : sign < 0);
 }
 
-function approximate(e: Expression): number | undefined {
-  if (freeNames(e).size > 0) return undefined;
-  try {
-    return real.toNumber(ballValue(e, 96).re);
-  } catch (error) {
-    if (error instanceof BallUndefined) return undefined;
-    throw error;
-  }
-}
-
 /** Stationary points, corners, gaps and ends, by rising place. */
 function allPlaces(
   task: OptimumTask,
@@ -177,14 +165,14 @@ function allPlaces(
   const inside = (at: number): boolean => at >= low.place && at <= high.place;
   const own: Place[] = solutions.flatMap((one): readonly Place[] => {
     const value = one.values.get(variable);
-    const at = value && approximate(value);
+    const at = value && approximateValue(value);
     return value && at !== undefined ? [{ at, value, kind: "stationary", attained: true, solution: one }] : [];
   });
   const bounds = facts.filter((fact) => !(fact.kind === "relation" && fact.comparisons.includes("!=")));
   const borders = boundaries([...realDomain(derivative), ...domain], variable, bounds);
   if (!borders) throw new Unsolvable("the places where the function or its derivative is not defined could not be listed");
   const edges = borders.flatMap((value): readonly Place[] => {
-    const at = approximate(value);
+    const at = approximateValue(value);
     if (at === undefined || !inside(at)) return [];
     const attained = domain.every((condition) => decide(simplify(substitute(condition, new Map([[variable, value]]))).expression, []) !== false);
     return [{ at, value, kind: attained ? "corner" : "gap", attained }];
@@ -228,7 +216,7 @@ function endsOf(conditions: readonly Expression[], variable: string, objective: 
   const bounds = simpleRelations(conditions.map((condition) => plainBound(condition, variable)));
   for (const { left, comparison, right } of bounds) {
     if (left.kind !== "name" || left.name !== variable || contains(right, variable)) continue;
-    const place = approximate(right);
+    const place = approximateValue(right);
     if (place === undefined) continue;
     const isDefined = realDomain(objective).every(
       (condition) => decide(simplify(substitute(condition, new Map([[variable, right]]))).expression, []) !== false,

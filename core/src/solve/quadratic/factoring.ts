@@ -1,5 +1,6 @@
 import { divide, equation, logic, name, negate, number, numberValue, ONE, power, product, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { alternatives } from "../../expression/statement.ts";
 import { text } from "../../notation/text.ts";
 import * as integer from "../../number/integer.ts";
 import type { Rational } from "../../number/rational.ts";
@@ -10,7 +11,7 @@ import { perfectSquareRoot } from "../../rewrite/simplify.ts";
 import { zeroForm } from "../polynomial-form.ts";
 import type { Solved } from "../solution.ts";
 import { difference, quotient, readable } from "../values.ts";
-import { alternatives, Chain, linearRoot, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
+import { Chain, linearRoot, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
 
 /** Whole coefficients beyond this are not what a student factors by looking. */
 const LARGEST_BY_EYE = 400;

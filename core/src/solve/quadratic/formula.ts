@@ -1,6 +1,7 @@
 import { decimalLiteral, divide, I, negate, number, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { opposite } from "../../expression/functions/arguments.ts";
+import { alternatives } from "../../expression/statement.ts";
 import { parse } from "../../notation/parse.ts";
 import { present } from "../../notation/present.ts";
 import { fillIn, type Syntax } from "../../notation/syntax.ts";
@@ -11,7 +12,7 @@ import { realSquareRoots } from "../conditions.ts";
 import { zeroForm } from "../polynomial-form.ts";
 import type { Solved } from "../solution.ts";
 import { readable } from "../values.ts";
-import { alternatives, Chain, imaginaryPair, pair, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
+import { Chain, imaginaryPair, pair, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
 
 const FORMULA = parse("(-b ± sqrt(D))/(2 a)");
 const FORMULA_WITH_ROOT = parse("(-b ± S)/(2 a)");

@@ -1,6 +1,6 @@
 import type { Pieces, RuleName } from "../../derivation/rules.ts";
 import { type Claim, type Step, type StepOptions, step } from "../../derivation/step.ts";
-import { divide, equation, I, logic, name, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { divide, I, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { nonZero } from "../conditions.ts";
@@ -58,14 +58,6 @@ export class Chain {
 /** Brings the equation to zero form, unless it stands there. */
 export function toZeroForm(chain: Chain, form: PolynomialForm): void {
   chain.to(zeroForm(form), equal(form.right, ZERO) ? "multiply out" : "bring to one side", [], { written: writtenZeroForm(form) });
-}
-
-/** x = r1 or x = r2 */
-export function alternatives(unknown: string, roots: readonly Expression[]): Expression {
-  return logic(
-    "or",
-    roots.map((root) => equation(name(unknown), root)),
-  );
 }
 
 /** The pair centre ± spread. */

@@ -1,5 +1,6 @@
 import { equation, I, logic, MINUS_ONE, name, negate, ONE, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal } from "../../expression/expression.ts";
+import { alternatives } from "../../expression/statement.ts";
 import { present } from "../../notation/present.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { perfectSquareRoot } from "../../rewrite/simplify.ts";
@@ -7,7 +8,7 @@ import { constantSign } from "../../rewrite/zero-test.ts";
 import { realSquareRoots } from "../conditions.ts";
 import type { Solved } from "../solution.ts";
 import { quotient, readable } from "../values.ts";
-import { alternatives, Chain, linearRoot, type Quadratic, quadraticSet, solved } from "./quadratic-form.ts";
+import { Chain, linearRoot, type Quadratic, quadraticSet, solved } from "./quadratic-form.ts";
 
 /** k (p x + q)² + r, the form in which roots can be taken at once. */
 interface SquareForm {

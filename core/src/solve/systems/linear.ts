@@ -1,6 +1,7 @@
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name as nameNode, negate, number, product, relation as relationOf, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { sideDifference } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import type { Rational } from "../../number/rational.ts";
@@ -36,7 +37,7 @@ export function solveLinearSystem(
   assumptions: readonly Expression[],
   way?: "elimination" | "substitution",
 ): Solved | undefined {
-  const differences = equations.map((one) => subtract(one.operands[0] ?? ZERO, one.operands[1] ?? ZERO));
+  const differences = equations.map((one) => sideDifference(one));
   const system = linearSystem(differences, unknowns);
   if (!system) return undefined;
   const numbers = system.rows.map((row) => row.map(poly.constantValue));
