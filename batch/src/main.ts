@@ -6,7 +6,8 @@ import type { BatchProblem } from "./answer.ts";
 import { Pool } from "./pool.ts";
 import { reportFile } from "./report-file.ts";
 
-const MOST_WORKERS = 2;
+/** One worker for two cores: its compiler and its garbage collector keep the other one busy. */
+const WORKERS = Math.max(1, Math.floor(availableParallelism() / 2));
 
 /** A problem from one line of JSON, or what is wrong with the line. */
 function readProblem(line: string): { problem: BatchProblem } | { fault: object } {
@@ -27,9 +28,7 @@ function readProblem(line: string): { problem: BatchProblem } | { fault: object 
 }
 
 async function answerLines(): Promise<void> {
-  const pool = new Pool(new URL("./worker.js", import.meta.url), Math.min(MOST_WORKERS, availableParallelism()), (line) =>
-    process.stdout.write(`${JSON.stringify(line)}\n`),
-  );
+  const pool = new Pool(new URL("./worker.js", import.meta.url), WORKERS, (line) => process.stdout.write(`${JSON.stringify(line)}\n`));
   for await (const line of createInterface({ input: process.stdin, crlfDelay: Number.POSITIVE_INFINITY })) {
     if (line.trim() === "") continue;
     const read = readProblem(line);

@@ -3,6 +3,9 @@ import type { BatchProblem } from "./answer.ts";
 
 const MEMORY_MEGABYTES = 1500;
 
+/** Most terms live for one step only: a large nursery keeps them from being copied. */
+const YOUNG_MEGABYTES = 96;
+
 interface Job {
   readonly index: number;
   readonly problem: BatchProblem;
@@ -56,7 +59,7 @@ export class Pool {
   }
 
   #start(): void {
-    const worker = new Worker(this.#script, { resourceLimits: { maxOldGenerationSizeMb: MEMORY_MEGABYTES } });
+    const worker = new Worker(this.#script, { resourceLimits: { maxOldGenerationSizeMb: MEMORY_MEGABYTES, maxYoungGenerationSizeMb: YOUNG_MEGABYTES } });
     worker.on("message", (result: object) => {
       const running = this.#release(worker);
       this.#idle.push(worker);
