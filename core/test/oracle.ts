@@ -1,4 +1,5 @@
 import { expect } from "vitest";
+import { rootOf } from "../src/calculus/system-root.ts";
 import { compile } from "../src/expression/double-value.ts";
 import type { Expression } from "../src/expression/expression.ts";
 import type { AnswerReport, LineReport } from "../src/instruction/report.ts";
@@ -6,7 +7,6 @@ import { lineReport } from "../src/instruction/report.ts";
 import { runWorking } from "../src/instruction/working.ts";
 import { elaborate, NO_MEANINGS } from "../src/notation/elaborate.ts";
 import { parse } from "../src/notation/parse.ts";
-import { rootOf } from "../src/rewrite/named-root.ts";
 
 /** The last line of a working, run. */
 export function answered(...lines: readonly string[]): LineReport {

@@ -1,4 +1,5 @@
 import { differentiate } from "../calculus/derivative.ts";
+import { rootOf } from "../calculus/system-root.ts";
 import type { Claim, Done, Step } from "../derivation/step.ts";
 import { call, E, MINUS_ONE, ONE, power, product, relation, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
@@ -8,7 +9,6 @@ import { substitute } from "../expression/substitute.ts";
 import { elaborate, NO_MEANINGS } from "../notation/elaborate.ts";
 import { NotationError, type Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";
-import { rootOf } from "../rewrite/named-root.ts";
 import { decide } from "../rewrite/sign.ts";
 import { writeOut } from "../rewrite/write-out.ts";
 import { equalityTest, zeroTest } from "../rewrite/zero-test.ts";
@@ -20,6 +20,7 @@ import { sameFamilies } from "./families.ts";
 import { undoingEquivalence } from "./inversion.ts";
 import { isolated } from "./isolation.ts";
 import { replacePart, splitCovers } from "./splitting.ts";
+import { isolatedTogether } from "./system-isolation.ts";
 import { trigonometricEquivalence } from "./trigonometric.ts";
 import { type Check, type Verdict, weakest } from "./verdict.ts";
 import { productEquivalence } from "./zero-product.ts";
@@ -71,6 +72,10 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdi
       return isolated(claim.before, claim.after, claim.unknown, claim.within)
         ? { verdict: "nailed", why: "the line was cut into pieces again, and on each the bounds leave no other solution" }
         : { verdict: "loose", why: "it was not proven that there are no other solutions" };
+    case "isolated together":
+      return isolatedTogether(claim.before, claim.after, claim.unknowns, claim.within)
+        ? { verdict: "nailed", why: "the box was cut into pieces again, and the bounds leave no other common solution" }
+        : { verdict: "loose", why: "it was not proven that there are no other common solutions" };
     case "eliminated":
       return sameIdeal(claim.before, claim.after, claim.unknowns)
         ? { verdict: "nailed", why: "each equation is a combination of the others, by division with remainder 0" }

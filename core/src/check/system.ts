@@ -16,6 +16,7 @@ import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
 import { zeroCount } from "./elimination.ts";
 import { coversSystem } from "./system-cover.ts";
+import { allCommonZeros } from "./system-isolation.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
 /** A system with the solutions claimed for it, as the judge sees them. */
@@ -34,6 +35,8 @@ export interface ClaimedSystem {
   readonly rejected: readonly ReadonlyMap<string, Expression>[];
   readonly domain: "real" | "complex";
   readonly assumptions: readonly Expression[];
+  /** What solutions must satisfy to be asked for. */
+  readonly within: readonly Expression[];
 }
 
 /** Puts every solution into every equation: exactly, and as decimals. */
@@ -80,13 +83,15 @@ export function systemPutBack({ equations, solutions, apart, assumptions }: Clai
  * Counts the solutions of a linear system by its rank (Rouché and Capelli): none where the rank grows with the right sides,
  * else as many free names as the rank is below the number of unknowns; with letters by a determinant that is not 0.
  */
-export function systemCount({ equations, unknowns, solutions, rejected, domain, assumptions }: ClaimedSystem): Check {
+export function systemCount({ equations, unknowns, solutions, rejected, domain, assumptions, within }: ClaimedSystem): Check {
   const check = (outcome: Verdict, detail: string): Check => ({ kind: "completeness", outcome, detail, lines: [{ note: detail }] });
   const rows = rowsOf(equations, unknowns);
   if (!rows) {
     const points = solutions.length > 0 || domain === "complex" ? solutions : [];
     const open = { equations, unknowns, points, dead: rejected, domain, assumptions, depth: 0 };
     const count = zeroCount(equations, unknowns);
+    if (!coversSystem(open) && domain === "real" && allCommonZeros(equations, [...solutions.map(({ values }) => values), ...rejected], unknowns, within))
+      return check("nailed", "interval arithmetic proves, box by box, that the equations have no other common solution where it was asked");
     if (!coversSystem(open)) return check("loose", "it was not proven that there are no other solutions");
     const counted = count && (domain === "real" ? count.real : count.complex);
     return check(

@@ -119,6 +119,7 @@ const RULES = {
   "shift the unknown": (by: string) => `The shift by $${by}$ takes away the second highest power`,
   "name the roots": (count: string) => `This polynomial does not factor and has ${count}; they are named by their number, from the left`,
   "isolate the roots": (count: string) => `Bisection with proven bounds: ${count}; everywhere else the two sides differ`,
+  "isolate the common roots": (count: string) => `A search with proven bounds, box by box: ${count}`,
   "triple angle": () => "With $4 cos^3 a - 3 cos a = cos 3a$ the three real roots are cosines",
   "cube sum": (unknown: string, meaning: string, productOfBoth: string, resolvent: string) =>
     `With $${unknown} = ${meaning}$ and $u v = ${productOfBoth}$ the cubes of $u$ and $v$ solve $${resolvent}$; add their roots`,

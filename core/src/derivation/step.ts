@@ -12,6 +12,7 @@ import { type Pieces, type RuleName, wording } from "./rules.ts";
  * - `split`: a part of the equation has one of a few values, so one of the alternatives holds; they may have more solutions;
  * - `families`: the same set of numbers, where a letter stands for all integers; only those that satisfy `within`;
  * - `isolated`: after lists all solutions of before that satisfy `within`, shown by bounds on every piece of the line;
+ * - `isolated together`: as `isolated`, for several equations and unknowns in a box;
  * - `eliminated`: two systems of polynomial equations with the same common zeros;
  * - `derivative`: after is the derivative of an expression by a variable;
  * - `equal`: before and after have the same value;
@@ -32,6 +33,13 @@ export type Claim =
       readonly within: readonly Expression[];
     }
   | { readonly kind: "isolated"; readonly unknown: string; readonly before: Expression; readonly after: Expression; readonly within: readonly Expression[] }
+  | {
+      readonly kind: "isolated together";
+      readonly unknowns: readonly string[];
+      readonly before: Expression;
+      readonly after: Expression;
+      readonly within: readonly Expression[];
+    }
   | { readonly kind: "eliminated"; readonly unknowns: readonly string[]; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "derivative"; readonly of: Expression; readonly variable: string; readonly after: Expression }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }

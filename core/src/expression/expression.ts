@@ -87,7 +87,9 @@ export interface CasesNode extends Hashed {
  * A sum, product or integral of `body` over `variable` from `lower` to `upper`; the bounds of an integral may be absent.
  * A `root` is the value of the variable for which the body is 0: the only one between the rational bounds, or, where `lower`
  * is not real, the only one within the distance `upper` from it. A root of a polynomial carries its number (real roots by
- * rising value, then the others by real and imaginary part).
+ * rising value, then the others by real and imaginary part). Where the body is a tuple, the variable is one coordinate of the
+ * only common zero of its items in the box from `lower` to `upper`, tuples in the order of their names; `slopes` are the
+ * partial derivatives of each item, which evaluation needs and which are no part of the identity.
  */
 export interface IteratedNode extends Hashed {
   readonly kind: "iterated";
@@ -97,6 +99,7 @@ export interface IteratedNode extends Hashed {
   readonly lower?: Expression;
   readonly upper?: Expression;
   readonly body: Expression;
+  readonly slopes?: readonly (readonly Expression[])[];
 }
 /** The derivative of `body` by `variable`, `order` times, not yet carried out. */
 export interface DerivativeNode extends Hashed {
@@ -250,6 +253,7 @@ function singleton(name: string): ReadonlySet<string> {
 function namesIn(e: Expression): ReadonlySet<string> {
   if (e.kind === "number" || e.kind === "constant") return NO_NAMES;
   if (e.kind === "name") return singleton(e.name);
+  if (e.kind === "iterated" && e.operator === "root") return NO_NAMES;
   let names: ReadonlySet<string> = NO_NAMES;
   for (const child of children(e)) {
     const bound = e.kind === "iterated" && child === e.body && !(e.operator === "integral" && !e.upper) ? e.variable : undefined;

@@ -12,6 +12,9 @@ import { family } from "./functions/registry.ts";
 /** The interval of a function of one real name, for an interval of that name; undefined where it has no value anywhere there. */
 export type IntervalFunction = (x: Interval) => MaybeInterval;
 
+/** As an interval function, for one interval for each of several names. */
+export type BoxFunction = (box: readonly Interval[]) => MaybeInterval;
+
 /** Thrown for an expression that has no interval evaluation. */
 export class NoIntervals extends Error {
   override readonly name = "NoIntervals";
@@ -25,16 +28,26 @@ const EXP = increasing(complex.exp, { atFrom: 0, atTo: Number.POSITIVE_INFINITY 
  * @throws NoIntervals where a part has none: another name, a sum with variable bounds, a complex constant.
  */
 export function compileInterval(e: Expression, name: string): IntervalFunction {
-  if (e.kind === "name" && e.name === name) return (x) => x;
+  const own = compileBox(e, [name]);
+  return (x) => own([x]);
+}
+
+/** As `compileInterval`, for an expression in several names. */
+export function compileBox(e: Expression, names: readonly string[]): BoxFunction {
+  if (e.kind === "name") {
+    const place = names.indexOf(e.name);
+    if (place < 0) throw new NoIntervals(`${e.name} has no interval`);
+    return (box) => box[place];
+  }
   if (freeNames(e).size === 0) return constantInterval(e);
-  const at = (part: Expression): IntervalFunction => compileInterval(part, name);
+  const at = (part: Expression): BoxFunction => compileBox(part, names);
   switch (e.kind) {
     case "sum":
       return folded(e.terms.map(at), intervals.add);
     case "product":
       return folded(e.factors.map(at), intervals.multiply);
     case "power":
-      return compilePower(e.base, e.exponent, name);
+      return compilePower(e.base, e.exponent, names);
     case "call": {
       const own = family(e.name)?.interval;
       if (!own) throw new NoIntervals(`${e.name} has no interval evaluation`);
@@ -45,13 +58,13 @@ export function compileInterval(e: Expression, name: string): IntervalFunction {
       };
     }
     case "cases":
-      return compileCases(e, name);
+      return compileCases(e, names);
     default:
       throw new NoIntervals(`a ${e.kind} has no interval evaluation`);
   }
 }
 
-function constantInterval(e: Expression): IntervalFunction {
+function constantInterval(e: Expression): BoxFunction {
   try {
     const value = ballValue(e, CONSTANT_PRECISION);
     if (!complex.isReal(value)) throw new NoIntervals("a constant is not real");
@@ -63,7 +76,7 @@ function constantInterval(e: Expression): IntervalFunction {
   }
 }
 
-function folded(parts: readonly IntervalFunction[], combine: (a: Interval, b: Interval) => Interval): IntervalFunction {
+function folded(parts: readonly BoxFunction[], combine: (a: Interval, b: Interval) => Interval): BoxFunction {
   return (x) => {
     let total: MaybeInterval;
     for (const part of parts) {
@@ -75,11 +88,11 @@ function folded(parts: readonly IntervalFunction[], combine: (a: Interval, b: In
   };
 }
 
-function compilePower(base: Expression, exponent: Expression, name: string): IntervalFunction {
+function compilePower(base: Expression, exponent: Expression, names: readonly string[]): BoxFunction {
   if (exponent.kind === "number") {
     const { num, den } = exponent.value;
     if (typeof num === "bigint" || typeof den === "bigint") throw new NoIntervals("an exponent is too large");
-    const inner = compileInterval(base, name);
+    const inner = compileBox(base, names);
     const root = den === 1 ? undefined : family("root")?.interval;
     return (x) => {
       const value = inner(x);
@@ -89,9 +102,9 @@ function compilePower(base: Expression, exponent: Expression, name: string): Int
       return rooted && intervals.integerPower(rooted, num);
     };
   }
-  const power = compileInterval(exponent, name);
+  const power = compileBox(exponent, names);
   if (equal(base, E)) return (x) => chained(power(x), EXP);
-  const logarithm = compileInterval(call("ln", base), name);
+  const logarithm = compileBox(call("ln", base), names);
   return (x) => {
     const [p, l] = [power(x), logarithm(x)];
     return p && l && EXP([intervals.multiply(p, l)]);
@@ -108,9 +121,9 @@ function nonNegative(value: Interval, f: (part: Interval) => MaybeInterval): May
 }
 
 /** The branches that can apply, joined; a value between branches may jump. */
-function compileCases(e: Expression & { kind: "cases" }, name: string): IntervalFunction {
-  const branches = e.branches.map(({ value, condition }) => ({ value: compileInterval(value, name), holds: compileCondition(condition, name) }));
-  const otherwise = e.otherwise && compileInterval(e.otherwise, name);
+function compileCases(e: Expression & { kind: "cases" }, names: readonly string[]): BoxFunction {
+  const branches = e.branches.map(({ value, condition }) => ({ value: compileBox(value, names), holds: compileCondition(condition, names) }));
+  const otherwise = e.otherwise && compileBox(e.otherwise, names);
   return (x) => {
     const found: Interval[] = [];
     let open = true;
@@ -137,10 +150,10 @@ function compileCases(e: Expression & { kind: "cases" }, name: string): Interval
   };
 }
 
-/** Whether a relation holds everywhere or nowhere on an interval; undefined in between. */
-export function compileCondition(e: Expression, name: string): (x: Interval) => boolean | undefined {
+/** Whether a relation holds everywhere or nowhere on a box; undefined in between. */
+function compileCondition(e: Expression, names: readonly string[]): (box: readonly Interval[]) => boolean | undefined {
   if (e.kind === "logic") {
-    const items = e.items.map((item) => compileCondition(item, name));
+    const items = e.items.map((item) => compileCondition(item, names));
     const decisive = e.operator === "or";
     return (x) => {
       const truths = items.map((item) => item(x));
@@ -148,7 +161,7 @@ export function compileCondition(e: Expression, name: string): (x: Interval) => 
     };
   }
   if (e.kind !== "relation") throw new NoIntervals("a condition is a relation");
-  const operands = e.operands.map((operand) => compileInterval(operand, name));
+  const operands = e.operands.map((operand) => compileBox(operand, names));
   return (x) => {
     const values = operands.map((operand) => operand(x));
     const truths = e.comparisons.map((comparison, k) => compared(values[k], comparison, values[k + 1]));

@@ -7,6 +7,7 @@ import { BallUndefined } from "../number/real-ball.ts";
 import { ballValue } from "./ball-value.ts";
 import { numberValue, ZERO } from "./construct.ts";
 import type { IteratedNode } from "./expression.ts";
+import { systemRootValue } from "./system-root-value.ts";
 
 /** A bracket of a root: the body has different signs at low · 2^exp and high · 2^exp. */
 interface Bracket {
@@ -24,6 +25,7 @@ const ROUNDING_BITS = 24;
  * @throws BallUndefined where its bounds hold no change of sign.
  */
 export function rootValue(e: IteratedNode, precision: number): ComplexBall {
+  if (e.body.kind === "tuple") return complex.fromReal(systemRootValue(e, precision));
   const [low, high] = [numberValue(e.lower ?? ZERO), numberValue(e.upper ?? ZERO)];
   if (low && high) {
     const start = brackets.get(e) ?? commonEnds(low, high);

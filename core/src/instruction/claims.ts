@@ -6,7 +6,7 @@ import { systemCount, systemPutBack } from "../check/system.ts";
 import { type Check, type Verdict, verdictOf } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
 import { ZERO } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import type { Optimum, OptimumTask } from "../solve/optima/optimum.ts";
 import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
 
@@ -89,9 +89,12 @@ export function judgeSystem(
   set: SolutionSet,
   steps: readonly Step[],
   assumptions: readonly Expression[],
+  facts: readonly Expression[] = [],
 ): Judged {
   const rejected = set.rejected.map(({ values }) => values);
-  const claimed = { equations, unknowns: set.variables, solutions: set.solutions, apart: set.complexSolutions, rejected, domain: set.domain, assumptions };
+  const { variables: unknowns, solutions, complexSolutions: apart, domain } = set;
+  const within = [...assumptions, ...facts].filter((fact) => unknowns.some((unknown) => contains(fact, unknown)));
+  const claimed = { equations, unknowns, solutions, apart, rejected, domain, assumptions, within };
   const { check, verdicts } = stepsCheck(steps, assumptions);
   const checks = [...systemPutBack(claimed), systemCount(claimed), check];
   return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };

@@ -1,8 +1,8 @@
 import { differentiate } from "../calculus/derivative.ts";
+import { rootOf } from "../calculus/system-root.ts";
 import type { Expression } from "../expression/expression.ts";
 import { type FunctionDefinition, LineUnusable, type Meanings } from "../notation/elaborate.ts";
 import type { Declarations } from "../notation/syntax.ts";
-import { rootOf } from "../rewrite/named-root.ts";
 import type { Outcome } from "./answer.ts";
 
 export type NumberKind = "reals" | "complex" | "integers" | "rationals";

@@ -20,7 +20,7 @@ export interface Meanings {
   readonly line: (line: number) => Expression;
   /** Carries out a derivative; without it derivatives stay as written. */
   /** The root of an expression with this number, or between these bounds; words that say why there is none. */
-  readonly rootOf?: (body: Expression, index: number | undefined, lower: Expression | undefined, upper: Expression | undefined) => Expression | string;
+  readonly rootOf?: (body: Expression, which: number | string | undefined, lower: Expression | undefined, upper: Expression | undefined) => Expression | string;
   readonly differentiate?: (body: Expression, variable: string, order: number) => Expression;
 }
 
@@ -132,7 +132,7 @@ class Elaboration {
           body: at(e.body),
         });
       case "root": {
-        const made = this.#meanings.rootOf?.(at(e.body), e.index, e.lower && at(e.lower), e.upper && at(e.upper));
+        const made = this.#meanings.rootOf?.(at(e.body), e.index ?? e.coordinate, e.lower && at(e.lower), e.upper && at(e.upper));
         if (typeof made === "string" || made === undefined) throw new NotationError(made ?? "a root of an equation cannot stand here", e.span ?? NOWHERE);
         return made;
       }

@@ -2,7 +2,7 @@ import type { Comparison, Expression } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
 import { nameLatex } from "./letters.ts";
 import { present } from "./present.ts";
-import type { Syntax } from "./syntax.ts";
+import { rootIntervals, type Syntax } from "./syntax.ts";
 import { BINDING, bindingOf } from "./text.ts";
 
 const COMPARISONS: Readonly<Record<Comparison, string>> = { "=": "=", "!=": "\\ne ", "<": "<", "<=": "\\le ", ">": ">", ">=": "\\ge " };
@@ -73,7 +73,10 @@ export function writtenLatex(
       return `${OPERATORS[e.operator]}${bounds} ${wrapped(e.body, BINDING.product)}${differential}`;
     }
     case "root": {
-      const place = e.lower && e.upper ? ` \\text{ in } [${at(e.lower)},\\,${at(e.upper)}]` : "";
+      const intervals = rootIntervals(e).map((ends) => `[${ends.map(at).join(",\\,")}]`);
+      const place = intervals.length > 0 ? ` \\text{ in } ${intervals.join(" \\times ")}` : "";
+      // The equations stand in the line that the root comes from: the box tells which it is.
+      if (e.coordinate !== undefined) return `\\text{root } ${nameLatex(e.coordinate)}${place}`;
       return `\\text{root ${e.index === undefined ? "" : `${e.index} `}of } ${at(e.body)}${place}`;
     }
     case "derivative": {

@@ -3,7 +3,7 @@ import { family } from "../expression/functions/registry.ts";
 import { startsWithNumber, ungrouped } from "./latex.ts";
 import { nameMathml } from "./letters.ts";
 import { present } from "./present.ts";
-import type { Syntax } from "./syntax.ts";
+import { rootIntervals, type Syntax } from "./syntax.ts";
 import { BINDING, bindingOf } from "./text.ts";
 
 const COMPARISONS: Readonly<Record<Comparison, string>> = { "=": "=", "!=": "≠", "<": "&lt;", "<=": "≤", ">": "&gt;", ">=": "≥" };
@@ -77,7 +77,9 @@ export function writtenMathml(e: Syntax): string {
       return row(head, wrapped(e.body, BINDING.product), differential);
     }
     case "root": {
-      const place = e.lower && e.upper ? row("<mtext> in </mtext>", fenced(list([e.lower, e.upper]))) : "";
+      const intervals = rootIntervals(e).map((ends) => row(operator("["), list(ends), operator("]")));
+      const place = intervals.length > 0 ? row("<mtext> in </mtext>", intervals.join(operator("×"))) : "";
+      if (e.coordinate !== undefined) return row("<mtext>root </mtext>", nameMathml(e.coordinate), place);
       return row(`<mtext>root ${e.index === undefined ? "" : `${e.index} `}of </mtext>`, writtenMathml(e.body), place);
     }
     case "derivative": {

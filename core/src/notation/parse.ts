@@ -5,6 +5,13 @@ import { type Declarations, NO_DECLARATIONS, NotationError, type Span, type Synt
 import { type Token, tokenize } from "./tokens.ts";
 import { type Lexeme, resolveWords } from "./words.ts";
 
+/** The ends of an interval that holds a root, and where its bracket closes. */
+interface Interval {
+  readonly lower: Syntax;
+  readonly upper: Syntax;
+  readonly close: Span;
+}
+
 const COMPARISONS: ReadonlySet<string> = new Set(["=", "!=", "<", "<=", ">", ">="]);
 const CLOSING: Readonly<Record<string, string>> = { "(": ")", "[": "]", "{": "}" };
 /** How many arguments a function takes by the name typed, where it differs from its family's arity. */
@@ -470,29 +477,47 @@ export class Parser {
   /** Whether “root” is followed by “of” or by a number and “of”. */
   #namesRoot(): boolean {
     const isOf = (lexeme: Lexeme | undefined): boolean => lexeme?.kind === "keyword" && lexeme.text === "of";
-    return isOf(this.#lexemes[this.#at + 1]) || (this.#lexemes[this.#at + 1]?.kind === "number" && isOf(this.#lexemes[this.#at + 2]));
+    const which = this.#lexemes[this.#at + 1];
+    return isOf(which) || ((which?.kind === "number" || which?.kind === "name") && isOf(this.#lexemes[this.#at + 2]));
   }
 
-  /** root k of P, or root of E in [a, b]. */
+  /** root k of P, root of E in [a, b], or root x of (E, E) in [a, b] × [c, d]. */
   #root(): Syntax {
     const start = this.advance().span;
-    const number = this.next.kind === "number" ? this.next.text : undefined;
-    if (number !== undefined) this.advance();
+    const which = this.next;
+    if (which.kind === "number" || which.kind === "name") this.advance();
     this.advance();
     const body = this.expression();
     const at = (to: Span | undefined): Span => ({ from: start.from, to: to?.to ?? start.to });
-    if (number !== undefined) {
-      if (!/^[1-9]\d*$/.test(number)) return this.fail("the number of a root is a whole number from 1", start);
-      return { kind: "root", index: Number(number), body, span: at(body.span) };
+    if (which.kind === "number") {
+      if (!/^[1-9]\d*$/.test(which.text)) return this.fail("the number of a root is a whole number from 1", start);
+      return { kind: "root", index: Number(which.text), body, span: at(body.span) };
     }
     if (!this.isKeyword("in")) return this.fail("“in” and the interval that holds the root were expected here");
     this.advance();
+    const [first, ...more] = this.#intervals();
+    if (which.kind !== "name") return { kind: "root", body, lower: first.lower, upper: first.upper, span: at(first.close) };
+    const all = [first, ...more];
+    return {
+      kind: "root",
+      coordinate: which.name,
+      body,
+      lower: { kind: "tuple", items: all.map(({ lower }) => lower) },
+      upper: { kind: "tuple", items: all.map(({ upper }) => upper) },
+      span: at(all.at(-1)?.close),
+    };
+  }
+
+  /** [a, b], or several such intervals with × between them. */
+  #intervals(): readonly [Interval, ...Interval[]] {
     this.expectMark("[", "the interval that holds the root was expected here, such as [0, 1]");
     const lower = this.expression();
     this.expectMark(",", "a comma between the ends of the interval was expected here");
     const upper = this.expression();
-    const close = this.expectMark("]", "the closing bracket of the interval was expected here");
-    return { kind: "root", body, lower, upper, span: at(close.span) };
+    const close = this.expectMark("]", "the closing bracket of the interval was expected here").span;
+    if (!this.isMark("*")) return [{ lower, upper, close }];
+    this.advance();
+    return [{ lower, upper, close }, ...this.#intervals()];
   }
 
   #cases(): Syntax {

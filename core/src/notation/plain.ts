@@ -71,7 +71,7 @@ export function writtenPlain(e: Syntax): string {
       return `${sign} ${wrapped(e.body, BINDING.product)}${e.operator === "integral" ? ` d${plainName(e.variable)}` : ""}`;
     }
     case "root":
-      return `root ${e.index === undefined ? "" : `${e.index} `}of ${writtenPlain(e.body)}`;
+      return `root ${e.coordinate !== undefined ? `${plainName(e.coordinate)} ` : e.index === undefined ? "" : `${e.index} `}of ${writtenPlain(e.body)}`;
     case "derivative":
       return `d/d${plainName(e.variable)} (${writtenPlain(e.body)})`;
     case "line":

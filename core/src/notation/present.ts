@@ -55,7 +55,8 @@ export function present(e: Expression): Syntax {
 function presentRoot(e: Expression & { kind: "iterated" }): Syntax {
   const body = present(e.body);
   if (e.index !== undefined) return { kind: "root", index: e.index, body };
-  return { kind: "root", body, ...(e.lower && e.upper ? { lower: present(e.lower), upper: present(e.upper) } : {}) };
+  const coordinate = e.body.kind === "tuple" ? { coordinate: e.variable } : {};
+  return { kind: "root", body, ...coordinate, ...(e.lower && e.upper ? { lower: present(e.lower), upper: present(e.upper) } : {}) };
 }
 
 function presentNumber(value: Rational, typed: string | undefined): Syntax {

@@ -38,7 +38,15 @@ export type Syntax = { readonly span?: Span } & (
       readonly body: Syntax;
     }
   /** root k of a polynomial, or the root of an expression in an interval. */
-  | { readonly kind: "root"; readonly index?: number; readonly body: Syntax; readonly lower?: Syntax; readonly upper?: Syntax }
+  /** By its number, or between bounds; one coordinate of the common root of a tuple of functions, with tuples of bounds. */
+  | {
+      readonly kind: "root";
+      readonly index?: number;
+      readonly coordinate?: string;
+      readonly body: Syntax;
+      readonly lower?: Syntax;
+      readonly upper?: Syntax;
+    }
   | { readonly kind: "derivative"; readonly variable: string; readonly order: number; readonly body: Syntax }
   /** (3): the result of line 3. */
   | { readonly kind: "line"; readonly line: number }
@@ -122,4 +130,11 @@ export function fillIn(template: Syntax, values: ReadonlyMap<string, Syntax>): S
 export function plus(left: Syntax, right: Syntax): Syntax {
   if (right.kind === "sign" && right.sign === "-") return { kind: "binary", operator: "-", left, right: right.operand };
   return { kind: "binary", operator: "+", left, right };
+}
+
+/** The intervals that hold a root: one, or one for each name of a system. */
+export function rootIntervals({ lower, upper }: Syntax & { kind: "root" }): readonly (readonly [Syntax, Syntax])[] {
+  if (!lower || !upper) return [];
+  if (lower.kind !== "tuple" || upper.kind !== "tuple") return [[lower, upper]];
+  return lower.items.map((from, k) => [from, upper.items[k] ?? from]);
 }

@@ -1,7 +1,7 @@
 import type { Expression } from "../expression/expression.ts";
 import { greekCharacter } from "./letters.ts";
 import { present } from "./present.ts";
-import type { Syntax } from "./syntax.ts";
+import { rootIntervals, type Syntax } from "./syntax.ts";
 
 /** How strongly a written form binds; brackets are put where a weaker form stands in a stronger one. */
 export const BINDING = { logic: 0, relation: 1, sum: 2, sign: 3, product: 4, power: 6, atom: 8 } as const;
@@ -79,7 +79,9 @@ export function writtenText(e: Syntax): string {
       return iterated(e);
     case "root":
       return e.index === undefined
-        ? `root of ${writtenText(e.body)} in [${e.lower ? writtenText(e.lower) : ""}, ${e.upper ? writtenText(e.upper) : ""}]`
+        ? `root ${e.coordinate === undefined ? "" : `${e.coordinate} `}of ${writtenText(e.body)} in ${rootIntervals(e)
+            .map((ends) => `[${ends.map(writtenText).join(", ")}]`)
+            .join(" × ")}`
         : `root ${e.index} of ${writtenText(e.body)}`;
     case "derivative":
       return e.order === 1 ? `d/d${e.variable} (${writtenText(e.body)})` : `d^${e.order}/d${e.variable}^${e.order} (${writtenText(e.body)})`;

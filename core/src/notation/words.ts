@@ -146,7 +146,10 @@ function inRoot(tokens: readonly Token[], at: number): readonly Lexeme[] | undef
     const token = tokens[k];
     return token?.kind === "word" && token.text === "root";
   };
-  const follows = word.text === "of" ? isRoot(at - 1) || (tokens[at - 1]?.kind === "number" && isRoot(at - 2)) : tokens.slice(0, at).some((_, k) => isRoot(k));
+  const follows =
+    word.text === "of"
+      ? isRoot(at - 1) || (["number", "word"].includes(tokens[at - 1]?.kind ?? "") && isRoot(at - 2))
+      : tokens.slice(0, at).some((_, k) => isRoot(k));
   return follows ? [{ kind: "keyword", text: word.text, span: word.span }] : undefined;
 }
 

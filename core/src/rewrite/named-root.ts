@@ -61,7 +61,7 @@ export function namedRoots(minimal: IntegerPolynomial, name: string): { readonly
 }
 
 /** Root number `index` of a polynomial, or the root between two bounds: what the written forms mean; words where there is none. */
-export function rootOf(body: Expression, index: number | undefined, lower: Expression | undefined, upper: Expression | undefined): Expression | string {
+export function namedRoot(body: Expression, index: number | undefined, lower: Expression | undefined, upper: Expression | undefined): Expression | string {
   const [variable, ...others] = freeNames(body);
   if (variable === undefined || others.length > 0) return "what a root is taken of holds exactly one name";
   if (index !== undefined) {

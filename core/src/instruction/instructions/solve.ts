@@ -82,7 +82,7 @@ function carryOutSystem(
     solveNonlinearSystem({ equations, unknowns, domain, assumptions });
   if (!solved) throw new CannotDo("no way was found to solve these equations together");
   const steps = [...before.flatMap((one) => one.steps), ...solved.steps];
-  const judged = judgeSystem(equations, solved.set, steps, environment.assumptions);
+  const judged = judgeSystem(equations, solved.set, steps, environment.assumptions, facts);
   const pictured = () => systemScene(equations, unknowns, solved.set.solutions);
   return {
     answer: { kind: "solutions", set: solved.set, equation: logicOf("and", typed), angles: inDegrees ? anglesIn(equations, unknowns) : [] },

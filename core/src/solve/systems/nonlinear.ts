@@ -1,3 +1,5 @@
+import { System } from "../../calculus/boxes.ts";
+import { zeroForms } from "../../calculus/system-root.ts";
 import { step } from "../../derivation/step.ts";
 import { equation, logic, name, number, power, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
@@ -11,6 +13,7 @@ import { solveEquation } from "../equation.ts";
 import { replaced } from "../naming.ts";
 import { type Domain, type Rejected, type Solution, type Solved, Unsolvable } from "../solution.ts";
 import { type Branches, distinct, type Relation, solveBranches, withFreshLetters } from "./branches.ts";
+import { solveSystemNumerically } from "./numeric.ts";
 
 /** Equations for several unknowns, where solutions are wanted, and what is known. */
 export interface SystemTask {
@@ -22,8 +25,7 @@ export interface SystemTask {
 
 /** A system that is not linear: all its solutions, with the steps that lead to them. */
 export function solveNonlinearSystem(task: SystemTask): Solved | undefined {
-  const named = namedUnknowns(task);
-  const found = named ? solveNamed(task, named) : branchesOf(task);
+  const found = exactly(task) ?? numerically(task);
   if (!found) return undefined;
   const sifted = siftSystem(found, task);
   const solutions = sifted.solutions.map((one) => inOrder(one, task));
@@ -34,12 +36,31 @@ export function solveNonlinearSystem(task: SystemTask): Solved | undefined {
       variables: task.unknowns,
       domain: task.domain,
       complete: found.complete,
-      reason: reasonOf(solutions, task, found.complete),
+      reason: found.reason ?? reasonOf(solutions, task, found.complete),
       solutions,
       rejected: sifted.rejected,
       complexSolutions: apart,
     },
   };
+}
+
+/** What was found, with why it is all where that is not that every case was followed. */
+type Found = Branches & { readonly reason?: string };
+
+/** By named parts, or step by step; undefined where some step has no method. */
+function exactly(task: SystemTask): Found | undefined {
+  try {
+    const named = namedUnknowns(task);
+    return named ? solveNamed(task, named) : branchesOf(task);
+  } catch (error) {
+    if (error instanceof Unsolvable && System.of(zeroForms(task.equations), task.unknowns)) return undefined;
+    throw error;
+  }
+}
+
+function numerically(task: SystemTask): Found | undefined {
+  const solved = solveSystemNumerically(task);
+  return solved && { solutions: solved.set.solutions, rejected: [], steps: solved.steps, complete: solved.set.complete, reason: solved.set.reason };
 }
 
 function branchesOf({ equations, unknowns, domain, assumptions }: SystemTask): Branches | undefined {
