@@ -180,7 +180,7 @@ function strictlyInside(a: Box, b: Box): boolean {
 }
 
 /** A box cut in two at its widest side, measured against its distance from 0; an endless side at a multiple of its end. */
-function halves(box: Box): readonly Box[] | undefined {
+export function halves(box: Box): readonly Box[] | undefined {
   const width = ({ low, high }: Interval): number =>
     Number.isFinite(high - low) ? (high - low) / Math.max(1, Math.min(Math.abs(low), Math.abs(high))) : Number.POSITIVE_INFINITY;
   const widest = box.reduce((chosen, side, k) => (width(side) > width(box[chosen] ?? side) ? k : chosen), 0);

@@ -1,4 +1,4 @@
-import { subtract, sum } from "../expression/construct.ts";
+import { call, isPositiveConstant, product, subtract, sum } from "../expression/construct.ts";
 import { contains, type Expression, findAll, isReciprocal } from "../expression/expression.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { hasAngles, inSineAndCosine } from "../rewrite/angles.ts";
@@ -9,6 +9,8 @@ import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rew
  * stands in denominators. It may be 0 elsewhere too, where a denominator is.
  */
 export function zeroForm(left: Expression, right: Expression, name: string): Expression {
+  const [first, second] = [logarithm(left, name), logarithm(right, name)];
+  if (first && second && (left.kind === "product" || right.kind === "product")) return subtract(first, second);
   const plain = sum(left, ...(right.kind === "sum" ? right.terms : [right]).map((term) => subtract(sum(), term)));
   const whole = hasAngles(plain) ? inSineAndCosine(plain) : plain;
   const below = findAll(whole, (part) => isReciprocal(part) && part.kind === "power" && part.base.kind !== "constant" && contains(part.base, name));
@@ -20,4 +22,15 @@ export function zeroForm(left: Expression, right: Expression, name: string): Exp
     if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return plain;
     throw error;
   }
+}
+
+/** The logarithm of a product of powers of positive numbers with the name in exponents only; undefined for anything else. */
+function logarithm(side: Expression, name: string): Expression | undefined {
+  const factors = side.kind === "product" ? side.factors : [side];
+  const parts = factors.map((factor) => {
+    if (!contains(factor, name)) return isPositiveConstant(factor) ? call("ln", factor) : undefined;
+    if (factor.kind !== "power" || !isPositiveConstant(factor.base)) return undefined;
+    return product(factor.exponent, call("ln", factor.base));
+  });
+  return parts.every((part) => part !== undefined) ? sum(...parts) : undefined;
 }

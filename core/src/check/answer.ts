@@ -14,6 +14,7 @@ import { sameZeros, zeroPolynomial } from "./equivalence.ts";
 import { sameFamilies } from "./families.ts";
 import { allZeros } from "./isolation.ts";
 import { coversPeriod } from "./periodic.ts";
+import { coversRegions } from "./regions.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
 /** A value claimed to solve an equation, as the judge sees it: how it was found is not asked. */
@@ -188,6 +189,7 @@ export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptSte
   const check = (outcome: Verdict, detail: string): Check => ({ kind: "completeness", outcome, detail, lines: [{ note: detail }] });
   const counted = countedRoots(answer);
   if (counted) return check("nailed", counted);
+  if (coversRegions(answer)) return check("nailed", "cut into pieces on which the equation is linear, the line has no other solution");
   const coefficients = zeroPolynomial(answer.equation, answer.unknown);
   if (!coefficients) {
     if (covered(answer, chain)) return check("nailed", ONLY_THESE);

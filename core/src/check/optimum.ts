@@ -1,3 +1,4 @@
+import { isBestValue } from "../calculus/box-optimum.ts";
 import { around, boundsOf, coversZeros } from "../calculus/cover.ts";
 import { growthOf, natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
@@ -99,7 +100,7 @@ function slopeTest(objective: Expression, variable: string, point: ClaimedOptimu
 export function optimumIsGlobal(claim: ClaimedOptima): boolean {
   if (withoutConstraint(claim).some(optimumIsGlobal)) return true;
   if (claim.constraints.length === 0 && (isConvex(claim) || isOnlyExtremum(claim))) return true;
-  if (isBestOfAll(claim)) return true;
+  if (isBestOfAll(claim) || isBounded(claim)) return true;
   const [variable, ...more] = claim.variables;
   const best = claim.points.filter(({ global }) => global);
   const [first] = best;
@@ -117,6 +118,15 @@ export function optimumIsGlobal(claim: ClaimedOptima): boolean {
     const sign = inside ? constantSign(substitute(gap, at)) : undefined;
     return sign === undefined || sign >= 0;
   });
+}
+
+/** All points that are said to be the best have one value, and bounds on the objective leave no better one. */
+function isBounded({ objective, variables, constraints, facts, wanted, points }: ClaimedOptima): boolean {
+  const best = points.filter(({ global, integers }) => global && integers.length === 0);
+  const [first, ...others] = best;
+  if (!first || wanted === "stationary" || constraints.length > 0 || points.some(({ global }, k) => global && !best.includes(points[k] ?? first))) return false;
+  if (others.some(({ value }) => zeroTest(subtract(value, first.value)).kind !== "zero")) return false;
+  return isBestValue({ objective, variables, facts, wanted, value: first.value, points: best.map(({ values }) => values) });
 }
 
 /** A number in each piece between zeros and bounds: there the difference is continuous and keeps its sign. */

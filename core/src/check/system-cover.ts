@@ -1,16 +1,19 @@
-import { equation, isNumber, isPositiveConstant, name, number, power, product, subtract, ZERO } from "../expression/construct.ts";
+import { equation, isNumber, isPositiveConstant, name, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { factor } from "../polynomial/factor.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { integerCases } from "../rewrite/families.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { decide } from "../rewrite/sign.ts";
+import { expand, simplify } from "../rewrite/simplify.ts";
 import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
-import { completenessCheck } from "./answer.ts";
+import { completenessCheck, integerTest } from "./answer.ts";
 import { allDifferent } from "./counting.ts";
 import { zeroCount } from "./elimination.ts";
-import { replacePart } from "./splitting.ts";
+import { neverZero } from "./never-zero.ts";
+import { possibleValues, replacePart } from "./splitting.ts";
 
 /** A solution of a system as it is claimed. */
 export interface ClaimedPoint {
@@ -35,16 +38,16 @@ const MOST_DEPTH = 10;
 
 /**
  * Whether every solution of a system is among those claimed: finitely many zeros are counted; else the system is taken apart
- * again by the judge itself. An unknown that stands linearly is put into the rest, a product makes cases, and an equation in one
+ * again by the judge itself. A part such as |x| has each of its values in turn. An unknown that stands linearly is put into the rest, a product makes cases, and an equation in one
  * unknown has only the values claimed for it, each of which is put in.
  */
 export function coversSystem(open: Open): boolean {
   const equations = open.equations.filter((one) => !isIdentity(one, open));
-  if (equations.some(isContradiction) || open.depth > MOST_DEPTH) return open.depth <= MOST_DEPTH;
+  if (equations.some((one) => isContradiction(one, open)) || open.depth > MOST_DEPTH) return open.depth <= MOST_DEPTH;
   if (equations.length === 0)
     return open.unknowns.length === 0 ? open.points.length > 0 : open.points.some((point) => open.unknowns.every((u) => point.free.includes(u)));
   const next: Open = { ...open, equations, depth: open.depth + 1 };
-  return counted(next) || byLinear(next) || byCases(next) || bySingle(next) || byOne(next) || byInjective(next);
+  return bySplitting(next) ?? (counted(next) || byLinear(next) || byCases(next) || bySingle(next) || byOne(next) || byInjective(next));
 }
 
 function differenceOf(e: Expression): Expression {
@@ -57,8 +60,9 @@ function isIdentity(e: Expression, { assumptions }: Open): boolean {
   return freeNames(difference).size === 0 || equal(simplify(difference).expression, ZERO) ? zeroTest(difference, assumptions).kind === "zero" : false;
 }
 
-function isContradiction(e: Expression): boolean {
+function isContradiction(e: Expression, { assumptions, domain }: Open): boolean {
   const difference = differenceOf(e);
+  if (domain === "real" && decide(relation(difference, "!=", ZERO), assumptions) === true) return true;
   return freeNames(difference).size === 0 && zeroTest(difference).kind === "nonzero";
 }
 
@@ -90,7 +94,7 @@ function byLinear(open: Open): boolean {
       const [constant = ZERO, slope] = coefficients ?? [];
       if (!slope || coefficients?.length !== 2 || open.unknowns.some((u) => contains(slope, u))) continue;
       const known = [...open.assumptions, ...open.points.flatMap(({ conditions }) => conditions)];
-      if (zeroTest(slope, known).kind !== "nonzero" || (freeNames(slope).size > 0 && !neverZero(slope, known))) continue;
+      if (!neverZero(slope, known, open.assumptions)) continue;
       const value = new Map([[unknown, product(number(-1), constant, power(slope, number(-1)))]]);
       const rest = open.equations.filter((one) => one !== own).map((one) => substitute(one, value));
       if (coversSystem({ ...open, equations: rest, unknowns: open.unknowns.filter((u) => u !== unknown) })) return true;
@@ -99,11 +103,14 @@ function byLinear(open: Open): boolean {
   return false;
 }
 
-function neverZero(e: Expression, known: readonly Expression[]): boolean {
-  return known.some((condition) => {
-    const [left, right] = condition.kind === "relation" && condition.comparisons[0] === "!=" ? condition.operands : [];
-    return left !== undefined && right !== undefined && zeroTest(subtract(e, subtract(left, right))).kind === "zero";
-  });
+/** An absolute value, a largest or a smallest of several: every value it can have must be covered. Undefined where there is none. */
+function bySplitting(open: Open): boolean | undefined {
+  for (const own of open.equations) {
+    const inner = findAll(own, (part) => possibleValues(part) !== undefined && open.unknowns.some((u) => contains(part, u))).at(-1);
+    if (!inner || open.domain === "complex") continue;
+    return possibleValues(inner)?.every((value) => coversSystem({ ...open, equations: open.equations.map((one) => replacePart(one, inner, value)) }));
+  }
+  return undefined;
 }
 
 /** Unknowns that stand in one injective function each: the function's value is the unknown instead. */
@@ -155,7 +162,10 @@ function byCases(open: Open): boolean {
     if (!factors) continue;
     const others = open.equations.filter((one) => one !== own);
     return factors.every((part) => {
-      const points = open.points.filter(({ values }) => zeroTest(substitute(part, values)).kind !== "nonzero");
+      const points = open.points.filter(({ values, integers }) => {
+        const there = substitute(part, values);
+        return (integers.length > 0 ? integerTest(there, integers, open.assumptions) : zeroTest(there)).kind !== "nonzero";
+      });
       return coversSystem({ ...open, equations: [equation(part, ZERO), ...others], points });
     });
   }
@@ -193,22 +203,43 @@ function bySingle(open: Open): boolean {
     };
     if (completenessCheck(answer).outcome !== "nailed" && !withMultiplicity(answer)) continue;
     const others = open.equations.filter((one) => one !== own);
-    return claimed.every(({ value }) => {
-      const at = new Map([[unknown, value]]);
+    return claimed.every(({ value, integers }) => {
+      const restAt = restsAt(others, unknown, value, integers);
       const same = (other: Expression | undefined): boolean => other !== undefined && (equal(other, value) || zeroTest(subtract(other, value)).kind === "zero");
-      return coversSystem({
-        ...open,
-        equations: others.map((one) => substitute(one, at)),
-        unknowns: open.unknowns.filter((u) => u !== unknown),
-        // What an integer stands for is settled with the first value that holds it.
-        points: open.points
-          .filter(({ values }) => same(values.get(unknown)))
-          .map((point) => ({ ...point, integers: point.integers.filter((letter) => !contains(value, letter)) })),
-        dead: open.dead.filter((values) => !values.has(unknown) || same(values.get(unknown))),
-      });
+      return restAt.every((equations) =>
+        coversSystem({
+          ...open,
+          equations,
+          unknowns: open.unknowns.filter((u) => u !== unknown),
+          // What an integer stands for is settled with the first value that holds it.
+          points: open.points
+            .filter(({ values }) => same(values.get(unknown)))
+            .map((point) => ({ ...point, integers: point.integers.filter((letter) => !contains(value, letter)) })),
+          dead: open.dead.filter((values) => !values.has(unknown) || same(values.get(unknown))),
+        }),
+      );
     });
   }
   return false;
+}
+
+/** The other equations with a value put in; for the members of a family the even and the odd ones apart, without their whole periods. */
+function restsAt(others: readonly Expression[], unknown: string, value: Expression, integers: readonly string[]): readonly (readonly Expression[])[] {
+  const [letter] = integers;
+  const put = (own: Expression): readonly Expression[] => others.map((one) => substitute(one, new Map([[unknown, own]])));
+  if (letter === undefined) return [put(value)];
+  return [0, 1].map((odd) => {
+    const member = expand(substitute(value, new Map([[letter, sum(product(number(2), name(letter)), number(odd))]])));
+    return put(member).map((one) => (one.kind === "relation" ? equation(...withoutPeriods(one, letter)) : one));
+  });
+}
+
+function withoutPeriods({ operands }: Expression & { kind: "relation" }, letter: string): [Expression, Expression] {
+  const [left = ZERO, right = ZERO] = operands.map((side) => {
+    const cases = contains(side, letter) ? integerCases(side, letter) : undefined;
+    return cases?.length === 1 ? (cases[0] ?? side) : side;
+  });
+  return [left, right];
 }
 
 /** A quadratic whose one claimed value counts twice. */

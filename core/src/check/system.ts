@@ -15,6 +15,7 @@ import { equalityTest } from "../rewrite/zero-test.ts";
 import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
 import { zeroCount } from "./elimination.ts";
+import { neverZero } from "./never-zero.ts";
 import { coversSystem } from "./system-cover.ts";
 import { allCommonZeros } from "./system-isolation.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
@@ -125,27 +126,10 @@ export function systemCount({ equations, unknowns, solutions, rejected, domain, 
   const determinant = polynomialExpression(solved.denominator, rows.kernels);
   const notZero =
     decide(relation(simplify(determinant).expression, "!=", ZERO), [...assumptions, ...only.conditions]) === true ||
-    conditionsCover(determinant, only.conditions, assumptions);
+    neverZero(determinant, only.conditions, assumptions);
   return notZero
     ? check("nailed", "the determinant of the system is not 0, so there is exactly one solution")
     : check("loose", `it was not decided that the determinant ${text(determinant)} is not 0`);
-}
-
-/** Whether the determinant is a number times powers of what the conditions say is not 0. */
-function conditionsCover(determinant: Expression, conditions: readonly Expression[], assumptions: readonly Expression[]): boolean {
-  if (freeNames(determinant).size === 0) return equalityTest(determinant, ZERO).kind === "nonzero";
-  const factors = conditions.flatMap((condition) => {
-    const [left, right] = condition.kind === "relation" && condition.comparisons[0] === "!=" ? condition.operands : [];
-    return left && right ? [subtract(left, right)] : [];
-  });
-  const kernels = new Kernels();
-  let rest = normalForm(determinant, kernels).numerator;
-  for (const factor of factors) {
-    const divisor = normalForm(factor, kernels).numerator;
-    for (let quotient = poly.divideExact(rest, divisor); quotient && !poly.constantValue(divisor); quotient = poly.divideExact(rest, divisor)) rest = quotient;
-  }
-  const left = polynomialExpression(rest, kernels);
-  return freeNames(left).size === 0 ? equalityTest(left, ZERO).kind === "nonzero" : decide(relation(left, "!=", ZERO), assumptions) === true;
 }
 
 /** Coefficients of the unknowns and the right side, read off independently: by putting in 0 and 1. */

@@ -151,7 +151,7 @@ function compileCases(e: Expression & { kind: "cases" }, names: readonly string[
 }
 
 /** Whether a relation holds everywhere or nowhere on a box; undefined in between. */
-function compileCondition(e: Expression, names: readonly string[]): (box: readonly Interval[]) => boolean | undefined {
+export function compileCondition(e: Expression, names: readonly string[]): (box: readonly Interval[]) => boolean | undefined {
   if (e.kind === "logic") {
     const items = e.items.map((item) => compileCondition(item, names));
     const decisive = e.operator === "or";

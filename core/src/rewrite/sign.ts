@@ -3,6 +3,7 @@ import { type Comparison, type Expression, equal } from "../expression/expressio
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
+import { circularSign } from "./circular-sign.ts";
 import { constantSign } from "./zero-test.ts";
 
 /** Which signs a real expression can have, as a set: bit 0 negative, bit 1 zero, bit 2 positive. */
@@ -93,10 +94,15 @@ function structuralSigns(e: Expression, assumptions: readonly Expression[]): Sig
     }
     case "call":
       if (e.name === "abs") return POSITIVE | (e.args[0] ? at(e.args[0]) & NOTHING : NOTHING);
-      return e.name === "cosh" ? POSITIVE : ANY_SIGN;
+      return e.name === "cosh" ? POSITIVE : circularSigns(e.name, e.args[0], assumptions);
     default:
       return ANY_SIGN;
   }
+}
+
+function circularSigns(functionName: string, angle: Expression | undefined, assumptions: readonly Expression[]): Signs {
+  const found = angle && assumptions.length > 0 ? circularSign(functionName, angle, simpleRelations(assumptions)) : undefined;
+  return found ? (found.sign === 1 ? POSITIVE : NEGATIVE) | (found.mayVanish ? NOTHING : 0) : ANY_SIGN;
 }
 
 /** A polynomial in one name with rational coefficients and no real root has everywhere the sign it has at 0. */

@@ -8,6 +8,7 @@ import { zeroTest } from "../rewrite/zero-test.ts";
 import { solveComplexExponential } from "./complex-exponential.ts";
 import { solveConstant } from "./constant.ts";
 import { degenerateCases } from "./degenerate.ts";
+import { solveByEvenRoots } from "./even-roots.ts";
 import { solveByFactors } from "./factors.ts";
 import { tidyFamilies } from "./families.ts";
 import { solveInverseTrigonometric } from "./inverse-trigonometric.ts";
@@ -66,6 +67,7 @@ const METHODS: readonly Method[] = [
   solveIdentity,
   (task) => solveByUndoing(task, solvePolynomial),
   (task) => solveComplexExponential(task, solveOpen),
+  (task) => solveByEvenRoots(task, solveOpen),
   (task) => solveByCases(task, solveOpen),
   (task) => solveZeroProduct(task, solveOpen),
   (task) => solveBySubstitution(task, solveOpen),
@@ -138,6 +140,8 @@ export function solveEquation(task: Task): Solved {
     );
   }
   const sifted = sift(tidyFamilies(solved, task), task);
+  const { complete, solutions, rejected, reason } = sifted.set;
+  if (!complete && solutions.length + rejected.length === 0) throw new Unsolvable(`no solution was found, and it is not proven that there is none: ${reason}`);
   const special = degenerateCases(task, solveOpen);
   return special === undefined ? sifted : { ...sifted, set: { ...sifted.set, reason: `${sifted.set.reason}; ${special}` } };
 }

@@ -1,3 +1,4 @@
+import { isBestValue } from "../../calculus/box-optimum.ts";
 import { growthOf, natureByHessian } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
@@ -38,7 +39,7 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
   return { system, complete: set.complete, reason: set.reason, steps: [...steps, ...found], ...globalOf(points, task, hessian) };
 }
 
-export /** Families along which the objective takes several values, as one family for each. */
+/** Families along which the objective takes several values, as one family for each. */
 function apartByCase(one: Solution, { objective }: OptimumTask): readonly Solution[] {
   return one.integers.reduce<readonly Solution[]>(
     (list, letter) =>
@@ -108,6 +109,7 @@ function globalOf(points: readonly OptimumPoint[], task: OptimumTask, hessian: r
   if (best && convex) return { points: marked() };
   const growth = facts.length === 0 ? growthOf(objective, variables) : undefined;
   if (best && growth === (wanted === "minimum" ? "up" : "down")) return { points: marked() };
+  if (best && isBestValue({ objective, variables, facts, wanted, value: best.value, points: bestPoints(points, best) })) return { points: marked() };
   if (growth === (wanted === "minimum" ? "down" : "up") || growth === "both") {
     return {
       points: order(points),
@@ -115,6 +117,10 @@ function globalOf(points: readonly OptimumPoint[], task: OptimumTask, hessian: r
     };
   }
   return { points: order(points), none: `it is not proven that one of these is the ${word} value` };
+}
+
+function bestPoints(points: readonly OptimumPoint[], best: OptimumPoint): readonly OptimumPoint["values"][] {
+  return points.filter((one) => zeroTest(subtract(one.value, best.value)).kind === "zero").map(({ values }) => values);
 }
 
 export function extremeOf(points: readonly OptimumPoint[], wanted: OptimumTask["wanted"]): OptimumPoint | undefined {

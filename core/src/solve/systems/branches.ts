@@ -1,6 +1,6 @@
 import type { Step } from "../../derivation/step.ts";
 import { step } from "../../derivation/step.ts";
-import { equation, logic, name, number, power, product, subtract, ZERO } from "../../expression/construct.ts";
+import { equation, logic, name, number, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
@@ -9,6 +9,7 @@ import { factor } from "../../polynomial/factor.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { withPositiveLead } from "../../rewrite/factored.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../../rewrite/normal-form.ts";
+import { decide } from "../../rewrite/sign.ts";
 import { expand, simplify } from "../../rewrite/simplify.ts";
 import { zeroTest } from "../../rewrite/zero-test.ts";
 import { nonZero } from "../conditions.ts";
@@ -66,6 +67,7 @@ function clean(state: State): State | undefined {
     const plain = test ?? (isZeroForm(difference) ? ({ kind: "zero" } as const) : undefined);
     if (plain?.kind === "zero") continue;
     if (plain?.kind === "nonzero" && freeNames(difference).size === 0) return undefined;
+    if (state.domain === "real" && decide(relation(difference, "!=", ZERO), [...state.assumptions, ...state.conditions]) === true) return undefined;
     if (plain && !open) throw new Unsolvable(`it depends on the letters whether ${text(one)} holds: this case cannot be solved yet`);
     kept.push(one);
   }

@@ -1,11 +1,12 @@
 import { System } from "../../calculus/boxes.ts";
 import { zeroForms } from "../../calculus/system-root.ts";
 import { step } from "../../derivation/step.ts";
-import { equation, logic, name, number, power, ZERO } from "../../expression/construct.ts";
+import { equation, logic, name, number, power, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
+import { integerCases } from "../../rewrite/families.ts";
 import { decide } from "../../rewrite/sign.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { tidyConditions } from "../conditions.ts";
@@ -112,9 +113,19 @@ function siftSystem(
       }
       if (holds === undefined && !open.some((other) => equal(other, at))) open.push(at);
     }
-    return [{ ...one, conditions: tidyConditions([...one.conditions, ...open], assumptions) }];
+    const conditions = [...one.conditions, ...open].filter((condition) => !holdsForAll(condition, one.integers));
+    return [{ ...one, conditions: tidyConditions(conditions, assumptions) }];
   });
   return { solutions, rejected };
+}
+
+/** Whether a condition on letters for integers holds whatever integers they are: case by case, after whole periods were left out. */
+function holdsForAll(condition: Expression, integers: readonly string[]): boolean {
+  const letter = integers.find((one) => contains(condition, one));
+  const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
+  if (letter === undefined || condition.kind !== "relation" || !left || !right) return false;
+  const cases = integerCases(subtract(left, right), letter);
+  return cases?.every((one) => decide(relation(one, condition.comparisons[0] ?? "=", ZERO), []) === true) ?? false;
 }
 
 /** For each unknown the one part that it stands in, and the name for it. */
