@@ -77,6 +77,34 @@ describe("named roots", () => {
   ])("%s is refused: %s", (line, message) => expect(answered(line).error?.message).toBe(message));
 });
 
+describe("named roots by radicals", () => {
+  const coefficient = fc.integer({ min: -9, max: 9 });
+
+  it("are the root, for every cubic and quartic and every number of a root", () => {
+    fc.assert(
+      fc.property(fc.array(coefficient, { minLength: 3, maxLength: 4 }), fc.integer({ min: 1, max: 3 }), fc.nat({ max: 3 }), (lower, lead, index) => {
+        const body = [...lower, lead].map((c, k) => `(${c}) x^${k}`).join(" + ");
+        const root = answered(`evaluate root ${index + 1} of ${body}`);
+        if (root.answer?.kind !== "expression") return;
+        const radicals = answered(`rewrite root ${index + 1} of ${body} with radicals`);
+        expect(radicals.answer?.kind === "expression" && radicals.answer.value.text).not.toContain("root ");
+        expect(radicals.answer).toMatchObject({ value: { re: root.answer.value.re } });
+        expect(["nailed", "tacked"]).toContain(radicals.verdict);
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  test.each<[string, string]>([
+    ["rewrite root 1 of x^3 + x - 1 with radicals", "cbrt((9 + sqrt(93))/18) - cbrt((-9 + sqrt(93))/18)"],
+    ["rewrite root 3 of x^3 - 3x + 1 with radicals", "2 cos(2pi/9)"],
+    ["rewrite root 1 of x^3 - 4x + 2 with radicals", "4 sqrt(3) cos((4pi - arccos(-3 sqrt(3)/8))/3)/3"],
+  ])("%s gives %s", (line, value) => expect(answered(line).answer).toMatchObject({ value: { text: value } }));
+
+  test("are refused where there is no formula", () =>
+    expect(answered("rewrite root 1 of x^5 - x - 1 with radicals").error?.message).toContain("third and fourth degree"));
+});
+
 describe("systems over the rational numbers by lifting", () => {
   it("have the solution that elimination finds, and are regular", () => {
     const entry = fc.tuple(fc.integer({ min: -999_999, max: 999_999 }), fc.integer({ min: 1, max: 999 })).map(([num, den]) => rational(num, den));

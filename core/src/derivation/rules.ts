@@ -144,6 +144,7 @@ const RULES = {
   "half-angle formulas": () => "Use the half-angle formulas: $sin^2(x/2) = (1 - cos x)/2$, $cos^2(x/2) = (1 + cos x)/2$",
   "one wave": (a: string, b: string, amplitude: string, phase: string) =>
     `Sine and cosine of one angle make one wave: its amplitude is $sqrt((${a})^2 + (${b})^2) = ${amplitude}$, its phase $${phase}$`,
+  "roots by radicals": () => "The formulas of Cardano and Ferrari give the root by radicals, or by a cosine where there are no real ones",
   "absolute value": () => "The root of a square is the absolute value",
   "one kind of logarithm": () => "Change the base: $log_b(x) = ln x/ln b$",
   "inverse functions by logarithms": () => "Write the inverse hyperbolic functions by logarithms",

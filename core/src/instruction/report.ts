@@ -9,6 +9,7 @@ import { latexWithParts, type PartedLatex } from "../notation/parts.ts";
 import { present } from "../notation/present.ts";
 import { plus, type Syntax } from "../notation/syntax.ts";
 import { text, writtenText } from "../notation/text.ts";
+import { rootByRadicals } from "../rewrite/root-radicals.ts";
 import type { Nature, OptimumPoint } from "../solve/optima/optimum.ts";
 import type { Solution } from "../solve/solution.ts";
 import { type Answer, DEFAULT_FIGURES } from "./answer.ts";
@@ -131,6 +132,8 @@ export interface LineReport {
   readonly latex?: string;
   /** Evidence to look at: the sides of an equation as curves, with the solutions marked. */
   readonly picture?: Picture;
+  /** Named roots in the solutions that have radicals, as equations in LaTeX: to be folded away, since they are long. */
+  readonly radicals?: readonly string[];
 }
 
 const VALUE_FIGURES = 20;
@@ -376,11 +379,24 @@ export function lineReport(line: Line): LineReport {
   };
 }
 
-/** The report with the picture that belongs to the evidence. */
+/** The report with the picture that belongs to the evidence, and named roots by radicals. */
 export function illustratedReport(line: Line): LineReport {
   const scene = line.outcome?.pictured?.();
-  return { ...lineReport(line), ...(scene ? { picture: picture(scene) } : {}) };
+  const radicals = radicalsOf(line.outcome?.answer);
+  return { ...lineReport(line), ...(scene ? { picture: picture(scene) } : {}), ...(radicals.length > 0 ? { radicals } : {}) };
 }
+
+function radicalsOf(answer: Answer | undefined): readonly string[] {
+  if (answer?.kind !== "solutions") return [];
+  const roots = answer.set.solutions.flatMap(({ values }) => [...values.values()].flatMap((value) => findAll(value, isNamedRoot)));
+  const distinct = roots.filter((root, k) => roots.findIndex((other) => equal(other, root)) === k);
+  return distinct.flatMap((root) => {
+    const radicals = rootByRadicals(root);
+    return radicals ? [latex(equation(root, radicals))] : [];
+  });
+}
+
+const isNamedRoot = (e: Expression): boolean => e.kind === "iterated" && e.operator === "root" && e.index !== undefined;
 
 /** An answer in one line of LaTeX. */
 export function answerLatex(answer: Answer): string {

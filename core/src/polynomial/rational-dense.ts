@@ -69,3 +69,11 @@ export function inverseModulo(a: RationalPolynomial, b: RationalPolynomial): Rat
 export function evaluate(a: RationalPolynomial, x: Rational): Rational {
   return a.reduceRight((value, coefficient) => rational.add(rational.multiply(value, x), coefficient), rational.ZERO);
 }
+
+/** p(x + a), by synthetic division. */
+export function taylorShift(coefficients: readonly Rational[], a: Rational): readonly Rational[] {
+  const result = [...coefficients];
+  for (let i = 0; i < result.length - 1; i += 1)
+    for (let k = result.length - 2; k >= i; k -= 1) result[k] = rational.add(result[k] ?? rational.ZERO, rational.multiply(a, result[k + 1] ?? rational.ZERO));
+  return result;
+}

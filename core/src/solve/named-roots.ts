@@ -4,6 +4,7 @@ import type { Expression } from "../expression/expression.ts";
 import { alternatives } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
+import { taylorShift } from "../polynomial/rational-dense.ts";
 import * as dense from "../polynomial/univariate/dense.ts";
 import { integerPolynomial, namedRoots } from "../rewrite/named-root.ts";
 import { simplify } from "../rewrite/simplify.ts";
@@ -48,14 +49,6 @@ export function solveByShifting(form: PolynomialForm, solve: Solve): Solved | un
   };
   const solved = solveByNaming({ ...form.task, equation: reached }, part, solve);
   return solved && { ...solved, steps: [...chain.steps, ...solved.steps] };
-}
-
-/** p(x + a), by synthetic division. */
-function taylorShift(coefficients: readonly rational.Rational[], a: rational.Rational): readonly rational.Rational[] {
-  const result = [...coefficients];
-  for (let i = 0; i < result.length - 1; i += 1)
-    for (let k = result.length - 2; k >= i; k -= 1) result[k] = rational.add(result[k] ?? rational.ZERO, rational.multiply(a, result[k + 1] ?? rational.ZERO));
-  return result;
 }
 
 /**

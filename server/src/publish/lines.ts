@@ -38,7 +38,7 @@ export function lineHtml(line: LineReport, number: number): string {
   const reason = line.because === undefined ? "" : `<p class="reason">${wordsHtml(line.because, typeset)}</p>`;
   const verdict = line.error ? "" : line.verdict ? nailSvg(line.verdict) : "";
   const result = line.error ? `<p class="fault">${escapeHtml(line.error.message)}</p>` : line.answer ? answerHtml(line.answer) : "";
-  return `<li class="line" value="${number}"><div class="body"><div class="sentence">${sentence}</div>${result}${stepsHtml(line.steps)}${evidenceHtml(line.checks, line.picture)}</div>${reason}<span class="verdict">${verdict}</span></li>`;
+  return `<li class="line" value="${number}"><div class="body"><div class="sentence">${sentence}</div>${result}${radicalsHtml(line.radicals)}${stepsHtml(line.steps)}${evidenceHtml(line.checks, line.picture)}</div>${reason}<span class="verdict">${verdict}</span></li>`;
 }
 
 export function answerHtml(answer: AnswerReport): string {
@@ -108,6 +108,11 @@ function solutionHtml(solution: SolutionReport): string {
   const free = parametersHtml(solution.parameters);
   const conditions = solution.conditions ? ` <span class="note">if ${solution.conditions.map(notation).join(", ")}</span>` : "";
   return `${valuesHtml(solution.values)}${times}${free}${conditions}`;
+}
+
+function radicalsHtml(radicals: LineReport["radicals"]): string {
+  if (!radicals) return "";
+  return `<details class="radicals"><summary>By radicals</summary>${radicals.map((one) => `<p>${large(one)}</p>`).join("")}</details>`;
 }
 
 function stepsHtml(steps: readonly StepReport[]): string {

@@ -1,5 +1,6 @@
 import type { LineReport, StepReport } from "@nail-down/core/instruction/report";
 import { Collapsible } from "radix-ui";
+import type { ReactNode } from "react";
 import { Mathematics, Words } from "../parts/mathematics.tsx";
 import { Nail } from "../parts/nail.tsx";
 import { AnswerView, type ProposeRewrite } from "./answer-view.tsx";
@@ -65,6 +66,7 @@ export function LineView({
             <AnswerView answer={report.answer} propose={actions.propose} />
           </div>
         )}
+        {report.radicals && <Radicals radicals={report.radicals} />}
         {report.steps.length > 0 && <Steps steps={report.steps} />}
       </div>
       <div className="text-[0.88em] leading-snug text-steel italic">{report.because !== undefined && <Words text={report.because} />}</div>
@@ -113,32 +115,51 @@ export function Sentence({ report }: { readonly report: Pick<LineReport, "pieces
   });
 }
 
-function Steps({ steps }: { readonly steps: readonly StepReport[] }) {
+/** Something that is long, folded away behind its label. */
+function Folded({ label, children }: { readonly label: string; readonly children: ReactNode }) {
   return (
     <Collapsible.Root className="ml-5">
-      <Collapsible.Trigger className="group/steps text-[0.9em] text-steel hover:text-copper">
-        <span className="inline-block transition-transform group-data-[state=open]/steps:rotate-90" aria-hidden="true">
+      <Collapsible.Trigger className="group/folded text-[0.9em] text-steel hover:text-copper">
+        <span className="inline-block transition-transform group-data-[state=open]/folded:rotate-90" aria-hidden="true">
           ›
         </span>{" "}
-        {steps.length === 1 ? "1 step" : `${steps.length} steps`}
+        {label}
       </Collapsible.Trigger>
-      <Collapsible.Content>
-        <ol className="mt-1 mb-1 list-none border-l-2 border-rule pl-4" aria-label="steps">
-          {steps.map((step) => (
-            <li key={`${step.rule} ${step.latex}`} className="grid grid-cols-[minmax(0,1fr)_1.4rem] py-1">
-              <span className="text-[0.94em] text-steel">
-                <Words text={step.text} />
-              </span>
-              <span className="pt-1" title={step.why}>
-                <Nail verdict={step.verdict} size={13} />
-              </span>
-              <span className="pt-1 pl-4">
-                <Mathematics latex={step.latex} large />
-              </span>
-            </li>
-          ))}
-        </ol>
-      </Collapsible.Content>
+      <Collapsible.Content>{children}</Collapsible.Content>
     </Collapsible.Root>
+  );
+}
+
+function Steps({ steps }: { readonly steps: readonly StepReport[] }) {
+  return (
+    <Folded label={steps.length === 1 ? "1 step" : `${steps.length} steps`}>
+      <ol className="mt-1 mb-1 list-none border-l-2 border-rule pl-4" aria-label="steps">
+        {steps.map((step) => (
+          <li key={`${step.rule} ${step.latex}`} className="grid grid-cols-[minmax(0,1fr)_1.4rem] py-1">
+            <span className="text-[0.94em] text-steel">
+              <Words text={step.text} />
+            </span>
+            <span className="pt-1" title={step.why}>
+              <Nail verdict={step.verdict} size={13} />
+            </span>
+            <span className="pt-1 pl-4">
+              <Mathematics latex={step.latex} large />
+            </span>
+          </li>
+        ))}
+      </ol>
+    </Folded>
+  );
+}
+
+function Radicals({ radicals }: { readonly radicals: readonly string[] }) {
+  return (
+    <Folded label="by radicals">
+      {radicals.map((one) => (
+        <p key={one} className="py-1 pl-4">
+          <Mathematics latex={one} large />
+        </p>
+      ))}
+    </Folded>
   );
 }

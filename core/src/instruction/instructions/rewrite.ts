@@ -1,4 +1,4 @@
-import type { Expression } from "../../expression/expression.ts";
+import { type Expression, equal } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
 import {
   asOneWave,
@@ -10,7 +10,14 @@ import {
   withSums,
   withTangent,
 } from "../../rewrite/forms/angle-forms.ts";
-import { withAbsolute, withNaturalLogarithm, withOneLogarithm, withRationalDenominator, withSquareRoots } from "../../rewrite/forms/root-and-log-forms.ts";
+import {
+  withAbsolute,
+  withNaturalLogarithm,
+  withOneLogarithm,
+  withRadicals,
+  withRationalDenominator,
+  withSquareRoots,
+} from "../../rewrite/forms/root-and-log-forms.ts";
 import type { Known, Rewriting } from "../../rewrite/forms/way.ts";
 import { CannotDo } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
@@ -33,6 +40,7 @@ const FORMS: readonly (readonly [readonly string[], Rewrite])[] = [
   [["ln"], withNaturalLogarithm],
   [["abs"], withAbsolute],
   [["sqrt"], withSquareRoots],
+  [["radicals"], radicals],
   [["sums"], withSums],
   [["products"], withProducts],
   [["double", "angles"], withSums],
@@ -69,6 +77,13 @@ const isFunction = (word: string): boolean => /^(sin|cos|sinh|cosh|tan|exp|ln|ab
 function takeListed(sentence: Sentence, words: readonly string[]): boolean {
   const shown = words.join(words.every(isFunction) ? ", " : " ");
   return sentence.takeLast(words, shown);
+}
+
+function radicals(e: Expression): Rewriting {
+  const done = withRadicals(e);
+  if (equal(done.expression, e))
+    throw new CannotDo("only named roots of polynomials of third and fourth degree can be written by radicals, and there is none here");
+  return done;
 }
 
 function wave(name: "sin" | "cos"): Rewrite {

@@ -23,6 +23,7 @@ import { solveSquare } from "../../polynomial/linear-system.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { denest } from "../denest.ts";
 import { fractionExpression, Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
+import { rootsByRadicals } from "../root-radicals.ts";
 import { mayBeComplex, splitRoot } from "../roots.ts";
 import { decide } from "../sign.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
@@ -88,6 +89,13 @@ export function withSquareRoots(e: Expression): Rewriting {
     return x && !mayBeComplex(x) ? power(power(x, TWO), HALF) : inner;
   };
   way.to("absolute value", [], replaced(e));
+  return way.end();
+}
+
+/** Named roots of polynomials of third and fourth degree by radicals or cosines. */
+export function withRadicals(e: Expression): Rewriting {
+  const way = new Way(e);
+  way.to("roots by radicals", [], rootsByRadicals(e));
   return way.end();
 }
 
