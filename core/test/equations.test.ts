@@ -225,6 +225,13 @@ describe("families, intervals of solutions and complex solutions", () => {
     ["solve x^3 - 1 = 0 over complex", ["x = 1", "x = (-1 + sqrt(3) i)/2", "x = (-1 - sqrt(3) i)/2"], "nailed"],
     ["solve x^2 + 2x + 5 = 0 over complex", ["x = -1 + 2i", "x = -1 - 2i"], "nailed"],
     ["solve |x - 1| + |x - 3| = 2", ["x = x if x >= 1, x <= 3"], "nailed"],
+    ["solve sqrt(x^2) = x", ["x = x if x >= 0"], "nailed"],
+    ["solve sqrt(x^2 + 2x + 1) + sqrt(x^2 - 2x + 1) = 2", ["x = x if x >= -1, x <= 1"], "nailed"],
+    ["solve z^3 + 8i = 0 over complex", ["z = sqrt(3) - i", "z = 2i", "z = -sqrt(3) - i"], "nailed"],
+    ["solve z^2 + (2 + i) z - 1 + 7i = 0 over complex", ["z = 1 - 2i", "z = -3 + i"], "nailed"],
+    ["solve z^5 = 32i over complex", ["z = 2 e^(pi i/10)", "z = 2i", "z = 2 e^(9pi i/10)", "z = 2 e^(13pi i/10)", "z = 2 e^(17pi i/10)"], "nailed"],
+    ["solve 4 cos^3 x - 3 cos x = 1/2", ["x = pi/9 + 2pi n/3", "x = -pi/9 + 2pi n/3"], "nailed"],
+    ["solve a sin x = a/2 for x in [0, pi]", ["x = pi/6 if a != 0", "x = 5pi/6 if a != 0"], "nailed"],
     ["solve sin x = 1/2", ["x = pi/6 + 2pi n", "x = 5pi/6 + 2pi n"], "nailed"],
     ["solve 2 cos^2 x - cos x - 1 = 0", ["x = 2pi n/3"], "nailed"],
     ["solve tan x = sqrt(3)", ["x = pi/3 + pi n"], "nailed"],
@@ -287,7 +294,7 @@ describe("formulas solved for a letter", () => {
     [["solve (n - 1)(1/R_1 - 1/R_2) = 1/f for R_1"], ["R_1 = R_2 f (n - 1)/(f n + R_2 - f) if f - f n - R_2 != 0, n != 1"]],
     [
       ["given a > 0", "given b > 0", "solve x^2/a^2 + y^2/b^2 = 1 for y"],
-      ["y = sqrt(-b^2 (x^2/a^2 - 1)) if x^2/a^2 - 1 <= 0", "y = -sqrt(-b^2 (x^2/a^2 - 1)) if x^2/a^2 - 1 <= 0"],
+      ["y = b sqrt(1 - x^2/a^2) if x^2/a^2 - 1 <= 0", "y = -b sqrt(1 - x^2/a^2) if x^2/a^2 - 1 <= 0"],
     ],
     [["solve (k-1) x = k^2 - 1 for x"], ["x = k + 1 if k != 1"]],
     [
@@ -318,8 +325,8 @@ describe("formulas solved for a letter", () => {
     [
       ["solve gamma = 1/sqrt(1 - v^2/c^2) for v"],
       [
-        "v = sqrt(-c^2 (-1 + 1/gamma^2)) if c^2 (-1 + 1/gamma^2) <= 0, gamma > 0, gamma != 0",
-        "v = -sqrt(-c^2 (-1 + 1/gamma^2)) if c^2 (-1 + 1/gamma^2) <= 0, gamma > 0, gamma != 0",
+        "v = sqrt(c^2 (1 - 1/gamma^2)) if c^2 (1 - 1/gamma^2) >= 0, gamma > 0, gamma != 0",
+        "v = -sqrt(c^2 (1 - 1/gamma^2)) if c^2 (1 - 1/gamma^2) >= 0, gamma > 0, gamma != 0",
       ],
     ],
     [["solve a x + b = c x + d for x"], ["x = (d - b)/(a - c) if a != c"]],

@@ -139,7 +139,7 @@ describe("the judge of completeness", () => {
     const equations = values("x^2 + y^2 = 5", "x y = 2");
     const point = (x: string, y: string) => ({ values: new Map([["x", read(x)] as const, ["y", read(y)] as const]), free: [], integers: [], conditions: [] });
     const points = [point("1", "2"), point("2", "1"), point("-1", "-2"), point("-2", "-1")];
-    const open = { equations, unknowns: ["x", "y"], points, dead: [], domain: "real", assumptions: [], depth: 0 } as const;
+    const open = { equations, unknowns: ["x", "y"], points, dead: [], domain: "real", assumptions: [], granted: [], depth: 0 } as const;
     expect(coversSystem(open)).toBe(true);
     expect(coversSystem({ ...open, points: points.slice(1) })).toBe(false);
   });

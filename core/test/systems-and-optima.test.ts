@@ -37,7 +37,7 @@ describe("systems", () => {
     ["solve x^3 - y = 0 and y^3 - x = 0", ["x = 0, y = 0", "x = 1, y = 1", "x = -1, y = -1"], "nailed"],
     ["solve x + y = 1 and 2x + 2y = 2", ["x = 1 - y, y = y"], "nailed"],
     ["solve a x + y = 1 and x + a y = 1 for x, y", ["x = 1/(a + 1), y = 1/(a + 1) if a^2 != 1"], "nailed"],
-    ["solve 2^x 3^y = 12 and x + y = 3", ["x = 2, y = 1"], "tacked"],
+    ["solve 2^x 3^y = 12 and x + y = 3", ["x = 2, y = 1"], "nailed"],
     ["solve x (x - 1) = 0 and x y = 0", ["x = 0, y = y", "x = 1, y = 0"], "nailed"],
     ["solve 1/x + 1/y = 5 and 2/x - 1/y = 1", ["x = 1/2, y = 1/3"], "nailed"],
     ["solve sin x + sin y = 1 and x + y = pi for x, y", ["x = 5pi/6 - 2pi n, y = pi/6 + 2pi n", "x = pi/6 - 2pi n, y = 5pi/6 + 2pi n"], "nailed"],
@@ -131,7 +131,10 @@ describe("systems", () => {
     ["solve sqrt(x + y) = 3 and x - y = 1", ["x = 5, y = 4"], "nailed"],
     ["solve x = 2y and y = 3z and x + y + z = 20", ["x = 12, y = 6, z = 2"], "nailed"],
     ["solve x - y = 0 and x - y = 1", [], "nailed"],
-    ["solve x + y = a and x - y = b for x, y", ["x = (a + b)/2, y = -(b - a)/2"], "nailed"],
+    ["solve x + y = a and x - y = b for x, y", ["x = (a + b)/2, y = (a - b)/2"], "nailed"],
+    ["solve x + 2y = 3 and 2x + 4y = k for x, y", ["x = 3 - 2y, y = y if k = 6"], "nailed"],
+    ["solve x + y + z = a and x - y = b for x, y, z", ["x = b + y, y = y, z = a - b - 2y"], "nailed"],
+    ["solve cos x cos y = 0 and sin x sin y = 0", ["x = pi/2 + pi n, y = pi k", "x = pi k, y = pi/2 + pi n"], "nailed"],
   ])("%s has %j: %s", (line, solutions, verdict) => {
     const report = answered(line);
     const answer = solutionsOf(report);
@@ -154,6 +157,9 @@ describe("optima", () => {
     ["minimise x^2 + y^2 subject to x + 2y = 5", ["best minimum 5 at x = 1, y = 2"], "nailed"],
     ["maximise x^2 e^(-x) over x in [0, infinity)", ["best maximum 4/e^2 at x = 2", "end minimum 0 at x = 0"], "nailed"],
     ["maximise x y z subject to x + y + z = 12 and x = y", ["maximum 64 at x = 4, y = 4, z = 4", "minimum 0 at x = 0, y = 0, z = 12"], "nailed"],
+    [["given a > 0", "maximise x sqrt(a^2 - x^2) in [0, a]"], ["maximum a^2/2 at x = sqrt(2) a/2"], "nailed"],
+    ["minimise x^x over x in (0, infinity)", ["best minimum e^(-1/e) at x = 1/e"], "nailed"],
+    ["maximise v^2 sin(2theta)/g over theta in [0, pi/2]", ["undecided v^2/g at theta = pi/4"], "nailed"],
     ["minimise |x - 2| + 3", ["best minimum 3 at x = 2"], "nailed"],
     [
       "maximise sin x + cos x over x in [0, 2pi]",

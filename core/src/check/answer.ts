@@ -9,7 +9,8 @@ import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { constantSign, equalityTest, type ZeroTest, zeroTest } from "../rewrite/zero-test.ts";
 import { type Comparison, compareSides, DEFAULT_DIGITS, pointText } from "./compare.ts";
-import { allDifferent, rootCount } from "./counting.ts";
+import { allDifferent, areAllRoots, rootCount } from "./counting.ts";
+import { applyEqualities } from "./equalities.ts";
 import { sameZeros, zeroPolynomial } from "./equivalence.ts";
 import { sameFamilies } from "./families.ts";
 import { allZeros } from "./isolation.ts";
@@ -102,30 +103,6 @@ export function integerTest(e: Expression, letters: readonly string[], assumptio
   return tests.find(({ kind }) => kind === "nonzero") ?? tests.find(({ kind }) => kind === "undecided") ?? tests[0] ?? { kind: "undecided", digits: 0 };
 }
 
-/** Where a condition says a = b, the difference of the sides may be a multiple of a − b: the name it fixes is put in. */
-function applyEqualities(e: Expression, conditions: readonly Expression[]): Expression {
-  let result = e;
-  for (const condition of conditions) {
-    if (condition.kind !== "relation") continue;
-    const [left = ZERO, right = ZERO] = condition.operands;
-    const difference = subtract(left, right);
-    for (const letter of freeNames(difference)) {
-      const fixed = linearRoot(difference, letter);
-      if (!fixed) continue;
-      result = substitute(result, new Map([[letter, fixed]]));
-      break;
-    }
-  }
-  return result;
-}
-
-function linearRoot(e: Expression, letter: string): Expression | undefined {
-  const coefficients = zeroPolynomial(equation(e, ZERO), letter);
-  const [constant, slope] = coefficients ?? [];
-  if (!constant || !slope || coefficients?.length !== 2) return undefined;
-  return product(number(-1), constant, power(slope, number(-1)));
-}
-
 /** Compares the two sides at every solution by balls, to 30 digits unless said otherwise. */
 export function comparisonCheck(answer: ClaimedAnswer, digits: number = DEFAULT_DIGITS): Check {
   const lines: EvidenceLine[] = [];
@@ -205,11 +182,13 @@ export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptSte
   if (roots.length < degree && covered(answer, chain)) return check("nailed", ONLY_THESE);
   if (roots.length < degree)
     return check("bent", `an equation of degree ${degree} has ${degree} solutions, counted with multiplicity, but ${roots.length} are claimed`);
+  const times = degree === 1 ? "one root" : `${degree} roots, counted with multiplicity`;
+  if (areAllRoots(answer.equation, roots, answer.unknown))
+    return check("nailed", `an equation of degree ${degree} has at most ${times}; these are ${degree} different ones, so there are no others`);
   const x = name(answer.unknown);
   const polynomial = sum(...coefficients.map((coefficient, k) => product(coefficient, power(x, number(k)))));
   const factored = product(coefficients[degree] ?? ZERO, ...roots.map((root) => subtract(x, root)));
   const test = equalityTest(polynomial, factored, answer.assumptions);
-  const times = degree === 1 ? "one root" : `${degree} roots, counted with multiplicity`;
   if (test.kind === "zero")
     return check(
       "nailed",

@@ -10,7 +10,7 @@ import { squarefreePart } from "../polynomial/univariate/gcd.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
 import { integerPolynomial } from "../rewrite/named-root.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
-import type { Equivalence } from "./equivalence.ts";
+import { type Equivalence, zeroPolynomial } from "./equivalence.ts";
 
 const SEPARATING_PRECISION = 256;
 
@@ -34,6 +34,15 @@ function differenceOf(statement: Expression): Expression | undefined {
   return differences.every((difference) => difference !== undefined) ? product(...differences) : undefined;
 }
 
+/** Whether a polynomial equation has as many different numbers among its roots as its degree says, so that there are no others. */
+export function areAllRoots(statement: Expression, values: readonly Expression[], unknown: string): boolean {
+  if (statement.kind !== "relation" || statement.comparisons.length !== 1 || [...freeNames(statement)].some((name) => name !== unknown)) return false;
+  const coefficients = zeroPolynomial(statement, unknown);
+  if (coefficients?.length !== values.length + 1 || values.length === 0 || values.some((value) => freeNames(value).size > 0)) return false;
+  if (!allDifferent(values)) return false;
+  return values.every((value) => zeroTest(substitute(sideDifference(statement), new Map([[unknown, value]]))).kind === "zero");
+}
+
 /** Whether no two of the numbers are equal, by balls. */
 export function allDifferent(values: readonly Expression[]): boolean {
   try {
@@ -54,6 +63,7 @@ export function countedEquivalence(before: Expression, after: Expression, unknow
     if (left?.kind !== "name" || left.name !== unknown || !right || freeNames(right).size > 0) return undefined;
     values.push(right);
   }
+  if (areAllRoots(before, values, unknown)) return { kind: "same" };
   const count = rootCount(before, unknown);
   const difference = differenceOf(before);
   if (!count || !difference || (values.length !== count.real && values.length !== count.all)) return undefined;

@@ -97,12 +97,13 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdi
       return truth ? { verdict: "nailed", why: "decided by certified sign" } : { verdict: "bent", why: `${text(claim.statement)} is false` };
     }
     case "equivalent": {
-      const same =
+      const same: Equivalence =
+        (equal(claim.before, claim.after) ? { kind: "same" } : undefined) ??
         multipliedEquivalence(claim, assumptions) ??
         undoingEquivalence(claim.before, claim.after, claim.unknown, assumptions) ??
+        countedEquivalence(claim.before, claim.after, claim.unknown) ??
         productEquivalence(claim.before, claim.after, claim.unknown) ??
         trigonometricEquivalence(claim.before, claim.after, claim.unknown, assumptions) ??
-        countedEquivalence(claim.before, claim.after, claim.unknown) ??
         equivalence(claim.before, claim.after, claim.unknown, assumptions);
       switch (same.kind) {
         case "same":

@@ -12,6 +12,8 @@ import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
 import { completenessCheck, integerTest } from "./answer.ts";
 import { allDifferent } from "./counting.ts";
 import { zeroCount } from "./elimination.ts";
+import { equalitiesAmong } from "./equalities.ts";
+import { sameZeros } from "./equivalence.ts";
 import { neverZero } from "./never-zero.ts";
 import { possibleValues, replacePart } from "./splitting.ts";
 
@@ -31,6 +33,8 @@ interface Open {
   readonly dead: readonly ReadonlyMap<string, Expression>[];
   readonly domain: "real" | "complex";
   readonly assumptions: readonly Expression[];
+  /** Equations between letters that were met on the way: where they fail there is no solution. */
+  readonly granted: readonly Expression[];
   readonly depth: number;
 }
 
@@ -42,12 +46,20 @@ const MOST_DEPTH = 10;
  * unknown has only the values claimed for it, each of which is put in.
  */
 export function coversSystem(open: Open): boolean {
-  const equations = open.equations.filter((one) => !isIdentity(one, open));
+  const left = open.equations.filter((one) => !isIdentity(one, open));
+  // Without an unknown it says for which letters there are solutions at all.
+  const isGranted = (one: Expression): boolean => freeNames(one).size > 0 && !open.unknowns.some((u) => contains(simplify(differenceOf(one)).expression, u));
+  const granted = [...open.granted, ...left.filter(isGranted)];
+  const equations = left.filter((one) => !isGranted(one));
   if (equations.some((one) => isContradiction(one, open)) || open.depth > MOST_DEPTH) return open.depth <= MOST_DEPTH;
-  if (equations.length === 0)
-    return open.unknowns.length === 0 ? open.points.length > 0 : open.points.some((point) => open.unknowns.every((u) => point.free.includes(u)));
-  const next: Open = { ...open, equations, depth: open.depth + 1 };
+  if (equations.length === 0) return open.points.some((point) => open.unknowns.every((u) => point.free.includes(u)) && holdsWhere(point, granted));
+  const next: Open = { ...open, equations, granted, depth: open.depth + 1 };
   return bySplitting(next) ?? (counted(next) || byLinear(next) || byCases(next) || bySingle(next) || byOne(next) || byInjective(next));
+}
+
+/** Whether what a point asks of the letters is what was granted. */
+function holdsWhere({ conditions }: ClaimedPoint, granted: readonly Expression[]): boolean {
+  return equalitiesAmong(conditions).every((condition) => granted.some((one) => sameZeros(one, condition)));
 }
 
 function differenceOf(e: Expression): Expression {

@@ -15,6 +15,7 @@ import { equalityTest } from "../rewrite/zero-test.ts";
 import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
 import { zeroCount } from "./elimination.ts";
+import { applyEqualities, equalitiesAmong } from "./equalities.ts";
 import { neverZero } from "./never-zero.ts";
 import { coversSystem } from "./system-cover.ts";
 import { allCommonZeros } from "./system-isolation.ts";
@@ -47,7 +48,8 @@ export function systemPutBack({ equations, solutions, apart, assumptions }: Clai
   for (const solution of [...solutions, ...apart]) {
     const known = [...assumptions, ...solution.conditions];
     for (const one of equations) {
-      const [left, right] = [one.operands[0] ?? ZERO, one.operands[1] ?? ZERO].map((side) => substitute(side, solution.values));
+      const bound = equalitiesAmong(solution.conditions);
+      const [left, right] = [one.operands[0] ?? ZERO, one.operands[1] ?? ZERO].map((side) => applyEqualities(substitute(side, solution.values), bound));
       if (!left || !right) continue;
       const test = solution.integers.length > 0 ? integerTest(subtract(left, right), solution.integers, known) : equalityTest(left, right, known);
       const shown = { subject: one, left: simplify(left).expression, right: simplify(right).expression, leftBefore: left, rightBefore: right };
@@ -62,7 +64,8 @@ export function systemPutBack({ equations, solutions, apart, assumptions }: Clai
       const compared = compareSides(
         substitute(left, member),
         substitute(right, member),
-        known.map((fact) => substitute(fact, member)),
+        // What letters are bound to was put in.
+        known.filter((fact) => !bound.includes(fact)).map((fact) => substitute(fact, member)),
       );
       numeric.push({
         outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
@@ -87,9 +90,10 @@ export function systemPutBack({ equations, solutions, apart, assumptions }: Clai
 export function systemCount({ equations, unknowns, solutions, rejected, domain, assumptions, within }: ClaimedSystem): Check {
   const check = (outcome: Verdict, detail: string): Check => ({ kind: "completeness", outcome, detail, lines: [{ note: detail }] });
   const rows = rowsOf(equations, unknowns);
-  if (!rows) {
+  const isSquare = rows && (rows.entries.length === unknowns.length || rows.entries.flat().every((entry) => poly.constantValue(entry) !== undefined));
+  if (!rows || !isSquare || solutions.some(({ free, conditions }) => free.length > 0 && equalitiesAmong(conditions).length > 0)) {
     const points = solutions.length > 0 || domain === "complex" ? solutions : [];
-    const open = { equations, unknowns, points, dead: rejected, domain, assumptions, depth: 0 };
+    const open = { equations, unknowns, points, dead: rejected, domain, assumptions, granted: [], depth: 0 };
     const count = zeroCount(equations, unknowns);
     if (!coversSystem(open) && domain === "real" && allCommonZeros(equations, [...solutions.map(({ values }) => values), ...rejected], unknowns, within))
       return check("nailed", "interval arithmetic proves, box by box, that the equations have no other common solution where it was asked");

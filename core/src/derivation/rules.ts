@@ -144,6 +144,8 @@ const RULES = {
   "half-angle formulas": () => "Use the half-angle formulas: $sin^2(x/2) = (1 - cos x)/2$, $cos^2(x/2) = (1 + cos x)/2$",
   "one wave": (a: string, b: string, amplitude: string, phase: string) =>
     `Sine and cosine of one angle make one wave: its amplitude is $sqrt((${a})^2 + (${b})^2) = ${amplitude}$, its phase $${phase}$`,
+  "roots of a number": (before: string, value: string, angle: string, degree: string) =>
+    `Roots of a complex number: in $${before} = ${value}$ the right side has the angle $${angle}$; the roots have the $${degree}$-th part of it and of what full turns add`,
   "roots by radicals": () => "The formulas of Cardano and Ferrari give the root by radicals, or by a cosine where there are no real ones",
   "absolute value": () => "The root of a square is the absolute value",
   "one kind of logarithm": () => "Change the base: $log_b(x) = ln x/ln b$",

@@ -98,7 +98,7 @@ function compilePower(base: Expression, exponent: Expression, names: readonly st
       const value = inner(x);
       if (!value) return undefined;
       // A fractional power asks for a base that is not negative.
-      const rooted = root ? nonNegative(value, (part) => root([interval(den), part])) : value;
+      const rooted = root ? nonNegative(value, (part) => (den === 2 ? intervals.squareRoot(part) : root([interval(den), part]))) : value;
       return rooted && intervals.integerPower(rooted, num);
     };
   }

@@ -119,10 +119,13 @@ export function power(a: ComplexBall, exponent: ComplexBall, precision: number):
   return exp(multiply(exponent, ln(a, precision + 16), precision + 16), precision);
 }
 
+const HIGHEST_ROOT = 512;
+
 /** The principal value of a to a rational power: integer powers and square roots go without logarithms. */
 export function rationalPower(a: ComplexBall, exponent: Rational, precision: number): ComplexBall {
   const { num, den } = exponent;
-  if (typeof num === "bigint" || typeof den === "bigint") throw new BallUndefined("the exponent is out of range");
+  // Roots of a high degree are slower than a logarithm.
+  if (typeof num === "bigint" || typeof den === "bigint" || den > HIGHEST_ROOT) return power(a, fromRational(exponent, precision + 64), precision);
   if (den === 1) return integerPower(a, num, precision);
   if (den === 2) return integerPower(squareRoot(a, precision + 16), num, precision);
   if (isReal(a) && a.re.mid >= a.re.rad) return integerPower(fromReal(realRoot(a.re, den, precision + 16)), num, precision);

@@ -152,6 +152,18 @@ export function integerPower(a: Interval, n: number): MaybeInterval {
   return { low: a.low <= 0 && a.high >= 0 ? 0 : powerOfEnd(small, n).low, high: powerOfEnd(large, n).high, ...flags };
 }
 
+/** √a for an interval that is not negative: doubles have a square root that is rounded correctly (IEEE 754). */
+export function squareRoot(a: Interval): Interval {
+  const [low, high] = [Math.sqrt(a.low), Math.sqrt(a.high)];
+  const exact = (root: number, x: number): boolean => Number.isInteger(root) && root * root === x;
+  return {
+    low: exact(low, a.low) ? low : Math.max(0, below(low)),
+    high: exact(high, a.high) || !Number.isFinite(high) ? high : above(high),
+    partial: a.partial,
+    broken: a.broken,
+  };
+}
+
 /** x^n for n ≥ 0 by repeated squaring. */
 function powerOfEnd(x: number, n: number): Interval {
   let result = interval(1);

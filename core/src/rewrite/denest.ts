@@ -1,5 +1,5 @@
-import { divide, isNumber, negate, number, power, product, splitCoefficient, sqrt, subtract, sum } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { divide, I, isNumber, negate, number, power, product, splitCoefficient, sqrt, subtract, sum } from "../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
@@ -49,7 +49,23 @@ function normOf({ a, b, c }: QuadraticSurd): Rational {
   return rational.subtract(rational.multiply(a, a), rational.multiply(rational.multiply(b, b), c));
 }
 
+/** The principal square root of a + bi with rational a and b where |a + bi| is rational: p + qi with p² = (|a + bi| + a)/2. */
+function gaussianRoot(radicand: Expression): Expression | undefined {
+  const plain = radicand.kind === "sum" && radicand.terms.length === 2 ? radicand.terms.find((term) => term.kind === "number") : undefined;
+  const imaginary = radicand.kind === "sum" ? (radicand.terms.length === 2 ? radicand.terms.find((term) => term !== plain) : undefined) : radicand;
+  if (!imaginary || (radicand.kind === "sum" && plain?.kind !== "number")) return undefined;
+  const { coefficient: b, rest } = splitCoefficient(imaginary);
+  if (!equal(rest, I)) return undefined;
+  const a = plain?.kind === "number" ? plain.value : rational.ZERO;
+  const size = rationalRoot(rational.add(rational.multiply(a, a), rational.multiply(b, b)));
+  if (!size) return undefined;
+  const half = (value: Rational): Expression => sqrt(number(rational.multiply(value, rational.HALF)));
+  return sum(half(rational.add(size, a)), product(number(b.num < 0 ? -1 : 1), I, half(rational.subtract(size, a))));
+}
+
 function denestedRoot(radicand: Expression): Expression | undefined {
+  const gaussian = gaussianRoot(radicand);
+  if (gaussian) return gaussian;
   const surd = quadraticSurd(radicand);
   if (!surd || constantSign(radicand) !== 1) return undefined;
   const root = rationalRoot(normOf(surd));

@@ -1,5 +1,6 @@
-import { number, ONE, splitCoefficient, subtract } from "../expression/construct.ts";
-import { type Comparison, type Expression, equal } from "../expression/expression.ts";
+import { number, ONE, product, splitCoefficient, subtract } from "../expression/construct.ts";
+import { type Comparison, contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
@@ -44,7 +45,7 @@ export function simpleRelations(assumptions: readonly Expression[]): readonly { 
 export function possibleSigns(e: Expression, assumptions: readonly Expression[]): Signs {
   const constant = constantSign(e);
   if (constant !== undefined) return constant < 0 ? NEGATIVE : constant > 0 ? POSITIVE : NOTHING;
-  return structuralSigns(e, assumptions) & assumedSigns(e, assumptions);
+  return structuralSigns(e, assumptions) & assumedSigns(e, assumptions) & linearSigns(e, assumptions);
 }
 
 function assumedSigns(e: Expression, assumptions: readonly Expression[]): Signs {
@@ -59,6 +60,34 @@ function assumedSigns(e: Expression, assumptions: readonly Expression[]): Signs 
     else if (bound < 0 && (comparison === "<" || comparison === "<=" || comparison === "=")) signs &= NEGATIVE;
   }
   return signs;
+}
+
+/** A linear expression in one name between the values that it has at the bounds of that name. */
+function linearSigns(e: Expression, assumptions: readonly Expression[]): Signs {
+  const [letter, ...more] = freeNames(e);
+  if (e.kind !== "sum" || letter === undefined || more.length > 0 || assumptions.length === 0) return ANY_SIGN;
+  const own = e.terms.filter((term) => contains(term, letter));
+  const [term] = own;
+  const slope = term && own.length === 1 ? constantSign(quotientBy(term, letter) ?? term) : undefined;
+  if (slope === undefined || slope === 0) return ANY_SIGN;
+  let signs = ANY_SIGN;
+  for (const { left, comparison, right } of simpleRelations(assumptions)) {
+    if (left.kind !== "name" || left.name !== letter || freeNames(right).size > 0 || comparison === "!=") continue;
+    const bound = constantSign(substitute(e, new Map([[letter, right]])));
+    if (bound === undefined) continue;
+    const above = comparison === "=" ? undefined : comparison.startsWith(">") === slope > 0;
+    const reached = comparison !== "<" && comparison !== ">" ? NOTHING : 0;
+    if (above !== false && bound >= 0) signs &= POSITIVE | (bound === 0 ? reached : 0);
+    if (above !== true && bound <= 0) signs &= NEGATIVE | (bound === 0 ? reached : 0);
+  }
+  return signs;
+}
+
+/** The coefficient of a name in a term c · x. */
+function quotientBy(term: Expression, letter: string): Expression | undefined {
+  const factors = term.kind === "product" ? term.factors : [term];
+  const rest = factors.filter((factor) => !(factor.kind === "name" && factor.name === letter));
+  return rest.length === factors.length - 1 && rest.every((factor) => !contains(factor, letter)) ? product(...rest) : undefined;
 }
 
 function multiplySigns(a: Signs, b: Signs): Signs {

@@ -18,11 +18,13 @@ export interface Simplified {
 
 /**
  * The measure that simplification minimises: the number of nodes, functions and roots counting three, broken numbers two; a
- * function of a function, a root under a root and a fraction in a denominator count six more.
+ * function of a function, a root under a root and a fraction in a denominator count six more, i under a root more than its
+ * real and imaginary part would.
  */
 export function complexity(e: Expression): number {
   const own = isHeavy(e) ? 3 : e.kind === "number" && e.value.den !== 1 ? 2 : 1;
-  return children(e).reduce((total, child) => total + complexity(child), own + (isNested(e) ? 6 : 0));
+  const hidden = isRoot(e) && children(e).some((child) => findAll(child, (part) => part.kind === "constant" && part.name === "i").length > 0) ? 24 : 0;
+  return children(e).reduce((total, child) => total + complexity(child), own + hidden + (isNested(e) ? 6 : 0));
 }
 
 function isRoot(e: Expression): boolean {

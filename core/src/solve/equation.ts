@@ -21,6 +21,7 @@ import { solveByPower } from "./powers.ts";
 import { solveQuadratic } from "./quadratic.ts";
 import { solveRadical } from "./radical.ts";
 import { solveRational } from "./rational.ts";
+import { solveByRootsOfNumber } from "./roots-of-number.ts";
 import { sift } from "./sift.ts";
 import { type Solved, solution, type Task, Unsolvable } from "./solution.ts";
 import { solveByCases } from "./splitting.ts";
@@ -34,6 +35,7 @@ const POLYNOMIAL_METHODS: readonly ((form: PolynomialForm) => Solved | undefined
   solveConstant,
   solveLinear,
   solveQuadratic,
+  solveByRootsOfNumber,
   (form) => solveByFactors(form, solvePolynomial),
   (form) => (form.task.domain === "real" ? solveByPower(form, solveOpen) : undefined),
   (form) => solveByShifting(form, solvePolynomial),

@@ -2,7 +2,7 @@ import { boundsOf } from "../calculus/cover.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
 import { name, number, product, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
@@ -28,9 +28,12 @@ export function tidyFamilies(solved: Solved, task: Task): Solved {
   const { unknown } = task;
   const families: Family[] = [];
   const others: Solution[] = [];
+  const conditions = solved.set.solutions.find(({ values }) => contains(values.get(unknown) ?? ZERO, letter))?.conditions ?? [];
+  const onThese = (one: Solution): boolean =>
+    one.conditions.length === conditions.length && one.conditions.every((own, k) => equal(own, conditions[k] ?? ZERO) && !contains(own, letter));
   for (const one of solved.set.solutions) {
     const value = one.values.get(unknown) ?? ZERO;
-    const family = contains(value, letter) && one.conditions.length === 0 ? asFamily(value, letter) : undefined;
+    const family = contains(value, letter) && onThese(one) ? asFamily(value, letter) : undefined;
     if (family && [...freeNames(family.start), ...freeNames(family.period)].length === 0) families.push(family);
     else others.push(one);
   }
@@ -40,16 +43,16 @@ export function tidyFamilies(solved: Solved, task: Task): Solved {
   const apart = others.filter((one) => !joined.some((family) => memberNumber(one.values.get(unknown) ?? ZERO, family) !== undefined));
   const value = ({ start, period }: Family): Expression => sum(start, product(period, name(letter)));
   const shown = (list: readonly Expression[]): Expression => alternatives(unknown, list);
-  const plain = apart.filter(({ conditions, free }) => conditions.length + free.length === 0);
+  const plain = apart.filter((one) => onThese(one) && one.free.length === 0);
   const before = shown(solved.set.solutions.map((one) => one.values.get(unknown) ?? ZERO));
   const values = [...joined.map(value), ...plain.map((one) => one.values.get(unknown) ?? ZERO)];
   const steps: Step[] = [];
-  const unconditional = solved.set.solutions.every(({ conditions, free }) => conditions.length + free.length === 0);
+  const unconditional = solved.set.solutions.every((one) => onThese(one) && one.free.length === 0);
   const after = shown(values);
   if (unconditional && text(before) !== text(after)) steps.push(step("gather families", [], { kind: "families", unknown, letter, before, after, within: [] }));
-  const whole = joined.map((family) => solution(unknown, value(family), { integers: [letter] }));
+  const whole = joined.map((family) => solution(unknown, value(family), { integers: [letter], conditions }));
   const result: Solved = { steps: [...solved.steps, ...steps], set: { ...solved.set, solutions: [...whole, ...apart] } };
-  return inInterval(result, joined, apart, after, task, letter);
+  return inInterval(result, joined, apart, after, task, letter, conditions);
 }
 
 /** How many members are looked at on either side of n = 0. */
@@ -91,7 +94,15 @@ function memberAt(value: Expression, at: ReadonlyMap<string, Expression>): Expre
 }
 
 /** The members of the families in the interval that was asked for, where it is bounded. */
-function inInterval(solved: Solved, families: readonly Family[], others: readonly Solution[], before: Expression, task: Task, letter: string): Solved {
+function inInterval(
+  solved: Solved,
+  families: readonly Family[],
+  others: readonly Solution[],
+  before: Expression,
+  task: Task,
+  letter: string,
+  conditions: readonly Expression[],
+): Solved {
   const { unknown } = task;
   const facts = task.assumptions.filter((fact) => contains(fact, unknown));
   const members: Expression[] = [];
@@ -106,7 +117,7 @@ function inInterval(solved: Solved, families: readonly Family[], others: readonl
     }
   }
   const sorted = [...members].sort((a, b) => approximate(a) - approximate(b));
-  const listed = sorted.map((value) => solution(unknown, value));
+  const listed = sorted.map((value) => solution(unknown, value, { conditions }));
   const rest = others.map((one) => one.values.get(unknown) ?? ZERO);
   const after = alternatives(unknown, [...sorted, ...rest]);
   const claim = { kind: "families", unknown, letter, before, after, within: facts } as const;

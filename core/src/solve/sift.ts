@@ -4,6 +4,7 @@ import { contains, type Expression, freeNames } from "../expression/expression.t
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { integerCases } from "../rewrite/families.ts";
+import { evenPowersOut } from "../rewrite/forms/root-and-log-forms.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
@@ -22,9 +23,12 @@ export function sift(solved: Solved, task: Task): Solved {
   // Where the equation is defined at all, the conditions on the other letters hold.
   const elsewhere = (task.domain === "real" ? realDomain(equation) : complexDomain(equation)).filter((condition) => !contains(condition, unknown));
   const rejected: Rejected[] = [...solved.set.rejected];
-  const keep = (solution: Solution): readonly Solution[] => {
-    const value = solution.values.get(unknown);
-    if (!value) return [solution];
+  const keep = (found: Solution): readonly Solution[] => {
+    const plain = found.values.get(unknown);
+    if (!plain) return [found];
+    // √(2a²) is √2 a where a > 0 is given.
+    const value = others.length > 0 && task.domain === "real" ? evenPowersOut(plain, others) : plain;
+    const solution = value === plain ? found : { ...found, values: new Map([...found.values, [unknown, value]]) };
     if (solution.free.includes(unknown)) return [{ ...solution, conditions: distinct([...solution.conditions, ...given]) }];
     const open: Expression[] = [];
     for (const [condition, why] of [

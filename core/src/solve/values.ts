@@ -1,5 +1,5 @@
-import { call, divide, MINUS_ONE, negate, number, power, product, subtract, sum } from "../expression/construct.ts";
-import { type Expression, equal, findAll } from "../expression/expression.ts";
+import { call, divide, MINUS_ONE, negate, number, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
+import { type Expression, equal, findAll, isReciprocal } from "../expression/expression.ts";
 import { opposite } from "../expression/functions/arguments.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
@@ -45,20 +45,21 @@ export function plainLogarithms(e: Expression): Expression {
   return common > 1 ? product(number(common), call("ln", number({ num: integer.exactRoot(num, common) ?? num, den: 1 }))) : inner;
 }
 
-/** −A/(R − S) is written A/(S − R). */
-function withoutOuterSign(e: Expression): Expression {
+/** −A/(R − S) is written A/(S − R), −(A − B)/C is (B − A)/C, and −c (−1 + A) is c (1 − A). */
+function withoutOuterSign(whole: Expression): Expression {
+  const e = mapChildren(whole, (child) => (child.kind === "product" || child.kind === "power" ? withoutOuterSign(child) : child));
   if (e.kind !== "product" || !isNegative(e)) return e;
-  const difference = e.factors.find(
-    (factor) =>
-      factor.kind === "power" &&
-      factor.base.kind === "sum" &&
-      factor.base.terms.length === 2 &&
-      equal(factor.exponent, MINUS_ONE) &&
-      factor.base.terms.some(isNegative),
-  );
-  if (difference?.kind !== "power") return e;
-  const others = e.factors.filter((factor) => factor !== difference);
-  return product(MINUS_ONE, ...others, power(opposite(difference.base), MINUS_ONE));
+  const isDifference = (part: Expression): boolean => part.kind === "sum" && part.terms.length === 2 && part.terms.some(isNegative);
+  const below = e.factors.find((factor) => factor.kind === "power" && isDifference(factor.base) && equal(factor.exponent, MINUS_ONE));
+  if (below?.kind === "power") {
+    const others = e.factors.filter((factor) => factor !== below);
+    return product(MINUS_ONE, ...others, power(opposite(below.base), MINUS_ONE));
+  }
+  const isFraction = splitCoefficient(e).coefficient.den !== 1 || e.factors.some(isReciprocal);
+  const above = e.factors.filter((factor) => factor.kind === "sum");
+  const [only] = above;
+  const turns = only && above.length === 1 && isDifference(only) && (isFraction || text(only).startsWith("-"));
+  return turns ? product(MINUS_ONE, ...e.factors.filter((factor) => factor !== only), opposite(only)) : e;
 }
 
 export const quotient = (a: Expression, b: Expression): Expression => readable(divide(a, b));

@@ -30,23 +30,23 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
     // What is never 0, such as an exponential, is divided by.
     const own = signed.filter(({ base }) => contains(base, unknown) && decide(relation(base, "!=", ZERO), task.assumptions) !== true);
     const others = signed.filter((part) => !own.includes(part));
-    // One factor, once, and nothing to divide by: nothing is gained.
+    const below = polynomialExpression(denominator, kernels);
+    // One factor, once, and nothing to divide or multiply by: nothing is gained.
     const [first] = own;
-    const gained = own.length > 1 || (first?.multiplicity ?? 1) > 1 || others.some(({ base }) => contains(base, unknown));
+    const gained = own.length > 1 || (first?.multiplicity ?? 1) > 1 || others.some(({ base }) => contains(base, unknown)) || contains(below, unknown);
     if (!first || !gained) return undefined;
     const shown = product(...own.map(({ base, multiplicity }) => power(base, number(multiplicity))));
     const sign = signed.reduce((total, part) => total * part.sign, 1);
-    const scale = product(
-      number(sign),
-      number(content),
-      ...others.map(({ base, multiplicity }) => power(base, number(multiplicity))),
-      divide(ONE, polynomialExpression(denominator, kernels)),
-    );
+    const scale = product(number(sign), number(content), ...others.map(({ base, multiplicity }) => power(base, number(multiplicity))), divide(ONE, below));
     const factored = equation(shown, ZERO);
     const alone = own.length === 1 && first.multiplicity === 1;
     const claim = { kind: "equivalent", unknown, before: task.equation, after: factored, factor: scale } as const;
     const neverZero = text(product(...others.filter(({ base }) => contains(base, unknown)).map(({ base, multiplicity }) => power(base, number(multiplicity)))));
-    const steps = equal(factored, task.equation) ? [] : [alone ? step("divide by what is never 0", [neverZero], claim) : step("factor", [], claim)];
+    const divided = others.some(({ base }) => contains(base, unknown));
+    const cleared = alone && !divided ? step("multiply both sides", [text(below)], claim, { conditions: [relation(below, "!=", ZERO)] }) : undefined;
+    const steps = equal(factored, task.equation)
+      ? []
+      : [cleared ?? (alone ? step("divide by what is never 0", [neverZero], claim) : step("factor", [], claim))];
     const parts = own.map(({ base }) => equation(base, ZERO));
     if (!alone) {
       const rule = own.length > 1 ? "zero product" : "the square is zero";

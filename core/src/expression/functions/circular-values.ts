@@ -1,9 +1,10 @@
 import * as integer from "../../number/integer.ts";
 import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
-import { divide, HALF, negate, number, ONE, PI, product, sqrt, subtract, sum, ZERO } from "../construct.ts";
+import { divide, HALF, negate, number, ONE, PI, product, splitCoefficient, sqrt, subtract, sum, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { equal } from "../expression.ts";
+import { piMultiple } from "./arguments.ts";
 
 const quarter = (e: Expression): Expression => divide(e, number(4));
 const root = (n: number): Expression => sqrt(number(n));
@@ -59,7 +60,7 @@ export function cosineOfTurn(turn: Rational): Expression | undefined {
   return sineOfTurn(rational.add(turn, rational.HALF));
 }
 
-/** The angle r π in [−π/2, π/2] with this sine, where it is in the table. */
+/** The angle r π in [−π/2, π/2] with this sine, where it is in the table or written as a function of one. */
 export function angleOfSine(value: Expression): Expression | undefined {
   for (const [key, entry] of Object.entries(SINES)) {
     const [num, den] = key.split("/").map(Number);
@@ -67,7 +68,27 @@ export function angleOfSine(value: Expression): Expression | undefined {
     if (equal(entry(), value)) return angle;
     if (equal(negate(entry()), value)) return negate(angle);
   }
-  return undefined;
+  return written(value, { sin: rational.ZERO, cos: rational.HALF }, (turn) => {
+    const rest = remainder(rational.add(turn, rational.HALF), 2);
+    // Beyond half a turn the sine comes back.
+    const first = rational.compare(rest, rational.ONE) > 0 ? rational.subtract(rational.rational(2), rest) : rest;
+    return rational.subtract(first, rational.HALF);
+  });
+}
+
+/** r − k · length in [0, length) for a whole k. */
+function remainder(r: Rational, length: number): Rational {
+  const whole = rational.floor(rational.divide(r, rational.rational(length)));
+  return rational.subtract(r, rational.rational(integer.multiply(length, whole)));
+}
+
+/** The angle of a value that is written as a function of a multiple of π, such as sin(3π/7) or −cos(π/9). */
+function written(value: Expression, shifts: Readonly<Record<string, Rational>>, reduced: (turn: Rational) => Rational): Expression | undefined {
+  const { coefficient, rest } = splitCoefficient(value);
+  const shift = rest.kind === "call" ? shifts[rest.name] : undefined;
+  const turn = rest.kind === "call" && rest.args[0] ? piMultiple(rest.args[0]) : undefined;
+  if (!shift || !turn || !rational.isInteger(coefficient) || Math.abs(Number(coefficient.num)) !== 1) return undefined;
+  return product(number(rational.multiply(coefficient, reduced(rational.add(turn, shift)))), PI);
 }
 
 /** The angle in (−π/2, π/2) with this tangent, where it is in the table. */
@@ -80,7 +101,7 @@ export function angleOfTangent(value: Expression): Expression | undefined {
     if (equal(tangent, value)) return product(number(turn), PI);
     if (equal(negate(tangent), value)) return product(number(rational.negate(turn)), PI);
   }
-  return undefined;
+  return written(value, { tan: rational.ZERO }, (turn) => rational.subtract(remainder(rational.add(turn, rational.HALF), 1), rational.HALF));
 }
 
 /** tan(r π) for the r in [0, 1/2) with short radicals. */

@@ -16,6 +16,7 @@ import {
   ZERO,
 } from "../../expression/construct.ts";
 import { type Expression, ExpressionMap, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { opposite } from "../../expression/functions/arguments.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import * as rational from "../../number/rational.ts";
@@ -47,6 +48,30 @@ export function rootsOut(e: Expression, assumptions: readonly Expression[]): Exp
     return inner;
   const { num, den } = inner.exponent.value;
   return power(withAbsoluteValues(splitRoot(inner.base, den, assumptions)), number(rational.rational(num)));
+}
+
+/** √(a² u) is a √u where a is not negative; nothing else under a root is taken apart. */
+export function evenPowersOut(e: Expression, assumptions: readonly Expression[]): Expression {
+  const inner = mapChildren(e, (child) => evenPowersOut(child, assumptions));
+  if (inner.kind !== "power" || inner.exponent.kind !== "number" || !rational.equal(inner.exponent.value, rational.HALF)) return inner;
+  const factors = inner.base.kind === "product" ? inner.base.factors : [inner.base];
+  const squares = factors.filter(
+    (factor) =>
+      factor.kind === "power" &&
+      factor.exponent.kind === "number" &&
+      factor.exponent.value.den === 1 &&
+      Number(factor.exponent.value.num) % 2 === 0 &&
+      decide(relation(factor.base, ">=", ZERO), assumptions) === true,
+  );
+  if (squares.length === 0) return inner;
+  const outside = squares.map((factor) =>
+    factor.kind === "power" && factor.exponent.kind === "number" ? power(factor.base, number(rational.multiply(factor.exponent.value, rational.HALF))) : factor,
+  );
+  const rest = factors.filter((factor) => !squares.includes(factor));
+  const [first, second, ...more] = rest;
+  // −(A − 1) is 1 − A.
+  const turned = first && second?.kind === "sum" && more.length === 0 && isNumber(first, -1) ? opposite(second) : product(...rest);
+  return product(...outside, power(turned, inner.exponent));
 }
 
 /** x^(1/2) x^(1/3) as x^(5/6): principal powers of one base in a product. */

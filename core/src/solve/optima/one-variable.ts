@@ -10,6 +10,7 @@ import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import { integerCases } from "../../rewrite/families.ts";
+import { evenPowersOut } from "../../rewrite/forms/root-and-log-forms.ts";
 import { decide, simpleRelations } from "../../rewrite/sign.ts";
 import { expand, simplify } from "../../rewrite/simplify.ts";
 import { constantSign, zeroTest } from "../../rewrite/zero-test.ts";
@@ -93,7 +94,7 @@ function bySecondDerivative(one: Solution, { objective }: OptimumTask, variable:
     decide(relation(second, ">", ZERO), assumptions) === true ? "minimum" : decide(relation(second, "<", ZERO), assumptions) === true ? "maximum" : "undecided";
   return {
     values: one.values,
-    value: valueAt(objective, variable, member),
+    value: evenPowersOut(valueAt(objective, variable, member), assumptions),
     nature,
     global: false,
     end: false,

@@ -1,6 +1,6 @@
 import type { Step } from "../../derivation/step.ts";
 import { step } from "../../derivation/step.ts";
-import { equation, logic, name, number, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { divide, equation, logic, name, negate, number, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
@@ -59,23 +59,31 @@ export function solveBranches(state: State): Branches | undefined {
 /** Without identities; undefined where an equation contradicts itself. */
 function clean(state: State): State | undefined {
   const kept: Relation[] = [];
+  const needed: Expression[] = [];
   for (const one of state.equations) {
     const [left = ZERO, right = ZERO] = one.operands;
     const difference = subtract(left, right);
-    const open = state.unknowns.some((unknown) => contains(one, unknown));
+    const simple = simplify(difference).expression;
+    const open = state.unknowns.some((unknown) => contains(simple, unknown));
     const test = open && freeNames(difference).size > 0 ? undefined : zeroTest(difference, [...state.assumptions, ...state.conditions]);
-    const plain = test ?? (isZeroForm(difference) ? ({ kind: "zero" } as const) : undefined);
+    const plain = test ?? (equal(simple, ZERO) ? ({ kind: "zero" } as const) : undefined);
     if (plain?.kind === "zero") continue;
     if (plain?.kind === "nonzero" && freeNames(difference).size === 0) return undefined;
     if (state.domain === "real" && decide(relation(difference, "!=", ZERO), [...state.assumptions, ...state.conditions]) === true) return undefined;
-    if (plain && !open) throw new Unsolvable(`it depends on the letters whether ${text(one)} holds: this case cannot be solved yet`);
-    kept.push(one);
+    // Without unknowns it is what the letters must satisfy for the rest to have a solution.
+    if (!open) needed.push(conditionOn(simple));
+    else kept.push(one);
   }
-  return { ...state, equations: kept };
+  return { ...state, equations: kept, conditions: [...state.conditions, ...needed] };
 }
 
-function isZeroForm(e: Expression): boolean {
-  return equal(simplify(e).expression, ZERO);
+/** An equation between letters, for the letter that makes it shortest. */
+function conditionOn(difference: Expression): Expression {
+  const ways = [...freeNames(difference)].flatMap((letter) => {
+    const [constant = ZERO, slope, ...more] = polynomialCoefficients(difference, letter) ?? [];
+    return slope && more.length === 0 && freeNames(slope).size === 0 ? [equation(name(letter), readable(divide(negate(constant), slope)))] : [];
+  });
+  return ways.reduce((best, next) => (text(next).length < text(best).length ? next : best), ways[0] ?? equation(difference, ZERO));
 }
 
 /** The values of all unknowns, those expressed by others put back from the last to the first. */

@@ -17,7 +17,7 @@ import { nonZero } from "../conditions.ts";
 import { attempt, specialValues } from "../degenerate.ts";
 import { solveEquation } from "../equation.ts";
 import { linearRoot } from "../quadratic/quadratic-form.ts";
-import { type Solution, type Solved, Unsolvable } from "../solution.ts";
+import type { Solution, Solved } from "../solution.ts";
 import { readable } from "../values.ts";
 import { type LinearSystem, linearSystem, quotientExpression } from "./coefficients.ts";
 import { eliminationSteps } from "./elimination-steps.ts";
@@ -43,6 +43,8 @@ export function solveLinearSystem(
   const numbers = system.rows.map((row) => row.map(poly.constantValue));
   const numeric = numbers.every((row) => row.every((value) => value !== undefined));
   const solution = numeric ? numericSolution(numbers as readonly (readonly Rational[])[], unknowns) : literalSolution(system, unknowns, assumptions);
+  // What letters leave open is followed case by case, as in other systems.
+  if (!numeric && !solution) return undefined;
   const set = {
     variables: unknowns,
     domain: "real" as const,
@@ -128,11 +130,10 @@ function numericSolution(rows: readonly (readonly Rational[])[], unknowns: reado
   return { values, multiplicity: 1, free, integers: [], conditions: [] };
 }
 
-/** The solution with letters or surds, for as many equations as unknowns. */
-function literalSolution({ rows, kernels }: LinearSystem, unknowns: readonly string[], assumptions: readonly Expression[]): Solution {
-  if (rows.length !== unknowns.length) throw new Unsolvable("with letters in the coefficients, as many equations as unknowns are needed so far");
-  const solved = solveSquare(rows);
-  if (!solved) throw new Unsolvable("the equations depend on each other for all values of the letters: this case cannot be solved yet");
+/** The solution with letters or surds, for as many independent equations as unknowns; undefined for other systems. */
+function literalSolution({ rows, kernels }: LinearSystem, unknowns: readonly string[], assumptions: readonly Expression[]): Solution | undefined {
+  const solved = rows.length === unknowns.length ? solveSquare(rows) : undefined;
+  if (!solved) return undefined;
   const determinant = readable(polynomialExpression(solved.denominator, kernels));
   const conditions = freeNames(determinant).size > 0 ? nonZero(determinant, assumptions) : [];
   const values = new Map(unknowns.map((unknown, k) => [unknown, readable(quotientExpression(solved.numerators[k] ?? poly.ZERO, solved.denominator, kernels))]));

@@ -5,6 +5,7 @@ import { equation, logic, name, number, power, relation, subtract, ZERO } from "
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { plain } from "../../notation/plain.ts";
 import { text } from "../../notation/text.ts";
 import { integerCases } from "../../rewrite/families.ts";
 import { decide } from "../../rewrite/sign.ts";
@@ -73,6 +74,8 @@ function reasonOf(solutions: readonly Solution[], { unknowns, domain }: SystemTa
   if (!complete) return "not all solutions of one of the equations could be found";
   const kind = domain === "real" ? "real " : "";
   if (solutions.length === 0) return `every case was followed to its end, and none leaves a ${kind}solution`;
+  const needed = solutions.flatMap(({ conditions }) => conditions.filter((condition) => condition.kind === "relation" && condition.comparisons[0] === "="));
+  if (needed.length > 0) return `every case was followed to its end; unless ${needed.map(plain).join(" and ")} the equations contradict each other`;
   const free = [...new Set(solutions.flatMap((one) => one.free))];
   if (free.length > 0) return `every case was followed to its end; ${free.join(" and ")} may take any value`;
   return `every case was followed to its end; ${solutions.length === 1 ? `there is one ${kind}solution` : `there are ${solutions.length} ${kind}solutions`} for ${unknowns.join(", ")}`;
