@@ -100,10 +100,10 @@ export const REWRITING: readonly Entry[] = [
     work: () =>
       plot(
         [
-          { label: "p", expression: read("x^2 - 3x + 1") },
-          { label: "l", expression: read("x/2 + 1") },
+          { kind: "function", label: "p", expression: read("x^2 - 3x + 1") },
+          { kind: "function", label: "l", expression: read("x/2 + 1") },
         ],
-        "x",
+        { variable: "x", vertical: "y" },
       ),
     reference: () => points.subarray(0, 2000).map(curves[0]?.[1] ?? Math.abs),
     against: "2,000 evaluations by hand",

@@ -8,11 +8,11 @@ import { read } from "./read.ts";
 
 const scene = (sources: readonly string[], from?: number, to?: number) =>
   plot(
-    sources.map((source) => ({ label: source, expression: read(source) })),
-    "x",
-    from === undefined || to === undefined ? undefined : { from, to },
+    sources.map((source) => ({ kind: "function", label: source, expression: read(source) })),
+    { variable: "x", vertical: "y", x: from === undefined || to === undefined ? undefined : { from, to } },
   );
-const marks = (sources: readonly string[]) => scene(sources).marks.map((mark) => `${mark.kind} ${text(mark.x)}, ${text(mark.y)}`);
+const marks = (sources: readonly string[]) =>
+  scene(sources).marks.map(({ kind, x, y, line }) => `${kind} ${line ? text(line) : [...(x ? [text(x)] : []), ...(y ? [text(y)] : [])].join(", ")}`);
 
 describe("marks", () => {
   test.each<[readonly string[], readonly string[]]>([
@@ -23,7 +23,9 @@ describe("marks", () => {
       ["x^2/4 - x + 3", "x/2 + 1"],
       ["minimum 2, 2", "intercept 0, 3", "zero -2, 0", "intercept 0, 1", "intersection 2, 2", "intersection 4, 3"],
     ],
-    [["1/x"], []],
+    [["1/x"], ["asymptote 0", "asymptote 0"]],
+    [["(x^2 + 1)/x"], ["maximum -1, -2", "minimum 1, 2", "asymptote 0", "asymptote y = x"]],
+    [["(x^2 - 1)/(x - 1)"], ["zero -1, 0", "intercept 0, 1", "hole 1, 2"]],
   ])("of %j are exact: %j", (sources, expected) => expect(marks(sources)).toEqual(expected));
 
   it("are all seen in the window that is chosen", () => {

@@ -1,104 +1,136 @@
-import { compile } from "../expression/double-value.ts";
-import type { Expression } from "../expression/expression.ts";
-import { type BatchFunction, compileBatch } from "../expression/machine-code.ts";
-import { marksOf } from "./marks.ts";
-import { sample } from "./sampling.ts";
-import type { Mark, Position, Scene, Window } from "./scene.ts";
+import { approximateValue } from "../expression/ball-value.ts";
+import { name, subtract, tuple } from "../expression/construct.ts";
+import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { piMultiple } from "../expression/functions/arguments.ts";
+import { family } from "../expression/functions/registry.ts";
+import { functionCurve, valuesAlong } from "./items/function.ts";
+import { commonPoints, implicitCurve, implicitExtent, implicitMarks } from "./items/implicit.ts";
+import type { GraphItem, View } from "./items/item.ts";
+import { parametricCurve, parametricMarks } from "./items/parametric.ts";
+import { regionCurve, regionExtent, regionMarks } from "./items/region.ts";
+import { marksOf } from "./marks/marks.ts";
+import { position } from "./marks/point-mark.ts";
+import type { Curve, Mark, Position, Scene, Window } from "./scene.ts";
+import { boxAround, heightOf, placesOf, type Range, rangeAround, withEqualScales } from "./window.ts";
 
-/** A function to be drawn, with the label its author gave it. */
-export interface PlotItem {
-  readonly label: string;
-  readonly expression: Expression;
-}
-
-export interface Range {
-  readonly from: number;
-  readonly to: number;
-}
-
-const LOOKS = 240;
-
-/** The scene of functions of one variable, on an interval chosen from their marks unless one is asked for. */
-export function plot(items: readonly PlotItem[], variable: string, xRange?: Range, yRange?: Range, ownMarks?: readonly Mark[]): Scene {
-  const functions = items.map((item) => item.expression);
-  const allMarks = ownMarks ?? marksOf(functions, variable, xRange);
-  const { from: xMin, to: xMax } = xRange ?? defaultRange(allMarks);
-  const doubles = functions.map((f) => inDoubles(f, variable));
-  const inside = allMarks.filter(({ at }) => at[0] >= xMin - 1e-9 * (xMax - xMin) && at[0] <= xMax + 1e-9 * (xMax - xMin));
-  const { from: yMin, to: yMax } = yRange ?? heightRange(doubles, xMin, xMax, inside);
-  const window: Window = { xMin, xMax, yMin, yMax };
-  const curves = items.map((item, k) => ({
-    kind: "function" as const,
-    label: item.label,
-    expression: item.expression,
-    pieces: sample(doubles[k] ?? ((points) => points.map(() => Number.NaN)), xMin, xMax, yMax - yMin).flatMap((piece) => clip(piece, window)),
-  }));
-  const margin = (yMax - yMin) * 1e-9;
-  const visible = inside.filter(({ at }) => at[1] >= yMin - margin && at[1] <= yMax + margin);
-  return { window, variable, curves, marks: visible };
-}
-
-/** An interval that shows every mark with room on both sides, and the y-axis where it is not far off. */
-function defaultRange(marks: readonly Mark[]): Range {
-  const xs = marks.filter((mark) => mark.kind !== "intercept").map(({ at }) => at[0]);
-  if (xs.length === 0) return { from: -5, to: 5 };
-  const [low, high] = [Math.min(...xs), Math.max(...xs)];
-  const spread = high - low;
-  const room = spread > 0 ? spread * 0.45 : Math.max(2, Math.abs(low) * 0.6);
-  let [from, to] = [low - room, high + room];
-  const width = to - from;
-  if (from > 0 && from < width * 0.6) from = -0.08 * width;
-  if (to < 0 && -to < width * 0.6) to = 0.08 * width;
-  return { from: round(from, width, Math.floor), to: round(to, width, Math.ceil) };
-}
-
-/** Ends of a default interval are round numbers. */
-function round(value: number, width: number, towards: (x: number) => number): number {
-  const unit = 10 ** Math.floor(Math.log10(width / 8));
-  return towards(value / unit) * unit;
-}
-
-/** A function in doubles at many points: machine code where it can be, closures elsewhere. */
-function inDoubles(f: Expression, variable: string): BatchFunction {
-  const closure = compile(f, [variable]);
-  return compileBatch(f, variable) ?? ((points) => points.map((x) => closure(x)));
-}
-
-function heightRange(functions: readonly BatchFunction[], xMin: number, xMax: number, marks: readonly Mark[]): Range {
-  const looks = Float64Array.from({ length: LOOKS + 1 }, (_, k) => xMin + ((xMax - xMin) * k) / LOOKS);
-  const values = functions.flatMap((f) => [...f(looks)]).filter(Number.isFinite);
-  values.sort((a, b) => a - b);
-  const at = (part: number): number => values[Math.round(part * (values.length - 1))] ?? 0;
-  const marked = marks.map((mark) => mark.at[1]);
-  // Near a pole a few values are enormous: the bulk of the values decides then.
-  const [bulkLow, bulkHigh] = [at(0.08), at(0.92)];
-  const wild = at(1) - at(0) > 8 * (bulkHigh - bulkLow);
-  const reach = (bulkHigh - bulkLow) * 0.5;
-  const low = Math.min(wild ? bulkLow - reach : at(0), 0, ...marked);
-  const high = Math.max(wild ? bulkHigh + reach : at(1), 0, ...marked);
-  const room = (high - low) * 0.08 || 1;
-  return { from: low - room, to: high + room };
-}
-
-/** Cuts a piece at the window's lower and upper edge. */
-function clip(piece: readonly Position[], { yMin, yMax }: Window): readonly (readonly Position[])[] {
-  const pieces: Position[][] = [];
-  let current: Position[] = [];
-  const inside = (point: Position): boolean => point[1] >= yMin && point[1] <= yMax;
-  const crossing = (a: Position, b: Position): Position => {
-    const edge = (inside(a) ? b : a)[1] > yMax ? yMax : yMin;
-    const t = (edge - a[1]) / (b[1] - a[1]);
-    return [a[0] + t * (b[0] - a[0]), edge];
+/** The scene of everything that is to be drawn, in a window chosen from what matters unless one is asked for. */
+export function plot(items: readonly GraphItem[], view: View, ownMarks?: readonly Mark[]): Scene {
+  const functions = items.flatMap((item) => (item.kind === "function" ? [item.expression] : []));
+  const paths = new Map(items.flatMap((item, k) => (item.kind === "parametric" ? [[k, parametricCurve(item)] as const] : [])));
+  const allMarks = ownMarks ?? marksOfItems(items, view);
+  const reach = reachOf(allMarks);
+  const extent = items.flatMap((item, k) => extentOf(item, view, paths.get(k), reach));
+  const x = view.x ?? horizontalRange(allMarks, extent);
+  const inside = allMarks.filter(({ at }) => at[0] >= x.from - 1e-9 * (x.to - x.from) && at[0] <= x.to + 1e-9 * (x.to - x.from));
+  const marked = [...inside.filter((mark) => mark.y !== undefined).map(({ at }) => at[1]), ...extent.map(([, y]) => y)];
+  const y =
+    view.y ??
+    heightOf(
+      functions.flatMap((f) => valuesAlong(f, view.variable, x)),
+      marked,
+    );
+  const free = view.x === undefined && view.y === undefined && functions.length < items.length;
+  const window: Window = free ? withEqualScales(x, y) : { xMin: x.from, xMax: x.to, yMin: y.from, yMax: y.to };
+  const curves = items.map((item, k): Curve => paths.get(k) ?? curveOf(item, k, view, window));
+  const margin = (window.yMax - window.yMin) * 1e-9;
+  const isSeen = ({ at, y: height }: Mark): boolean => height === undefined || (at[1] >= window.yMin - margin && at[1] <= window.yMax + margin);
+  const inTurns = functions.some((f) => isPeriodic(f, view.variable));
+  return {
+    window,
+    variable: view.variable,
+    ...(functions.length < items.length ? { vertical: view.vertical } : {}),
+    ...(inTurns ? { inTurns } : {}),
+    curves,
+    marks: inside.filter(isSeen),
   };
-  piece.forEach((point, k) => {
-    const before = piece[k - 1];
-    if (before && inside(before) !== inside(point)) current.push(crossing(before, point));
-    if (inside(point)) current.push(point);
-    else if (current.length > 0) {
-      pieces.push(current);
-      current = [];
+}
+
+function curveOf(item: GraphItem, index: number, view: View, window: Window): Curve {
+  switch (item.kind) {
+    case "function":
+      return functionCurve(item, view.variable, window);
+    case "implicit":
+      return implicitCurve(item, view, window);
+    case "parametric":
+      return parametricCurve(item);
+    case "region":
+      return regionCurve(item, index, view, window);
+    case "point": {
+      const at = position(item.x, item.y);
+      return { kind: "point", label: item.label, expression: tuple([item.x, item.y]), pieces: [], dots: at ? [at] : [] };
     }
+  }
+}
+
+/** Points that must be seen, besides marks. */
+function extentOf(item: GraphItem, view: View, path: Curve | undefined, reach: number): readonly Position[] {
+  switch (item.kind) {
+    case "function":
+      return [];
+    case "implicit":
+      return implicitExtent(item, view, reach);
+    case "parametric":
+      return path?.pieces.flat() ?? [];
+    case "region":
+      return regionExtent(item, view);
+    case "point": {
+      const at = position(item.x, item.y);
+      return at ? [at] : [];
+    }
+  }
+}
+
+/** How far a curve that has no end is followed. */
+function reachOf(marks: readonly Mark[]): number {
+  const far = marks.reduce((most, { at }) => Math.max(most, Math.abs(at[0]), Math.abs(at[1])), 0);
+  return far > 0 ? Math.max(2, far * 2) : 5;
+}
+
+/** Around everything that has an extent, else around the marks of functions. */
+function horizontalRange(marks: readonly Mark[], extent: readonly Position[]): Range {
+  if (extent.length === 0) return rangeAround(placesOf(marks));
+  return boxAround([...extent, ...marks.map(({ at }) => at), [0, 0]])?.x ?? rangeAround([]);
+}
+
+function marksOfItems(items: readonly GraphItem[], view: View): readonly Mark[] {
+  const { variable, vertical } = view;
+  const indexed = items.map((item, index) => ({ item, index }));
+  const functions = indexed.flatMap(({ item, index }) =>
+    item.kind === "function" ? [{ drawn: { expression: item.expression, variable, range: view.x }, index }] : [],
+  );
+  const planar = indexed.flatMap(({ item, index }): readonly { f: Expression; index: number; isFunction: boolean }[] => {
+    if (item.kind === "implicit") return [{ f: item.expression, index, isFunction: false }];
+    return item.kind === "function" ? [{ f: subtract(name(vertical), item.expression), index, isFunction: true }] : [];
   });
-  if (current.length > 0) pieces.push(current);
-  return pieces.filter((part) => part.length > 1);
+  const crossings = planar.flatMap((a, k) =>
+    planar.slice(k + 1).flatMap((b): readonly Mark[] => {
+      if (a.isFunction && b.isFunction) return [];
+      return commonPoints(a.f, b.f, variable, vertical).flatMap(({ x, y }): readonly Mark[] => {
+        const at = position(x, y);
+        return at ? [{ kind: "intersection", x, y, at, curves: [a.index, b.index] }] : [];
+      });
+    }),
+  );
+  return [
+    ...marksOf(
+      functions.map(({ drawn }) => drawn),
+      functions.map(({ index }) => index),
+    ),
+    ...indexed.flatMap(({ item, index }) => {
+      if (item.kind === "implicit") return implicitMarks(item, view, index);
+      if (item.kind === "region") return regionMarks(item, view, index);
+      return item.kind === "parametric" ? parametricMarks(item, index) : [];
+    }),
+    ...crossings,
+  ];
+}
+
+/** Whether a circular function of the variable repeats after a rational part of π. */
+function isPeriodic(f: Expression, variable: string): boolean {
+  const parts = findAll(f, (part) => part.kind === "call" && family(part.name)?.periodInPi !== undefined && contains(part, variable));
+  return parts.some((part) => {
+    const [angle] = part.kind === "call" ? part.args : [];
+    const numbers = angle ? findAll(angle, (inner) => inner.kind === "constant" || piMultiple(inner) !== undefined) : [];
+    return angle !== undefined && freeNames(angle).size === 1 && numbers.every((inner) => approximateValue(inner) === 0);
+  });
 }

@@ -10,22 +10,34 @@ export interface Window {
   readonly yMax: number;
 }
 
+/** What is drawn: a function of one variable, f(x, y) = 0, a path in a parameter, a part of the plane, a point, z = f(x, y). */
+export type CurveKind = "function" | "implicit" | "parametric" | "region" | "point" | "surface";
+
 export interface Curve {
-  readonly kind: "function" | "implicit";
+  readonly kind: CurveKind;
   /** How the author wrote it. */
   readonly label: string;
   readonly expression: Expression;
   /** Connected pieces; there is a gap at every pole, jump and end of the domain. */
   readonly pieces: readonly (readonly Position[])[];
+  /** Lines across a region, which show it in black and white too. */
+  readonly hatching?: readonly (readonly Position[])[];
+  /** Single points of the curve that no piece shows. */
+  readonly dots?: readonly Position[];
+  /** Where a path runs, and in which direction. */
+  readonly arrows?: readonly { readonly at: Position; readonly direction: Position }[];
 }
 
-export type MarkKind = "zero" | "maximum" | "minimum" | "intersection" | "intercept";
+export type MarkKind = "zero" | "maximum" | "minimum" | "intersection" | "inflection" | "intercept" | "asymptote" | "hole" | "endpoint";
 
-/** A labelled point with exact coordinates from the solver. */
+/** A labelled point or line with exact coordinates from the solver. */
 export interface Mark {
   readonly kind: MarkKind;
-  readonly x: Expression;
-  readonly y: Expression;
+  /** Absent for a line that has no such coordinate: y = 2 has no x. */
+  readonly x?: Expression;
+  readonly y?: Expression;
+  /** The equation of an oblique asymptote. */
+  readonly line?: Expression;
   readonly at: Position;
   /** Indices of the curves it lies on. */
   readonly curves: readonly number[];
@@ -37,6 +49,8 @@ export interface Scene {
   readonly variable: string;
   /** The name on the vertical axis, where it is an unknown too. */
   readonly vertical?: string;
+  /** Ticks of the horizontal axis in parts of π. */
+  readonly inTurns?: boolean;
   readonly curves: readonly Curve[];
   readonly marks: readonly Mark[];
 }

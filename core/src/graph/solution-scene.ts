@@ -11,7 +11,7 @@ import { BallUndefined } from "../number/real-ball.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { Solution } from "../solve/solution.ts";
-import { implicitPieces } from "./implicit-curve.ts";
+import { implicitPieces } from "./items/implicit-trace.ts";
 import { plot } from "./plot.ts";
 import type { Mark, Scene, Window } from "./scene.ts";
 
@@ -56,8 +56,8 @@ export function equationScene(statement: Relation, unknown: string, solutions: r
   });
   const { low, high } = boundsOf(unknown, facts);
   const range = low !== undefined && high !== undefined ? { from: low, to: high } : undefined;
-  const items = sides.map((side) => ({ label: `y = ${plain(side)}`, expression: side }));
-  return plot(items, unknown, range, undefined, marks);
+  const items = sides.map((side) => ({ kind: "function" as const, label: `y = ${plain(side)}`, expression: side }));
+  return plot(items, { variable: unknown, vertical: "y", x: range }, marks);
 }
 
 /** Two equations in two unknowns as curves of the plane, the solutions marked where they meet. */
@@ -106,5 +106,5 @@ export function optimumScene(objective: Expression, variable: string, points: re
   const { low, high } = boundsOf(variable, facts);
   const far = Math.max(1, ...marks.map(({ at }) => Math.abs(at[0])));
   const range = low === undefined && high === undefined ? undefined : { from: low ?? (high ?? 0) - 3 * far, to: high ?? (low ?? 0) + 3 * far };
-  return plot([{ label: plain(objective), expression: objective }], variable, range, undefined, marks);
+  return plot([{ kind: "function", label: plain(objective), expression: objective }], { variable, vertical: "y", x: range }, marks);
 }

@@ -1,4 +1,4 @@
-import type { Picture } from "./picture.ts";
+import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position, Window } from "./scene.ts";
 
 /** Size of the drawing in its own units. */
@@ -58,14 +58,13 @@ export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE): string {
   const taken: Box[] = [];
   const parts = [
     `<rect x="0" y="0" width="${size.width}" height="${size.height}" fill="${PAPER}"/>`,
-    grid(window, size, place),
+    grid(picture, size, place),
     axes(picture, size, place),
-    ...picture.curves.map((curve, k) => curvePath(curve.pieces, k, place)),
-    ...picture.marks.map(
-      (mark) => `<circle cx="${fixed(place(mark.at)[0])}" cy="${fixed(place(mark.at)[1])}" r="3.4" fill="${PAPER}" stroke="${INK}" stroke-width="1.6"/>`,
-    ),
-    ...labelledOnce(picture.marks).map((mark) => markLabel(mark.label, place(mark.at), size, taken)),
-    ...picture.curves.map((curve, k) => curveLabel(curve.label, curve.pieces, k, size, place, taken)),
+    ...picture.marks.map((mark) => markLine(mark, window, place)),
+    framed(picture.curves.map((curve, k) => curveParts(curve, k, place)).join(""), size),
+    ...picture.marks.map((mark) => markDot(mark, place)),
+    ...labelledOnce(picture.marks).map((mark) => markLabel(mark.label, place(labelPlace(mark, window)), size, taken)),
+    ...picture.curves.map((curve, k) => curveLabel(curve, k, size, place, taken)),
   ];
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}" role="img" aria-label="${escaped(picture.description).replace(/"/g, "&quot;")}" font-family="'Source Serif 4 Variable', Georgia, 'Times New Roman', serif" font-size="12"><title>${escaped(picture.description)}</title>${parts.join("")}</svg>`;
 }
@@ -83,19 +82,62 @@ function placer({ xMin, xMax, yMin, yMax }: Window, size: Size): Placer {
   return ([x, y]) => [PADDING + ((x - xMin) / (xMax - xMin)) * width, PADDING + ((yMax - y) / (yMax - yMin)) * height];
 }
 
-const ticksX = (window: Window, size: Size): readonly number[] => ticks(window.xMin, window.xMax, size.width / 70);
+/** Parts of π at which ticks stand. */
+const TURNS: readonly (readonly [number, number])[] = [
+  [1, 6],
+  [1, 4],
+  [1, 3],
+  [1, 2],
+  [1, 1],
+  [2, 1],
+  [4, 1],
+  [10, 1],
+];
+
+/** A place on an axis with what is written there. */
+interface Tick {
+  readonly at: number;
+  readonly label: string;
+}
+
+/** Ticks at parts of π, about `wanted` of them; none where the window is too wide for them. */
+export function turnTicks(from: number, to: number, wanted: number): readonly Tick[] {
+  const part = TURNS.find(([num, den]) => (to - from) / ((num / den) * Math.PI) <= wanted);
+  if (!part) return [];
+  const [num, den] = part;
+  const step = (num / den) * Math.PI;
+  const [first, last] = [Math.ceil(from / step - 1e-9), Math.floor(to / step + 1e-9)];
+  return Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => ({ at: (first + k) * step, label: turnLabel((first + k) * num, den) }));
+}
+
+function turnLabel(num: number, den: number): string {
+  const divisor = common(Math.abs(num), den);
+  const [n, d] = [num / divisor, den / divisor];
+  if (n === 0) return "0";
+  const size = Math.abs(n) === 1 ? "π" : `${Math.abs(n)}π`;
+  return `${n < 0 ? "−" : ""}${size}${d === 1 ? "" : `/${d}`}`;
+}
+
+function common(a: number, b: number): number {
+  return b === 0 ? a : common(b, a % b);
+}
+
+function ticksX({ window, inTurns }: Picture, size: Size): readonly Tick[] {
+  const turns = inTurns ? turnTicks(window.xMin, window.xMax, size.width / 55) : [];
+  return turns.length > 1 ? turns : ticks(window.xMin, window.xMax, size.width / 70).map((at) => ({ at, label: tickLabel(at) }));
+}
 const ticksY = (window: Window, size: Size): readonly number[] => ticks(window.yMin, window.yMax, size.height / 55);
 
 function line(x1: number, y1: number, x2: number, y2: number, stroke: string, width: number): string {
   return `<line x1="${fixed(x1)}" y1="${fixed(y1)}" x2="${fixed(x2)}" y2="${fixed(y2)}" stroke="${stroke}" stroke-width="${width}"/>`;
 }
 
-function grid(window: Window, size: Size, place: Placer): string {
-  const vertical = ticksX(window, size).map((x) => {
-    const [at] = place([x, 0]);
+function grid(picture: Picture, size: Size, place: Placer): string {
+  const vertical = ticksX(picture, size).map((tick) => {
+    const [at] = place([tick.at, 0]);
     return line(at, PADDING, at, size.height - PADDING, RULE, 0.7);
   });
-  const horizontal = ticksY(window, size).map((y) => {
+  const horizontal = ticksY(picture.window, size).map((y) => {
     const [, at] = place([0, y]);
     return line(PADDING, at, size.width - PADDING, at, RULE, 0.7);
   });
@@ -110,10 +152,10 @@ function axes(picture: Picture, size: Size, place: Placer): string {
   const right = size.width - PADDING;
   const belowAxis = originY + 15 < size.height - 2 ? originY + 14 : originY - 5;
   const atLeft = originX > 40;
-  const xLabels = ticksX(window, size).map((x) => {
-    const [at] = place([x, 0]);
+  const xLabels = ticksX(picture, size).map((tick) => {
+    const [at] = place([tick.at, 0]);
     if (Math.abs(at - originX) < 3 || at > right - 14) return "";
-    return `<text x="${fixed(at)}" y="${fixed(belowAxis)}" text-anchor="middle" fill="${STEEL}" font-size="11">${tickLabel(x)}</text>`;
+    return `<text x="${fixed(at)}" y="${fixed(belowAxis)}" text-anchor="middle" fill="${STEEL}" font-size="11">${tick.label}</text>`;
   });
   const yLabels = ticksY(window, size).map((y) => {
     const [, at] = place([0, y]);
@@ -135,10 +177,62 @@ function axes(picture: Picture, size: Size, place: Placer): string {
   ].join("");
 }
 
-function curvePath(pieces: readonly (readonly Position[])[], index: number, place: Placer): string {
+/** What leaves the frame is not drawn: an inner drawing clips what is in it. */
+function framed(parts: string, { width, height }: Size): string {
+  const frame = `${PADDING} ${PADDING} ${width - 2 * PADDING} ${height - 2 * PADDING}`;
+  return `<svg x="${PADDING}" y="${PADDING}" width="${width - 2 * PADDING}" height="${height - 2 * PADDING}" viewBox="${frame}">${parts}</svg>`;
+}
+
+/** The lines, hatching, dots and arrows of a curve. */
+function curveParts({ pieces, hatching = [], dots = [], arrows = [] }: PictureCurve, index: number, place: Placer): string {
   const stroke = STROKES[index % STROKES.length] ?? { colour: INK, dash: "" };
-  const data = pieces.map((piece) => piece.map((point, k) => `${k === 0 ? "M" : "L"}${place(point).map(fixed).join(" ")}`).join("")).join("");
-  return `<path d="${data}" fill="none" stroke="${stroke.colour}" stroke-width="2" stroke-linejoin="round"${stroke.dash ? ` stroke-dasharray="${stroke.dash}"` : ""}/>`;
+  const path = (lines: readonly (readonly Position[])[]): string =>
+    lines.map((piece) => piece.map((point, k) => `${k === 0 ? "M" : "L"}${place(point).map(fixed).join(" ")}`).join("")).join("");
+  const dash = stroke.dash ? ` stroke-dasharray="${stroke.dash}"` : "";
+  return [
+    hatching.length > 0 ? `<path d="${path(hatching)}" fill="none" stroke="${stroke.colour}" stroke-width="0.8" stroke-opacity="0.75"/>` : "",
+    pieces.length > 0 ? `<path d="${path(pieces)}" fill="none" stroke="${stroke.colour}" stroke-width="2" stroke-linejoin="round"${dash}/>` : "",
+    ...dots.map((dot) => `<circle cx="${fixed(place(dot)[0])}" cy="${fixed(place(dot)[1])}" r="3.6" fill="${stroke.colour}"/>`),
+    ...arrows.map(({ at, direction }) => arrowHead(place(at), place([at[0] + direction[0], at[1] + direction[1]]), stroke.colour)),
+  ].join("");
+}
+
+function arrowHead([x, y]: readonly [number, number], [nextX, nextY]: readonly [number, number], colour: string): string {
+  const angle = (Math.atan2(nextY - y, nextX - x) * 180) / Math.PI;
+  return `<path d="M-6 -4.4L5 0L-6 4.4Z" fill="${colour}" transform="translate(${fixed(x)} ${fixed(y)}) rotate(${fixed(angle)})"/>`;
+}
+
+/** An asymptote as a thin dashed line through the window. */
+function markLine({ line: kind, at }: PictureMark, window: Window, place: Placer): string {
+  if (!kind) return "";
+  const ends = kind.kind === "upright" ? [place([at[0], window.yMin]), place([at[0], window.yMax])] : slopingEnds(kind, window).map(place);
+  const [[x1, y1], [x2, y2]] = [ends[0] ?? [0, 0], ends[1] ?? [0, 0]];
+  return `<line x1="${fixed(x1)}" y1="${fixed(y1)}" x2="${fixed(x2)}" y2="${fixed(y2)}" stroke="${STEEL}" stroke-width="1.1" stroke-dasharray="5 4"/>`;
+}
+
+/** The part of y = slope · x + offset that lies in the window. */
+function slopingEnds({ slope, offset }: { readonly slope: number; readonly offset: number }, { xMin, xMax, yMin, yMax }: Window): readonly Position[] {
+  const inside = (x: number): number => {
+    const y = slope * x + offset;
+    return slope === 0 || (y >= yMin && y <= yMax) ? x : ((y < yMin ? yMin : yMax) - offset) / slope;
+  };
+  return [inside(xMin), inside(xMax)].map((x) => [x, slope * x + offset]);
+}
+
+/** A mark is a ring, an end of the domain a full dot; a line has none. */
+function markDot({ kind, at, line: drawn }: PictureMark, place: Placer): string {
+  if (drawn) return "";
+  const [x, y] = place(at);
+  return `<circle cx="${fixed(x)}" cy="${fixed(y)}" r="3.4" fill="${kind === "endpoint" ? INK : PAPER}" stroke="${INK}" stroke-width="1.6"/>`;
+}
+
+/** Where the label of a mark belongs: at its point, or at an end of its line. */
+function labelPlace({ at, line: kind }: PictureMark, window: Window): Position {
+  if (!kind) return at;
+  if (kind.kind === "upright") return [at[0], window.yMax - 0.06 * (window.yMax - window.yMin)];
+  const [first, last] = slopingEnds(kind, window);
+  const [start, end] = [first ?? at, last ?? at];
+  return [start[0] + 0.86 * (end[0] - start[0]), start[1] + 0.86 * (end[1] - start[1])];
 }
 
 function textAt(label: string, box: Box, colour: string): string {
@@ -173,8 +267,8 @@ function markLabel(label: string, at: readonly [number, number], size: Size, tak
 }
 
 /** The curve's own label stands beside it, near an end that is free. */
-function curveLabel(label: string, pieces: readonly (readonly Position[])[], index: number, size: Size, place: Placer, taken: Box[]): string {
-  const points = pieces.flat();
+function curveLabel({ label, pieces, dots = [] }: PictureCurve, index: number, size: Size, place: Placer, taken: Box[]): string {
+  const points = [...pieces.flat(), ...dots];
   const stroke = STROKES[index % STROKES.length] ?? { colour: INK, dash: "" };
   for (const part of [0.95, 0.05, 0.85, 0.15, 0.7, 0.3]) {
     const point = points[Math.floor(part * (points.length - 1))];

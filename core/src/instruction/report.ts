@@ -3,7 +3,7 @@ import { resultOf, type Step } from "../derivation/step.ts";
 import { equation, name, sum } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { type Picture, picture } from "../graph/picture.ts";
-import type { MarkKind } from "../graph/scene.ts";
+import type { CurveKind, MarkKind } from "../graph/scene.ts";
 import { latex, writtenLatex } from "../notation/latex.ts";
 import { latexWithParts, type PartedLatex } from "../notation/parts.ts";
 import { present } from "../notation/present.ts";
@@ -81,7 +81,7 @@ export type AnswerReport =
   | { readonly kind: "table"; readonly columns: readonly string[]; readonly headings: readonly string[]; readonly rows: readonly (readonly Value[])[] }
   | {
       readonly kind: "graph";
-      readonly curves: readonly { readonly label: string; readonly kind: "function" | "implicit" }[];
+      readonly curves: readonly { readonly label: string; readonly kind: CurveKind }[];
       readonly marks: readonly {
         readonly kind: MarkKind;
         readonly x?: Value;
@@ -249,7 +249,13 @@ export function answerReport(answer: Answer): AnswerReport {
       return {
         kind: "graph",
         curves: answer.scene.curves.map(({ label, kind }) => ({ label, kind })),
-        marks: answer.scene.marks.map((mark) => ({ kind: mark.kind, x: valueReport(mark.x), y: valueReport(mark.y), curves: mark.curves })),
+        marks: answer.scene.marks.map(({ kind, x, y, line, curves }) => ({
+          kind,
+          ...(x ? { x: valueReport(x) } : {}),
+          ...(y ? { y: valueReport(y) } : {}),
+          curves,
+          ...(line ? { text: text(line) } : {}),
+        })),
         picture: picture(answer.scene),
       };
   }

@@ -36,13 +36,17 @@ const BASES: readonly (() => readonly Expression[])[] = [
   () => [divide(number(1), PI)],
 ];
 
-/** Guesses for a real ball, the one with the most digits to spare first: rational, quadratic surd, multiple of π, short sums. */
-export function recognise(ball: RealBall): readonly Guess[] {
+/** Guesses for a real ball, the one with the most digits to spare first: rational, quadratic surd, multiple of π, short sums. `plainOnly` leaves out the sums. */
+export function recognise(ball: RealBall, { plainOnly = false } = {}): readonly Guess[] {
   // An exact ball is itself a number; it is taken to 200 bits like any other.
   const bits = real.isExact(ball) ? 200 : Math.min(1000, Math.max(0, -real.radiusBits(ball)));
   if (bits < 16) return [];
   const scaled = scaledInteger(ball, bits);
-  const guesses = [rationalGuess(scaled, bits), surdGuess(scaled, bits), ...BASES.map((basis) => combinationGuess(scaled, bits, basis()))];
+  const guesses = [
+    rationalGuess(scaled, bits),
+    surdGuess(scaled, bits),
+    ...(plainOnly ? BASES.slice(0, 1) : BASES).map((basis) => combinationGuess(scaled, bits, basis())),
+  ];
   return guesses
     .filter((guess): guess is Guess => guess !== undefined && guess.digitsToSpare >= NEEDED_TO_SPARE)
     .filter((guess) => agrees(guess.value, ball, bits))

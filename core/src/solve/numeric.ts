@@ -26,6 +26,7 @@ const VIEW = 30;
 const RECOGNISING_PRECISION = 220;
 /** Longer guesses are accidents. */
 const LONGEST_GUESS = 14;
+const MANY = 8;
 
 /**
  * Where no formula is known: all zeros of the difference of the sides, isolated with proof on the interval that was asked for, or
@@ -45,7 +46,9 @@ export function solveNumerically(task: Task): Solved | undefined {
   const high = given.high ?? proven.high ?? Math.max(VIEW, (given.low ?? 0) + VIEW);
   const bounded = (given.low ?? proven.low) !== undefined && (given.high ?? proven.high) !== undefined;
   const { cells, unresolved } = isolateZeros(f, { low: low - MARGIN * Math.max(1, Math.abs(low)), high: high + MARGIN * Math.max(1, Math.abs(high)) });
-  const found = cells.map((cell): Solution => solution(unknown, exactIn(f, cell) ?? namedZero(f, cell)));
+  // Many zeros of one function are seldom sums of surds.
+  const many = cells.length > MANY;
+  const found = cells.map((cell): Solution => solution(unknown, exactIn(f, cell, many) ?? namedZero(f, cell)));
   const open: Piece[] = [];
   for (const piece of unresolved) {
     const zero = exactZeroAt(f, piece);
@@ -54,7 +57,7 @@ export function solveNumerically(task: Task): Solved | undefined {
       continue;
     }
     const again = isolateZeros(f, { ...piece, stubborn: true }, STUBBORN_BOXES);
-    found.push(...again.cells.map((cell): Solution => solution(unknown, exactIn(f, cell) ?? namedZero(f, cell))));
+    found.push(...again.cells.map((cell): Solution => solution(unknown, exactIn(f, cell, many) ?? namedZero(f, cell))));
     open.push(...again.unresolved.filter((rest) => !outside(rest, low, high)));
   }
   const sorted = distinctZeros(found, unknown).sort((a, b) => placeOf(a, unknown) - placeOf(b, unknown));
@@ -131,7 +134,7 @@ function namedZero(f: Analysed, cell: Piece): Expression {
 }
 
 /** The short exact value that the zero in a cell is proven to have. */
-function exactIn(f: Analysed, cell: Piece): Expression | undefined {
+function exactIn(f: Analysed, cell: Piece, plainOnly = false): Expression | undefined {
   const zero = iterated({
     operator: "root",
     variable: f.name,
@@ -140,15 +143,15 @@ function exactIn(f: Analysed, cell: Piece): Expression | undefined {
     body: f.expression,
   });
   try {
-    return provenGuess(f, ballValue(zero, RECOGNISING_PRECISION).re);
+    return provenGuess(f, ballValue(zero, RECOGNISING_PRECISION).re, plainOnly);
   } catch (error) {
     if (error instanceof BallUndefined) return undefined;
     throw error;
   }
 }
 
-function provenGuess(f: Analysed, ball: ReturnType<typeof ballValue>["re"]): Expression | undefined {
-  const guesses = recognise(ball)
+function provenGuess(f: Analysed, ball: ReturnType<typeof ballValue>["re"], plainOnly: boolean): Expression | undefined {
+  const guesses = recognise(ball, { plainOnly })
     .map(({ value }) => readable(value))
     .filter((value) => complexity(value) <= LONGEST_GUESS);
   return guesses.find((value) => isZeroAt(f, value));

@@ -1,10 +1,13 @@
 import { compareSides } from "../../check/compare.ts";
 import type { Check } from "../../check/verdict.ts";
 import { ballValue } from "../../expression/ball-value.ts";
+import { call, name as nameNode, product, subtract, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { type PlotItem, plot, type Range } from "../../graph/plot.ts";
+import type { GraphItem, View } from "../../graph/items/item.ts";
+import { plot } from "../../graph/plot.ts";
 import type { Scene } from "../../graph/scene.ts";
+import type { Range } from "../../graph/window.ts";
 import { writtenPlain } from "../../notation/plain.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import * as real from "../../number/real-ball.ts";
@@ -16,14 +19,31 @@ import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
 
-/** `graph ITEM[, ITEM …] [for x from a to b] [for y from c to d]`: functions of one variable, with their exact marks. */
+/** What an item is, before it is known which names have values. */
+type Written =
+  | { readonly kind: "expression"; readonly label: string; readonly expression: Expression }
+  | { readonly kind: "function"; readonly label: string; readonly expression: Expression; readonly left: string }
+  | { readonly kind: "equation"; readonly label: string; readonly expression: Expression }
+  | { readonly kind: "condition"; readonly label: string; readonly expression: Expression }
+  | { readonly kind: "pair"; readonly label: string; readonly expression: Expression; readonly x: Expression; readonly y: Expression };
+
+interface AxisRange {
+  readonly name: string;
+  readonly from: Expression;
+  readonly to: Expression;
+}
+
+/**
+ * `graph ITEM[, ITEM …] [for x from a to b] [for y from c to d]`: functions, curves given by an equation or by a parameter, parts of
+ * the plane and points, with their exact marks.
+ */
 export const GRAPH: Instruction = {
   name: "graph",
   begins: (sentence) => sentence.peekWords("graph"),
   read: (sentence) => {
     sentence.takeWords("graph");
-    const items = sentence.list("something to draw, such as y = x^2", ["for"]).map((written) => item(written, sentence));
-    const ranges: { name: string; from: Expression; to: Expression }[] = [];
+    const items = sentence.list("something to draw, such as y = x^2", ["for"]).map((written) => readItem(written, sentence));
+    const ranges: AxisRange[] = [];
     while (sentence.takeWords("for")) {
       const name = sentence.name("the variable");
       sentence.expectWords("from");
@@ -37,12 +57,8 @@ export const GRAPH: Instruction = {
     return {
       instruction: "graph",
       run: () => {
-        const asked = ranges.map((range) => range.name);
-        const filled = items.map((entry) => ({ ...entry, expression: putIn(entry.expression, environment, new Set(asked)).expression }));
-        const variable = variableOf(filled, asked);
-        const x = ranges.find((range) => range.name === variable);
-        const y = ranges.find((range) => range.name !== variable);
-        const scene = plot(filled, variable, x && numericRange(x, environment), y && numericRange(y, environment));
+        const { drawn, view } = laidOut(items, ranges, environment);
+        const scene = plot(drawn, view);
         const checks = [marksCheck(scene)];
         return { ...NO_STEPS, answer: { kind: "graph", scene }, checks, verdict: checks[0]?.outcome };
       },
@@ -50,42 +66,91 @@ export const GRAPH: Instruction = {
   },
 };
 
-function item(written: Syntax, sentence: Sentence): PlotItem {
-  const span = written.span ?? { from: 0, to: 0 };
-  if (written.kind === "relation") {
-    const [left, right] = written.operands;
-    if (
-      written.comparisons.length === 1 &&
-      written.comparisons[0] === "=" &&
-      left?.kind === "name" &&
-      right &&
-      !freeNames(sentence.mean(right)).has(left.name)
-    ) {
-      return { label: writtenPlain(written), expression: sentence.mean(right) };
+function readItem(written: Syntax, sentence: Sentence): Written {
+  const label = writtenPlain(written);
+  const expression = sentence.mean(written);
+  if (expression.kind === "tuple") {
+    const [x, y, ...more] = expression.items;
+    if (!x || !y || more.length > 0) return sentence.fail("a point or a path in the plane has two coordinates", written.span ?? { from: 0, to: 0 });
+    return { kind: "pair", label, expression, x, y };
+  }
+  if (expression.kind === "logic") return { kind: "condition", label, expression };
+  if (expression.kind !== "relation") return { kind: "expression", label, expression };
+  if (expression.comparisons.some((comparison) => comparison !== "=")) return { kind: "condition", label, expression };
+  const [left, right, ...more] = expression.operands;
+  if (!left || !right || more.length > 0) return sentence.fail("one “=” was expected in what is drawn, or an inequality", written.span ?? { from: 0, to: 0 });
+  const isFunction = left.kind === "name" && !freeNames(right).has(left.name);
+  return isFunction ? { kind: "function", label, expression: right, left: left.name } : { kind: "equation", label, expression: subtract(left, right) };
+}
+
+/** The items with what is given put in, and the names of the axes and parameters. */
+function laidOut(
+  items: readonly Written[],
+  ranges: readonly AxisRange[],
+  environment: Environment,
+): { readonly drawn: readonly GraphItem[]; readonly view: View } {
+  const asked = new Set(ranges.map((range) => range.name));
+  const put = (e: Expression): Expression => putIn(e, environment, asked).expression;
+  const filled = items.map(
+    (item): Written => (item.kind === "pair" ? { ...item, x: put(item.x), y: put(item.y) } : { ...item, expression: put(item.expression) }),
+  );
+  const names = (item: Written): readonly string[] => (item.kind === "pair" ? [...freeNames(item.x), ...freeNames(item.y)] : [...freeNames(item.expression)]);
+  const isPlanar = (item: Written): boolean => item.kind === "equation" || item.kind === "condition";
+  const isPolar = (item: Written): boolean =>
+    item.kind === "function" && item.left === "r" && names(item).every((one) => ANGLES.has(one)) && names(item).length > 0;
+  const plain = filled.filter((item) => item.kind === "expression" || (item.kind === "function" && !isPolar(item)));
+  const across = new Set(plain.flatMap(names));
+  const inPlane = [...new Set(filled.filter(isPlanar).flatMap(names))].sort();
+  const variable = [...across][0] ?? planeName(inPlane, 0) ?? ranges.find(({ name }) => name === "x")?.name ?? "x";
+  const open = [...across].filter((one) => one !== variable);
+  if (open.length > 0) throw new CannotDo(`${[...open].sort().join(", ")} has no value: give it one with “given” before drawing`);
+  const written = plain.find((item) => item.kind === "function");
+  const vertical = inPlane.find((one) => one !== variable) ?? (written?.kind === "function" ? written.left : "y");
+  const strangers = inPlane.filter((one) => one !== variable && one !== vertical);
+  if (strangers.length > 0) throw new CannotDo(`${strangers.join(", ")} has no value: give it one with “given” before drawing`);
+  const rangeOf = (name: string): Range | undefined => {
+    const range = ranges.find((one) => one.name === name);
+    return range && numericRange(range, environment);
+  };
+  const path = (item: Written, x: Expression, y: Expression): GraphItem => {
+    const [parameter, ...more] = [...new Set([...freeNames(x), ...freeNames(y)])];
+    if (parameter === undefined) return { kind: "point", label: item.label, x, y };
+    if (more.length > 0) throw new CannotDo(`${more.sort().join(", ")} has no value: give it one with “given” before drawing`);
+    const range = ranges.find(({ name }) => name === parameter);
+    if (!range) throw new CannotDo(`say where ${parameter} begins and ends, as in “for ${parameter} from 0 to 2pi”`);
+    numericRange(range, environment);
+    return { kind: "parametric", label: item.label, x, y, parameter, from: put(range.from), to: put(range.to) };
+  };
+  const drawnItem = (item: Written): GraphItem => {
+    const { label, expression } = item;
+    switch (item.kind) {
+      case "pair":
+        return path(item, item.x, item.y);
+      case "equation":
+        return { kind: "implicit", label, expression };
+      case "condition":
+        return { kind: "region", label, condition: expression };
+      case "expression":
+        return { kind: "function", label, expression };
+      case "function": {
+        if (!isPolar(item)) return { kind: "function", label, expression };
+        const angle = nameNode(names(item)[0] ?? "theta");
+        return path(item, product(expression, call("cos", angle)), product(expression, call("sin", angle)));
+      }
     }
-    return sentence.fail("only functions such as y = x^2 can be drawn so far: a name, “=” and an expression without that name was expected here", span);
-  }
-  if (written.kind === "tuple" || written.kind === "logic") return sentence.fail("only functions such as y = x^2 can be drawn so far", span);
-  const meant = sentence.mean(written);
-  if (meant.kind === "relation") {
-    // A reference to an equation draws both of its sides' difference.
-    return sentence.fail("this is an equation; draw its sides as two functions, separated by a comma", span);
-  }
-  return { label: writtenPlain(written), expression: meant };
+  };
+  const [x, y] = [rangeOf(variable), rangeOf(vertical)];
+  return { drawn: filled.map(drawnItem), view: { variable, vertical, x, y } };
 }
 
-function variableOf(items: readonly PlotItem[], asked: readonly string[]): string {
-  const names = new Set(items.flatMap(({ expression }) => [...freeNames(expression)]));
-  const [only] = [...names];
-  if (names.size === 1 && only !== undefined) return only;
-  if (names.size === 0) return asked[0] ?? "x";
-  const known = asked.find((name) => names.has(name));
-  const others = [...names].filter((name) => name !== known).sort();
-  if (known !== undefined) throw new CannotDo(`${others.join(", ")} has no value: give it one with “given” before drawing`);
-  throw new CannotDo(`several names are free (${others.join(", ")}): give all but one a value with “given” before drawing`);
+/** Angles of polar coordinates, whose distance is r. */
+const ANGLES: ReadonlySet<string> = new Set(["theta", "phi"]);
+
+function planeName(names: readonly string[], k: number): string | undefined {
+  return names[k] === "y" && names.length === 1 ? "x" : names[k];
 }
 
-function numericRange(range: { from: Expression; to: Expression }, environment: Environment): Range {
+function numericRange(range: AxisRange, environment: Environment): Range {
   const [from, to] = [range.from, range.to].map((end) => {
     try {
       return real.toNumber(ballValue(putIn(end, environment).expression, 96).re);
@@ -102,13 +167,20 @@ function numericRange(range: { from: Expression; to: Expression }, environment: 
 function marksCheck(scene: Scene): Check {
   let tacked = false;
   for (const mark of scene.marks) {
+    const { x, y } = mark;
     for (const index of mark.curves) {
       const curve = scene.curves[index];
-      if (!curve) continue;
-      const value = substitute(curve.expression, new Map([[scene.variable, mark.x]]));
-      const test = equalityTest(value, mark.y);
+      // A hole is no point of its curve, nor is an asymptote; a path is put together from its parameter.
+      if (!curve || !x || !y || mark.kind === "hole" || curve.kind === "parametric") continue;
+      const at = new Map([
+        [scene.variable, x],
+        [scene.vertical ?? "", y],
+      ]);
+      const value = substitute(curve.expression, at);
+      const wanted = curve.kind === "implicit" ? ZERO : y;
+      const test = equalityTest(value, wanted);
       if (test.kind === "zero") continue;
-      const compared = compareSides(value, mark.y);
+      const compared = compareSides(value, wanted);
       if (test.kind === "nonzero" || compared.kind === "differ") return marks("bent", `the ${mark.kind} is not on ${curve.label}`);
       tacked = true;
     }

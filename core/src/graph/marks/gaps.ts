@@ -1,0 +1,96 @@
+import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
+import { ballValue } from "../../expression/ball-value.ts";
+import { divide, number, product, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { realDomain } from "../../expression/domain.ts";
+import { type Expression, freeNames, isReciprocal } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
+import * as complex from "../../number/complex-ball.ts";
+import type { Rational } from "../../number/rational.ts";
+import * as rational from "../../number/rational.ts";
+import * as real from "../../number/real-ball.ts";
+import { BallUndefined } from "../../number/real-ball.ts";
+import { simplify } from "../../rewrite/simplify.ts";
+import { zeroTest } from "../../rewrite/zero-test.ts";
+import { readable } from "../../solve/values.ts";
+import type { Mark } from "../scene.ts";
+import { type Drawn, pointMark, position } from "./point-mark.ts";
+import { rootsOf } from "./zeros.ts";
+
+const PRECISION = 420;
+/** Distances from a place at which the function is looked at. */
+const STEPS: readonly Rational[] = [20, 40, 80].map((bits) => rational.power(rational.rational(2), -bits));
+
+/**
+ * What happens where a function stops being defined: a vertical asymptote where it grows beyond all bounds, a hole where it has a
+ * limit on both sides, an end of its domain where it has a value.
+ */
+export function gaps({ expression, variable, range }: Drawn, index: number): readonly Mark[] {
+  const found: Mark[] = [];
+  for (const x of borders(expression, variable, range)) {
+    const sides = ([-1, 1] as const).map((side) => behaviour(expression, variable, x, side));
+    const at = position(x, ZERO);
+    if (!at || found.some((mark) => Math.abs(mark.at[0] - at[0]) < 1e-12)) continue;
+    if (sides.includes("unbounded")) {
+      found.push({ kind: "asymptote", x, at, curves: [index] });
+      continue;
+    }
+    const own = pointMark("endpoint", x, expression, variable, [index]);
+    if (own.length > 0) found.push(...(sides.includes("nothing") ? own : []));
+    else if (sides.every((side) => side === "limit")) found.push(...holeAt(expression, variable, x, index));
+  }
+  return found;
+}
+
+/** Where conditions on the variable change from holding to failing. */
+function borders(expression: Expression, variable: string, range: Drawn["range"]): readonly Expression[] {
+  const sides = realDomain(expression).flatMap((condition) =>
+    condition.kind === "relation" ? condition.operands.slice(1).map((right, k) => subtract(condition.operands[k] ?? ZERO, right)) : [],
+  );
+  return sides.filter((side) => freeNames(side).has(variable)).flatMap((side) => rootsOf(side, ZERO, variable, range));
+}
+
+/** How the function behaves on one side of a place, from its values closer and closer to it. */
+function behaviour(expression: Expression, variable: string, x: Expression, side: -1 | 1): "limit" | "unbounded" | "nothing" {
+  const values = STEPS.map((step) => {
+    try {
+      const value = ballValue(substitute(expression, new Map([[variable, sum(x, number(side === 1 ? step : rational.negate(step)))]])), PRECISION);
+      return complex.isReal(value) ? real.toNumber(value.re) : undefined;
+    } catch (error) {
+      if (error instanceof BallUndefined) return undefined;
+      throw error;
+    }
+  });
+  const [first, second, third] = values;
+  if (first === undefined || second === undefined || third === undefined) return "nothing";
+  const [early, late] = [Math.abs(second - first), Math.abs(third - second)];
+  return late > early / 2 && late > 1e-6 ? "unbounded" : "limit";
+}
+
+const MOST_ORDERS = 4;
+
+/** The limit at a common zero of numerator and denominator, by their derivatives (G. de l'Hôpital, 1696). */
+function holeAt(expression: Expression, variable: string, x: Expression, index: number): readonly Mark[] {
+  const shortened = simplify(expression).expression;
+  const plain = pointMark("hole", x, shortened, variable, [index]);
+  if (plain.length > 0) return plain;
+  const factors = shortened.kind === "product" ? shortened.factors : [shortened];
+  const at = new Map([[variable, x]]);
+  let above = product(...factors.filter((factor) => !isReciprocal(factor)));
+  let below = product(...factors.filter(isReciprocal).map((factor) => divide(number(1), factor)));
+  try {
+    for (let order = 0; order < MOST_ORDERS; order += 1) {
+      const [top, bottom] = [above, below].map((part) => readable(substitute(part, at)));
+      if (!top || !bottom) return [];
+      if (zeroTest(bottom).kind === "nonzero") {
+        const y = readable(divide(top, bottom));
+        const place = position(x, y);
+        return place ? [{ kind: "hole", x, y, at: place, curves: [index] }] : [];
+      }
+      if (zeroTest(top).kind !== "zero") return [];
+      [above, below] = [simplify(differentiate(above, variable)).expression, simplify(differentiate(below, variable)).expression];
+    }
+  } catch (error) {
+    if (!(error instanceof NotDifferentiable)) throw error;
+  }
+  return [];
+}

@@ -1,0 +1,69 @@
+import { approximateValue } from "../../expression/ball-value.ts";
+import { equation, name, number, relation, ZERO } from "../../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { BudgetExhausted } from "../../number/budget.ts";
+import * as rational from "../../number/rational.ts";
+import { simplify } from "../../rewrite/simplify.ts";
+import { solveEquation } from "../../solve/equation.ts";
+import { Unsolvable } from "../../solve/solution.ts";
+import type { Mark } from "../scene.ts";
+import { rangeAround } from "../window.ts";
+import { type Drawn, pointMark } from "./point-mark.ts";
+
+/** Where a function meets the horizontal axis. */
+export function zeros({ expression, variable, range }: Drawn, index: number): readonly Mark[] {
+  return rootsOf(expression, ZERO, variable, range).flatMap((x) => pointMark("zero", x, expression, variable, [index]));
+}
+
+/** Where it meets the vertical axis. */
+export function intercept({ expression, variable }: Drawn, index: number): readonly Mark[] {
+  return pointMark("intercept", ZERO, expression, variable, [index]);
+}
+
+/** Where two functions meet. */
+export function intersections(f: Drawn, first: number, g: Drawn, second: number): readonly Mark[] {
+  return rootsOf(f.expression, g.expression, f.variable, f.range).flatMap((x) => pointMark("intersection", x, f.expression, f.variable, [first, second]));
+}
+
+/** Where a function repeats its zeros, the range that shows some of them; undefined where its zeros can be listed. */
+export function rangeOfRepeated({ expression, variable, range }: Drawn): Drawn["range"] {
+  const { values, repeats } = range ? { values: [], repeats: false } : rootsWithFamilies(expression, ZERO, variable, undefined);
+  return repeats ? rangeAround(values.flatMap((value) => approximateValue(value) ?? [])) : range;
+}
+
+/** The real solutions of f = g, in the range where there is one; of families without a range the members next to 0. */
+export function rootsOf(f: Expression, g: Expression, variable: string, range: Drawn["range"]): readonly Expression[] {
+  return rootsWithFamilies(f, g, variable, range).values;
+}
+
+function rootsWithFamilies(
+  f: Expression,
+  g: Expression,
+  variable: string,
+  range: Drawn["range"],
+): { readonly values: readonly Expression[]; readonly repeats: boolean } {
+  const none = { values: [], repeats: false };
+  try {
+    const task = equation(f, g);
+    if (task.kind !== "relation" || equal(f, g)) return none;
+    const { set } = solveEquation({ equation: task, unknown: variable, domain: "real", assumptions: within(variable, range) });
+    const values = set.solutions.flatMap((solution) => {
+      const value = solution.values.get(variable) ?? ZERO;
+      const [letter] = solution.integers;
+      const members = letter === undefined ? [value] : [-1, 0, 1].map((n) => simplify(substitute(value, new Map([[letter, number(n)]]))).expression);
+      return members.filter((member) => freeNames(member).size === 0);
+    });
+    return { values, repeats: set.solutions.some(({ integers }) => integers.length > 0) };
+  } catch (error) {
+    if (error instanceof Unsolvable || error instanceof BudgetExhausted) return none;
+    throw error;
+  }
+}
+
+/** The range as bounds of the variable. */
+export function within(variable: string, range: Drawn["range"]): readonly Expression[] {
+  if (!range) return [];
+  const end = (x: number): Expression => number(rational.fromNumber(x));
+  return [relation(name(variable), ">=", end(range.from)), relation(name(variable), "<=", end(range.to))];
+}
