@@ -38,6 +38,8 @@ export interface Mark {
   readonly y?: Expression;
   /** The equation of an oblique asymptote. */
   readonly line?: Expression;
+  /** The parameter of a path there. */
+  readonly parameter?: Expression;
   readonly at: Position;
   /** Indices of the curves it lies on. */
   readonly curves: readonly number[];

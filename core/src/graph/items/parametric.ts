@@ -73,7 +73,7 @@ export function parametricMarks(item: Parametric, index: number): readonly Mark[
     const there = new Map([[parameter, t]]);
     const [a, b] = [readable(substitute(x, there)), readable(substitute(y, there))];
     const at = position(a, b);
-    return at ? [{ kind, x: a, y: b, at, curves: [index] }] : [];
+    return at ? [{ kind, x: a, y: b, parameter: t, at, curves: [index] }] : [];
   };
   const closed = [x, y].every(
     (part) => zeroTest(subtract(substitute(part, new Map([[parameter, from]])), substitute(part, new Map([[parameter, to]])))).kind === "zero",

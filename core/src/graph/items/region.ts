@@ -13,7 +13,7 @@ interface Region {
 }
 
 /** The sides of every comparison, whose difference is 0 on the border. */
-function bordersOf(condition: Expression): readonly Expression[] {
+export function bordersOf(condition: Expression): readonly Expression[] {
   if (condition.kind === "logic") return condition.items.flatMap(bordersOf);
   if (condition.kind !== "relation") return [];
   return condition.operands.slice(1).map((right, k) => subtract(condition.operands[k] ?? ZERO, right));

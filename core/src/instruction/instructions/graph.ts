@@ -5,8 +5,9 @@ import { call, name as nameNode, product, subtract, ZERO } from "../../expressio
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import type { GraphItem, View } from "../../graph/items/item.ts";
+import { bordersOf } from "../../graph/items/region.ts";
 import { plot } from "../../graph/plot.ts";
-import type { Scene } from "../../graph/scene.ts";
+import type { Curve, Mark, Scene } from "../../graph/scene.ts";
 import type { Range } from "../../graph/window.ts";
 import { writtenPlain } from "../../notation/plain.ts";
 import type { Syntax } from "../../notation/syntax.ts";
@@ -101,8 +102,10 @@ function laidOut(
   const plain = filled.filter((item) => item.kind === "expression" || (item.kind === "function" && !isPolar(item)));
   const across = new Set(plain.flatMap(names));
   const inPlane = [...new Set(filled.filter(isPlanar).flatMap(names))].sort();
-  const variable = [...across][0] ?? planeName(inPlane, 0) ?? ranges.find(({ name }) => name === "x")?.name ?? "x";
+  const variable = [...across].find((one) => asked.has(one)) ?? [...across][0] ?? planeName(inPlane, 0) ?? ranges.find(({ name }) => name === "x")?.name ?? "x";
   const open = [...across].filter((one) => one !== variable);
+  if (open.length > 0 && !asked.has(variable))
+    throw new CannotDo(`several names are free (${[...across].sort().join(", ")}): give all but one a value with “given” before drawing`);
   if (open.length > 0) throw new CannotDo(`${[...open].sort().join(", ")} has no value: give it one with “given” before drawing`);
   const written = plain.find((item) => item.kind === "function");
   const vertical = inPlane.find((one) => one !== variable) ?? (written?.kind === "function" ? written.left : "y");
@@ -166,27 +169,61 @@ function numericRange(range: AxisRange, environment: Environment): Range {
 /** Each mark is put back into the curves it lies on. */
 function marksCheck(scene: Scene): Check {
   let tacked = false;
-  for (const mark of scene.marks) {
-    const { x, y } = mark;
+  const points = scene.marks.filter((mark) => mark.x && mark.y && mark.kind !== "hole");
+  for (const mark of points) {
     for (const index of mark.curves) {
       const curve = scene.curves[index];
-      // A hole is no point of its curve, nor is an asymptote; a path is put together from its parameter.
-      if (!curve || !x || !y || mark.kind === "hole" || curve.kind === "parametric") continue;
-      const at = new Map([
-        [scene.variable, x],
-        [scene.vertical ?? "", y],
-      ]);
-      const value = substitute(curve.expression, at);
-      const wanted = curve.kind === "implicit" ? ZERO : y;
-      const test = equalityTest(value, wanted);
-      if (test.kind === "zero") continue;
-      const compared = compareSides(value, wanted);
-      if (test.kind === "nonzero" || compared.kind === "differ") return marks("bent", `the ${mark.kind} is not on ${curve.label}`);
-      tacked = true;
+      if (!curve) continue;
+      for (const [value, wanted] of claimsOf(mark, curve, scene)) {
+        const test = equalityTest(value, wanted);
+        if (test.kind === "zero") continue;
+        const compared = compareSides(value, wanted);
+        if (test.kind === "nonzero" || compared.kind === "differ") return marks("bent", `the ${mark.kind} is not on ${curve.label}`);
+        tacked = true;
+      }
     }
   }
-  const count = scene.marks.length;
-  return marks(tacked ? "tacked" : "nailed", count === 0 ? "no marks were found to check" : `each of the ${count} marks was put back into its curve`);
+  const [count, others] = [points.length, scene.marks.length - points.length];
+  const rest =
+    others === 0
+      ? ""
+      : `; ${others === 1 ? "an asymptote or hole is no point of its curve and was" : `${others} asymptotes or holes are no points of their curves and were`} not put back`;
+  return marks(
+    tacked ? "tacked" : "nailed",
+    count === 0 ? `there is no point to put back${rest}` : `each of the ${count} points was put back into its curve${rest}`,
+  );
+}
+
+/** What must be equal for a mark to lie on a curve. */
+function claimsOf({ x = ZERO, y = ZERO, parameter }: Mark, curve: Curve, scene: Scene): readonly (readonly [Expression, Expression])[] {
+  const at = new Map([
+    [scene.variable, x],
+    [scene.vertical ?? "", y],
+  ]);
+  switch (curve.kind) {
+    case "function":
+      return [[substitute(curve.expression, at), y]];
+    case "implicit":
+      return [[substitute(curve.expression, at), ZERO]];
+    case "region": {
+      // A corner lies on two borders: their product with any third is 0 there.
+      const borders = bordersOf(curve.expression).map((border) => substitute(border, at));
+      const zeros = borders.filter((border) => equalityTest(border, ZERO).kind === "zero");
+      return zeros.length > 1 ? [] : borders.map((border) => [border, ZERO]);
+    }
+    case "parametric": {
+      const [letter] = freeNames(curve.expression);
+      const [first = ZERO, second = ZERO] = curve.expression.kind === "tuple" ? curve.expression.items : [];
+      const there = new Map([[letter ?? "", parameter ?? ZERO]]);
+      return [
+        [substitute(first, there), x],
+        [substitute(second, there), y],
+      ];
+    }
+    case "point":
+    case "surface":
+      return [];
+  }
 }
 
 function marks(outcome: Check["outcome"], detail: string): Check {
