@@ -2,7 +2,8 @@ import { describe, expect, it, test } from "vitest";
 import { compile } from "../src/expression/double-value.ts";
 import { picture } from "../src/graph/picture.ts";
 import { plot } from "../src/graph/plot.ts";
-import { drawSvg, ticks } from "../src/graph/svg.ts";
+import { drawSvg } from "../src/graph/svg.ts";
+import { ticks } from "../src/graph/svg-parts.ts";
 import { text } from "../src/notation/text.ts";
 import { read } from "./read.ts";
 

@@ -72,6 +72,65 @@ describe("an instructor's whole way", () => {
     await author.page.waitForSelector("aside svg path");
   });
 
+  it("moves, zooms and restores a graph, and turns a surface", async () => {
+    const drawing = (): Promise<string> =>
+      author.page.evaluate(() => [...document.querySelectorAll("[role=application]")].at(-1)?.innerHTML.replace(/<title>.*?<\/title>/, "") ?? "");
+    const changes = async (act: () => Promise<void>): Promise<string> => {
+      const before = await drawing();
+      await act();
+      await author.page.waitForFunction(
+        (old) => [...document.querySelectorAll("[role=application]")].at(-1)?.innerHTML.replace(/<title>.*?<\/title>/, "") !== old,
+        {},
+        before,
+      );
+      return drawing();
+    };
+    const hold = async (): Promise<{ x: number; y: number }> => {
+      const box = await (await author.page.$$("[role=application]")).at(-1)?.boundingBox();
+      return { x: (box?.x ?? 0) + 120, y: (box?.y ?? 0) + 90 };
+    };
+    const pull = async (): Promise<void> => {
+      const { x, y } = await hold();
+      await author.page.mouse.move(x, y);
+      await author.page.mouse.down();
+      await author.page.mouse.move(x + 70, y + 25, { steps: 4 });
+      await author.page.mouse.up();
+    };
+    await author.write("graph y = tan x for x from -4 to 4");
+    await author.page.waitForFunction(() => document.querySelectorAll("[role=application]").length === 2);
+    await author.page.evaluate(() => [...document.querySelectorAll("[role=application]")].at(-1)?.scrollIntoView({ block: "center" }));
+    const first = await drawing();
+    await changes(pull);
+    await changes(async () => {
+      const { x, y } = await hold();
+      await author.page.mouse.move(x, y);
+      await author.page.mouse.wheel({ deltaY: 300 });
+    });
+    // Farther out there are more branches: the worker has sampled them.
+    await author.page.waitForFunction(
+      (count) =>
+        ([...document.querySelectorAll("[role=application]")].at(-1)?.querySelector("svg svg path")?.getAttribute("d")?.split("M").length ?? 0) > count,
+      {},
+      4,
+    );
+    await changes(() => author.page.keyboard.press("ArrowLeft").then(() => author.press("closer")));
+    await author.page.evaluate(() =>
+      [...document.querySelectorAll('button[aria-label="as it was"]')].at(-1)?.dispatchEvent(new MouseEvent("click", { bubbles: true })),
+    );
+    await author.page.waitForFunction(
+      (old) => [...document.querySelectorAll("[role=application]")].at(-1)?.innerHTML.replace(/<title>.*?<\/title>/, "") === old,
+      {},
+      first,
+    );
+    await author.write("graph z = x^2 - y^2");
+    await author.page.waitForFunction(() => document.querySelectorAll("[role=application]").length === 3);
+    await author.page.evaluate(() => [...document.querySelectorAll("[role=application]")].at(-1)?.scrollIntoView({ block: "center" }));
+    await changes(pull);
+    await author.press("Undo");
+    await author.press("Undo");
+    await author.page.waitForFunction(() => document.querySelectorAll("[role=application]").length === 1);
+  });
+
   it("expects the right answer and a wrong one", async () => {
     await author.write("expect x = 3 + sqrt(2) or x = 3 - sqrt(2)");
     await author.sees("Agrees exactly with line 2", "[data-testid=line-3]");

@@ -8,6 +8,7 @@ import { commonPoints, implicitCurve, implicitExtent, implicitMarks } from "./it
 import type { GraphItem, View } from "./items/item.ts";
 import { parametricCurve, parametricMarks } from "./items/parametric.ts";
 import { regionCurve, regionExtent, regionMarks } from "./items/region.ts";
+import { surfaceCurve } from "./items/surface.ts";
 import { marksOf } from "./marks/marks.ts";
 import { position } from "./marks/point-mark.ts";
 import type { Curve, Mark, Position, Scene, Window } from "./scene.ts";
@@ -20,16 +21,18 @@ export function plot(items: readonly GraphItem[], view: View, ownMarks?: readonl
   const allMarks = ownMarks ?? marksOfItems(items, view);
   const reach = reachOf(allMarks);
   const extent = items.flatMap((item, k) => extentOf(item, view, paths.get(k), reach));
-  const x = view.x ?? horizontalRange(allMarks, extent);
+  const x = view.x ?? (items.some(({ kind }) => kind === "surface") && extent.length === 0 ? USUAL : horizontalRange(allMarks, extent));
   const inside = allMarks.filter(({ at }) => at[0] >= x.from - 1e-9 * (x.to - x.from) && at[0] <= x.to + 1e-9 * (x.to - x.from));
   const marked = [...inside.filter((mark) => mark.y !== undefined).map(({ at }) => at[1]), ...extent.map(([, y]) => y)];
   const y =
     view.y ??
+    surfaceRange(items, extent) ??
     heightOf(
       functions.flatMap((f) => valuesAlong(f, view.variable, x)),
       marked,
     );
-  const free = view.x === undefined && view.y === undefined && functions.length < items.length;
+  const isSurface = items.some(({ kind }) => kind === "surface");
+  const free = !isSurface && view.x === undefined && view.y === undefined && functions.length < items.length;
   const window: Window = free ? withEqualScales(x, y) : { xMin: x.from, xMax: x.to, yMin: y.from, yMax: y.to };
   const curves = items.map((item, k): Curve => paths.get(k) ?? curveOf(item, k, view, window));
   const margin = (window.yMax - window.yMin) * 1e-9;
@@ -55,6 +58,8 @@ function curveOf(item: GraphItem, index: number, view: View, window: Window): Cu
       return parametricCurve(item);
     case "region":
       return regionCurve(item, index, view, window);
+    case "surface":
+      return surfaceCurve(item, [view.variable, view.vertical], window);
     case "point": {
       const at = position(item.x, item.y);
       return { kind: "point", label: item.label, expression: tuple([item.x, item.y]), pieces: [], dots: at ? [at] : [] };
@@ -71,6 +76,8 @@ function extentOf(item: GraphItem, view: View, path: Curve | undefined, reach: n
       return implicitExtent(item, view, reach);
     case "parametric":
       return path?.pieces.flat() ?? [];
+    case "surface":
+      return item.where ? regionExtent({ label: item.label, condition: item.where }, view) : [];
     case "region":
       return regionExtent(item, view);
     case "point": {
@@ -78,6 +85,14 @@ function extentOf(item: GraphItem, view: View, path: Curve | undefined, reach: n
       return at ? [at] : [];
     }
   }
+}
+
+/** Over which part of the plane a surface stands where nothing is said. */
+const USUAL: Range = { from: -2, to: 2 };
+
+/** The second range of a surface: that of its region, or the usual one. */
+function surfaceRange(items: readonly GraphItem[], extent: readonly Position[]): Range | undefined {
+  return items.some(({ kind }) => kind === "surface") ? (boxAround(extent)?.y ?? USUAL) : undefined;
 }
 
 /** How far a curve that has no end is followed. */

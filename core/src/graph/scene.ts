@@ -13,6 +13,17 @@ export interface Window {
 /** What is drawn: a function of one variable, f(x, y) = 0, a path in a parameter, a part of the plane, a point, z = f(x, y). */
 export type CurveKind = "function" | "implicit" | "parametric" | "region" | "point" | "surface";
 
+/** A net over a part of the plane: rows of points with their height; undefined where the surface does not reach. */
+export interface SurfaceMesh {
+  readonly points: readonly (readonly (readonly [number, number, number] | undefined)[])[];
+  readonly zMin: number;
+  readonly zMax: number;
+  /** The border of the surface. */
+  readonly rim: readonly (readonly (readonly [number, number, number])[])[];
+  /** Level lines, as positions in the plane below. */
+  readonly contours: readonly (readonly (readonly Position[])[])[];
+}
+
 export interface Curve {
   readonly kind: CurveKind;
   /** How the author wrote it. */
@@ -26,6 +37,7 @@ export interface Curve {
   readonly dots?: readonly Position[];
   /** Where a path runs, and in which direction. */
   readonly arrows?: readonly { readonly at: Position; readonly direction: Position }[];
+  readonly mesh?: SurfaceMesh;
 }
 
 export type MarkKind = "zero" | "maximum" | "minimum" | "intersection" | "inflection" | "intercept" | "asymptote" | "hole" | "endpoint";

@@ -1,42 +1,12 @@
 import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position, Window } from "./scene.ts";
+import { drawSurface, type Turn } from "./surface-svg.ts";
+import { DEFAULT_SIZE, escaped, INK, PAPER, RULE, type Size, STEEL, STROKES, svgElement, ticks } from "./svg-parts.ts";
 
-/** Size of the drawing in its own units. */
-export interface Size {
-  readonly width: number;
-  readonly height: number;
-}
-
-export const DEFAULT_SIZE: Size = { width: 560, height: 340 };
-
-/** Six strokes that differ by colour and by dash; colours are taken from the page where it sets them. */
-const STROKES: readonly { readonly colour: string; readonly dash: string }[] = [
-  { colour: "var(--curve-1, #0B5C8A)", dash: "" },
-  { colour: "var(--curve-2, #B4552D)", dash: "9 4" },
-  { colour: "var(--curve-3, #3A7A36)", dash: "2 3" },
-  { colour: "var(--curve-4, #6F4A9A)", dash: "11 3 2 3" },
-  { colour: "var(--curve-5, #94700B)", dash: "6 2" },
-  { colour: "var(--curve-6, #4B5563)", dash: "1 4" },
-];
-const INK = "var(--ink, #1F2D3A)";
-const STEEL = "var(--steel, #4A6572)";
-const RULE = "var(--rule, #D9D4C7)";
-const PAPER = "var(--paper, #FAF8F3)";
 const PADDING = 14;
 const LETTER = 6.3;
 
-const escaped = (text: string): string => text.replace(/&/g, "&amp;").replace(/</g, "&lt;").replace(/>/g, "&gt;");
 const fixed = (x: number): string => String(Math.round(x * 100) / 100);
-
-/** Round tick positions (1, 2 or 5 times a power of ten) inside an interval, about `wanted` of them. */
-export function ticks(from: number, to: number, wanted: number): readonly number[] {
-  const rough = (to - from) / wanted;
-  const unit = 10 ** Math.floor(Math.log10(rough));
-  const step = [1, 2, 5, 10].map((factor) => factor * unit).find((candidate) => candidate >= rough) ?? unit;
-  const first = Math.ceil(from / step - 1e-9);
-  const last = Math.floor(to / step + 1e-9);
-  return Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => (first + k) * step);
-}
 
 function tickLabel(value: number): string {
   return String(Number(value.toPrecision(10))).replace("-", "−");
@@ -52,10 +22,17 @@ interface Box {
 const overlap = (a: Box, b: Box): boolean => a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
 
 /** Draws a picture as one SVG element: static, without script or style sheet, readable in black and white. */
-export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE): string {
+export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE, turn?: Turn): string {
+  const mesh = picture.curves.find((curve) => curve.mesh)?.mesh;
+  if (mesh) return drawSurface(picture, mesh, size, turn);
   const { window } = picture;
   const place = placer(window, size);
-  const taken: Box[] = [];
+  // The names of the axes keep their places.
+  const [nameX, nameY] = [place([window.xMax, clamped(0, window.yMin, window.yMax)]), place([clamped(0, window.xMin, window.xMax), window.yMax])];
+  const taken: Box[] = [
+    { x: nameX[0] - 14, y: nameX[1] - 20, width: 14, height: 16 },
+    ...(picture.yLabel === undefined ? [] : [{ x: nameY[0] + 4, y: nameY[1], width: 14, height: 16 }]),
+  ];
   const parts = [
     `<rect x="0" y="0" width="${size.width}" height="${size.height}" fill="${PAPER}"/>`,
     grid(picture, size, place),
@@ -66,7 +43,7 @@ export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE): string {
     ...labelledOnce(picture.marks).map((mark) => markLabel(mark.label, place(labelPlace(mark, window)), size, taken)),
     ...picture.curves.map((curve, k) => curveLabel(curve, k, size, place, taken)),
   ];
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}" role="img" aria-label="${escaped(picture.description).replace(/"/g, "&quot;")}" font-family="'Source Serif 4 Variable', Georgia, 'Times New Roman', serif" font-size="12"><title>${escaped(picture.description)}</title>${parts.join("")}</svg>`;
+  return svgElement(picture.description, size, parts.join(""));
 }
 
 /** A point that is several things at once (a minimum and an intersection) is labelled once. */
@@ -144,11 +121,14 @@ function grid(picture: Picture, size: Size, place: Placer): string {
   return [...vertical, ...horizontal].join("");
 }
 
+function clamped(value: number, low: number, high: number): number {
+  return Math.min(Math.max(value, low), high);
+}
+
 /** Axes through the origin where it is in the window, else along the edge. */
 function axes(picture: Picture, size: Size, place: Placer): string {
   const { window } = picture;
-  const inside = (value: number, low: number, high: number): number => Math.min(Math.max(value, low), high);
-  const [originX, originY] = place([inside(0, window.xMin, window.xMax), inside(0, window.yMin, window.yMax)]);
+  const [originX, originY] = place([clamped(0, window.xMin, window.xMax), clamped(0, window.yMin, window.yMax)]);
   const right = size.width - PADDING;
   const belowAxis = originY + 15 < size.height - 2 ? originY + 14 : originY - 5;
   const atLeft = originX > 40;

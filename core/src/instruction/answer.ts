@@ -2,7 +2,7 @@ import type { StepVerdict } from "../check/step.ts";
 import type { Check, Verdict } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
 import type { Expression } from "../expression/expression.ts";
-import type { Scene } from "../graph/scene.ts";
+import type { Scene, Window } from "../graph/scene.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { SolutionSet } from "../solve/solution.ts";
 
@@ -26,7 +26,12 @@ export type Answer =
       readonly angles: readonly string[];
     }
   | { readonly kind: "table"; readonly columns: readonly Expression[]; readonly rows: readonly (readonly (Expression | undefined)[])[] }
-  | { readonly kind: "graph"; readonly scene: Scene };
+  | {
+      readonly kind: "graph";
+      readonly scene: Scene;
+      /** The same things in another window, with the marks that are known. */
+      readonly inWindow: (window: Window) => Scene;
+    };
 
 /** What a line has come to: its answer, the way to it, and what the checks found. */
 export interface Outcome {

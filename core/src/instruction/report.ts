@@ -3,7 +3,7 @@ import { resultOf, type Step } from "../derivation/step.ts";
 import { equation, name, sum } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { type Picture, picture } from "../graph/picture.ts";
-import type { CurveKind, MarkKind } from "../graph/scene.ts";
+import type { CurveKind, MarkKind, Window } from "../graph/scene.ts";
 import { latex, writtenLatex } from "../notation/latex.ts";
 import { latexWithParts, type PartedLatex } from "../notation/parts.ts";
 import { present } from "../notation/present.ts";
@@ -383,6 +383,12 @@ export function lineReport(line: Line): LineReport {
     steps: (outcome?.steps ?? []).map((step, k) => stepReport(step, outcome?.stepVerdicts[k])),
     ...(outcome?.answer ? { latex: answerLatex(outcome.answer) } : {}),
   };
+}
+
+/** The picture of a graph line in another window; undefined for a line that is no graph. */
+export function pictureInWindow(line: Line, window: Window): Picture | undefined {
+  const answer = line.outcome?.answer;
+  return answer?.kind === "graph" ? picture(answer.inWindow(window)) : undefined;
 }
 
 /** The report with the picture that belongs to the evidence, and named roots by radicals. */

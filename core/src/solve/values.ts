@@ -1,10 +1,11 @@
 import { call, divide, MINUS_ONE, negate, number, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
-import { type Expression, equal, findAll, isReciprocal } from "../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames, isReciprocal } from "../expression/expression.ts";
 import { opposite } from "../expression/functions/arguments.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import { denest } from "../rewrite/denest.ts";
+import { undoesInverse, undone, withoutInverse } from "../rewrite/inverse-circular.ts";
 import { expandedLogarithm } from "../rewrite/logarithms.ts";
 import { isNegative, withContentApart } from "../rewrite/normal-form.ts";
 import { complexity, expand, simplify } from "../rewrite/simplify.ts";
@@ -18,8 +19,15 @@ export function readable(e: Expression): Expression {
     simplify(denest(expand(plain))).expression,
     withContentApart(simplify(expand(plain)).expression),
     ...byPrimes(plain),
+    ...withoutInverses(plain),
   ];
   return withoutOuterSign(candidates.reduce((best, next) => (complexity(next) < complexity(best) ? next : best)));
+}
+
+/** cos(arccos a) is a, and sin(2 arccos a) an expression in a: for numbers only, since letters would lose their domain. */
+function withoutInverses(e: Expression): readonly Expression[] {
+  if (freeNames(e).size > 0 || !undoesInverse(e)) return [];
+  return [undone, withoutInverse].flatMap((form) => [form(e), expand(form(e))].map((one) => simplify(denest(simplify(one).expression)).expression));
 }
 
 /** With several logarithms of numbers, those of their primes may cancel. */

@@ -1,3 +1,5 @@
+import type { Picture } from "@nail-down/core/graph/picture";
+import type { Window } from "@nail-down/core/graph/scene";
 import type { LineReport } from "@nail-down/core/instruction/report";
 import type { Preview, Reply, Request } from "./messages.ts";
 
@@ -22,6 +24,13 @@ export class Engine {
   async run(lines: readonly string[]): Promise<readonly LineReport[]> {
     const reply = await this.#ask({ kind: "run", lines });
     if (reply.kind === "run") return reply.reports;
+    throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
+  }
+
+  /** The graph that the last line draws, in another window. */
+  async draw(lines: readonly string[], window: Window): Promise<Picture | undefined> {
+    const reply = await this.#ask({ kind: "draw", lines, window });
+    if (reply.kind === "draw") return reply.picture;
     throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
   }
 

@@ -1,4 +1,4 @@
-import { illustratedReport } from "@nail-down/core/instruction/report";
+import { illustratedReport, pictureInWindow } from "@nail-down/core/instruction/report";
 import { type Line, readLine, runWorking } from "@nail-down/core/instruction/working";
 import type { Preview, Reply, Request } from "./messages.ts";
 
@@ -11,6 +11,11 @@ function answer(request: Request): Reply {
       const working = runWorking(request.lines, memory);
       memory = working.memory;
       return { kind: "run", id: request.id, reports: working.lines.map(illustratedReport) };
+    }
+    case "draw": {
+      // The last of the lines is the graph.
+      const line = runWorking(request.lines, memory).lines.at(-1);
+      return { kind: "draw", id: request.id, picture: line && pictureInWindow(line, request.window) };
     }
     case "read":
       return { kind: "read", id: request.id, preview: preview(request.before, request.source) };

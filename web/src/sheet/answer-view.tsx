@@ -1,4 +1,3 @@
-import { drawSvg } from "@nail-down/core/graph/svg";
 import {
   type AnswerReport,
   decimalBeside,
@@ -12,9 +11,7 @@ import {
 import { mathLatex } from "@nail-down/core/problemset/statement";
 import { memo, useState } from "react";
 import { Mathematics, PartedMathematics } from "../parts/mathematics.tsx";
-
-/** The graph's own units on the bench, near the pixels it gets there, so that its letters keep their size. */
-const BENCH_SIZE = { width: 440, height: 290 };
+import { type GraphPlace, GraphView } from "./graph-view.tsx";
 
 const sentenceCase = (text: string): string => text.replace(/^[a-z](?=[a-z])/, (letter) => letter.toUpperCase());
 
@@ -113,7 +110,15 @@ function Parted({ parted, propose }: { readonly parted: { readonly latex: string
 }
 
 /** The result of a line as it stands on the sheet. */
-export const AnswerView = memo(function AnswerView({ answer, propose }: { readonly answer: AnswerReport; readonly propose: ProposeRewrite }) {
+export const AnswerView = memo(function AnswerView({
+  answer,
+  place,
+  propose,
+}: {
+  readonly answer: AnswerReport;
+  readonly place: GraphPlace;
+  readonly propose: ProposeRewrite;
+}) {
   switch (answer.kind) {
     case "solutions":
       return (
@@ -199,8 +204,6 @@ export const AnswerView = memo(function AnswerView({ answer, propose }: { readon
         </table>
       );
     case "graph":
-      return (
-        <div className="my-1 border border-rule [&_svg]:h-auto [&_svg]:w-full" dangerouslySetInnerHTML={{ __html: drawSvg(answer.picture, BENCH_SIZE) }} />
-      );
+      return <GraphView key={answer.picture.description} drawn={answer.picture} place={place} />;
   }
 });

@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { Mathematics, Words } from "../parts/mathematics.tsx";
 import { Nail } from "../parts/nail.tsx";
 import { AnswerView, type ProposeRewrite } from "./answer-view.tsx";
+import type { GraphPlace } from "./graph-view.tsx";
 
 export interface LineActions {
   /** Opens the line's source for editing. */
@@ -22,11 +23,13 @@ const SILENT = new Set(["let", "given", "stated"]);
 /** A numbered line on the sheet: sentence, result, steps, the reason in the margin and the nail at the end. */
 export function LineView({
   report,
+  place,
   number,
   selected,
   actions,
 }: {
   readonly report: LineReport;
+  readonly place: GraphPlace;
   readonly number: number;
   readonly selected: boolean;
   readonly actions: LineActions;
@@ -63,7 +66,7 @@ export function LineView({
         )}
         {shown && report.answer && (
           <div className="py-1 pl-5">
-            <AnswerView answer={report.answer} propose={actions.propose} />
+            <AnswerView answer={report.answer} place={place} propose={actions.propose} />
           </div>
         )}
         {report.radicals && <Radicals radicals={report.radicals} />}

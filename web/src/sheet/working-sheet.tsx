@@ -61,6 +61,7 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
               // biome-ignore lint/suspicious/noArrayIndexKey: a line's number is its identity
               key={index}
               report={current}
+              place={{ working, number }}
               number={number}
               selected={selected === index}
               actions={{

@@ -15,6 +15,7 @@ export type GraphItem =
       readonly to: Expression;
     }
   | { readonly kind: "region"; readonly label: string; readonly condition: Expression }
+  | { readonly kind: "surface"; readonly label: string; readonly expression: Expression; readonly where: Expression | undefined }
   | { readonly kind: "point"; readonly label: string; readonly x: Expression; readonly y: Expression };
 
 /** How the plane is laid out: the names of its axes and the ranges that were asked for. */

@@ -7,7 +7,7 @@ import { substitute } from "../../expression/substitute.ts";
 import type { GraphItem, View } from "../../graph/items/item.ts";
 import { bordersOf } from "../../graph/items/region.ts";
 import { plot } from "../../graph/plot.ts";
-import type { Curve, Mark, Scene } from "../../graph/scene.ts";
+import type { Curve, Mark, Scene, Window } from "../../graph/scene.ts";
 import type { Range } from "../../graph/window.ts";
 import { writtenPlain } from "../../notation/plain.ts";
 import type { Syntax } from "../../notation/syntax.ts";
@@ -43,7 +43,8 @@ export const GRAPH: Instruction = {
   begins: (sentence) => sentence.peekWords("graph"),
   read: (sentence) => {
     sentence.takeWords("graph");
-    const items = sentence.list("something to draw, such as y = x^2", ["for"]).map((written) => readItem(written, sentence));
+    const items = sentence.list("something to draw, such as y = x^2", ["for", "where"]).map((written) => readItem(written, sentence));
+    const where = sentence.takeWords("where") ? sentence.expression("what bounds the region, such as x^2 + y^2 <= 4", ["for"]) : undefined;
     const ranges: AxisRange[] = [];
     while (sentence.takeWords("for")) {
       const name = sentence.name("the variable");
@@ -58,10 +59,15 @@ export const GRAPH: Instruction = {
     return {
       instruction: "graph",
       run: () => {
-        const { drawn, view } = laidOut(items, ranges, environment);
+        const { drawn, view } = laidOut(items, ranges, where, environment);
         const scene = plot(drawn, view);
         const checks = [marksCheck(scene)];
-        return { ...NO_STEPS, answer: { kind: "graph", scene }, checks, verdict: checks[0]?.outcome };
+        return {
+          ...NO_STEPS,
+          answer: { kind: "graph", scene, inWindow: (window) => inWindow(drawn, view, scene, window) },
+          checks,
+          verdict: checks[0]?.outcome,
+        };
       },
     };
   },
@@ -88,6 +94,7 @@ function readItem(written: Syntax, sentence: Sentence): Written {
 function laidOut(
   items: readonly Written[],
   ranges: readonly AxisRange[],
+  where: Expression | undefined,
   environment: Environment,
 ): { readonly drawn: readonly GraphItem[]; readonly view: View } {
   const asked = new Set(ranges.map((range) => range.name));
@@ -99,6 +106,9 @@ function laidOut(
   const isPlanar = (item: Written): boolean => item.kind === "equation" || item.kind === "condition";
   const isPolar = (item: Written): boolean =>
     item.kind === "function" && item.left === "r" && names(item).every((one) => ANGLES.has(one)) && names(item).length > 0;
+  const surface = filled.find((item) => item.kind === "function" && item.left === "z" && (where !== undefined || names(item).length > 1 || asked.size > 1));
+  if (surface) return surfaceView(filled, surface, ranges, where && put(where), environment);
+  if (where) throw new CannotDo("“where” bounds the region of a surface z = …, and there is none here");
   const plain = filled.filter((item) => item.kind === "expression" || (item.kind === "function" && !isPolar(item)));
   const across = new Set(plain.flatMap(names));
   const inPlane = [...new Set(filled.filter(isPlanar).flatMap(names))].sort();
@@ -144,6 +154,26 @@ function laidOut(
   };
   const [x, y] = [rangeOf(variable), rangeOf(vertical)];
   return { drawn: filled.map(drawnItem), view: { variable, vertical, x, y } };
+}
+
+/** A surface stands alone, over the plane of its two names. */
+function surfaceView(
+  items: readonly Written[],
+  { label, expression }: Written,
+  ranges: readonly AxisRange[],
+  where: Expression | undefined,
+  environment: Environment,
+): { readonly drawn: readonly GraphItem[]; readonly view: View } {
+  if (items.length > 1) throw new CannotDo("a surface is drawn alone");
+  const names = [...new Set([...freeNames(expression), ...(where ? freeNames(where) : []), ...ranges.map((range) => range.name)])].sort();
+  const [variable = "x", vertical = variable === "y" ? "x" : "y", ...more] = names;
+  if (more.length > 0) throw new CannotDo(`a surface stands over a plane: of ${names.join(", ")} all but two need values`);
+  const rangeOf = (name: string): Range | undefined => {
+    const range = ranges.find((one) => one.name === name);
+    return range && numericRange(range, environment);
+  };
+  const view = { variable, vertical, x: rangeOf(variable), y: rangeOf(vertical) };
+  return { drawn: [{ kind: "surface", label, expression, where }], view };
 }
 
 /** Angles of polar coordinates, whose distance is r. */
@@ -192,6 +222,10 @@ function marksCheck(scene: Scene): Check {
     tacked ? "tacked" : "nailed",
     count === 0 ? `there is no point to put back${rest}` : `each of the ${count} points was put back into its curve${rest}`,
   );
+}
+
+function inWindow(drawn: readonly GraphItem[], view: View, scene: Scene, { xMin, xMax, yMin, yMax }: Window): Scene {
+  return plot(drawn, { ...view, x: { from: xMin, to: xMax }, y: { from: yMin, to: yMax } }, scene.marks);
 }
 
 /** What must be equal for a mark to lie on a curve. */

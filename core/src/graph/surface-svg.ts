@@ -1,0 +1,130 @@
+import type { Picture } from "./picture.ts";
+import type { SurfaceMesh } from "./scene.ts";
+import { INK, PAPER, RULE, type Size, STEEL, STROKES, svgElement, ticks } from "./svg-parts.ts";
+
+/** From where a surface is looked at, in degrees: turned around the upright axis, and raised above the floor. */
+export interface Turn {
+  readonly around: number;
+  readonly above: number;
+}
+
+export const DEFAULT_TURN: Turn = { around: 38, above: 26 };
+
+type Point = readonly [number, number, number];
+
+const fixed = (x: number): string => String(Math.round(x * 10) / 10);
+const HEIGHT = 0.72;
+const RIM_BIAS = 0.06;
+
+/** A surface with its rim, the walls below it and its level lines on the floor, the farther parts first. */
+export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, turn: Turn = DEFAULT_TURN): string {
+  const { window } = picture;
+  const [sinA, cosA] = [Math.sin((turn.around * Math.PI) / 180), Math.cos((turn.around * Math.PI) / 180)];
+  const [sinE, cosE] = [Math.sin((turn.above * Math.PI) / 180), Math.cos((turn.above * Math.PI) / 180)];
+  const span = mesh.zMax - mesh.zMin || 1;
+  // The box from −1 to 1, somewhat lower than wide.
+  const unit = ([x, y, z]: Point): Point => [
+    (2 * (x - window.xMin)) / (window.xMax - window.xMin) - 1,
+    (2 * (y - window.yMin)) / (window.yMax - window.yMin) - 1,
+    HEIGHT * ((2 * (z - mesh.zMin)) / span - 1),
+  ];
+  const scale = Math.min(size.width, size.height * 1.15) / 3.4;
+  const project = (point: Point): readonly [number, number, number] => {
+    const [x, y, z] = unit(point);
+    const [right, away] = [cosA * x + sinA * y, -sinA * x + cosA * y];
+    return [size.width / 2 + scale * right, size.height * 0.47 - scale * (cosE * z + sinE * away), cosE * away - sinE * z];
+  };
+  const path = (points: readonly Point[]): string =>
+    points.map((point, k) => `${k === 0 ? "M" : "L"}${project(point).slice(0, 2).map(fixed).join(" ")}`).join("");
+  const floor =
+    (z: number) =>
+    ([x, y]: readonly [number, number]): Point => [x, y, z];
+  const colour = STROKES[0]?.colour ?? INK;
+  const depthOf = (corners: readonly Point[]): number => corners.reduce((total, corner) => total + project(corner)[2], 0) / corners.length;
+  const rimSegments = mesh.rim.flatMap((piece) => piece.slice(1).map((to, k): readonly Point[] => [piece[k] ?? to, to]));
+  const faces = [
+    ...facesOf(mesh).map((corners) => ({ corners, depth: depthOf(corners) })),
+    // The rim lies on faces: it is drawn after those next to it.
+    ...rimSegments.map((corners) => ({ corners, depth: depthOf(corners) - RIM_BIAS })),
+  ]
+    .sort((a, b) => b.depth - a.depth)
+    .map(({ corners }) => {
+      if (corners.length === 2) return `<path d="${path(corners)}" fill="none" stroke="${INK}" stroke-width="1.3" stroke-linecap="round"/>`;
+      const height = corners.reduce((total, corner) => total + corner[2], 0) / corners.length;
+      const tint = fixed(8 + (34 * (height - mesh.zMin)) / span);
+      return `<path d="${path(corners)}Z" fill="color-mix(in srgb, ${colour} ${tint}%, ${PAPER})" stroke="${colour}" stroke-width="0.45"/>`;
+    });
+  const contours = mesh.contours.flatMap((level) => level.map((piece) => path(piece.map(floor(mesh.zMin)))));
+  const rimBelow = mesh.rim.map((piece) => path(piece.map(([x, y]): Point => [x, y, mesh.zMin])));
+  const parts = [
+    `<rect x="0" y="0" width="${size.width}" height="${size.height}" fill="${PAPER}"/>`,
+    base(picture, mesh, project),
+    `<path d="${contours.join("")}" fill="none" stroke="${STEEL}" stroke-width="0.8"/>`,
+    `<path d="${rimBelow.join("")}" fill="none" stroke="${INK}" stroke-width="1" stroke-dasharray="4 3"/>`,
+    posts(mesh, path),
+    ...faces,
+  ];
+  return svgElement(picture.description, size, parts.join(""));
+}
+
+/** The quadrilaterals, or triangles, of the net that have all their corners. */
+function facesOf({ points }: SurfaceMesh): readonly (readonly Point[])[] {
+  return points.slice(1).flatMap((row, j) =>
+    row.slice(1).flatMap((corner, i) => {
+      const corners = [points[j]?.[i], points[j]?.[i + 1], corner, points[j + 1]?.[i]].filter((one) => one !== undefined);
+      return corners.length > 2 && corners.every(([, , z]) => Number.isFinite(z)) ? [corners] : [];
+    }),
+  );
+}
+
+/** Upright lines from the floor to the rim, which show the wall of the solid below the surface. */
+function posts({ rim, zMin }: SurfaceMesh, path: (points: readonly Point[]) => string): string {
+  const lines = rim.flatMap((piece) => {
+    const every = Math.max(1, Math.round(piece.length / 12));
+    return piece
+      .filter((_, k) => k % every === 0)
+      .map(([x, y, z]) =>
+        path([
+          [x, y, zMin],
+          [x, y, z],
+        ]),
+      );
+  });
+  return `<path d="${lines.join("")}" fill="none" stroke="${STEEL}" stroke-width="0.5" stroke-opacity="0.7"/>`;
+}
+
+/** The floor with its edges, ticks and names, and the upright axis. */
+function base(picture: Picture, { zMin, zMax }: SurfaceMesh, project: (point: Point) => readonly [number, number, number]): string {
+  const { xMin, xMax, yMin, yMax } = picture.window;
+  const line = (a: Point, b: Point, stroke: string, width: number): string => {
+    const [[x1, y1], [x2, y2]] = [project(a), project(b)];
+    return `<line x1="${fixed(x1)}" y1="${fixed(y1)}" x2="${fixed(x2)}" y2="${fixed(y2)}" stroke="${stroke}" stroke-width="${width}"/>`;
+  };
+  const label = (at: Point, text: string, [dx, dy]: readonly [number, number], name = false): string => {
+    const [x, y] = project(at);
+    const style = name ? `fill="${INK}" font-style="italic" font-size="13"` : `fill="${STEEL}" font-size="10.5"`;
+    return `<text x="${fixed(x + dx)}" y="${fixed(y + dy)}" text-anchor="middle" ${style}>${text}</text>`;
+  };
+  const number = (value: number): string => String(Number(value.toPrecision(6))).replace("-", "−");
+  // The edges of the floor that are nearest to the reader carry the numbers.
+  const corners: readonly Point[] = [
+    [xMin, yMin, zMin],
+    [xMax, yMin, zMin],
+    [xMax, yMax, zMin],
+    [xMin, yMax, zMin],
+  ];
+  const nearY = project([xMin, yMin, zMin])[2] < project([xMin, yMax, zMin])[2] ? yMin : yMax;
+  const nearX = project([xMin, yMin, zMin])[2] < project([xMax, yMin, zMin])[2] ? xMin : xMax;
+  const left = corners.reduce((best, corner) => (project(corner)[0] < project(best)[0] ? corner : best));
+  const [xs, ys, zs] = [ticks(xMin, xMax, 4), ticks(yMin, yMax, 4), ticks(zMin, zMax, 4)];
+  return [
+    ...corners.map((corner, k) => line(corner, corners[(k + 1) % 4] ?? corner, STEEL, 0.9)),
+    ...xs.map((x) => line([x, yMin, zMin], [x, yMax, zMin], RULE, 0.6) + label([x, nearY, zMin], number(x), [-5, 14])),
+    ...ys.map((y) => line([xMin, y, zMin], [xMax, y, zMin], RULE, 0.6) + label([nearX, y, zMin], number(y), [7, 14])),
+    line(left, [left[0], left[1], zMax], STEEL, 0.9),
+    ...zs.map((z) => label([left[0], left[1], z], number(z), [-14, 4])),
+    label([(xMin + xMax) / 2, nearY, zMin], picture.xLabel, [0, 30], true),
+    label([nearX, (yMin + yMax) / 2, zMin], picture.yLabel ?? "y", [0, 30], true),
+    label([left[0], left[1], zMax], "z", [0, -8], true),
+  ].join("");
+}

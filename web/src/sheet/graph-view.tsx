@@ -1,0 +1,170 @@
+import type { Picture } from "@nail-down/core/graph/picture";
+import type { Window } from "@nail-down/core/graph/scene";
+import { DEFAULT_TURN } from "@nail-down/core/graph/surface-svg";
+import { drawSvg } from "@nail-down/core/graph/svg";
+import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
+import { engine, Stopped } from "../compute/engine.ts";
+
+/** The graph's own units on the bench, near the pixels it gets there, so that its letters keep their size. */
+const BENCH_SIZE = { width: 440, height: 290 };
+/** How long the hand must rest before the curves are sampled anew. */
+const REST = 120;
+const ZOOM = 1.25;
+const STEP = 0.15;
+const DEGREES_PER_PIXEL = 0.5;
+
+/** A window around a point, a given number of times as wide; the point keeps its place. */
+function zoomed({ xMin, xMax, yMin, yMax }: Window, factor: number, [shareX, shareY]: readonly [number, number]): Window {
+  const [x, y] = [xMin + shareX * (xMax - xMin), yMax - shareY * (yMax - yMin)];
+  return { xMin: x + (xMin - x) * factor, xMax: x + (xMax - x) * factor, yMin: y + (yMin - y) * factor, yMax: y + (yMax - y) * factor };
+}
+
+function moved({ xMin, xMax, yMin, yMax }: Window, right: number, up: number): Window {
+  const [x, y] = [right * (xMax - xMin), up * (yMax - yMin)];
+  return { xMin: xMin + x, xMax: xMax + x, yMin: yMin + y, yMax: yMax + y };
+}
+
+/** Where a graph stands: its working and the number of its line. */
+export interface GraphPlace {
+  readonly working: readonly string[];
+  readonly number: number;
+}
+
+/**
+ * A graph under the hand: it moves with the pointer, zooms with the wheel, the keys and the buttons, and a surface turns. What is
+ * known is drawn at once; fresh samples come from the worker when the hand rests.
+ */
+export function GraphView({ drawn, place }: { readonly drawn: Picture; readonly place: GraphPlace }) {
+  const [picture, setPicture] = useState(drawn);
+  const [turn, setTurn] = useState(DEFAULT_TURN);
+  const frame = useRef<HTMLDivElement>(null);
+  const grip = useRef<{ readonly x: number; readonly y: number } | undefined>(undefined);
+  const isSurface = drawn.curves.some((curve) => curve.mesh !== undefined);
+  const { window } = picture;
+  const { working, number } = place;
+  const changed = window !== drawn.window;
+
+  useEffect(() => {
+    if (!changed) return;
+    let wanted = true;
+    const timer = setTimeout(() => {
+      engine
+        .draw(working.slice(0, number), window)
+        .then((fresh) => {
+          if (wanted && fresh) setPicture({ ...fresh, window });
+        })
+        .catch((failure: unknown) => {
+          if (!(failure instanceof Stopped)) throw failure;
+        });
+    }, REST);
+    return () => {
+      wanted = false;
+      clearTimeout(timer);
+    };
+  }, [changed, working, number, window]);
+
+  const look = useCallback((next: (window: Window) => Window): void => setPicture((before) => ({ ...before, window: next(before.window) })), []);
+
+  // React listens to the wheel passively, so that the page would scroll as well.
+  useEffect(() => {
+    const own = frame.current;
+    if (!own || isSurface) return;
+    const onWheel = (event: WheelEvent): void => {
+      event.preventDefault();
+      const { left, top, width, height } = own.getBoundingClientRect();
+      look((before) => zoomed(before, event.deltaY > 0 ? ZOOM : 1 / ZOOM, [(event.clientX - left) / width, (event.clientY - top) / height]));
+    };
+    own.addEventListener("wheel", onWheel, { passive: false });
+    return () => own.removeEventListener("wheel", onWheel);
+  }, [isSurface, look]);
+
+  const drag = (event: PointerEvent<HTMLDivElement>): void => {
+    if (!grip.current || !frame.current) return;
+    const [right, down] = [event.clientX - grip.current.x, event.clientY - grip.current.y];
+    grip.current = { x: event.clientX, y: event.clientY };
+    if (isSurface) {
+      setTurn(({ around, above }) => ({ around: around + right * DEGREES_PER_PIXEL, above: Math.min(80, Math.max(5, above + down * DEGREES_PER_PIXEL)) }));
+      return;
+    }
+    const { width, height } = frame.current.getBoundingClientRect();
+    look((before) => moved(before, -right / width, down / height));
+  };
+  const press = (event: KeyboardEvent<HTMLDivElement>): void => {
+    const action = isSurface ? turnKeys(event.key) : undefined;
+    if (action) setTurn(action);
+    else if (!isSurface && event.key in KEYS) look((before) => KEYS[event.key]?.(before) ?? before);
+    else return;
+    event.preventDefault();
+  };
+  const reset = (): void => {
+    setPicture(drawn);
+    setTurn(DEFAULT_TURN);
+  };
+  const middle = [0.5, 0.5] as const;
+  return (
+    <div className="group/graph relative my-1 border border-rule">
+      <div
+        ref={frame}
+        role="application"
+        aria-label={isSurface ? "surface: drag or use the arrow keys to turn it" : "graph: drag or use the arrow keys to move it, wheel or + and − to zoom"}
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: it is moved from the keyboard too
+        tabIndex={0}
+        className="cursor-grab touch-none select-none active:cursor-grabbing [&_svg]:h-auto [&_svg]:w-full"
+        onPointerDown={(event) => {
+          grip.current = { x: event.clientX, y: event.clientY };
+          event.currentTarget.setPointerCapture(event.pointerId);
+        }}
+        onPointerMove={drag}
+        onPointerUp={() => {
+          grip.current = undefined;
+        }}
+        onKeyDown={press}
+        dangerouslySetInnerHTML={{ __html: drawSvg(picture, BENCH_SIZE, turn) }}
+      />
+      <div className="absolute right-1 bottom-1 flex gap-1 font-sans text-[13px] text-steel opacity-0 group-focus-within/graph:opacity-100 group-hover/graph:opacity-100">
+        {!isSurface && (
+          <>
+            <GraphButton label="closer" sign="+" act={() => look((before) => zoomed(before, 1 / ZOOM, middle))} />
+            <GraphButton label="farther" sign="−" act={() => look((before) => zoomed(before, ZOOM, middle))} />
+          </>
+        )}
+        <GraphButton label="as it was" sign="⟲" act={reset} />
+      </div>
+    </div>
+  );
+}
+
+function GraphButton({ label, sign, act }: { readonly label: string; readonly sign: string; readonly act: () => void }) {
+  return (
+    <button type="button" aria-label={label} title={label} onClick={act} className="h-6 w-6 rounded border border-rule bg-paper hover:text-copper">
+      {sign}
+    </button>
+  );
+}
+
+const KEYS: Readonly<Record<string, (window: Window) => Window>> = {
+  ArrowLeft: (window) => moved(window, -STEP, 0),
+  ArrowRight: (window) => moved(window, STEP, 0),
+  ArrowUp: (window) => moved(window, 0, STEP),
+  ArrowDown: (window) => moved(window, 0, -STEP),
+  "+": (window) => zoomed(window, 1 / ZOOM, [0.5, 0.5]),
+  "-": (window) => zoomed(window, ZOOM, [0.5, 0.5]),
+};
+
+type Turning = (turn: typeof DEFAULT_TURN) => typeof DEFAULT_TURN;
+
+function turnKeys(key: string): Turning | undefined {
+  const by = 8;
+  switch (key) {
+    case "ArrowLeft":
+      return ({ around, above }) => ({ around: around - by, above });
+    case "ArrowRight":
+      return ({ around, above }) => ({ around: around + by, above });
+    case "ArrowUp":
+      return ({ around, above }) => ({ around, above: Math.min(80, above + by) });
+    case "ArrowDown":
+      return ({ around, above }) => ({ around, above: Math.max(5, above - by) });
+    default:
+      return undefined;
+  }
+}
