@@ -28,7 +28,7 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
     (2 * (y - window.yMin)) / (window.yMax - window.yMin) - 1,
     HEIGHT * ((2 * (z - mesh.zMin)) / span - 1),
   ];
-  const scale = Math.min(size.width, size.height * 1.15) / 3.4;
+  const scale = Math.min(size.width, size.height * 1.25) / 3.2;
   const project = (point: Point): readonly [number, number, number] => {
     const [x, y, z] = unit(point);
     const [right, away] = [cosA * x + sinA * y, -sinA * x + cosA * y];

@@ -153,6 +153,16 @@ export class Sentence {
     return syntax.name;
   }
 
+  /** One name or several with commas between them. */
+  names(what: string): readonly string[] {
+    const found = [this.name(what)];
+    while (this.takeMark(",")) {
+      this.pieces.push({ kind: "words", text: "," });
+      found.push(this.name(what));
+    }
+    return found;
+  }
+
   /** A name that is being declared: a whole word, which from then on is one name. */
   declaredName(what: string): string {
     const token = this.next;

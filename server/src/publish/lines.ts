@@ -77,7 +77,7 @@ export function answerHtml(answer: AnswerReport): string {
         .map((row) => `<tr>${row.map((cell) => `<td>${math(cell.latex)}${besideHtml(decimalBeside(cell))}</td>`).join("")}</tr>`)
         .join("")}</tbody></table></div>`;
     case "graph":
-      return `<figure class="graph">${drawSvg(answer.picture)}<figcaption>${escapeHtml(answer.picture.description)}</figcaption></figure>`;
+      return `<figure class="graph numbered">${drawSvg(answer.picture)}<figcaption>${escapeHtml(answer.picture.curves.map(({ label }) => label).join(", "))}</figcaption></figure>`;
   }
 }
 

@@ -33,8 +33,7 @@ export const OPTIMUM: Instruction = {
     let interval: ReturnType<Sentence["interval"]> | undefined;
     for (;;) {
       if (named.length === 0 && sentence.takeWords("over")) {
-        do named.push(sentence.name("a variable"));
-        while (sentence.takeMark(","));
+        named.push(...sentence.names("a variable"));
       } else if (!interval && sentence.takeWords("in")) interval = sentence.interval();
       else break;
     }

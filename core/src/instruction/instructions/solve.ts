@@ -46,11 +46,7 @@ function readSystem(items: readonly Expression[], sentence: Sentence, span: { fr
   const facts = items.filter((item) => !isEquation(item));
   if (equations.length === 0 || facts.some((fact) => fact.kind !== "relation")) sentence.fail("equations with one “=” each were expected here", span);
   const { environment } = sentence;
-  const named: string[] = [];
-  if (sentence.takeWords("for")) {
-    do named.push(sentence.name("an unknown"));
-    while (sentence.takeMark(","));
-  }
+  const named = sentence.takeWords("for") ? sentence.names("an unknown") : [];
   const domain: Domain = sentence.takeWords("over", "complex") ? "complex" : "real";
   if (domain === "real") sentence.takeWords("over", "reals");
   const way = sentence.takeWords("by", "elimination") ? "elimination" : sentence.takeWords("by", "substitution") ? "substitution" : undefined;
