@@ -113,6 +113,13 @@ describe("an instructor's whole way", () => {
       {},
       4,
     );
+    // The curve is read where the pointer meets it: tan x passes through the origin.
+    await author.page.evaluate(() =>
+      [...document.querySelectorAll('button[aria-label="as it was"]')].at(-1)?.dispatchEvent(new MouseEvent("click", { bubbles: true })),
+    );
+    const box = await (await author.page.$$("[role=application]")).at(-1)?.boundingBox();
+    await author.page.mouse.move((box?.x ?? 0) + (box?.width ?? 0) / 2, (box?.y ?? 0) + (box?.height ?? 0) / 2, { steps: 3 });
+    await author.page.waitForFunction(() => /≈ \(−?0(\.0\d*)?, −?0(\.0\d*)?\)/.test([...document.querySelectorAll("output")].at(-1)?.textContent ?? ""));
     await changes(() => author.page.keyboard.press("ArrowLeft").then(() => author.press("closer")));
     await author.page.evaluate(() =>
       [...document.querySelectorAll('button[aria-label="as it was"]')].at(-1)?.dispatchEvent(new MouseEvent("click", { bubbles: true })),

@@ -5,6 +5,7 @@ import { contains, type Expression, equal, freeNames } from "../expression/expre
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { integerCases } from "../rewrite/families.ts";
+import { rootsOfSquares } from "../rewrite/joint-roots.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { constantSign, equalityTest, type ZeroTest, zeroTest } from "../rewrite/zero-test.ts";
@@ -74,7 +75,8 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
     .find((condition) => decide(condition, assumptions) === false);
   if (undefinedThere) return { outcome: "bent", line: { ...line, note: `the equation is not defined there: ${text(undefinedThere)} fails` } };
   const onCondition = solution.conditions.filter((condition) => condition.kind === "relation" && condition.comparisons[0] === "=");
-  const [leftThere, rightThere] = [applyEqualities(left, onCondition), applyEqualities(right, onCondition)];
+  const plain = (side: Expression): Expression => (solution.conditions.length > 0 ? rootsOfSquares(applyEqualities(side, onCondition), assumptions) : side);
+  const [leftThere, rightThere] = [plain(left), plain(right)];
   const test =
     solution.integers.length > 0
       ? integerTest(subtract(leftThere, rightThere), solution.integers, assumptions)

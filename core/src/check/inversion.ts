@@ -1,14 +1,16 @@
 import { NOWHERE } from "../derivation/nowhere.ts";
-import { call, divide, E, HALF, isPositiveConstant, negate, ONE, PI, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { call, divide, E, HALF, isPositiveConstant, negate, number, ONE, PI, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { BudgetExhausted } from "../number/budget.ts";
+import * as rational from "../number/rational.ts";
 import { asFamily, missesZero } from "../rewrite/families.ts";
 import { fractionExpression, Kernels, NotAnalysable, normalForm } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { constantSign, equalityTest, zeroTest } from "../rewrite/zero-test.ts";
 import type { Equivalence } from "./equivalence.ts";
+import { neverZero } from "./never-zero.ts";
 
 /** Functions that take each value at most once on the reals where they are real. */
 const INJECTIVE: ReadonlySet<string> = new Set(["ln", "log", "sinh", "tanh", "arsinh", "artanh", "arcosh", "arctan", "arcsin", "arccos"]);
@@ -84,7 +86,7 @@ function movedOver(left: Expression, right: Expression, [u, v]: Sides, unknown: 
   const ratio = short && !contains(short, unknown) ? short : simplify(divide(before, after)).expression;
   if (contains(ratio, unknown)) return undefined;
   if (zeroTest(ratio, assumptions).kind !== "nonzero") return undefined;
-  if (freeNames(ratio).size > 0 && decide(relation(ratio, "!=", ZERO), assumptions) !== true)
+  if (freeNames(ratio).size > 0 && decide(relation(ratio, "!=", ZERO), assumptions) !== true && !neverZero(ratio, assumptions, assumptions))
     return { kind: "same where", conditions: [relation(ratio, "!=", ZERO)] };
   return { kind: "same" };
 }
@@ -110,6 +112,9 @@ function undone(left: Expression, right: Expression, [u, v]: Sides, assumptions:
   // Roots and odd powers are injective; a reciprocal is where it is defined.
   const known = [...assumptions, relation(u, ">=", ZERO)];
   const notNegative = (e: Expression): boolean => decide(relation(e, ">=", ZERO), assumptions) === true;
+  // An even root that is not negative is its value exactly where the radicand is that value's power.
+  if (num === 1 && Number(den) % 2 === 0 && notNegative(right) && equalityTest(power(right, number(rational.rational(den))), v, assumptions).kind === "zero")
+    return true;
   const injective = den !== 1 || Number(num) % 2 !== 0 || (notNegative(u) && notNegative(v));
   return (
     injective && (same(power(v, left.exponent)) || (den !== 1 && equalityTest(power(v, left.exponent), right, known).kind === "zero" && notNegative(right)))

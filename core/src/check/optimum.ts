@@ -11,11 +11,13 @@ import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { asFamily, membersBetween } from "../rewrite/families.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
 import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
+import { onePeriod, periodOf } from "./periodic.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
 /** A point claimed for an optimum. */
@@ -100,7 +102,7 @@ function slopeTest(objective: Expression, variable: string, point: ClaimedOptimu
 export function optimumIsGlobal(claim: ClaimedOptima): boolean {
   if (withoutConstraint(claim).some(optimumIsGlobal)) return true;
   if (claim.constraints.length === 0 && (isConvex(claim) || isOnlyExtremum(claim))) return true;
-  if (isBestOfAll(claim) || isBounded(claim)) return true;
+  if (isBestOfAll(claim) || isBounded(claim) || isBestOfPeriod(claim)) return true;
   const [variable, ...more] = claim.variables;
   const best = claim.points.filter(({ global }) => global);
   const [first] = best;
@@ -127,6 +129,24 @@ function isBounded({ objective, variables, constraints, facts, wanted, points }:
   if (!first || wanted === "stationary" || constraints.length > 0 || points.some(({ global }, k) => global && !best.includes(points[k] ?? first))) return false;
   if (others.some(({ value }) => zeroTest(subtract(value, first.value)).kind !== "zero")) return false;
   return isBestValue({ objective, variables, facts, wanted, value: first.value, points: best.map(({ values }) => values) });
+}
+
+/** A function that repeats: the families of best points are held against one period. */
+function isBestOfPeriod({ objective, variables, constraints, facts, wanted, points }: ClaimedOptima): boolean {
+  const [variable, ...more] = variables;
+  const best = points.filter(({ global }) => global);
+  const [first, ...others] = best;
+  if (variable === undefined || more.length + constraints.length + facts.length > 0 || !first || wanted === "stationary") return false;
+  const period = [...freeNames(objective)].every((letter) => letter === variable) ? periodOf(objective, variable) : undefined;
+  if (!period || others.some(({ value }) => zeroTest(subtract(value, first.value)).kind !== "zero")) return false;
+  const within = onePeriod(variable, period);
+  const members = best.map(({ values, integers }) => {
+    const family = asFamily(values.get(variable) ?? ZERO, integers[0] ?? "");
+    return family && membersBetween(family, variable, within);
+  });
+  if (!members.every((list) => list !== undefined)) return false;
+  const places = members.flat().map((value) => new Map([[variable, value]]));
+  return isBestValue({ objective, variables, facts: within, wanted, value: first.value, points: places });
 }
 
 /** A number in each piece between zeros and bounds: there the difference is continuous and keeps its sign. */

@@ -12,7 +12,7 @@ import { simplify } from "../rewrite/simplify.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
 
 /** A common period of the circular functions that hold the unknown, proven to be one of the whole expression. */
-function periodOf(e: Expression, unknown: string): Expression | undefined {
+export function periodOf(e: Expression, unknown: string): Expression | undefined {
   const parts = findAll(e, (part) => part.kind === "call" && functionFamily(part.name)?.periodInPi !== undefined && contains(part, unknown));
   const periods = parts.map((part) => {
     const [argument] = part.kind === "call" ? part.args : [];
@@ -31,6 +31,12 @@ function periodOf(e: Expression, unknown: string): Expression | undefined {
   return zeroTest(subtract(moved, e)).kind === "zero" ? period : undefined;
 }
 
+/** A little more than a period, so that its ends are inside. */
+export function onePeriod(unknown: string, period: Expression): readonly Expression[] {
+  const x = name(unknown);
+  return [relation(x, ">=", number(rational.rational(-1, 64))), relation(x, "<=", sum(period, number(rational.rational(1, 64))))];
+}
+
 /**
  * Whether families, each known to solve an equation, are all its solutions: the equation repeats after a period, and on one
  * period bounds leave no zero but the members of the families there.
@@ -41,9 +47,7 @@ export function coversPeriod(equation: Expression, values: readonly Expression[]
   const f = zeroForm(left, right, unknown);
   const period = periodOf(f, unknown);
   if (!period) return false;
-  const x = name(unknown);
-  // A little more than a period, so that its ends are inside.
-  const within = [relation(x, ">=", number(rational.rational(-1, 64))), relation(x, "<=", sum(period, number(rational.rational(1, 64))))];
+  const within = onePeriod(unknown, period);
   const members: Expression[] = [];
   for (const value of values) {
     const family = asFamily(value, letter);

@@ -53,7 +53,8 @@ function labelledOnce(marks: Picture["marks"]): Picture["marks"] {
 
 type Placer = (point: Position) => readonly [number, number];
 
-function placer({ xMin, xMax, yMin, yMax }: Window, size: Size): Placer {
+/** Where a point of the window stands in the drawing. */
+export function placer({ xMin, xMax, yMin, yMax }: Window, size: Size): Placer {
   const width = size.width - 2 * PADDING;
   const height = size.height - 2 * PADDING;
   return ([x, y]) => [PADDING + ((x - xMin) / (xMax - xMin)) * width, PADDING + ((yMax - y) / (yMax - yMin)) * height];

@@ -50,8 +50,12 @@ export function possibleSigns(e: Expression, assumptions: readonly Expression[])
 
 function assumedSigns(e: Expression, assumptions: readonly Expression[]): Signs {
   let signs = ANY_SIGN;
+  const own = splitCoefficient(e);
   for (const { left, comparison, right } of simpleRelations(assumptions)) {
-    if (equal(subtract(left, right), e)) signs &= ALLOWED[comparison];
+    // 2 L f has the sign that is known of L f.
+    const stated = splitCoefficient(subtract(left, right));
+    if (equal(stated.rest, own.rest))
+      signs &= rational.sign(stated.coefficient) === rational.sign(own.coefficient) ? ALLOWED[comparison] : ALLOWED[MIRRORED[comparison]];
     if (!equal(left, e)) continue;
     const bound = constantSign(right);
     if (bound === undefined) continue;

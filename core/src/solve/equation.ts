@@ -1,8 +1,11 @@
-import { name, subtract, ZERO } from "../expression/construct.ts";
+import { step } from "../derivation/step.ts";
+import { name, ONE, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { contains, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { BudgetExhausted } from "../number/budget.ts";
+import { expandedLogarithm } from "../rewrite/logarithms.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
 import { solveComplexExponential } from "./complex-exponential.ts";
@@ -78,6 +81,7 @@ const METHODS: readonly Method[] = [
   (task) => solveByTakingLogarithms(task, solveOpen),
   (task) => solveRadical(task, solveCleared),
   (task) => solveInverseTrigonometric(task, solveOpen),
+  solveWithoutLogarithms,
   solveNumerically,
 ];
 
@@ -109,6 +113,22 @@ function firstOf(task: Task): Solved | undefined {
   }
   if (refusal) throw refusal;
   return undefined;
+}
+
+/** Logarithms of exponentials are undone: ln(e^x) is x. */
+function solveWithoutLogarithms(task: Task): Solved | undefined {
+  const undone = (e: Expression): Expression => {
+    const inner = mapChildren(e, undone);
+    const [u] = inner.kind === "call" && inner.name === "ln" ? inner.args : [];
+    return u && findAll(u, (part) => part.kind === "power" && contains(part.exponent, task.unknown)).length > 0
+      ? expandedLogarithm(u, task.assumptions, false)
+      : inner;
+  };
+  const after = undone(task.equation);
+  if (task.domain !== "real" || after.kind !== "relation" || equal(after, task.equation)) return undefined;
+  const solved = solveOpen({ ...task, equation: after });
+  const claim = { kind: "equivalent", unknown: task.unknown, before: task.equation, after, factor: ONE } as const;
+  return solved && { ...solved, steps: [step("simplify values", [], claim), ...solved.steps] };
 }
 
 /** Both sides are the same wherever they are defined. */

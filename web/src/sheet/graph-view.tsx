@@ -1,7 +1,7 @@
 import type { Picture } from "@nail-down/core/graph/picture";
-import type { Window } from "@nail-down/core/graph/scene";
+import type { Position, Window } from "@nail-down/core/graph/scene";
 import { DEFAULT_TURN } from "@nail-down/core/graph/surface-svg";
-import { drawSvg } from "@nail-down/core/graph/svg";
+import { drawSvg, placer } from "@nail-down/core/graph/svg";
 import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
 import { engine, Stopped } from "../compute/engine.ts";
 
@@ -24,6 +24,25 @@ function moved({ xMin, xMax, yMin, yMax }: Window, right: number, up: number): W
   return { xMin: xMin + x, xMax: xMax + x, yMin: yMin + y, yMax: yMax + y };
 }
 
+/** How near the pointer must come to a curve, in the drawing's units, for its values to be read. */
+const NEAR = 12;
+const READ_FIGURES = 4;
+
+/** The drawn point next to a place in the drawing; undefined where no curve is near. */
+function nearestPoint({ curves, window }: Picture, [left, top]: Position): { readonly at: Position; readonly place: Position } | undefined {
+  const place = placer(window, BENCH_SIZE);
+  let best: { readonly at: Position; readonly place: Position } | undefined;
+  let least = NEAR;
+  for (const at of curves.flatMap(({ pieces }) => pieces).flat()) {
+    const own = place(at);
+    const distance = Math.hypot(own[0] - left, own[1] - top);
+    if (distance < least) [best, least] = [{ at, place: own }, distance];
+  }
+  return best;
+}
+
+const read = (value: number): string => String(Number(value.toPrecision(READ_FIGURES))).replace("-", "−");
+
 /** Where a graph stands: its working and the number of its line. */
 export interface GraphPlace {
   readonly working: readonly string[];
@@ -37,6 +56,7 @@ export interface GraphPlace {
 export function GraphView({ drawn, place }: { readonly drawn: Picture; readonly place: GraphPlace }) {
   const [picture, setPicture] = useState(drawn);
   const [turn, setTurn] = useState(DEFAULT_TURN);
+  const [reading, setReading] = useState<ReturnType<typeof nearestPoint>>();
   const frame = useRef<HTMLDivElement>(null);
   const grip = useRef<{ readonly x: number; readonly y: number } | undefined>(undefined);
   const isSurface = drawn.curves.some((curve) => curve.mesh !== undefined);
@@ -78,8 +98,17 @@ export function GraphView({ drawn, place }: { readonly drawn: Picture; readonly 
     return () => own.removeEventListener("wheel", onWheel);
   }, [isSurface, look]);
 
+  const point = (event: PointerEvent<HTMLDivElement>): void => {
+    const { left, top, width, height } = event.currentTarget.getBoundingClientRect();
+    const place = [((event.clientX - left) / width) * BENCH_SIZE.width, ((event.clientY - top) / height) * BENCH_SIZE.height] as const;
+    setReading(isSurface ? undefined : nearestPoint(picture, place));
+  };
   const drag = (event: PointerEvent<HTMLDivElement>): void => {
-    if (!grip.current || !frame.current) return;
+    if (!grip.current || !frame.current) {
+      point(event);
+      return;
+    }
+    setReading(undefined);
     const [right, down] = [event.clientX - grip.current.x, event.clientY - grip.current.y];
     grip.current = { x: event.clientX, y: event.clientY };
     if (isSurface) {
@@ -118,9 +147,25 @@ export function GraphView({ drawn, place }: { readonly drawn: Picture; readonly 
         onPointerUp={() => {
           grip.current = undefined;
         }}
+        onPointerLeave={() => setReading(undefined)}
         onKeyDown={press}
         dangerouslySetInnerHTML={{ __html: drawSvg(picture, BENCH_SIZE, turn) }}
       />
+      {reading && (
+        <output
+          className="pointer-events-none absolute -translate-x-1/2 -translate-y-[150%] whitespace-nowrap rounded border border-rule bg-paper px-1.5 text-[13px]"
+          style={{ left: `${(100 * reading.place[0]) / BENCH_SIZE.width}%`, top: `${(100 * reading.place[1]) / BENCH_SIZE.height}%` }}
+        >
+          ≈ ({read(reading.at[0])}, {read(reading.at[1])})
+        </output>
+      )}
+      {reading && (
+        <span
+          aria-hidden="true"
+          className="pointer-events-none absolute h-2 w-2 -translate-x-1/2 -translate-y-1/2 rounded-full bg-copper"
+          style={{ left: `${(100 * reading.place[0]) / BENCH_SIZE.width}%`, top: `${(100 * reading.place[1]) / BENCH_SIZE.height}%` }}
+        />
+      )}
       <div className="absolute right-1 bottom-1 flex gap-1 font-sans text-[13px] text-steel opacity-0 group-focus-within/graph:opacity-100 group-hover/graph:opacity-100">
         {!isSurface && (
           <>
@@ -129,9 +174,20 @@ export function GraphView({ drawn, place }: { readonly drawn: Picture; readonly 
           </>
         )}
         <GraphButton label="as it was" sign="⟲" act={reset} />
+        <GraphButton label="save as SVG" sign="↓" act={() => saveSvg(drawSvg(picture, undefined, turn))} />
       </div>
     </div>
   );
+}
+
+/** Hands the drawing to the reader as a file. */
+function saveSvg(svg: string): void {
+  const address = URL.createObjectURL(new Blob([svg], { type: "image/svg+xml" }));
+  const link = document.createElement("a");
+  link.href = address;
+  link.download = "graph.svg";
+  link.click();
+  URL.revokeObjectURL(address);
 }
 
 function GraphButton({ label, sign, act }: { readonly label: string; readonly sign: string; readonly act: () => void }) {

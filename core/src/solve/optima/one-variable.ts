@@ -74,13 +74,18 @@ function apartByValue(one: Solution, { objective }: OptimumTask, variable: strin
   const value = one.values.get(variable) ?? ZERO;
   if (letter === undefined) return [one];
   const cases = integerCases(substitute(objective, new Map([[variable, value]])), letter);
-  const count = cases?.length ?? 1;
-  const [first] = cases ?? [];
-  if (!first || cases?.every((other) => zeroTest(subtract(other, first)).kind === "zero")) return [one];
+  const count = cases ? shortestPeriod(cases) : 1;
+  if (count === 1) return [one];
   return Array.from({ length: count }, (_, j) => {
     const member = simplify(expand(substitute(value, new Map([[letter, sum(product(number(count), name(letter)), number(j))]])))).expression;
     return { ...one, values: new Map([[variable, member]]) };
   });
+}
+
+/** After how many members the values repeat. */
+function shortestPeriod(values: readonly Expression[]): number {
+  const repeats = (length: number): boolean => values.every((value, k) => zeroTest(subtract(value, values[k % length] ?? value)).kind === "zero");
+  return values.findIndex((_, k) => values.length % (k + 1) === 0 && repeats(k + 1)) + 1;
 }
 
 /** The nature by the sign of the second derivative, for letters and families. */
