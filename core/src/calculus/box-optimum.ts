@@ -83,7 +83,8 @@ function neighbourhood(e: Expression, f: BoxFunction, variables: readonly string
   });
   const slopes = variables.map((letter) => simplify(differentiate(e, letter)).expression);
   const second = slopes.map((slope) => variables.map((letter) => compileBox(simplify(differentiate(slope, letter)).expression, variables)));
-  const [slope, ...others] = slopes.map((one) => compileBox(one, variables));
+  // At a corner the rules give signs of each part, which simplifying would mix.
+  const [slope, ...others] = variables.map((letter) => compileBox(differentiate(e, letter), variables));
   for (let k = 0; k < MOST_HALVINGS; k += 1) {
     const sides = places.map((place) => {
       const reach = place && Math.max(1, Math.abs(place.low)) * 2 ** -k;
