@@ -1,3 +1,4 @@
+import { GRAPHS } from "./graphs.ts";
 import { KERNEL, KERNEL_GROWTH } from "./kernel.ts";
 import { fittedExponent, secondsOf } from "./measure.ts";
 import { REWRITING } from "./rewriting.ts";
@@ -6,7 +7,7 @@ import { SOLVING, SOLVING_GROWTH } from "./solving.ts";
 declare const console: { log(line: string): void };
 
 console.log("work                                                            seconds      ratio  against");
-for (const { name, work, reference, against } of [...SOLVING, ...REWRITING, ...KERNEL]) {
+for (const { name, work, reference, against } of [...SOLVING, ...GRAPHS, ...REWRITING, ...KERNEL]) {
   const [own, other] = [secondsOf(work), secondsOf(reference)];
   console.log(`${name.padEnd(60)} ${own.toExponential(2).padStart(10)} ${(own / other).toPrecision(3).padStart(10)}  ${against}`);
 }

@@ -28,11 +28,11 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
     (2 * (y - window.yMin)) / (window.yMax - window.yMin) - 1,
     HEIGHT * ((2 * (z - mesh.zMin)) / span - 1),
   ];
-  const scale = Math.min(size.width, size.height * 1.25) / 3.2;
+  const scale = Math.min(size.width, size.height * 1.16) / 3.2;
   const project = (point: Point): readonly [number, number, number] => {
     const [x, y, z] = unit(point);
     const [right, away] = [cosA * x + sinA * y, -sinA * x + cosA * y];
-    return [size.width / 2 + scale * right, size.height * 0.47 - scale * (cosE * z + sinE * away), cosE * away - sinE * z];
+    return [size.width / 2 + scale * right, size.height * 0.45 - scale * (cosE * z + sinE * away), cosE * away - sinE * z];
   };
   const path = (points: readonly Point[]): string =>
     points.map((point, k) => `${k === 0 ? "M" : "L"}${project(point).slice(0, 2).map(fixed).join(" ")}`).join("");
@@ -40,20 +40,31 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
     (z: number) =>
     ([x, y]: readonly [number, number]): Point => [x, y, z];
   const colour = STROKES[0]?.colour ?? INK;
-  const depthOf = (corners: readonly Point[]): number => corners.reduce((total, corner) => total + project(corner)[2], 0) / corners.length;
-  const rimSegments = mesh.rim.flatMap((piece) => piece.slice(1).map((to, k): readonly Point[] => [piece[k] ?? to, to]));
-  const faces = [
-    ...facesOf(mesh).map((corners) => ({ corners, depth: depthOf(corners) })),
-    // The rim lies on faces: it is drawn after those next to it.
-    ...rimSegments.map((corners) => ({ corners, depth: depthOf(corners) - RIM_BIAS })),
-  ]
-    .sort((a, b) => b.depth - a.depth)
-    .map(({ corners }) => {
-      if (corners.length === 2) return `<path d="${path(corners)}" fill="none" stroke="${INK}" stroke-width="1.3" stroke-linecap="round"/>`;
-      const height = corners.reduce((total, corner) => total + corner[2], 0) / corners.length;
-      const tint = fixed(8 + (34 * (height - mesh.zMin)) / span);
-      return `<path d="${path(corners)}Z" fill="color-mix(in srgb, ${colour} ${tint}%, ${PAPER})" stroke="${colour}" stroke-width="0.45"/>`;
+  // Every corner of the net is placed once, for up to four faces.
+  const placed = mesh.points.map((row) => row.map((point) => (point && Number.isFinite(point[2]) ? { at: project(point), height: point[2] } : undefined)));
+  const drawn: { readonly depth: number; readonly svg: string }[] = [];
+  for (let row = 1; row < placed.length; row += 1) {
+    for (let column = 1; column < (placed[row]?.length ?? 0); column += 1) {
+      const corners = [placed[row - 1]?.[column - 1], placed[row - 1]?.[column], placed[row]?.[column], placed[row]?.[column - 1]].filter(
+        (corner) => corner !== undefined,
+      );
+      if (corners.length < 3) continue;
+      const share = corners.reduce((total, { height }) => total + height, 0) / corners.length - mesh.zMin;
+      const outline = corners.map(({ at: [x, y] }) => `${fixed(x)} ${fixed(y)}`).join("L");
+      const fill = `color-mix(in srgb, ${colour} ${fixed(8 + (34 * share) / span)}%, ${PAPER})`;
+      const depth = corners.reduce((total, { at }) => total + at[2], 0) / corners.length;
+      drawn.push({ depth, svg: `<path d="M${outline}Z" fill="${fill}"/>` });
+    }
+  }
+  for (const piece of mesh.rim) {
+    piece.slice(1).forEach((to, k) => {
+      const from = piece[k] ?? to;
+      // The rim lies on faces: it is drawn after those next to it.
+      const depth = (project(from)[2] + project(to)[2]) / 2 - RIM_BIAS;
+      drawn.push({ depth, svg: `<path d="${path([from, to])}" fill="none" stroke="${INK}" stroke-width="1.3" stroke-linecap="round"/>` });
     });
+  }
+  const faces = drawn.sort((a, b) => b.depth - a.depth).map(({ svg }) => svg);
   const contours = mesh.contours.flatMap((level) => level.map((piece) => path(piece.map(floor(mesh.zMin)))));
   const rimBelow = mesh.rim.map((piece) => path(piece.map(([x, y]): Point => [x, y, mesh.zMin])));
   const parts = [
@@ -62,19 +73,9 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
     `<path d="${contours.join("")}" fill="none" stroke="${STEEL}" stroke-width="0.8"/>`,
     `<path d="${rimBelow.join("")}" fill="none" stroke="${INK}" stroke-width="1" stroke-dasharray="4 3"/>`,
     posts(mesh, path),
-    ...faces,
+    `<g stroke="${colour}" stroke-width="0.45">${faces.join("")}</g>`,
   ];
   return svgElement(picture.description, size, parts.join(""));
-}
-
-/** The quadrilaterals, or triangles, of the net that have all their corners. */
-function facesOf({ points }: SurfaceMesh): readonly (readonly Point[])[] {
-  return points.slice(1).flatMap((row, j) =>
-    row.slice(1).flatMap((corner, i) => {
-      const corners = [points[j]?.[i], points[j]?.[i + 1], corner, points[j + 1]?.[i]].filter((one) => one !== undefined);
-      return corners.length > 2 && corners.every(([, , z]) => Number.isFinite(z)) ? [corners] : [];
-    }),
-  );
 }
 
 /** Upright lines from the floor to the rim, which show the wall of the solid below the surface. */

@@ -70,7 +70,7 @@ export function regionCurve({ label, condition }: Region, index: number, { varia
 }
 
 /** The longest parts of a piece on which a test holds. */
-function runs(piece: readonly Position[], test: (point: Position) => boolean): readonly (readonly Position[])[] {
+export function runs(piece: readonly Position[], test: (point: Position) => boolean): readonly (readonly Position[])[] {
   const found: Position[][] = [[]];
   for (const point of piece) {
     if (test(point)) found.at(-1)?.push(point);

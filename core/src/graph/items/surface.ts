@@ -2,7 +2,7 @@ import { compile, compileCondition } from "../../expression/double-value.ts";
 import type { Expression } from "../../expression/expression.ts";
 import type { Curve, Position, SurfaceMesh, Window } from "../scene.ts";
 import { implicitPieces } from "./implicit-trace.ts";
-import { bordersOf } from "./region.ts";
+import { bordersOf, runs } from "./region.ts";
 
 interface Surface {
   readonly label: string;
@@ -39,7 +39,7 @@ export function surfaceCurve({ label, expression, where }: Surface, names: reado
   const heights = points.flat().flatMap((point) => (point && Number.isFinite(point[2]) ? [point[2]] : []));
   const [zMin, zMax] = heights.length > 0 ? [Math.min(...heights), Math.max(...heights)] : [0, 1];
   const border = where ? bordersOf(where).flatMap((side) => implicitPieces(side, names, window)) : [frame(window)];
-  const rim = border.flatMap((piece) => inRuns(piece, ([x, y]) => Number.isFinite(f(x, y)) && nearInside([x, y], isInside, window)));
+  const rim = border.flatMap((piece) => runs(piece, ([x, y]) => Number.isFinite(f(x, y)) && nearInside([x, y], isInside, window)));
   const levels = Array.from({ length: LEVELS }, (_, k) => zMin + ((zMax - zMin) * (k + 0.5)) / LEVELS);
   const mesh: SurfaceMesh = {
     points,
@@ -98,15 +98,6 @@ function frame({ xMin, xMax, yMin, yMax }: Window): readonly Position[] {
 function nearInside([x, y]: Position, isInside: (point: Position) => boolean, { xMin, xMax, yMin, yMax }: Window): boolean {
   const [a, b] = [(xMax - xMin) * 1e-4, (yMax - yMin) * 1e-4];
   return [-1, 0, 1].some((i) => [-1, 0, 1].some((j) => isInside([x + i * a, y + j * b])));
-}
-
-function inRuns(piece: readonly Position[], test: (point: Position) => boolean): readonly (readonly Position[])[] {
-  const runs: Position[][] = [[]];
-  for (const point of piece) {
-    if (test(point)) runs.at(-1)?.push(point);
-    else if ((runs.at(-1)?.length ?? 0) > 0) runs.push([]);
-  }
-  return runs.filter((run) => run.length > 1);
 }
 
 /** The level line on the net: where the surface passes the level on two edges of a triangle. */
