@@ -129,6 +129,22 @@ describe("an instructor's whole way", () => {
       {},
       first,
     );
+    // A piece of the curve between two handles: the question becomes a line.
+    await author.page.evaluate(() =>
+      [...document.querySelectorAll('button[aria-label="bracket a piece"]')].at(-1)?.dispatchEvent(new MouseEvent("click", { bubbles: true })),
+    );
+    const handle = await author.page.waitForSelector('[aria-label="where the piece ends"]');
+    await handle?.evaluate((element) => element.scrollIntoView({ block: "center" }));
+    const edge = await handle?.boundingBox();
+    await author.page.mouse.move((edge?.x ?? 0) + 6, (edge?.y ?? 0) + 60);
+    await author.page.mouse.down();
+    await author.page.mouse.move((edge?.x ?? 0) + 84, (edge?.y ?? 0) + 60, { steps: 4 });
+    await author.page.mouse.up();
+    await author.page.waitForFunction(() => Number(document.querySelector('[aria-label="where the piece ends"]')?.getAttribute("aria-valuenow")) > 2);
+    await author.press("zeros");
+    const asked = await author.page.$eval('textarea[aria-label="writing line"]', (area) => (area instanceof HTMLTextAreaElement ? area.value : ""));
+    expect(asked).toMatch(/^solve tan\(x\) = 0 for x in \[-1\.\d+, [23](\.\d+)?\]$/);
+    await author.fill("writing line", "");
     await author.write("graph z = x^2 - y^2");
     await author.page.waitForFunction(() => document.querySelectorAll("[role=application]").length === 3);
     await author.page.evaluate(() => [...document.querySelectorAll("[role=application]")].at(-1)?.scrollIntoView({ block: "center" }));

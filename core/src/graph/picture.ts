@@ -3,6 +3,7 @@ import { ballValue } from "../expression/ball-value.ts";
 import { compile } from "../expression/double-value.ts";
 import type { Expression } from "../expression/expression.ts";
 import { plain, plainName } from "../notation/plain.ts";
+import { text } from "../notation/text.ts";
 import type { Curve, Mark, MarkKind, Position, Scene, Window } from "./scene.ts";
 
 /** What the drawing needs, in numbers and strings only: it can be stored and sent as it is. */
@@ -17,7 +18,10 @@ export interface Picture {
   readonly description: string;
 }
 
-export type PictureCurve = Omit<Curve, "kind" | "expression">;
+export type PictureCurve = Omit<Curve, "kind" | "expression"> & {
+  /** A function of one variable in the notation, so that a line can ask about it. */
+  readonly formula?: string;
+};
 
 export interface PictureMark {
   readonly kind: MarkKind;
@@ -77,7 +81,7 @@ export function picture(scene: Scene): Picture {
     xLabel: plainName(scene.variable),
     ...(scene.vertical === undefined ? {} : { yLabel: plainName(scene.vertical) }),
     ...(scene.inTurns ? { inTurns: true } : {}),
-    curves: scene.curves.map(({ kind: _kind, expression: _expression, ...drawn }) => drawn),
+    curves: scene.curves.map(({ kind, expression, ...drawn }) => (kind === "function" ? { ...drawn, formula: text(expression) } : drawn)),
     marks,
     description,
   };

@@ -30,6 +30,7 @@ export function plot(items: readonly GraphItem[], view: View, ownMarks?: readonl
     heightOf(
       functions.flatMap((f) => valuesAlong(f, view.variable, x)),
       marked,
+      hasPoles(allMarks),
     );
   const isSurface = items.some(({ kind }) => kind === "surface");
   const free = !isSurface && view.x === undefined && view.y === undefined && functions.length < items.length;
@@ -101,9 +102,13 @@ function reachOf(marks: readonly Mark[]): number {
   return far > 0 ? Math.max(2, far * 2) : 5;
 }
 
+function hasPoles(marks: readonly Mark[]): boolean {
+  return marks.some(({ kind, x, y }) => kind === "asymptote" && x !== undefined && y === undefined);
+}
+
 /** Around everything that has an extent, else around the marks of functions. */
 function horizontalRange(marks: readonly Mark[], extent: readonly Position[]): Range {
-  if (extent.length === 0) return rangeAround(placesOf(marks));
+  if (extent.length === 0) return rangeAround(placesOf(marks), hasPoles(marks));
   return boxAround([...extent, ...marks.map(({ at }) => at), [0, 0]])?.x ?? rangeAround([]);
 }
 

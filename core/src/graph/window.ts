@@ -12,12 +12,13 @@ export const ASPECT = 1.6;
 const MANY = 6;
 
 /** An interval that shows every mark with room on both sides, and the other axis where it is not far off. */
-export function rangeAround(places: readonly number[]): Range {
+export function rangeAround(places: readonly number[], hasPoles = false): Range {
   if (places.length === 0) return { from: -5, to: 5 };
   const [low, high] = [Math.min(...places), Math.max(...places)];
   const spread = high - low;
-  // A few marks need room to show where the curve goes; many show it themselves.
-  const room = spread > 0 ? spread * (places.length > MANY ? 0.12 : 0.55) : Math.max(2, Math.abs(low) * 0.6);
+  // A few marks need room to show where the curve goes, more so beyond a pole; many show it themselves.
+  const room =
+    hasPoles && places.length <= MANY ? Math.max(spread, 3) : spread > 0 ? spread * (places.length > MANY ? 0.12 : 0.55) : Math.max(2, Math.abs(low) * 0.6);
   let [from, to] = [low - room, high + room];
   const width = to - from;
   if (from > 0 && from < width * 0.6) from = -0.08 * width;
@@ -36,11 +37,11 @@ export function placesOf(marks: readonly Mark[]): readonly number[] {
   return marks.filter(({ kind, x }) => kind !== "intercept" && x !== undefined).map(({ at }) => at[0]);
 }
 
-/** How far beyond its marks a curve is followed upwards and downwards, in heights of the marks. */
-const FURTHEST = 1;
+/** How far beyond its marks a curve is followed upwards and downwards, in heights of the marks; farther where it has poles. */
+const FURTHEST = { plain: 1, poles: 2 };
 
 /** The least interval with all values and 0, and some room. */
-export function heightOf(values: readonly number[], marked: readonly number[]): Range {
+export function heightOf(values: readonly number[], marked: readonly number[], hasPoles = false): Range {
   const sorted = values.filter(Number.isFinite).sort((a, b) => a - b);
   const at = (part: number): number => sorted[Math.round(part * (sorted.length - 1))] ?? 0;
   // Near a pole a few values are enormous: the bulk of the values decides then.
@@ -50,7 +51,7 @@ export function heightOf(values: readonly number[], marked: readonly number[]): 
   const [lowest, highest] = wild ? [bulkLow - reach, bulkHigh + reach] : [at(0), at(1)];
   // What the marks show must not be flattened by ends that run away.
   const span = Math.max(0, ...marked) - Math.min(0, ...marked);
-  const most = span > 0 ? span * FURTHEST : Number.POSITIVE_INFINITY;
+  const most = span > 0 ? span * (hasPoles ? FURTHEST.poles : FURTHEST.plain) : Number.POSITIVE_INFINITY;
   const low = Math.min(Math.max(lowest, Math.min(0, ...marked) - most), 0, ...marked);
   const high = Math.max(Math.min(highest, Math.max(0, ...marked) + most), 0, ...marked);
   const room = (high - low) * 0.08 || 1;

@@ -114,10 +114,12 @@ export const AnswerView = memo(function AnswerView({
   answer,
   place,
   propose,
+  write,
 }: {
   readonly answer: AnswerReport;
   readonly place: GraphPlace;
   readonly propose: ProposeRewrite;
+  readonly write: (instruction: string) => void;
 }) {
   switch (answer.kind) {
     case "solutions":
@@ -204,6 +206,6 @@ export const AnswerView = memo(function AnswerView({
         </table>
       );
     case "graph":
-      return <GraphView key={answer.picture.description} drawn={answer.picture} place={place} />;
+      return <GraphView key={answer.picture.description} drawn={answer.picture} place={place} write={write} />;
   }
 });

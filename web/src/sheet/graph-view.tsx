@@ -53,9 +53,19 @@ export interface GraphPlace {
  * A graph under the hand: it moves with the pointer, zooms with the wheel, the keys and the buttons, and a surface turns. What is
  * known is drawn at once; fresh samples come from the worker when the hand rests.
  */
-export function GraphView({ drawn, place }: { readonly drawn: Picture; readonly place: GraphPlace }) {
+export function GraphView({
+  drawn,
+  place,
+  write,
+}: {
+  readonly drawn: Picture;
+  readonly place: GraphPlace;
+  /** Puts an instruction into the writing line. */
+  readonly write: (instruction: string) => void;
+}) {
   const [picture, setPicture] = useState(drawn);
   const [turn, setTurn] = useState(DEFAULT_TURN);
+  const [bracket, setBracket] = useState<Bracket>();
   const [reading, setReading] = useState<ReturnType<typeof nearestPoint>>();
   const frame = useRef<HTMLDivElement>(null);
   const grip = useRef<{ readonly x: number; readonly y: number } | undefined>(undefined);
@@ -125,7 +135,13 @@ export function GraphView({ drawn, place }: { readonly drawn: Picture; readonly 
     else return;
     event.preventDefault();
   };
+  const formulas = drawn.curves.flatMap(({ formula }) => (formula === undefined ? [] : [formula]));
+  const toggle = (): void => {
+    const third = (window.xMax - window.xMin) / 3;
+    setBracket(bracket ? undefined : [window.xMin + third, window.xMax - third]);
+  };
   const reset = (): void => {
+    setBracket(undefined);
     setPicture(drawn);
     setTurn(DEFAULT_TURN);
   };
@@ -151,6 +167,7 @@ export function GraphView({ drawn, place }: { readonly drawn: Picture; readonly 
         onKeyDown={press}
         dangerouslySetInnerHTML={{ __html: drawSvg(picture, BENCH_SIZE, turn) }}
       />
+      {bracket && <BracketHandles bracket={bracket} window={window} change={setBracket} />}
       {reading && (
         <output
           className="pointer-events-none absolute -translate-x-1/2 -translate-y-[150%] whitespace-nowrap rounded border border-rule bg-paper px-1.5 text-[13px]"
@@ -166,6 +183,7 @@ export function GraphView({ drawn, place }: { readonly drawn: Picture; readonly 
           style={{ left: `${(100 * reading.place[0]) / BENCH_SIZE.width}%`, top: `${(100 * reading.place[1]) / BENCH_SIZE.height}%` }}
         />
       )}
+      {bracket && <Questions bracket={bracket} formulas={formulas} variable={drawn.xLabel} ask={write} />}
       <div className="absolute right-1 bottom-1 flex gap-1 font-sans text-[13px] text-steel opacity-0 group-focus-within/graph:opacity-100 group-hover/graph:opacity-100">
         {!isSurface && (
           <>
@@ -173,9 +191,91 @@ export function GraphView({ drawn, place }: { readonly drawn: Picture; readonly 
             <GraphButton label="farther" sign="−" act={() => look((before) => zoomed(before, ZOOM, middle))} />
           </>
         )}
+        {formulas.length > 0 && <GraphButton label="bracket a piece" sign="[ ]" act={toggle} />}
         <GraphButton label="as it was" sign="⟲" act={reset} />
         <GraphButton label="save as SVG" sign="↓" act={() => saveSvg(drawSvg(picture, undefined, turn))} />
       </div>
+    </div>
+  );
+}
+
+/** A piece of the horizontal axis between two handles. */
+type Bracket = readonly [number, number];
+
+function BracketHandles({ bracket, window, change }: { readonly bracket: Bracket; readonly window: Window; readonly change: (next: Bracket) => void }) {
+  const place = placer(window, BENCH_SIZE);
+  const share = (x: number): number => (100 * place([x, 0])[0]) / BENCH_SIZE.width;
+  const moveTo = (end: 0 | 1, x: number): void => {
+    const inside = Math.min(Math.max(x, window.xMin), window.xMax);
+    change(end === 0 ? [Math.min(inside, bracket[1]), bracket[1]] : [bracket[0], Math.max(inside, bracket[0])]);
+  };
+  const step = (window.xMax - window.xMin) / 50;
+  return (
+    <>
+      <div
+        aria-hidden="true"
+        className="pointer-events-none absolute inset-y-0 bg-copper/8"
+        style={{ left: `${share(bracket[0])}%`, right: `${100 - share(bracket[1])}%` }}
+      />
+      {([0, 1] as const).map((end) => (
+        <div
+          key={end}
+          role="slider"
+          tabIndex={0}
+          aria-label={end === 0 ? "where the piece begins" : "where the piece ends"}
+          aria-valuemin={window.xMin}
+          aria-valuemax={window.xMax}
+          aria-valuenow={bracket[end]}
+          className="absolute inset-y-0 w-3 -translate-x-1/2 cursor-ew-resize touch-none border-x-4 border-transparent bg-copper bg-clip-padding"
+          style={{ left: `${share(bracket[end])}%` }}
+          onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+          onPointerMove={(event) => {
+            const frame = event.currentTarget.parentElement?.getBoundingClientRect();
+            if (!frame || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
+            const left = ((event.clientX - frame.left) / frame.width) * BENCH_SIZE.width;
+            const [from, to] = [place([window.xMin, 0])[0], place([window.xMax, 0])[0]];
+            moveTo(end, window.xMin + ((left - from) / (to - from)) * (window.xMax - window.xMin));
+          }}
+          onKeyDown={(event) => {
+            if (event.key === "ArrowLeft") moveTo(end, bracket[end] - step);
+            else if (event.key === "ArrowRight") moveTo(end, bracket[end] + step);
+          }}
+        />
+      ))}
+    </>
+  );
+}
+
+const END_FIGURES = 3;
+
+/** What can be asked of a piece of the curves: each question is a line for the working. */
+function Questions({
+  bracket,
+  formulas,
+  variable,
+  ask,
+}: {
+  readonly bracket: Bracket;
+  readonly formulas: readonly string[];
+  readonly variable: string;
+  readonly ask: (instruction: string) => void;
+}) {
+  const [from, to] = bracket.map((x) => String(Number(x.toPrecision(END_FIGURES))));
+  const piece = `in [${from}, ${to}]`;
+  const [first = "0", second] = formulas;
+  const questions: readonly (readonly [string, string])[] = [
+    ["zeros", `solve ${first} = 0 for ${variable} ${piece}`],
+    ["highest", `maximise ${first} over ${variable} ${piece}`],
+    ["lowest", `minimise ${first} over ${variable} ${piece}`],
+    ...(second === undefined ? [] : [["meeting points", `solve ${first} = ${second} for ${variable} ${piece}`] as const]),
+  ];
+  return (
+    <div className="absolute bottom-1 left-1 flex gap-2 rounded border border-rule bg-paper px-2 font-sans text-[13px] text-steel">
+      {questions.map(([label, instruction]) => (
+        <button key={label} type="button" className="underline decoration-dotted underline-offset-4 hover:text-copper" onClick={() => ask(instruction)}>
+          {label}
+        </button>
+      ))}
     </div>
   );
 }

@@ -15,6 +15,8 @@ export interface LineActions {
   readonly remove: () => void;
   /** Puts a rewrite of this line's result, or of a part of it, into the writing line. */
   readonly propose: ProposeRewrite;
+  /** Puts an instruction into the writing line. */
+  readonly write: (instruction: string) => void;
 }
 
 /** Lines whose result says no more than their sentence: declarations and statements. */
@@ -66,7 +68,7 @@ export function LineView({
         )}
         {shown && report.answer && (
           <div className="py-1 pl-5">
-            <AnswerView answer={report.answer} place={place} propose={actions.propose} />
+            <AnswerView answer={report.answer} place={place} propose={actions.propose} write={actions.write} />
           </div>
         )}
         {report.radicals && <Radicals radicals={report.radicals} />}
