@@ -5,6 +5,7 @@ import { plot } from "../src/graph/plot.ts";
 import { drawSvg } from "../src/graph/svg.ts";
 import { ticks } from "../src/graph/svg-parts.ts";
 import { text } from "../src/notation/text.ts";
+import { answered } from "./oracle.ts";
 import { read } from "./read.ts";
 
 const scene = (sources: readonly string[], from?: number, to?: number) =>
@@ -25,6 +26,8 @@ describe("marks", () => {
       ["minimum 2, 2", "intercept 0, 3", "zero -2, 0", "intercept 0, 1", "intersection 2, 2", "intersection 4, 3"],
     ],
     [["1/x"], ["asymptote 0", "asymptote 0"]],
+    [["e^(-x)"], ["intercept 0, 1", "asymptote 0"]],
+    [["sqrt(x - 1)"], ["zero 1, 0", "endpoint 1, 0"]],
     [["(x^2 + 1)/x"], ["maximum -1, -2", "minimum 1, 2", "asymptote 0", "asymptote y = x"]],
     [["(x^2 - 1)/(x - 1)"], ["zero -1, 0", "intercept 0, 1", "hole 1, 2"]],
   ])("of %j are exact: %j", (sources, expected) => expect(marks(sources)).toEqual(expected));
@@ -96,4 +99,63 @@ describe("drawings", () => {
     const shown = { ...picture(scene(["x"])), description: '<script>"', curves: [] };
     expect(drawSvg(shown)).not.toContain("<script>");
   });
+});
+
+describe("what is drawn besides functions", () => {
+  const drawn = (line: string) => {
+    const report = answered(line);
+    if (report.answer?.kind !== "graph") throw new Error(report.error?.message ?? "no graph");
+    expect(report.verdict).toBe("nailed");
+    const { curves, marks: found, picture: shown } = report.answer;
+    expect(drawSvg(shown)).not.toContain("NaN");
+    return { kinds: curves.map(({ kind }) => kind), marks: found.map(({ kind, x, y }) => `${kind} ${x?.text}, ${y?.text}`), shown };
+  };
+
+  test.each<[string, readonly string[], readonly string[]]>([
+    ["graph x^2 + y^2 = 25", ["implicit"], ["zero 5, 0", "zero -5, 0", "intercept 0, 5", "intercept 0, -5", "maximum 0, 5", "minimum 0, -5"]],
+    [
+      "graph (3 cos t, 2 sin t) for t from 0 to 2pi",
+      ["parametric"],
+      ["zero 3, 0", "zero -3, 0", "intercept 0, 2", "intercept 0, -2", "maximum 0, 2", "minimum 0, -2", "endpoint 3, 0"],
+    ],
+    [
+      "graph r = 1 + cos(theta) for theta from 0 to pi",
+      ["parametric"],
+      ["zero 2, 0", "zero 0, 0", "intercept 0, 1", "intercept 0, 0", "maximum 3/4, 3 sqrt(3)/4", "endpoint 2, 0", "endpoint 0, 0"],
+    ],
+    ["graph y > x^2 and y < x + 2", ["region"], ["intersection -1, 1", "intersection 2, 4"]],
+    ["graph (2, 3), y = x", ["point", "function"], ["zero 0, 0", "intercept 0, 0"]],
+    ["graph z = x^2 + y^2 where x^2 + y^2 <= 4", ["surface"], []],
+  ])("%s has %j and the marks %j", (line, kinds, expected) => {
+    const found = drawn(line);
+    expect({ kinds: found.kinds, marks: found.marks }).toEqual({ kinds, marks: expected });
+  });
+
+  it("traces a curve where it is, with its isolated point", () => {
+    const { shown } = drawn("graph x^2 + y^2 = 25, x^2 (x - 1) = y^2 for x from -6 to 6 for y from -6 to 6");
+    for (const piece of shown.curves[0]?.pieces ?? []) for (const [x, y] of piece) expect(Math.hypot(x, y)).toBeCloseTo(5, 6);
+    expect(shown.curves[1]?.dots).toEqual([[0, 0]]);
+    for (const [x, y] of (shown.curves[1]?.pieces ?? []).flat()) expect(x * x * (x - 1) - y * y).toBeCloseTo(0, 5);
+  });
+
+  it("hatches only the region, and keeps a surface on its ground", () => {
+    const { shown } = drawn("graph y > x^2 and y < x + 2");
+    for (const [from, to] of shown.curves[0]?.hatching ?? []) {
+      const [x, y] = [((from?.[0] ?? 0) + (to?.[0] ?? 0)) / 2, ((from?.[1] ?? 0) + (to?.[1] ?? 0)) / 2];
+      expect(y > x * x && y < x + 2).toBe(true);
+    }
+    const surface = drawn("graph z = x^2 - y where x^2 + y^2 <= 4").shown.curves[0]?.mesh;
+    for (const point of (surface?.points ?? []).flat()) {
+      if (!point) continue;
+      expect(Math.hypot(point[0], point[1])).toBeLessThanOrEqual(2 + 1e-9);
+      expect(point[2]).toBeCloseTo(point[0] ** 2 - point[1], 9);
+    }
+  });
+
+  test.each<[string, RegExp]>([
+    ["graph (cos t, sin t)", /say where t begins and ends/],
+    ["graph y = x where x > 0", /“where” bounds the region of a surface/],
+    ["graph z = x y, y = x for x from 0 to 1 for y from 0 to 1", /a surface is drawn alone/],
+    ["graph x^2 + y^2 = r", /has no value/],
+  ])("%s is refused: %s", (line, message) => expect(answered(line).error?.message).toMatch(message));
 });

@@ -148,6 +148,9 @@ function normalised(e: Expression): Expression {
   return fractionExpression(normalForm(e, own), own);
 }
 
+/** Powers such as e^(1234567/65536) stay whole: as a power of a root they would be polynomials of that degree. */
+const HIGHEST_NUMERATOR = 1000;
+
 function collectPower(e: Expression & { kind: "power" }, kernels: Kernels): Fraction {
   const exponent = e.exponent.kind === "number" ? e.exponent.value : undefined;
   if (!exponent) {
@@ -157,7 +160,8 @@ function collectPower(e: Expression & { kind: "power" }, kernels: Kernels): Frac
     return kernel.kind === "power" && kernel.exponent.kind !== "number" ? WHOLE(poly.variable(kernels.index(kernel))) : collect(kernel, kernels);
   }
   const { num, den } = exponent;
-  if (typeof num === "bigint" || typeof den === "bigint") return WHOLE(poly.variable(kernels.index(e)));
+  const isVast = typeof num === "bigint" || typeof den === "bigint" || (den !== 1 && Math.abs(num) > HIGHEST_NUMERATOR);
+  if (isVast) return WHOLE(poly.variable(kernels.index(e)));
   if (den !== 1) return fractionPower(rootFraction(e.base, den, kernels), num, kernels);
   return fractionPower(collect(e.base, kernels), num, kernels);
 }

@@ -65,7 +65,7 @@ function crossingOf(f: (share: number) => number, a: number, b: number): number 
     else [high, atHigh] = [share, value];
   }
   // At a zero the values shrink with the interval; at a pole or a jump they do not.
-  return Math.min(Math.abs(atLow), Math.abs(atHigh)) <= Math.max(Math.abs(a), Math.abs(b)) ? (low + high) / 2 : undefined;
+  return Math.min(Math.abs(atLow), Math.abs(atHigh)) <= Math.max(Math.abs(a), Math.abs(b)) ? low + ((high - low) * atLow) / (atLow - atHigh) : undefined;
 }
 
 const key = ([x, y]: Position): string => `${x.toPrecision(10)},${y.toPrecision(10)}`;

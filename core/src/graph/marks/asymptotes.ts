@@ -51,7 +51,7 @@ function rationalLine(expression: Expression, variable: string): Expression | nu
   }
 }
 
-const FAR = [1e6, 1e12, 1e24];
+const FAR = [1e3, 1e6, 1e9];
 
 /** Constants that the function is proven to stay close to far out, to more and more digits, on either side. */
 function constants(expression: Expression, variable: string): readonly Expression[] {
@@ -62,9 +62,9 @@ function constants(expression: Expression, variable: string): readonly Expressio
       const bounds = FAR.map((x) => f(side === 1 ? interval(x, Number.POSITIVE_INFINITY) : interval(Number.NEGATIVE_INFINITY, -x)));
       const widths = bounds.map((one) => (one && !one.partial ? one.high - one.low : Number.POSITIVE_INFINITY));
       const last = bounds.at(-1);
-      if (!last || !(widths[1] !== undefined && widths[1] < 1e-5) || (widths[2] ?? 1) > 1e-10) continue;
+      if (!last || !(widths[1] !== undefined && widths[1] < 1e-5) || (widths[2] ?? 1) > 1e-8) continue;
       const middle = (last.low + last.high) / 2;
-      const value = Math.abs(middle) < 1e-10 ? ZERO : recognise(real.widen(real.fromRational(rational.fromNumber(middle), 64), -36))[0]?.value;
+      const value = Math.abs(middle) < 1e-8 ? ZERO : recognise(real.widen(real.fromRational(rational.fromNumber(middle), 64), -27))[0]?.value;
       if (value && !found.some((other) => position(other, ZERO)?.[0] === position(value, ZERO)?.[0])) found.push(value);
     }
     return found;

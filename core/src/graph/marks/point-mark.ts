@@ -1,4 +1,5 @@
 import { ballValue } from "../../expression/ball-value.ts";
+import { ZERO } from "../../expression/construct.ts";
 import { complexDomain } from "../../expression/domain.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -21,7 +22,7 @@ export interface Drawn {
 export function pointMark(kind: MarkKind, x: Expression, on: Expression, variable: string, curves: readonly number[]): readonly Mark[] {
   const there = new Map([[variable, x]]);
   if (complexDomain(on).some((condition) => decide(simplify(substitute(condition, there)).expression, []) === false)) return [];
-  const y = readable(substitute(on, there));
+  const y = kind === "zero" ? ZERO : readable(substitute(on, there));
   const at = freeNames(y).size === 0 ? position(x, y) : undefined;
   return at ? [{ kind, x, y, at, curves }] : [];
 }

@@ -54,16 +54,25 @@ function rootsWithFamilies(
       const members = letter === undefined ? [value] : [-1, 0, 1].map((n) => simplify(substitute(value, new Map([[letter, number(n)]]))).expression);
       return members.filter((member) => freeNames(member).size === 0);
     });
-    return { values, repeats: set.solutions.some(({ integers }) => integers.length > 0) };
+    if (set.complete) return { values, repeats: set.solutions.some(({ integers }) => integers.length > 0) };
+    // Without an end to them, those next to 0 are enough.
+    const distance = (value: Expression): number => Math.abs(approximateValue(value) ?? Number.POSITIVE_INFINITY);
+    return { values: range ? values : [...values].sort((a, b) => distance(a) - distance(b)).slice(0, NEAREST), repeats: values.length > 0 };
   } catch (error) {
     if (error instanceof Unsolvable || error instanceof BudgetExhausted) return none;
     throw error;
   }
 }
 
-/** The range as bounds of the variable. */
+const NEAREST = 5;
+
+/** How far, in widths of the range, its ends are moved out: π as a double is less than π. */
+const SLACK = 1e-12;
+
+/** The range as bounds of the variable, its ends included. */
 export function within(variable: string, range: Drawn["range"]): readonly Expression[] {
   if (!range) return [];
+  const more = SLACK * (range.to - range.from);
   const end = (x: number): Expression => number(rational.fromNumber(x));
-  return [relation(name(variable), ">=", end(range.from)), relation(name(variable), "<=", end(range.to))];
+  return [relation(name(variable), ">=", end(range.from - more)), relation(name(variable), "<=", end(range.to + more))];
 }
