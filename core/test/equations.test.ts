@@ -225,6 +225,7 @@ describe("families, intervals of solutions and complex solutions", () => {
     ["solve x^3 - 1 = 0 over complex", ["x = 1", "x = (-1 + sqrt(3) i)/2", "x = (-1 - sqrt(3) i)/2"], "nailed"],
     ["solve x^2 + 2x + 5 = 0 over complex", ["x = -1 + 2i", "x = -1 - 2i"], "nailed"],
     ["solve |x - 1| + |x - 3| = 2", ["x = x if x >= 1, x <= 3"], "nailed"],
+    ["solve cbrt(x + 4) = x - 2", ["x = 4"], "nailed"],
     ["solve sqrt(x^2) = x", ["x = x if x >= 0"], "nailed"],
     ["solve sqrt(x^2 + 2x + 1) + sqrt(x^2 - 2x + 1) = 2", ["x = x if x >= -1, x <= 1"], "nailed"],
     ["solve z^3 + 8i = 0 over complex", ["z = sqrt(3) - i", "z = 2i", "z = -sqrt(3) - i"], "nailed"],

@@ -285,18 +285,37 @@ function listOf(claimed: readonly ClaimedSolution[], unknown: string): Expressio
   );
 }
 
-/** Whether proven steps lead from the equation to nothing but the claimed values: each replaces a statement by alternatives with the same solutions. */
+/** A statement on the way, and the alternatives by which proven steps replaced it. */
+interface Stated {
+  readonly statement: Expression;
+  instead?: readonly Stated[];
+}
+
+const leavesOf = (one: Stated): readonly Stated[] => (one.instead ? one.instead.flatMap(leavesOf) : [one]);
+const allOf = (one: Stated): readonly Stated[] => [one, ...(one.instead ?? []).flatMap(allOf)];
+
+/**
+ * Whether proven steps lead from the equation to nothing but the claimed values: each replaces statements by alternatives that
+ * lose no solution. A later step may go back to a statement that was replaced before: either way of replacing it will do.
+ */
 function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): boolean {
   const parts = (e: Expression): readonly Expression[] => (e.kind === "logic" && e.operator === "or" ? e.items : [e]);
-  let open: readonly Expression[] = [answer.equation];
+  const start: Stated = { statement: answer.equation };
   for (const { before, after, proven } of chain) {
     const used = parts(before);
-    const isOpen = (one: Expression): boolean => open.some((other) => equal(one, other));
+    const leaves = leavesOf(start);
+    const isOpen = (one: Expression): boolean => leaves.some(({ statement }) => equal(one, statement));
     // A line that gathers what stands open already changes nothing.
     if (!used.every(isOpen) && parts(after).every(isOpen)) continue;
-    if (!proven || !used.every((one) => open.some((other) => equal(one, other)))) return false;
-    open = [...open.filter((one) => !used.some((other) => equal(one, other))), ...parts(after)];
+    const places = used.map((one) => {
+      const open = leaves.filter(({ statement }) => equal(one, statement));
+      return open.length > 0 ? open : allOf(start).filter(({ statement }) => equal(one, statement));
+    });
+    if (!proven || places.some((found) => found.length === 0)) return false;
+    // Each place has the alternatives for itself, so that none is lost when another is replaced again.
+    for (const place of places.flat()) place.instead = parts(after).map((statement) => ({ statement }));
   }
+  const open = leavesOf(start).map(({ statement }) => statement);
   const claimed = [...answer.solutions, ...answer.rejected];
   const values = claimed.map(({ value }) => value);
   const left = open.filter((statement) => !(freeNames(statement).size === 0 && decide(statement, []) === false) && !hasNoRealRoot(statement));
