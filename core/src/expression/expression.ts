@@ -289,6 +289,11 @@ export function findAll(e: Expression, test: (part: Expression) => boolean): Exp
   return found;
 }
 
+/** Whether a root stands in the expression that is known by its bounds alone: no digits prove anything equal to it. */
+export function holdsBoundedRoot(e: Expression): boolean {
+  return findAll(e, (part) => part.kind === "iterated" && part.operator === "root" && part.index === undefined).length > 0;
+}
+
 /** A map keyed by expressions. */
 export class ExpressionMap<V> {
   readonly #buckets = new Map<number, { readonly key: Expression; value: V }[]>();

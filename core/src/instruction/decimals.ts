@@ -1,5 +1,5 @@
 import { ballValue } from "../expression/ball-value.ts";
-import { type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { type Expression, freeNames, holdsBoundedRoot } from "../expression/expression.ts";
 import * as complex from "../number/complex-ball.ts";
 import { formatBall, formatRational } from "../number/decimal.ts";
 import { parseDecimal } from "../number/rational.ts";
@@ -16,8 +16,7 @@ export function decimals(e: Expression, figures: number): { re: string; im?: str
   if (e.kind === "number") return { re: formatRational(e.value, figures) };
   if (freeNames(e).size > 0 || e.kind === "relation" || e.kind === "tuple" || e.kind === "logic") return undefined;
   // A root that is known by its bounds alone is dear at many digits, and what vanishes there is 0 to all that can be seen.
-  const isBounded = findAll(e, (part) => part.kind === "iterated" && part.operator === "root" && part.index === undefined).length > 0;
-  const ladder = isBounded ? PRECISIONS.slice(0, 3) : PRECISIONS;
+  const ladder = holdsBoundedRoot(e) ? PRECISIONS.slice(0, 3) : PRECISIONS;
   const highest = ladder.at(-1);
   for (const precision of ladder) {
     if (precision < figures * 4 && precision !== highest) continue;

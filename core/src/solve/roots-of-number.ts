@@ -27,12 +27,12 @@ export function solveByRootsOfNumber(form: PolynomialForm): Solved | undefined {
   const angle = angleOf(re, im);
   const radius = power(simplify(sum(power(re, number(2)), power(im, number(2)))).expression, number(rational.rational(1, 2 * degree)));
   const values = Array.from({ length: degree }, (_, k) => {
-    const turned = divide(sum(angle, product(number(2 * k), PI)), number(degree));
+    const turned = simplify(divide(sum(angle, product(number(2 * k), PI)), number(degree))).expression;
     // Where the angle has no short cosine the number is written by its size and angle.
-    const turn = piMultiple(simplify(turned).expression);
+    const turn = piMultiple(turned);
     return turn && 12 % Number(turn.den) === 0
-      ? readable(expand(product(radius, sum(call("cos", simplify(turned).expression), product(I, call("sin", simplify(turned).expression))))))
-      : product(radius, power(E, product(I, simplify(turned).expression)));
+      ? readable(expand(product(radius, sum(call("cos", turned), product(I, call("sin", turned))))))
+      : product(radius, power(E, product(I, turned)));
   });
   const { unknown } = task;
   const z = power(name(unknown), number(degree));

@@ -121,10 +121,6 @@ function laidOut(
   const vertical = inPlane.find((one) => one !== variable) ?? (written?.kind === "function" ? written.left : "y");
   const strangers = inPlane.filter((one) => one !== variable && one !== vertical);
   if (strangers.length > 0) throw new CannotDo(`${strangers.join(", ")} has no value: give it one with “given” before drawing`);
-  const rangeOf = (name: string): Range | undefined => {
-    const range = ranges.find((one) => one.name === name);
-    return range && numericRange(range, environment);
-  };
   const path = (item: Written, x: Expression, y: Expression): GraphItem => {
     const [parameter, ...more] = [...new Set([...freeNames(x), ...freeNames(y)])];
     if (parameter === undefined) return { kind: "point", label: item.label, x, y };
@@ -152,7 +148,7 @@ function laidOut(
       }
     }
   };
-  const [x, y] = [rangeOf(variable), rangeOf(vertical)];
+  const [x, y] = [variable, vertical].map((one) => rangeOf(one, ranges, environment));
   return { drawn: filled.map(drawnItem), view: { variable, vertical, x, y } };
 }
 
@@ -168,11 +164,7 @@ function surfaceView(
   const names = [...new Set([...freeNames(expression), ...(where ? freeNames(where) : []), ...ranges.map((range) => range.name)])].sort();
   const [variable = "x", vertical = variable === "y" ? "x" : "y", ...more] = names;
   if (more.length > 0) throw new CannotDo(`a surface stands over a plane: of ${names.join(", ")} all but two need values`);
-  const rangeOf = (name: string): Range | undefined => {
-    const range = ranges.find((one) => one.name === name);
-    return range && numericRange(range, environment);
-  };
-  const view = { variable, vertical, x: rangeOf(variable), y: rangeOf(vertical) };
+  const view = { variable, vertical, x: rangeOf(variable, ranges, environment), y: rangeOf(vertical, ranges, environment) };
   return { drawn: [{ kind: "surface", label, expression, where }], view };
 }
 
@@ -181,6 +173,12 @@ const ANGLES: ReadonlySet<string> = new Set(["theta", "phi"]);
 
 function planeName(names: readonly string[], k: number): string | undefined {
   return names[k] === "y" && names.length === 1 ? "x" : names[k];
+}
+
+/** The range that was asked for along an axis. */
+function rangeOf(name: string, ranges: readonly AxisRange[], environment: Environment): Range | undefined {
+  const range = ranges.find((one) => one.name === name);
+  return range && numericRange(range, environment);
 }
 
 function numericRange(range: AxisRange, environment: Environment): Range {
