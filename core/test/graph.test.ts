@@ -30,6 +30,12 @@ describe("marks", () => {
     [["sqrt(x - 1)"], ["zero 1, 0", "endpoint 1, 0"]],
     [["(x^2 + 1)/x"], ["maximum -1, -2", "minimum 1, 2", "asymptote 0", "asymptote y = x"]],
     [["(x^2 - 1)/(x - 1)"], ["zero -1, 0", "intercept 0, 1", "hole 1, 2"]],
+    [["sqrt(x^2 + 1)"], ["minimum 0, 1", "intercept 0, 1", "asymptote y = x", "asymptote y = -x"]],
+    [["x + e^(-x)"], ["minimum 0, 1", "intercept 0, 1", "asymptote y = x"]],
+    [["e^(1/x)"], ["inflection -1/2, 1/e^2", "asymptote 0", "asymptote 1"]],
+    [["x^x"], ["minimum 1/e, e^(-1/e)"]],
+    [["x - floor(x)"], ["intercept 0, 0"]],
+    [["cases(x^2 if x < 1, 3 - x otherwise)"], ["zero 0, 0", "zero 3, 0", "minimum 0, 0", "intercept 0, 0"]],
   ])("of %j are exact: %j", (sources, expected) => expect(marks(sources)).toEqual(expected));
 
   it("are all seen in the window that is chosen", () => {

@@ -51,7 +51,13 @@ function spread(value: RealBall, a: RealBall, slope: RealBall, precision: number
 export function exp(a: RealBall, precision: number): RealBall {
   if (real.isZero(a)) return real.ONE;
   const size = real.magnitudeBits(a);
-  if (size > LARGEST_EXPONENT_BITS) throw new BallUndefined("the exponent is out of range");
+  if (size > LARGEST_EXPONENT_BITS) {
+    // Far below 0 the value is less than any number that matters: e^a < 2^a.
+    const { high, exp: at } = real.ends(a);
+    const upper: RealBall = { mid: high, rad: 0n, exp: at };
+    if (high < 0n && real.magnitudeBits(upper) > LARGEST_EXPONENT_BITS) return { mid: 0n, rad: 1n, exp: -(2 ** (LARGEST_EXPONENT_BITS - 1)) };
+    throw new BallUndefined("the exponent is out of range");
+  }
   if (real.radiusBits(a) > 2) {
     const { low, high, exp: at } = real.ends(a);
     return real.hull(exp({ mid: low, rad: 0n, exp: at }, precision), exp({ mid: high, rad: 0n, exp: at }, precision), precision);

@@ -1,7 +1,7 @@
 import { around, boundsOf } from "../calculus/cover.ts";
 import { onlyZero } from "../calculus/only-zero.ts";
 import { zeroForm } from "../calculus/zero-form.ts";
-import { Analysed, boundZeros, isolateZeros, type Piece } from "../calculus/zeros.ts";
+import { Analysed, boundZeros, type Isolation, isolateZeros, type Piece } from "../calculus/zeros.ts";
 import { NOWHERE } from "../derivation/nowhere.ts";
 import { step } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
@@ -45,15 +45,22 @@ export function solveNumerically(task: Task): Solved | undefined {
   const low = given.low ?? proven.low ?? Math.min(-VIEW, (given.high ?? 0) - VIEW);
   const high = given.high ?? proven.high ?? Math.max(VIEW, (given.low ?? 0) + VIEW);
   const bounded = (given.low ?? proven.low) !== undefined && (given.high ?? proven.high) !== undefined;
-  const { cells, unresolved } = isolateZeros(f, { low: low - MARGIN * Math.max(1, Math.abs(low)), high: high + MARGIN * Math.max(1, Math.abs(high)) });
+  const everywhere = { low: low - MARGIN * Math.max(1, Math.abs(low)), high: high + MARGIN * Math.max(1, Math.abs(high)) };
+  const isolation = isolateZeros(f, everywhere, task.brief ? BRIEF.boxes : undefined);
+  const { cells, unresolved, beyond } = task.brief ? widest(isolation) : { ...isolation, beyond: [] };
   // Many zeros of one function are seldom sums of surds.
   const many = cells.length > MANY;
-  const found = cells.map((cell): Solution => solution(unknown, exactIn(f, cell, many) ?? namedZero(f, cell)));
-  const open: Piece[] = [];
+  const exact = (cell: Piece): Expression | undefined => (task.brief && many ? undefined : exactIn(f, cell, many));
+  const found = cells.map((cell): Solution => solution(unknown, exact(cell) ?? namedZero(f, cell)));
+  const open: Piece[] = [...beyond];
   for (const piece of unresolved) {
     const zero = exactZeroAt(f, piece);
     if (zero) {
       found.push(solution(unknown, zero.value, { multiplicity: zero.times }));
+      continue;
+    }
+    if (task.brief) {
+      open.push(piece);
       continue;
     }
     const again = isolateZeros(f, { ...piece, stubborn: true }, STUBBORN_BOXES);
@@ -85,6 +92,21 @@ export function solveNumerically(task: Task): Solved | undefined {
 }
 
 const MARGIN = 1e-9;
+
+/** What is enough where only so many zeros can be seen. */
+const BRIEF = { boxes: 600, cells: 24, unresolved: 2 };
+
+/** The widest pieces, which are those that can be told apart; the others are left open. */
+function widest({ cells, unresolved }: Isolation): Isolation & { readonly beyond: readonly Piece[] } {
+  const byWidth = (pieces: readonly Piece[]): readonly Piece[] => [...pieces].sort((a, b) => b.high - b.low - (a.high - a.low));
+  const [known, doubtful] = [byWidth(cells), byWidth(unresolved)];
+  return {
+    cells: known.slice(0, BRIEF.cells),
+    unresolved: doubtful.slice(0, BRIEF.unresolved),
+    beyond: [...known.slice(BRIEF.cells), ...doubtful.slice(BRIEF.unresolved)],
+  };
+}
+
 const STUBBORN_BOXES = 1500;
 
 function reasonOf(count: string, where: string, complete: boolean, bounded: boolean, open: readonly Piece[], view: Piece): string {

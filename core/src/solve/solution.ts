@@ -52,6 +52,8 @@ export interface Task {
   readonly domain: Domain;
   /** Relations known from the givens; they may speak of the unknown. */
   readonly assumptions: readonly Expression[];
+  /** Whether a part of the usual effort is enough: for marks of a graph, of which only so many can be seen. */
+  readonly brief?: boolean;
 }
 
 export function solution(unknown: string, value: Expression, options: Partial<Omit<Solution, "values">> = {}): Solution {

@@ -1,5 +1,6 @@
 import { step } from "../derivation/step.ts";
 import { divide, equation, logic, name, number, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { realDomain } from "../expression/domain.ts";
 import { contains, equal } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import { BudgetExhausted } from "../number/budget.ts";
@@ -28,18 +29,20 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
       return { base, multiplicity, sign: equal(base, plain) || multiplicity % 2 === 0 ? 1 : -1 };
     });
     // What is never 0, such as an exponential, is divided by.
-    const own = signed.filter(({ base }) => contains(base, unknown) && decide(relation(base, "!=", ZERO), task.assumptions) !== true);
+    const known = [...task.assumptions, ...realDomain(task.equation)];
+    const own = signed.filter(({ base }) => contains(base, unknown) && decide(relation(base, "!=", ZERO), known) !== true);
     const others = signed.filter((part) => !own.includes(part));
     const below = polynomialExpression(denominator, kernels);
     // One factor, once, and nothing to divide or multiply by: nothing is gained.
     const [first] = own;
     const gained = own.length > 1 || (first?.multiplicity ?? 1) > 1 || others.some(({ base }) => contains(base, unknown)) || contains(below, unknown);
-    if (!first || !gained) return undefined;
+    if (!gained || (!first && !others.some(({ base }) => contains(base, unknown)))) return undefined;
     const shown = product(...own.map(({ base, multiplicity }) => power(base, number(multiplicity))));
     const sign = signed.reduce((total, part) => total * part.sign, 1);
     const scale = product(number(sign), number(content), ...others.map(({ base, multiplicity }) => power(base, number(multiplicity))), divide(ONE, below));
     const factored = equation(shown, ZERO);
-    const alone = own.length === 1 && first.multiplicity === 1;
+    // Nothing but what is never 0 is left as 1 = 0.
+    const alone = own.length === 0 || (own.length === 1 && first?.multiplicity === 1);
     const claim = { kind: "equivalent", unknown, before: task.equation, after: factored, factor: scale } as const;
     const neverZero = text(product(...others.filter(({ base }) => contains(base, unknown)).map(({ base, multiplicity }) => power(base, number(multiplicity)))));
     const divided = others.some(({ base }) => contains(base, unknown));
@@ -47,7 +50,7 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
     const steps = equal(factored, task.equation)
       ? []
       : [cleared ?? (alone ? step("divide by what is never 0", [neverZero], claim) : step("factor", [], claim))];
-    const parts = own.map(({ base }) => equation(base, ZERO));
+    const parts = first ? own.map(({ base }) => equation(base, ZERO)) : [factored];
     if (!alone) {
       const rule = own.length > 1 ? "zero product" : "the square is zero";
       steps.push(step(rule, [], { kind: "equivalent", unknown, before: factored, after: logic("or", parts) }));

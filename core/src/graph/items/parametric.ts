@@ -95,7 +95,8 @@ function zerosBetween(e: Expression, { parameter, from, to }: Parametric): reado
     const task = equation(e, ZERO);
     if (task.kind !== "relation" || freeNames(e).size === 0) return [];
     const t = name(parameter);
-    const { set } = solveEquation({ equation: task, unknown: parameter, domain: "real", assumptions: [relation(t, ">=", from), relation(t, "<=", to)] });
+    const assumptions = [relation(t, ">=", from), relation(t, "<=", to)];
+    const { set } = solveEquation({ equation: task, unknown: parameter, domain: "real", assumptions, brief: true });
     return set.solutions.flatMap(({ values, integers, free }) => (integers.length + free.length > 0 ? [] : [values.get(parameter) ?? ZERO]));
   } catch (error) {
     if (error instanceof Unsolvable || error instanceof BudgetExhausted) return [];

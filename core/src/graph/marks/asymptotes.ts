@@ -1,22 +1,28 @@
+import { ballValue } from "../../expression/ball-value.ts";
 import { divide, equation, name, number, power, product, sum, ZERO } from "../../expression/construct.ts";
-import type { Expression } from "../../expression/expression.ts";
-import { compileInterval, NoIntervals } from "../../expression/interval-value.ts";
+import { realDomain } from "../../expression/domain.ts";
+import { type Expression, equal } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
-import { interval } from "../../number/interval.ts";
+import * as complex from "../../number/complex-ball.ts";
 import * as rational from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
+import { BallUndefined } from "../../number/real-ball.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../../rewrite/normal-form.ts";
 import { recognise } from "../../rewrite/recognise.ts";
+import { decide } from "../../rewrite/sign.ts";
+import { simplify } from "../../rewrite/simplify.ts";
+import { equalityTest } from "../../rewrite/zero-test.ts";
 import { readable } from "../../solve/values.ts";
 import type { Mark } from "../scene.ts";
 import { type Drawn, position } from "./point-mark.ts";
 
-/** The line that a function comes close to far out: exact for rational functions, else a constant that bounds leave alone. */
+/** The line that a function comes close to far out: exact for rational functions, else lines that its values come closer and closer to. */
 export function farAsymptotes({ expression, variable, range }: Drawn, index: number): readonly Mark[] {
   if (range) return [];
   const line = rationalLine(expression, variable);
-  const lines = line ? [line] : line === undefined ? constants(expression, variable) : [];
+  const lines = line ? [line] : line === undefined ? approached(expression, variable) : [];
   return lines.flatMap((one): readonly Mark[] => {
     const at = position(ZERO, one);
     if (at) return [{ kind: "asymptote", y: one, at, curves: [index] }];
@@ -51,25 +57,77 @@ function rationalLine(expression: Expression, variable: string): Expression | nu
   }
 }
 
-const FAR = [1e3, 1e6, 1e9];
+/** Distances at which the function is looked at far out, in bits, and the two places next to each. */
+const FAR_BITS = [18, 27, 36] as const;
+const NEARBY = [rational.rational(4, 3), rational.rational(11, 7)] as const;
+const PRECISION = 420;
+/** What is left at the farthest place, at the most, and how much of it may be left from one place to the next. */
+const LEAST = 2 ** -15;
+const SHRINKS = 1 / 8;
 
-/** Constants that the function is proven to stay close to far out, to more and more digits, on either side. */
-function constants(expression: Expression, variable: string): readonly Expression[] {
+/**
+ * Lines m x + b that the values come closer and closer to on either side: m from a difference far out, b from what is then left,
+ * both recognised as exact numbers. It is what the values show, not a proof.
+ */
+function approached(expression: Expression, variable: string): readonly Expression[] {
+  const found: Expression[] = [];
+  for (const side of [1, -1] as const) {
+    const line = approachedOn(side, expression, variable);
+    if (line && !found.some((other) => equal(other, line))) found.push(line);
+  }
+  return found;
+}
+
+function approachedOn(side: 1 | -1, expression: Expression, variable: string): Expression | undefined {
+  const places = FAR_BITS.map((bits) =>
+    NEARBY.map((near) => rational.multiply(rational.multiply(rational.rational(side), near), rational.power(rational.rational(2), bits))),
+  );
+  const reached = realDomain(expression).every((condition) =>
+    places.every((row) => row.every((x) => decide(simplify(substitute(condition, new Map([[variable, number(x)]]))).expression, []) !== false)),
+  );
+  if (!reached) return undefined;
+  const values = places.map((row) => row.map((x) => realValue(substitute(expression, new Map([[variable, number(x)]])))));
+  const slopes = values.map(([a, b], k) => {
+    const [x, y] = places[k] ?? [];
+    return a && b && x && y ? real.divide(real.subtract(b, a, PRECISION), real.fromRational(rational.subtract(y, x), PRECISION), PRECISION) : undefined;
+  });
+  const slope = limitOf(slopes);
+  if (!slope) return undefined;
+  const rest = values.map((row, k) =>
+    row.map((value, j) => {
+      const x = places[k]?.[j];
+      const along = x && realValue(product(slope, number(x)));
+      return value && along && real.subtract(value, along, PRECISION);
+    }),
+  );
+  const [offset, same] = [0, 1].map((j) => limitOf(rest.map((row) => row[j])));
+  if (!offset || !same || !equal(offset, same)) return undefined;
+  const line = equal(slope, ZERO) ? offset : sum(product(slope, name(variable)), offset);
+  // A function that runs along the line does not come close to it.
+  const [far] = places.at(-1) ?? [];
+  const there = new Map([[variable, number(far ?? rational.rational(1))]]);
+  return equalityTest(simplify(substitute(expression, there)).expression, substitute(line, there)).kind === "zero" ? undefined : line;
+}
+
+function realValue(e: Expression): real.RealBall | undefined {
   try {
-    const f = compileInterval(expression, variable);
-    const found: Expression[] = [];
-    for (const side of [-1, 1] as const) {
-      const bounds = FAR.map((x) => f(side === 1 ? interval(x, Number.POSITIVE_INFINITY) : interval(Number.NEGATIVE_INFINITY, -x)));
-      const widths = bounds.map((one) => (one && !one.partial ? one.high - one.low : Number.POSITIVE_INFINITY));
-      const last = bounds.at(-1);
-      if (!last || !(widths[1] !== undefined && widths[1] < 1e-5) || (widths[2] ?? 1) > 1e-8) continue;
-      const middle = (last.low + last.high) / 2;
-      const value = Math.abs(middle) < 1e-8 ? ZERO : recognise(real.widen(real.fromRational(rational.fromNumber(middle), 64), -27))[0]?.value;
-      if (value && !found.some((other) => position(other, ZERO)?.[0] === position(value, ZERO)?.[0])) found.push(value);
-    }
-    return found;
+    const value = ballValue(e, PRECISION);
+    return complex.isReal(value) ? value.re : undefined;
   } catch (error) {
-    if (error instanceof NoIntervals) return [];
+    if (error instanceof BallUndefined) return undefined;
     throw error;
   }
+}
+
+/** The exact number that three values come closer and closer to. */
+function limitOf(values: readonly (real.RealBall | undefined)[]): Expression | undefined {
+  const [first, second, third] = values;
+  if (!first || !second || !third) return undefined;
+  const [a, b, c] = [first, second, third].map((value) => Math.abs(real.toNumber(value)));
+  if (a === undefined || b === undefined || c === undefined) return undefined;
+  if (c < LEAST && c <= b * SHRINKS && b <= a * SHRINKS) return ZERO;
+  const [early, late] = [real.subtract(second, first, PRECISION), real.subtract(third, second, PRECISION)].map((gap) => Math.abs(real.toNumber(gap)));
+  if (early === undefined || late === undefined || late > LEAST || late > Math.max(early * SHRINKS, 2 ** -100)) return undefined;
+  const off = Math.max(late * SHRINKS, 2 ** -200);
+  return recognise(real.widen(third, Math.ceil(Math.log2(off))))[0]?.value;
 }

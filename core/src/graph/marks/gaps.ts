@@ -18,7 +18,13 @@ import { rootsOf } from "./zeros.ts";
 
 const PRECISION = 420;
 /** Distances from a place at which the function is looked at. */
-const STEPS: readonly Rational[] = [20, 40, 80].map((bits) => rational.power(rational.rational(2), -bits));
+const STEPS = stepsOf([20, 40, 80]);
+/** Where values so near are beyond all numbers, as those of e^(1/x), these serve. */
+const WIDER_STEPS = stepsOf([10, 20, 30]);
+
+function stepsOf(bits: readonly number[]): readonly Rational[] {
+  return bits.map((own) => rational.power(rational.rational(2), -own));
+}
 
 /**
  * What happens where a function stops being defined: a vertical asymptote where it grows beyond all bounds, a hole where it has a
@@ -51,7 +57,12 @@ function borders(expression: Expression, variable: string, range: Drawn["range"]
 
 /** How the function behaves on one side of a place, from its values closer and closer to it. */
 function behaviour(expression: Expression, variable: string, x: Expression, side: -1 | 1): "limit" | "unbounded" | "nothing" {
-  const values = STEPS.map((step) => {
+  const found = behaviourAt(STEPS, expression, variable, x, side);
+  return found === "nothing" ? behaviourAt(WIDER_STEPS, expression, variable, x, side) : found;
+}
+
+function behaviourAt(steps: readonly Rational[], expression: Expression, variable: string, x: Expression, side: -1 | 1): "limit" | "unbounded" | "nothing" {
+  const values = steps.map((step) => {
     try {
       const value = ballValue(substitute(expression, new Map([[variable, sum(x, number(side === 1 ? step : rational.negate(step)))]])), PRECISION);
       return complex.isReal(value) ? real.toNumber(value.re) : undefined;
@@ -62,6 +73,8 @@ function behaviour(expression: Expression, variable: string, x: Expression, side
   });
   const [first, second, third] = values;
   if (first === undefined || second === undefined || third === undefined) return "nothing";
+  // Beyond all doubles, as e^(1/x) is.
+  if (!Number.isFinite(third)) return "unbounded";
   const [early, late] = [Math.abs(second - first), Math.abs(third - second)];
   return late > early / 2 && late > 1e-6 ? "unbounded" : "limit";
 }

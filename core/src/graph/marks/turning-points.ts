@@ -22,6 +22,7 @@ export function extrema({ expression, variable, range }: Drawn, index: number): 
       facts: within(variable, range),
       assumptions: [],
       wanted: "stationary",
+      brief: true,
     });
     return points.flatMap(({ values, nature, integers }): readonly Mark[] => {
       if (nature !== "maximum" && nature !== "minimum") return [];

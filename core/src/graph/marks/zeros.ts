@@ -47,7 +47,7 @@ function rootsWithFamilies(
   try {
     const task = equation(f, g);
     if (task.kind !== "relation" || equal(f, g)) return none;
-    const { set } = solveEquation({ equation: task, unknown: variable, domain: "real", assumptions: within(variable, range) });
+    const { set } = solveEquation({ equation: task, unknown: variable, domain: "real", assumptions: within(variable, range), brief: true });
     const values = set.solutions.flatMap((solution) => {
       const value = solution.values.get(variable) ?? ZERO;
       const [letter] = solution.integers;

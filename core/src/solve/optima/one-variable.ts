@@ -50,7 +50,7 @@ export function optimiseOneVariable(task: OptimumTask, variable: string): Optimu
   const stationary = equation(derivative, ZERO);
   if (stationary.kind !== "relation") throw new Unsolvable("there is no derivative to set to 0");
   const known = [...task.assumptions, ...facts];
-  const { set, steps: found } = solveEquation({ equation: stationary, unknown: variable, domain: "real", assumptions: known });
+  const { set, steps: found } = solveEquation({ equation: stationary, unknown: variable, domain: "real", assumptions: known, brief: task.brief ?? false });
   steps.push(step("stationary where", [], { kind: "equivalent", unknown: variable, before: stationary, after: stationary }), ...found);
   const letters = [...freeNames(objective)].filter((letter) => letter !== variable);
   const families = set.solutions.filter(({ integers }) => integers.length > 0);

@@ -27,6 +27,8 @@ export interface OptimumTask {
   readonly facts: readonly Expression[];
   readonly assumptions: readonly Expression[];
   readonly wanted: Wanted;
+  /** Whether a part of the usual effort is enough, as in `Task`. */
+  readonly brief?: boolean;
 }
 
 /** All points with their nature, and in words what is not attained or not proven. */
