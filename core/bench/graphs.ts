@@ -19,7 +19,7 @@ const evaluations = (): unknown => xs.map((x) => wave(x));
 const against = "2,000 evaluations of sin(3x) + x^2/8";
 const quartic = read("(x^2 + y^2)^2 - 2 (x^2 - y^2)");
 const saddle = read("x^2 - y^2");
-const surface = plot([{ kind: "surface", label: "z", expression: saddle, where: undefined }], plane);
+const surface = plot([{ kind: "surface", label: "z", expression: saddle, where: undefined, cuts: [] }], plane);
 const net = picture(surface);
 
 /** Graphs: sampling, marks, tracing, surfaces, and the drawing itself. */
@@ -40,7 +40,7 @@ export const GRAPHS: readonly Entry[] = [
   },
   {
     name: "a saddle as a net",
-    work: () => plot([{ kind: "surface", label: "z", expression: saddle, where: undefined }], plane),
+    work: () => plot([{ kind: "surface", label: "z", expression: saddle, where: undefined, cuts: [] }], plane),
     reference: evaluations,
     against,
   },

@@ -3,12 +3,15 @@ import { name, subtract, tuple } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { piMultiple } from "../expression/functions/arguments.ts";
 import { family } from "../expression/functions/registry.ts";
-import { functionCurve, valuesAlong } from "./items/function.ts";
+import { dataCurve, dataExtent } from "./items/data.ts";
+import { fieldCurve, fieldExtent } from "./items/field.ts";
+import { domainEnds, functionCurve, isOn, rangeOf, valuesAlong } from "./items/function.ts";
 import { commonPoints, implicitCurve, implicitExtent, implicitMarks } from "./items/implicit.ts";
 import type { GraphItem, View } from "./items/item.ts";
 import { parametricCurve, parametricMarks } from "./items/parametric.ts";
 import { regionCurve, regionExtent, regionMarks } from "./items/region.ts";
 import { surfaceCurve } from "./items/surface.ts";
+import { decadesOf, linearRange, scaledCurve, scaledMark, scaleOf } from "./logarithmic.ts";
 import { marksOf } from "./marks/marks.ts";
 import { position } from "./marks/point-mark.ts";
 import type { Curve, Mark, Position, Scene, Window } from "./scene.ts";
@@ -16,51 +19,59 @@ import { boxAround, heightOf, placesOf, type Range, rangeAround, withEqualScales
 
 /** The scene of everything that is to be drawn, in a window chosen from what matters unless one is asked for. */
 export function plot(items: readonly GraphItem[], view: View, ownMarks?: readonly Mark[]): Scene {
-  const functions = items.flatMap((item) => (item.kind === "function" ? [item.expression] : []));
+  const scaled = scaleOf(view);
+  const functions = items.flatMap((item) => (item.kind === "function" ? [item] : []));
+  const surfaces = items.some(({ kind }) => kind === "surface");
   const paths = new Map(items.flatMap((item, k) => (item.kind === "parametric" ? [[k, parametricCurve(item)] as const] : [])));
-  const allMarks = ownMarks ?? marksOfItems(items, view);
+  const allMarks = ownMarks ?? marksOfItems(items, view).flatMap((mark) => scaledMark(mark, scaled));
   const reach = reachOf(allMarks);
-  const extent = items.flatMap((item, k) => extentOf(item, view, paths.get(k), reach));
-  const x = view.x ?? (items.some(({ kind }) => kind === "surface") && extent.length === 0 ? USUAL : horizontalRange(allMarks, extent));
+  const extent = items.flatMap((item, k) => extentOf(item, view, paths.get(k), reach)).flatMap(scaled);
+  const usual = surfaces && extent.length === 0 ? USUAL : view.logarithmic?.x && extent.length + allMarks.length === 0 ? DECADES : undefined;
+  const x = view.x ?? usual ?? horizontalRange(allMarks, extent);
   const inside = allMarks.filter(({ at }) => at[0] >= x.from - 1e-9 * (x.to - x.from) && at[0] <= x.to + 1e-9 * (x.to - x.from));
   const marked = [...inside.filter((mark) => mark.y !== undefined).map(({ at }) => at[1]), ...extent.map(([, y]) => y)];
+  const values = functions.flatMap((item) => functionValues(item, view, x));
   const y =
     view.y ??
-    surfaceRange(items, extent) ??
-    heightOf(
-      functions.flatMap((f) => valuesAlong(f, view.variable, x)),
-      marked,
-      hasPoles(allMarks),
-    );
-  const isSurface = items.some(({ kind }) => kind === "surface");
-  const free = !isSurface && view.x === undefined && view.y === undefined && functions.length < items.length;
-  const window: Window = free ? withEqualScales(x, y) : { xMin: x.from, xMax: x.to, yMin: y.from, yMax: y.to };
-  const curves = items.map((item, k): Curve => paths.get(k) ?? curveOf(item, k, view, window));
+    (surfaces ? (boxAround(extent)?.y ?? USUAL) : view.logarithmic?.y ? decadesOf([...values, ...marked]) : heightOf(values, marked, hasPoles(allMarks)));
+  const free = view.x === undefined && view.y === undefined && items.some(({ kind }) => PLANAR.has(kind)) && !view.logarithmic;
+  const window: Window = free || view.equalScales ? withEqualScales(x, y) : { xMin: x.from, xMax: x.to, yMin: y.from, yMax: y.to };
+  const curves = items.map((item, k): Curve => scaledCurve(curveOf(item, k, view, window, paths.get(k)), view, scaled));
   const margin = (window.yMax - window.yMin) * 1e-9;
   const isSeen = ({ at, y: height }: Mark): boolean => height === undefined || (at[1] >= window.yMin - margin && at[1] <= window.yMax + margin);
-  const inTurns = functions.some((f) => isPeriodic(f, view.variable));
+  const inTurns = !view.logarithmic?.x && functions.some(({ expression }) => isPeriodic(expression, view.variable));
   return {
     window,
     variable: view.variable,
     ...(functions.length < items.length ? { vertical: view.vertical } : {}),
     ...(inTurns ? { inTurns } : {}),
+    ...(view.logarithmic ? { logarithmic: view.logarithmic } : {}),
     curves,
-    marks: inside.filter(isSeen),
+    marks: inside.filter(isSeen).map((mark, k) => ({ number: k + 1, ...mark })),
   };
 }
 
-function curveOf(item: GraphItem, index: number, view: View, window: Window): Curve {
+/** What is drawn with equal scales where no window is asked for. */
+const PLANAR: ReadonlySet<GraphItem["kind"]> = new Set(["implicit", "parametric", "region", "point", "field"]);
+/** From a tenth to a hundred. */
+const DECADES: Range = { from: -1, to: 2 };
+
+function curveOf(item: GraphItem, index: number, view: View, window: Window, path: Curve | undefined): Curve {
   switch (item.kind) {
     case "function":
-      return functionCurve(item, view.variable, window);
+      return functionCurve(item, view, window);
     case "implicit":
       return implicitCurve(item, view, window);
     case "parametric":
-      return parametricCurve(item);
+      return path ?? parametricCurve(item);
     case "region":
       return regionCurve(item, index, view, window);
     case "surface":
       return surfaceCurve(item, [view.variable, view.vertical], window);
+    case "field":
+      return fieldCurve(item, view, window);
+    case "data":
+      return dataCurve(item);
     case "point": {
       const at = position(item.x, item.y);
       return { kind: "point", label: item.label, expression: tuple([item.x, item.y]), pieces: [], dots: at ? [at] : [] };
@@ -71,8 +82,13 @@ function curveOf(item: GraphItem, index: number, view: View, window: Window): Cu
 /** Points that must be seen, besides marks. */
 function extentOf(item: GraphItem, view: View, path: Curve | undefined, reach: number): readonly Position[] {
   switch (item.kind) {
-    case "function":
-      return [];
+    case "function": {
+      // The ends of its part of the axis, at no height of their own.
+      const range = rangeOf(item.on);
+      return range && Number.isFinite(range.from) && Number.isFinite(range.to)
+        ? [range.from, range.to].map((x): Position => [x, view.logarithmic?.y ? 1 : 0])
+        : [];
+    }
     case "implicit":
       return implicitExtent(item, view, reach);
     case "parametric":
@@ -81,6 +97,10 @@ function extentOf(item: GraphItem, view: View, path: Curve | undefined, reach: n
       return item.where ? regionExtent({ label: item.label, condition: item.where }, view) : [];
     case "region":
       return regionExtent(item, view);
+    case "field":
+      return fieldExtent(view);
+    case "data":
+      return dataExtent(item);
     case "point": {
       const at = position(item.x, item.y);
       return at ? [at] : [];
@@ -88,13 +108,16 @@ function extentOf(item: GraphItem, view: View, path: Curve | undefined, reach: n
   }
 }
 
+/** Heights of a function all along a range, on its own part of it. */
+function functionValues(item: GraphItem & { readonly kind: "function" }, view: View, { from, to }: Range): readonly number[] {
+  const own = rangeOf(item.on);
+  const place = (x: number): number => (view.logarithmic?.x ? Math.log10(x) : x);
+  const range = own ? { from: Math.max(from, place(own.from)), to: Math.min(to, place(own.to)) } : { from, to };
+  return range.from < range.to ? valuesAlong(item.expression, view, range) : [];
+}
+
 /** Over which part of the plane a surface stands where nothing is said. */
 const USUAL: Range = { from: -2, to: 2 };
-
-/** The second range of a surface: that of its region, or the usual one. */
-function surfaceRange(items: readonly GraphItem[], extent: readonly Position[]): Range | undefined {
-  return items.some(({ kind }) => kind === "surface") ? (boxAround(extent)?.y ?? USUAL) : undefined;
-}
 
 /** How far a curve that has no end is followed. */
 function reachOf(marks: readonly Mark[]): number {
@@ -116,8 +139,12 @@ function marksOfItems(items: readonly GraphItem[], view: View): readonly Mark[] 
   const { variable, vertical } = view;
   const indexed = items.map((item, index) => ({ item, index }));
   const functions = indexed.flatMap(({ item, index }) =>
-    item.kind === "function" ? [{ drawn: { expression: item.expression, variable, range: view.x }, index }] : [],
+    item.kind === "function" ? [{ drawn: { expression: item.expression, variable, range: rangeOf(item.on) ?? linearRange(view) }, index }] : [],
   );
+  const isDrawnAt = (index: number, x: number): boolean => {
+    const item = items[index];
+    return item?.kind !== "function" || isOn(item.on, x);
+  };
   const planar = indexed.flatMap(({ item, index }): readonly { f: Expression; index: number; isFunction: boolean }[] => {
     if (item.kind === "implicit") return [{ f: item.expression, index, isFunction: false }];
     return item.kind === "function" ? [{ f: subtract(name(vertical), item.expression), index, isFunction: true }] : [];
@@ -131,7 +158,7 @@ function marksOfItems(items: readonly GraphItem[], view: View): readonly Mark[] 
       });
     }),
   );
-  return [
+  const found: readonly Mark[] = [
     ...marksOf(
       functions.map(({ drawn }) => drawn),
       functions.map(({ index }) => index),
@@ -143,6 +170,8 @@ function marksOfItems(items: readonly GraphItem[], view: View): readonly Mark[] 
     }),
     ...crossings,
   ];
+  const ends = indexed.flatMap(({ item, index }) => (item.kind === "function" ? domainEnds(item, variable, index) : []));
+  return [...found.filter(({ at, x, curves }) => x === undefined || curves.every((index) => isDrawnAt(index, at[0]))), ...ends];
 }
 
 /** Whether a circular function of the variable repeats after a rational part of π. */

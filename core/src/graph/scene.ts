@@ -10,8 +10,8 @@ export interface Window {
   readonly yMax: number;
 }
 
-/** What is drawn: a function of one variable, f(x, y) = 0, a path in a parameter, a part of the plane, a point, z = f(x, y). */
-export type CurveKind = "function" | "implicit" | "parametric" | "region" | "point" | "surface";
+/** What is drawn: a function, f(x, y) = 0, a path in a parameter, a part of the plane, a point, z = f(x, y), arrows or slopes, measurements. */
+export type CurveKind = "function" | "implicit" | "parametric" | "region" | "point" | "surface" | "field" | "data";
 
 /** A net over a part of the plane: rows of points with their height; undefined where the surface does not reach. */
 export interface SurfaceMesh {
@@ -22,6 +22,8 @@ export interface SurfaceMesh {
   readonly rim: readonly (readonly (readonly [number, number, number])[])[];
   /** Level lines, as positions in the plane below. */
   readonly contours: readonly (readonly (readonly Position[])[])[];
+  /** Where it is cut upright: a line on the surface, with the strip that an inner integral sums where it is filled. */
+  readonly cuts?: readonly { readonly points: readonly (readonly [number, number, number])[]; readonly filled: boolean }[];
 }
 
 export interface Curve {
@@ -37,6 +39,8 @@ export interface Curve {
   readonly dots?: readonly Position[];
   /** Where a path runs, and in which direction. */
   readonly arrows?: readonly { readonly at: Position; readonly direction: Position }[];
+  /** Short lines that belong to its dots, such as errors of measurement. */
+  readonly bars?: readonly (readonly Position[])[];
   readonly mesh?: SurfaceMesh;
 }
 
@@ -55,6 +59,19 @@ export interface Mark {
   readonly at: Position;
   /** Indices of the curves it lies on. */
   readonly curves: readonly number[];
+  /** Its place in the list of all marks of the graph, from 1. */
+  readonly number?: number;
+  readonly hidden?: boolean;
+  /** Where the author put its label. */
+  readonly labelAt?: Position;
+}
+
+/** A quantity without a fixed value that the reader of the bench may move, with its value in this scene. */
+export interface Slider {
+  readonly name: string;
+  readonly value: number;
+  readonly from: number;
+  readonly to: number;
 }
 
 /** A graph as plain data: what is to be drawn, not how. */
@@ -67,4 +84,11 @@ export interface Scene {
   readonly inTurns?: boolean;
   readonly curves: readonly Curve[];
   readonly marks: readonly Mark[];
+  /** Axes on which equal factors are equally long: positions along them are decimal logarithms. */
+  readonly logarithmic?: { readonly x: boolean; readonly y: boolean };
+  /** The author's words for an axis, by its name. */
+  readonly axisWords?: ReadonlyMap<string, string>;
+  readonly sliders?: readonly Slider[];
+  /** What distinguishes it from other states of the same graph, such as a = 2. */
+  readonly state?: string;
 }

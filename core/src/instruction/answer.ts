@@ -29,6 +29,8 @@ export type Answer =
   | {
       readonly kind: "graph";
       readonly scene: Scene;
+      /** The same graph for the other values of a name. */
+      readonly states: readonly Scene[];
       /** The same things in another window, with the marks that are known. */
       readonly inWindow: (window: Window) => Scene;
     };

@@ -98,6 +98,22 @@ export class Sentence {
     return true;
   }
 
+  /** Words in quotes, if they come next. */
+  takeQuoted(): string | undefined {
+    if (this.next.kind !== "quoted") return undefined;
+    const { text } = this.next;
+    this.#at += 1;
+    this.pieces.push({ kind: "words", text: `“${text}”` });
+    return text;
+  }
+
+  /** A comma between two things of the same kind, if it comes next. */
+  takeComma(): boolean {
+    if (!this.takeMark(",")) return false;
+    this.pieces.push({ kind: "words", text: "," });
+    return true;
+  }
+
   /** The tokens from here to the first of the stop words outside brackets, or to a comma where that ends the piece. */
   #until(stops: readonly string[], atComma: boolean): readonly Token[] {
     let depth = 0;
@@ -105,6 +121,7 @@ export class Sentence {
     for (;;) {
       const token = this.next;
       if (token.kind === "end") break;
+      if (token.kind === "quoted") break;
       if (token.kind === "mark") {
         const change = BRACKETS[token.text] ?? 0;
         if (depth === 0 && atComma && token.text === ",") break;
@@ -138,10 +155,7 @@ export class Sentence {
   /** Several expressions between commas. */
   list(what: string, stops: readonly string[] = []): readonly Syntax[] {
     const items = [this.written(what, stops, true)];
-    while (this.takeMark(",")) {
-      this.pieces.push({ kind: "words", text: "," });
-      items.push(this.written(what, stops, true));
-    }
+    while (this.takeComma()) items.push(this.written(what, stops, true));
     return items;
   }
 
@@ -156,10 +170,7 @@ export class Sentence {
   /** One name or several with commas between them. */
   names(what: string): readonly string[] {
     const found = [this.name(what)];
-    while (this.takeMark(",")) {
-      this.pieces.push({ kind: "words", text: "," });
-      found.push(this.name(what));
-    }
+    while (this.takeComma()) found.push(this.name(what));
     return found;
   }
 

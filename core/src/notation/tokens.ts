@@ -9,6 +9,8 @@ export type Token = { readonly span: Span } & (
   | { readonly kind: "superscript"; readonly text: string }
   | { readonly kind: "command"; readonly text: string }
   | { readonly kind: "mark"; readonly text: string }
+  /** Words in quotes, which some sentences have beside mathematics. */
+  | { readonly kind: "quoted"; readonly text: string }
   | { readonly kind: "end" }
 );
 
@@ -94,6 +96,9 @@ export function tokenize(source: string): readonly Token[] {
     } else if (SUPERSCRIPTS[character]) {
       const run = /^[⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺]+/.exec(rest)?.[0] ?? character;
       push({ kind: "superscript", text: [...run].map((digit) => SUPERSCRIPTS[digit] ?? "").join(""), span: span(run.length) });
+    } else if (/^"[^"]*"/.test(rest)) {
+      const quoted = /^"([^"]*)"/.exec(rest);
+      push({ kind: "quoted", text: quoted?.[1] ?? "", span: span(quoted?.[0].length ?? 1) });
     } else if (character === "\\") {
       const command = /^\\(?:[A-Za-z]+|.)/.exec(rest)?.[0] ?? "\\";
       const greek = commandLetter(command.slice(1));

@@ -131,6 +131,8 @@ export function resolveWords(tokens: readonly Token[], declared: Declarations): 
     } else if (token.kind === "mark" && ITERATED[token.text]) {
       if (token.text === "∫") openIntegrals += 1;
       lexemes.push({ kind: "iterated", operator: ITERATED[token.text] ?? "sum", span: token.span });
+    } else if (token.kind === "quoted") {
+      throw new NotationError("words in quotes are no mathematics", token.span);
     } else {
       lexemes.push(token);
     }

@@ -1,29 +1,72 @@
+import { approximateValue } from "../../expression/ball-value.ts";
 import { compile } from "../../expression/double-value.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { type BatchFunction, compileBatch } from "../../expression/machine-code.ts";
+import { pointMark } from "../marks/point-mark.ts";
 import { sample } from "../sampling.ts";
-import type { Curve, Position, Window } from "../scene.ts";
+import type { Curve, Mark, Position, Window } from "../scene.ts";
 import type { Range } from "../window.ts";
+import type { Domain, View } from "./item.ts";
 
 const LOOKS = 240;
 
 /** A function in doubles at many points: machine code where it can be, closures elsewhere. */
-function inDoubles(f: Expression, variable: string): BatchFunction {
+export function inDoubles(f: Expression, variable: string): BatchFunction {
   const closure = compile(f, [variable]);
   return compileBatch(f, variable) ?? ((points) => points.map((x) => closure(x)));
 }
 
 /** Values all along a range, for the choice of a height. */
-export function valuesAlong(f: Expression, variable: string, { from, to }: Range): readonly number[] {
-  return [...inDoubles(f, variable)(Float64Array.from({ length: LOOKS + 1 }, (_, k) => from + ((to - from) * k) / LOOKS))];
+export function valuesAlong(f: Expression, { variable, logarithmic }: View, { from, to }: Range): readonly number[] {
+  const values = inDoubles(f, variable);
+  return [...(logarithmic ? onScales(values, logarithmic) : values)(Float64Array.from({ length: LOOKS + 1 }, (_, k) => from + ((to - from) * k) / LOOKS))];
 }
 
-/** The graph of a function of one variable. */
-export function functionCurve(item: { readonly label: string; readonly expression: Expression }, variable: string, window: Window): Curve {
-  const { label, expression } = item;
+/** A function with its values and arguments as decimal logarithms, along the axes that are logarithmic. */
+export function onScales(f: BatchFunction, { x, y }: { readonly x: boolean; readonly y: boolean }): BatchFunction {
+  return (points) => {
+    const values = f(x ? points.map((point) => 10 ** point) : points);
+    return y ? values.map(Math.log10) : values;
+  };
+}
+
+interface Drawn {
+  readonly label: string;
+  readonly expression: Expression;
+  readonly on?: Domain;
+}
+
+/** The graph of a function of one variable, on its own part of the axis where it has one. */
+export function functionCurve({ label, expression, on }: Drawn, { variable, logarithmic }: View, window: Window): Curve {
   const { xMin, xMax, yMin, yMax } = window;
-  const pieces = sample(inDoubles(expression, variable), xMin, xMax, yMax - yMin).flatMap((piece) => clip(piece, window));
+  const values = inDoubles(expression, variable);
+  const own = rangeOf(on);
+  const place = (x: number): number => (logarithmic?.x ? Math.log10(x) : x);
+  const [from, to] = own ? [Math.max(xMin, place(own.from)), Math.min(xMax, place(own.to))] : [xMin, xMax];
+  const pieces = from < to ? sample(logarithmic ? onScales(values, logarithmic) : values, from, to, yMax - yMin).flatMap((piece) => clip(piece, window)) : [];
   return { kind: "function", label, expression, pieces };
+}
+
+/** A part of the axis in doubles. */
+export function rangeOf(on: Domain | undefined): Range | undefined {
+  return on && { from: approximateValue(on.from) ?? Number.NEGATIVE_INFINITY, to: approximateValue(on.to) ?? Number.POSITIVE_INFINITY };
+}
+
+/** Which ends of its part of the axis a function is drawn up to: a dot where the end belongs to it, a ring where it does not. */
+export function domainEnds({ expression, on }: Drawn, variable: string, index: number): readonly Mark[] {
+  if (!on) return [];
+  return [
+    { at: on.from, open: on.fromOpen },
+    { at: on.to, open: on.toOpen },
+  ].flatMap(({ at, open }) => pointMark(open ? "hole" : "endpoint", at, expression, variable, [index]));
+}
+
+/** Whether a place belongs to the part of the axis. */
+export function isOn(on: Domain | undefined, x: number): boolean {
+  const range = rangeOf(on);
+  if (!on || !range) return true;
+  const slack = 1e-12 * Math.max(1, Math.abs(x));
+  return (on.fromOpen ? x > range.from + slack : x >= range.from - slack) && (on.toOpen ? x < range.to - slack : x <= range.to + slack);
 }
 
 /** Cuts a piece at the window's lower and upper edge. */

@@ -2,12 +2,14 @@ import { compile, compileCondition } from "../../expression/double-value.ts";
 import type { Expression } from "../../expression/expression.ts";
 import type { Curve, Position, SurfaceMesh, Window } from "../scene.ts";
 import { implicitPieces } from "./implicit-trace.ts";
+import type { Cut } from "./item.ts";
 import { bordersOf, runs } from "./region.ts";
 
 interface Surface {
   readonly label: string;
   readonly expression: Expression;
   readonly where: Expression | undefined;
+  readonly cuts: readonly Cut[];
 }
 
 const CELLS = 40;
@@ -15,7 +17,7 @@ const LEVELS = 8;
 const HALVINGS = 20;
 
 /** z = f(x, y) over a rectangle, or over the part of it where a condition holds: a net of quadrilaterals that ends at the border. */
-export function surfaceCurve({ label, expression, where }: Surface, names: readonly [string, string], window: Window): Curve {
+export function surfaceCurve({ label, expression, where, cuts }: Surface, names: readonly [string, string], window: Window): Curve {
   const f = compile(expression, names);
   const holds = where ? compileCondition(where, names) : () => true;
   const isInside = ([x, y]: Position): boolean => holds(x, y) && Number.isFinite(f(x, y));
@@ -47,6 +49,7 @@ export function surfaceCurve({ label, expression, where }: Surface, names: reado
     zMax,
     rim: rim.map((piece) => piece.map(([x, y]) => [x, y, f(x, y)] as const)),
     contours: levels.map((level) => contour(points, level)),
+    cuts: cuts.flatMap((cut) => cutLines(cut, names, f, isInside, window)),
   };
   return { kind: "surface", label, expression, pieces: [], mesh };
 }
@@ -98,6 +101,34 @@ function frame({ xMin, xMax, yMin, yMax }: Window): readonly Position[] {
 function nearInside([x, y]: Position, isInside: (point: Position) => boolean, { xMin, xMax, yMin, yMax }: Window): boolean {
   const [a, b] = [(xMax - xMin) * 1e-4, (yMax - yMin) * 1e-4];
   return [-1, 0, 1].some((i) => [-1, 0, 1].some((j) => isInside([x + i * a, y + j * b])));
+}
+
+const CUT_POINTS = 80;
+
+/** The lines on the surface above x = c or y = c, as far as the surface reaches. */
+function cutLines(
+  { name, at, filled }: Cut,
+  names: readonly [string, string],
+  f: (x: number, y: number) => number,
+  isInside: (point: Position) => boolean,
+  { xMin, xMax, yMin, yMax }: Window,
+): readonly { readonly points: readonly (readonly [number, number, number])[]; readonly filled: boolean }[] {
+  const alongY = name === names[0];
+  const [low, high] = alongY ? [yMin, yMax] : [xMin, xMax];
+  const place = (share: number): Position => {
+    const along = low + share * (high - low);
+    return alongY ? [at, along] : [along, at];
+  };
+  const line: Position[] = [];
+  for (let k = 0; k <= CUT_POINTS; k += 1) {
+    const [here, before] = [place(k / CUT_POINTS), place((k - 1) / CUT_POINTS)];
+    if (k > 0 && isInside(here) !== isInside(before)) {
+      const [outer, inner] = isInside(here) ? [before, here] : [here, before];
+      line.push(borderTowards(outer, inner, isInside) ?? inner);
+    }
+    line.push(here);
+  }
+  return runs(line, isInside).map((piece) => ({ points: piece.map(([x, y]) => [x, y, f(x, y)] as const), filled }));
 }
 
 /** The level line on the net: where the surface passes the level on two edges of a triangle. */
