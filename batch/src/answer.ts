@@ -59,6 +59,10 @@ const plainStep = ({ rule, text, latex, verdict }: StepReport) => ({ rule, text,
 function plainAnswer(answer: AnswerReport): object {
   switch (answer.kind) {
     case "graph": {
+      const { picture: _drawing, states: _others, ...rest } = answer;
+      return rest;
+    }
+    case "figure": {
       const { picture: _drawing, ...rest } = answer;
       return rest;
     }

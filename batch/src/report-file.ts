@@ -54,6 +54,8 @@ function answerLines(answer: AnswerReport): readonly string[] {
       return [answer.sentence];
     case "table":
       return [answer.columns.join(" | "), ...answer.rows.map((row) => row.map((cell) => cell.text).join(" | "))];
+    case "figure":
+      return [...answer.measures.map(({ text, value }) => `${text} = ${value.text}`), ...answer.notes];
     case "graph":
       return [answer.picture.description];
   }

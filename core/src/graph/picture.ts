@@ -1,10 +1,11 @@
 import { decimalText } from "../check/compare.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { compile } from "../expression/double-value.ts";
-import type { Expression } from "../expression/expression.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
 import { plain, plainName } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
-import type { Curve, Mark, MarkKind, Position, Scene, Window } from "./scene.ts";
+import { behaviourOf } from "./behaviour.ts";
+import type { Curve, Mark, MarkKind, Position, Scene, Slider, Window } from "./scene.ts";
 
 /** What the drawing needs, in numbers and strings only: it can be stored and sent as it is. */
 export interface Picture {
@@ -12,6 +13,10 @@ export interface Picture {
   readonly xLabel: string;
   readonly yLabel?: string;
   readonly inTurns?: boolean;
+  readonly logarithmic?: { readonly x: boolean; readonly y: boolean };
+  readonly sliders?: readonly Slider[];
+  /** What distinguishes it from other states of the same graph. */
+  readonly state?: string;
   readonly curves: readonly PictureCurve[];
   readonly marks: readonly PictureMark[];
   /** In words, for those who do not see it. */
@@ -28,6 +33,10 @@ export interface PictureMark {
   readonly at: Position;
   readonly label: string;
   readonly curves: readonly number[];
+  /** Its number in the list of all marks. */
+  readonly number?: number;
+  readonly hidden?: boolean;
+  readonly labelAt?: Position;
   /** A line instead of a point: upright, level, or with this slope through (0, offset). */
   readonly line?: { readonly kind: "upright" } | { readonly kind: "sloping"; readonly slope: number; readonly offset: number };
 }
@@ -52,15 +61,27 @@ const KIND_WORDS: Readonly<Record<MarkKind, string>> = {
   endpoint: "an end",
 };
 
-function pictureMark({ kind, x, y, line, at, curves }: Mark, scene: Scene): PictureMark {
-  const common = { kind, at, curves };
+function pictureMark({ x, y, line, parameter, ...mark }: Mark, scene: Scene): PictureMark {
+  const { kind, at, curves, number, hidden, labelAt } = mark;
+  const placed = { ...(number === undefined ? {} : { number }), ...(hidden ? { hidden } : {}), ...(labelAt ? { labelAt } : {}) };
+  const common = { kind, at, curves, ...placed };
   if (line) {
     const slope = (k: number): number => lineValue(line, scene.variable, k);
     return { ...common, label: plain(line), line: { kind: "sloping", slope: slope(1) - slope(0), offset: slope(0) } };
   }
-  if (x && y) return { ...common, label: `(${coordinate(x)}, ${coordinate(y)})` };
+  if (x && y) {
+    const when = parameter && kind === "endpoint" ? `${parameterName(scene, curves)} = ${coordinate(parameter)}: ` : "";
+    return { ...common, label: `${when}(${coordinate(x)}, ${coordinate(y)})` };
+  }
   if (x) return { ...common, label: `${plainName(scene.variable)} = ${coordinate(x)}`, line: { kind: "upright" } };
   return { ...common, label: `y = ${y ? coordinate(y) : ""}`, line: { kind: "sloping", slope: 0, offset: at[1] } };
+}
+
+/** The name of the parameter of a path. */
+function parameterName({ curves }: Scene, [index = 0]: readonly number[]): string {
+  const path = curves[index]?.expression;
+  const [parameter = "t"] = path ? freeNames(path) : [];
+  return plainName(parameter);
 }
 
 function lineValue(line: Expression, variable: string, at: number): number {
@@ -72,14 +93,23 @@ function lineValue(line: Expression, variable: string, at: number): number {
 export function picture(scene: Scene): Picture {
   const marks = scene.marks.map((mark) => pictureMark(mark, scene));
   const decimals = (x: number): string => String(Number(x.toPrecision(4))).replace("-", "−");
-  const { xMin, xMax } = scene.window;
-  const where = `for ${plainName(scene.variable)} from ${decimals(xMin)} to ${decimals(xMax)}`;
-  const found = marks.map((mark) => `${KIND_WORDS[mark.kind]} ${mark.line ? "" : "at "}${mark.label}`);
-  const description = `Graph of ${scene.curves.map((curve) => curve.label).join(" and ")} ${where}${found.length > 0 ? `, with ${found.join(", ")}` : ""}.`;
+  const [xMin, xMax] = [scene.window.xMin, scene.window.xMax].map((end) => (scene.logarithmic?.x ? 10 ** end : end));
+  const where = `for ${plainName(scene.variable)} from ${decimals(xMin ?? 0)} to ${decimals(xMax ?? 0)}`;
+  const found = marks.filter(({ hidden }) => !hidden).map((mark) => `${KIND_WORDS[mark.kind]} ${mark.line ? "" : "at "}${mark.label}`);
+  const state = scene.state ? ` and ${scene.state}` : "";
+  const behaviour = scene.curves.flatMap((curve) => behaviourOf(curve, scene));
+  const description = [
+    `Graph of ${scene.curves.map((curve) => curve.label).join(" and ")} ${where}${state}${found.length > 0 ? `, with ${found.join(", ")}` : ""}.`,
+    ...behaviour,
+  ].join(" ");
+  const words = (axis: string): string => scene.axisWords?.get(axis) ?? plainName(axis);
   return {
     window: scene.window,
-    xLabel: plainName(scene.variable),
-    ...(scene.vertical === undefined ? {} : { yLabel: plainName(scene.vertical) }),
+    xLabel: words(scene.variable),
+    ...(scene.vertical === undefined ? {} : { yLabel: words(scene.vertical) }),
+    ...(scene.logarithmic ? { logarithmic: scene.logarithmic } : {}),
+    ...(scene.sliders ? { sliders: scene.sliders } : {}),
+    ...(scene.state === undefined ? {} : { state: scene.state }),
     ...(scene.inTurns ? { inTurns: true } : {}),
     curves: scene.curves.map(({ kind, expression, ...drawn }) => (kind === "function" ? { ...drawn, formula: text(expression) } : drawn)),
     marks,

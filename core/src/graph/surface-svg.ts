@@ -1,6 +1,7 @@
 import type { Picture } from "./picture.ts";
 import type { SurfaceMesh } from "./scene.ts";
 import { INK, PAPER, RULE, type Size, STEEL, STROKES, svgElement, ticks } from "./svg-parts.ts";
+import { numberLabel } from "./svg-place.ts";
 
 /** From where a surface is looked at, in degrees: turned around the upright axis, and raised above the floor. */
 export interface Turn {
@@ -15,6 +16,8 @@ type Point = readonly [number, number, number];
 const fixed = (x: number): string => String(Math.round(x * 10) / 10);
 const HEIGHT = 0.72;
 const RIM_BIAS = 0.06;
+/** Upright cuts are drawn in the second colour. */
+const CUT = STROKES[1]?.colour ?? INK;
 
 /** A surface with its rim, the walls below it and its level lines on the floor, the farther parts first. */
 export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, turn: Turn = DEFAULT_TURN): string {
@@ -42,6 +45,8 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
   const colour = STROKES[0]?.colour ?? INK;
   // Every corner of the net is placed once, for up to four faces.
   const placed = mesh.points.map((row) => row.map((point) => (point && Number.isFinite(point[2]) ? { at: project(point), height: point[2] } : undefined)));
+  // A cut is seen through the surface.
+  const seeThrough = mesh.cuts && mesh.cuts.length > 0 ? ' fill-opacity="0.62"' : "";
   const drawn: { readonly depth: number; readonly svg: string }[] = [];
   for (let row = 1; row < placed.length; row += 1) {
     for (let column = 1; column < (placed[row]?.length ?? 0); column += 1) {
@@ -53,7 +58,7 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
       const outline = corners.map(({ at: [x, y] }) => `${fixed(x)} ${fixed(y)}`).join("L");
       const fill = `color-mix(in srgb, ${colour} ${fixed(8 + (34 * share) / span)}%, ${PAPER})`;
       const depth = corners.reduce((total, { at }) => total + at[2], 0) / corners.length;
-      drawn.push({ depth, svg: `<path d="M${outline}Z" fill="${fill}"/>` });
+      drawn.push({ depth, svg: `<path d="M${outline}Z" fill="${fill}"${seeThrough}/>` });
     }
   }
   for (const piece of mesh.rim) {
@@ -62,6 +67,16 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
       // The rim lies on faces: it is drawn after those next to it.
       const depth = (project(from)[2] + project(to)[2]) / 2 - RIM_BIAS;
       drawn.push({ depth, svg: `<path d="${path([from, to])}" fill="none" stroke="${INK}" stroke-width="1.3" stroke-linecap="round"/>` });
+    });
+  }
+  for (const { points: cut, filled } of mesh.cuts ?? []) {
+    cut.slice(1).forEach((to, k) => {
+      const from = cut[k] ?? to;
+      const depth = (project(from)[2] + project(to)[2]) / 2 - RIM_BIAS;
+      drawn.push({ depth, svg: `<path d="${path([from, to])}" fill="none" stroke="${CUT}" stroke-width="2.4" stroke-linecap="round"/>` });
+      const below: readonly Point[] = [from, to, [to[0], to[1], mesh.zMin], [from[0], from[1], mesh.zMin]];
+      const fill = filled ? `fill="${CUT}" fill-opacity="0.5"` : `fill="${CUT}" fill-opacity="0.14"`;
+      drawn.push({ depth: depth + RIM_BIAS, svg: `<path d="${path(below)}Z" ${fill} stroke="none"/>` });
     });
   }
   const faces = drawn.sort((a, b) => b.depth - a.depth).map(({ svg }) => svg);
@@ -106,7 +121,6 @@ function base(picture: Picture, { zMin, zMax }: SurfaceMesh, project: (point: Po
     const style = name ? `fill="${INK}" font-style="italic" font-size="13"` : `fill="${STEEL}" font-size="10.5"`;
     return `<text x="${fixed(x + dx)}" y="${fixed(y + dy)}" text-anchor="middle" ${style}>${text}</text>`;
   };
-  const number = (value: number): string => String(Number(value.toPrecision(6))).replace("-", "−");
   // The edges of the floor that are nearest to the reader carry the numbers.
   const corners: readonly Point[] = [
     [xMin, yMin, zMin],
@@ -120,10 +134,10 @@ function base(picture: Picture, { zMin, zMax }: SurfaceMesh, project: (point: Po
   const [xs, ys, zs] = [ticks(xMin, xMax, 4), ticks(yMin, yMax, 4), ticks(zMin, zMax, 4)];
   return [
     ...corners.map((corner, k) => line(corner, corners[(k + 1) % 4] ?? corner, STEEL, 0.9)),
-    ...xs.map((x) => line([x, yMin, zMin], [x, yMax, zMin], RULE, 0.6) + label([x, nearY, zMin], number(x), [-5, 14])),
-    ...ys.map((y) => line([xMin, y, zMin], [xMax, y, zMin], RULE, 0.6) + label([nearX, y, zMin], number(y), [7, 14])),
+    ...xs.map((x) => line([x, yMin, zMin], [x, yMax, zMin], RULE, 0.6) + label([x, nearY, zMin], numberLabel(x), [-5, 14])),
+    ...ys.map((y) => line([xMin, y, zMin], [xMax, y, zMin], RULE, 0.6) + label([nearX, y, zMin], numberLabel(y), [7, 14])),
     line(left, [left[0], left[1], zMax], STEEL, 0.9),
-    ...zs.map((z) => label([left[0], left[1], z], number(z), [-14, 4])),
+    ...zs.map((z) => label([left[0], left[1], z], numberLabel(z), [-14, 4])),
     label([(xMin + xMax) / 2, nearY, zMin], picture.xLabel, [0, 30], true),
     label([nearX, (yMin + yMax) / 2, zMin], picture.yLabel ?? "y", [0, 30], true),
     label([left[0], left[1], zMax], "z", [0, -8], true),

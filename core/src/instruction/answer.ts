@@ -2,9 +2,11 @@ import type { StepVerdict } from "../check/step.ts";
 import type { Check, Verdict } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
 import type { Expression } from "../expression/expression.ts";
+import type { FigurePicture } from "../graph/figure/figure.ts";
 import type { Scene, Window } from "../graph/scene.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { SolutionSet } from "../solve/solution.ts";
+import type { Measured } from "./figures/measured.ts";
 
 /** The result of a line, by kind; the batch command and the bench show it. `angles` are the unknowns shown in degrees too. */
 export type Answer =
@@ -26,6 +28,7 @@ export type Answer =
       readonly angles: readonly string[];
     }
   | { readonly kind: "table"; readonly columns: readonly Expression[]; readonly rows: readonly (readonly (Expression | undefined)[])[] }
+  | { readonly kind: "figure"; readonly picture: FigurePicture; readonly measures: readonly Measured[]; readonly notes: readonly string[] }
   | {
       readonly kind: "graph";
       readonly scene: Scene;

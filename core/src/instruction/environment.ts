@@ -40,7 +40,7 @@ export const EMPTY: Environment = {
 export function declarations(environment: Environment): Declarations {
   return {
     names: environment.quantities,
-    functions: new Map([...environment.functions].map(([name, { parameters }]) => [name, parameters.length])),
+    functions: new Map([...environment.functions].map(([name, one]) => [name, "build" in one ? undefined : one.parameters.length])),
     lines: environment.line,
   };
 }

@@ -6,6 +6,7 @@ import { EVALUATE } from "./instructions/evaluate.ts";
 import { EXPAND } from "./instructions/expand.ts";
 import { EXPECT } from "./instructions/expect.ts";
 import { FACTOR } from "./instructions/factor.ts";
+import { FIGURE } from "./instructions/figure.ts";
 import { GIVEN } from "./instructions/given.ts";
 import { GRAPH } from "./instructions/graph.ts";
 import { HAND_LINE } from "./instructions/hand-line.ts";
@@ -23,7 +24,7 @@ import { TABULATE } from "./instructions/tabulate.ts";
 
 /** Every kind of instruction; the first that recognises a line reads it, so the plain statement comes last. */
 export const INSTRUCTIONS: readonly Instruction[] = [
-  ...[LET, GIVEN, SOLVE, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, TABULATE, EXPECT],
+  ...[LET, GIVEN, SOLVE, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, EXPECT],
   ...[SIMPLIFY, EXPAND, FACTOR, COMPLETE_SQUARE, PARTIAL_FRACTIONS, COMBINE, COLLECT, REWRITE, SHOW],
   ...[HAND_LINE, STATED],
 ];

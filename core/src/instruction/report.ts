@@ -2,8 +2,9 @@ import type { Check, CheckKind, Verdict } from "../check/verdict.ts";
 import { resultOf, type Step } from "../derivation/step.ts";
 import { equation, name, sum } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import type { FigurePicture, Part } from "../graph/figure/figure.ts";
 import { type Picture, picture } from "../graph/picture.ts";
-import type { CurveKind, MarkKind, Window } from "../graph/scene.ts";
+import type { CurveKind, Mark, MarkKind, Window } from "../graph/scene.ts";
 import { latex, writtenLatex } from "../notation/latex.ts";
 import { latexWithParts, type PartedLatex } from "../notation/parts.ts";
 import { present } from "../notation/present.ts";
@@ -80,6 +81,13 @@ export type AnswerReport =
     }
   | { readonly kind: "table"; readonly columns: readonly string[]; readonly headings: readonly string[]; readonly rows: readonly (readonly Value[])[] }
   | {
+      readonly kind: "figure";
+      /** What is measured: as it is used in expressions, exactly with free names, and in the state shown. */
+      readonly measures: readonly { readonly text: string; readonly value: Value; readonly shown: Value }[];
+      readonly notes: readonly string[];
+      readonly picture: FigurePicture;
+    }
+  | {
       readonly kind: "graph";
       readonly curves: readonly { readonly label: string; readonly kind: CurveKind }[];
       readonly marks: readonly {
@@ -90,6 +98,8 @@ export type AnswerReport =
         readonly text?: string;
       }[];
       readonly picture: Picture;
+      /** The same graph for the other values of a name. */
+      readonly states?: readonly Picture[];
     };
 
 export interface StepReport {
@@ -245,11 +255,18 @@ export function answerReport(answer: Answer): AnswerReport {
         headings: answer.columns.map(latex),
         rows: answer.rows.map((row) => row.map((cell) => (cell ? valueReport(cell) : { text: "undefined", latex: "\\text{undefined}" }))),
       };
+    case "figure":
+      return {
+        kind: "figure",
+        measures: answer.measures.map(({ use, value, shown, part }) => ({ text: use, value: measureReport(value, part), shown: measureReport(shown, part) })),
+        notes: answer.notes,
+        picture: answer.picture,
+      };
     case "graph":
       return {
         kind: "graph",
         curves: answer.scene.curves.map(({ label, kind }) => ({ label, kind })),
-        marks: answer.scene.marks.map(({ kind, x, y, line, curves }) => ({
+        marks: visible(answer.scene.marks).map(({ kind, x, y, line, curves }) => ({
           kind,
           ...(x ? { x: valueReport(x) } : {}),
           ...(y ? { y: valueReport(y) } : {}),
@@ -257,9 +274,18 @@ export function answerReport(answer: Answer): AnswerReport {
           ...(line ? { text: text(line) } : {}),
         })),
         picture: picture(answer.scene),
+        ...(answer.states.length > 0 ? { states: answer.states.map(picture) } : {}),
       };
   }
 }
+
+/** A length or area, or an angle with its degrees. */
+function measureReport(value: Expression, { kind }: Part): Value {
+  const degrees = kind === "angle" ? inDegrees(value, []) : undefined;
+  return { ...valueReport(value), ...(degrees === undefined ? {} : { degrees }) };
+}
+
+const visible = (marks: readonly Mark[]): readonly Mark[] => marks.filter(({ hidden }) => !hidden);
 
 /** The decimal beside a value, to the figures asked for; none where it would only repeat the value. */
 function decimalOf(value: Expression, figures: number): string | undefined {
@@ -436,6 +462,8 @@ export function answerLatex(answer: Answer): string {
     }
     case "table":
       return `\\text{table of } ${answer.columns.slice(1).map(latex).join(",\\; ")}`;
+    case "figure":
+      return answer.measures.length === 0 ? "\\text{figure}" : answer.measures.map(({ use, shown }) => `\\text{${use}} = ${latex(shown)}`).join(",\\; ");
     case "graph":
       return `\\text{graph of } ${answer.scene.curves.map((curve) => latex(curve.expression)).join(",\\; ")}`;
   }

@@ -5,11 +5,11 @@ import { substitute } from "../expression/substitute.ts";
 import { parseDecimal, rational } from "../number/rational.ts";
 import { NotationError, type Span, type Syntax } from "./syntax.ts";
 
-/** A function declared by the author. */
-export interface FunctionDefinition {
-  readonly parameters: readonly string[];
-  readonly body: Expression;
-}
+/** A function declared by the author, or one that a declaration brought with it and that takes any number of arguments. */
+export type FunctionDefinition =
+  | { readonly parameters: readonly string[]; readonly body: Expression }
+  /** The value for some arguments, or words that say why there is none. */
+  | { readonly build: (args: readonly Expression[]) => Expression | string };
 
 /** What the author's declarations and earlier lines mean. */
 export interface Meanings {
@@ -167,6 +167,11 @@ class Elaboration {
   #apply(e: Syntax & { kind: "apply" }): Expression {
     const definition = this.#meanings.functions.get(e.name);
     if (!definition) throw new NotationError(`the function ${e.name} has not been declared`, e.span ?? NOWHERE);
+    if ("build" in definition) {
+      const made = definition.build(e.args.map((arg) => this.#read(arg)));
+      if (typeof made === "string") throw new NotationError(made, e.span ?? NOWHERE);
+      return made;
+    }
     const [variable] = definition.parameters;
     let body = definition.body;
     if (e.primes > 0 && variable !== undefined) {

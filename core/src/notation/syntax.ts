@@ -67,8 +67,8 @@ export class NotationError extends Error {
 export interface Declarations {
   /** Declared quantities, by canonical name (`v_0`, `rate`). */
   readonly names: ReadonlySet<string>;
-  /** Declared functions and their number of arguments. */
-  readonly functions: ReadonlyMap<string, number>;
+  /** Declared functions and their number of arguments; undefined where they take any. */
+  readonly functions: ReadonlyMap<string, number | undefined>;
   /** Lines below this number may be referred to. */
   readonly lines: number;
 }

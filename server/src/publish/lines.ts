@@ -1,3 +1,6 @@
+import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
+import { drawFigure } from "@nail-down/core/graph/figure/figure-svg";
+import type { Picture } from "@nail-down/core/graph/picture";
 import { drawSvg } from "@nail-down/core/graph/svg";
 import {
   type AnswerReport,
@@ -72,13 +75,37 @@ export function answerHtml(answer: AnswerReport): string {
       return `<div class="result"><p class="sentence-answer">${escapeHtml(sentenceCase(answer.sentence))}${
         answer.exceptions ? `; nothing is said where ${answer.exceptions.map(notation).join(" or ")}` : ""
       }.</p></div>`;
+    case "figure": {
+      const rows = answer.measures.map(
+        ({ text, value, shown }) =>
+          `<tr><th scope="row"><code>${escapeHtml(text)}</code></th><td>${large(value.latex)}</td><td>${value.text === shown.text ? "" : large(shown.latex)}${besideHtml(decimalBeside(shown))}${shown.degrees ? ` ${math(shown.degrees)}` : ""}</td></tr>`,
+      );
+      const notes = answer.notes.map((note) => `<p class="note">${escapeHtml(sentenceCase(note))}.</p>`).join("");
+      const state = answer.picture.state === undefined ? "" : ` where ${escapeHtml(answer.picture.state)}`;
+      return `<figure class="graph numbered">${drawFigure(answer.picture)}<figcaption>${escapeHtml(namesIn(answer.picture))}${state}</figcaption></figure>${rows.length > 0 ? `<table class="measures"><tbody>${rows.join("")}</tbody></table>` : ""}${notes}`;
+    }
     case "table":
       return `<div class="result"><table><thead><tr>${answer.headings.map((heading) => `<th scope="col">${math(heading)}</th>`).join("")}</tr></thead><tbody>${answer.rows
         .map((row) => `<tr>${row.map((cell) => `<td>${math(cell.latex)}${besideHtml(decimalBeside(cell))}</td>`).join("")}</tr>`)
         .join("")}</tbody></table></div>`;
     case "graph":
-      return `<figure class="graph numbered">${drawSvg(answer.picture)}<figcaption>${escapeHtml(answer.picture.curves.map(({ label }) => label).join(", "))}</figcaption></figure>`;
+      return graphHtml(answer.picture, answer.states ?? []);
   }
+}
+
+/** A graph with its numbered caption; several states of it stand side by side. */
+function graphHtml(picture: Picture, states: readonly Picture[]): string {
+  const caption = escapeHtml(picture.curves.map(({ label }) => label).join(", "));
+  const where = picture.state === undefined ? "" : ` where ${escapeHtml(picture.state)}`;
+  if (states.length === 0) return `<figure class="graph numbered">${drawSvg(picture)}<figcaption>${caption}${where}</figcaption></figure>`;
+  const row = [picture, ...states].map((one) => `<div>${drawSvg(one, STATE_SIZE)}<p>${escapeHtml(one.state ?? "")}</p></div>`).join("");
+  return `<figure class="graph numbered states"><div class="row">${row}</div><figcaption>${caption}</figcaption></figure>`;
+}
+
+const STATE_SIZE = { width: 340, height: 230 };
+
+function namesIn({ parts }: FigurePicture): string {
+  return `Points ${parts.flatMap((part) => (part.kind === "point" ? [part.name] : [])).join(", ")}`;
 }
 
 function sentenceCase(text: string): string {

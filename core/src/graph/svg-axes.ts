@@ -1,0 +1,150 @@
+import type { Picture } from "./picture.ts";
+import { type Box, LETTER } from "./svg-labels.ts";
+import { escaped, INK, RULE, type Size, STEEL, ticks } from "./svg-parts.ts";
+import { clamped, fixed, line, numberLabel, PADDING, type Placer } from "./svg-place.ts";
+
+/** Parts of π at which ticks stand. */
+const TURNS: readonly (readonly [number, number])[] = [
+  [1, 6],
+  [1, 4],
+  [1, 3],
+  [1, 2],
+  [1, 1],
+  [2, 1],
+  [4, 1],
+  [10, 1],
+];
+
+/** A place on an axis with what is written there. */
+interface Tick {
+  readonly at: number;
+  readonly label: string;
+}
+
+/** Ticks at parts of π, about `wanted` of them; none where the window is too wide for them. */
+export function turnTicks(from: number, to: number, wanted: number): readonly Tick[] {
+  const part = TURNS.find(([num, den]) => (to - from) / ((num / den) * Math.PI) <= wanted);
+  if (!part) return [];
+  const [num, den] = part;
+  const step = (num / den) * Math.PI;
+  const [first, last] = [Math.ceil(from / step - 1e-9), Math.floor(to / step + 1e-9)];
+  return Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => ({ at: (first + k) * step, label: turnLabel((first + k) * num, den) }));
+}
+
+function turnLabel(num: number, den: number): string {
+  const divisor = common(Math.abs(num), den);
+  const [n, d] = [num / divisor, den / divisor];
+  if (n === 0) return "0";
+  const size = Math.abs(n) === 1 ? "π" : `${Math.abs(n)}π`;
+  return `${n < 0 ? "−" : ""}${size}${d === 1 ? "" : `/${d}`}`;
+}
+
+function common(a: number, b: number): number {
+  return b === 0 ? a : common(b, a % b);
+}
+
+/** Ticks at powers of ten along a logarithmic axis, with 2 and 5 times them where there is room. */
+export function decadeTicks(from: number, to: number, wanted: number): readonly Tick[] {
+  const every = Math.max(1, Math.ceil((to - from) / wanted));
+  const between = to - from <= wanted / 3 ? [2, 5] : [];
+  const found: Tick[] = [];
+  for (let power = Math.ceil(from - 1); power <= to; power += 1) {
+    for (const times of power % every === 0 ? [1, ...between] : between) {
+      const at = power + Math.log10(times);
+      if (at >= from - 1e-9 && at <= to + 1e-9) found.push({ at, label: powerLabel(power, times) });
+    }
+  }
+  return found;
+}
+
+const SUPERSCRIPTS = "⁰¹²³⁴⁵⁶⁷⁸⁹";
+/** Powers that are written out. */
+const WRITTEN_OUT = 4;
+
+function powerLabel(power: number, times: number): string {
+  if (Math.abs(power) < WRITTEN_OUT) return numberLabel(times * 10 ** power);
+  const digits = [...String(Math.abs(power))].map((digit) => SUPERSCRIPTS[Number(digit)] ?? "").join("");
+  return `${times === 1 ? "" : `${times}·`}10${power < 0 ? "⁻" : ""}${digits}`;
+}
+
+const plainTicks = (from: number, to: number, wanted: number): readonly Tick[] => ticks(from, to, wanted).map((at) => ({ at, label: numberLabel(at) }));
+
+function ticksX({ window, inTurns, logarithmic }: Picture, size: Size): readonly Tick[] {
+  const { xMin, xMax } = window;
+  if (logarithmic?.x) return decadeTicks(xMin, xMax, size.width / 70);
+  const turns = inTurns ? turnTicks(xMin, xMax, size.width / 55) : [];
+  return turns.length > 1 ? turns : plainTicks(xMin, xMax, size.width / 70);
+}
+
+function ticksY({ window, logarithmic }: Picture, size: Size): readonly Tick[] {
+  return (logarithmic?.y ? decadeTicks : plainTicks)(window.yMin, window.yMax, size.height / 55);
+}
+
+/** Thin lines at the ticks. */
+export function grid(picture: Picture, size: Size, place: Placer): string {
+  const vertical = ticksX(picture, size).map((tick) => {
+    const [at] = place([tick.at, 0]);
+    return line(at, PADDING, at, size.height - PADDING, RULE, 0.7);
+  });
+  const horizontal = ticksY(picture, size).map((tick) => {
+    const [, at] = place([0, tick.at]);
+    return line(PADDING, at, size.width - PADDING, at, RULE, 0.7);
+  });
+  return [...vertical, ...horizontal].join("");
+}
+
+/** Where the axes cross: the origin where it is in the window, else a corner or edge; logarithmic axes stand at the edge. */
+export function origin({ window, logarithmic }: Picture): readonly [number, number] {
+  return [
+    logarithmic?.y || logarithmic?.x ? window.xMin : clamped(0, window.xMin, window.xMax),
+    logarithmic?.y || logarithmic?.x ? window.yMin : clamped(0, window.yMin, window.yMax),
+  ];
+}
+
+/** Axes through the origin where it is in the window, else along the edge. */
+export function axes(picture: Picture, size: Size, place: Placer): string {
+  const [originX, originY] = place(origin(picture));
+  const right = size.width - PADDING;
+  const belowAxis = originY + 15 < size.height - 2 ? originY + 14 : originY - 5;
+  const atLeft = originX > 40;
+  const xLabels = ticksX(picture, size).map((tick) => {
+    const [at] = place([tick.at, 0]);
+    if (Math.abs(at - originX) < 3 || at > right - 14) return "";
+    return `<text x="${fixed(at)}" y="${fixed(belowAxis)}" text-anchor="middle" fill="${STEEL}" font-size="11">${tick.label}</text>`;
+  });
+  const yLabels = ticksY(picture, size).map((tick) => {
+    const [, at] = place([0, tick.at]);
+    if (Math.abs(at - originY) < 3 || at < PADDING + 12) return "";
+    return `<text x="${fixed(atLeft ? originX - 6 : originX + 6)}" y="${fixed(at + 4)}" text-anchor="${atLeft ? "end" : "start"}" fill="${STEEL}" font-size="11">${tick.label}</text>`;
+  });
+  const names = `<text x="${right - 2}" y="${fixed(originY - 7)}" text-anchor="end" fill="${INK}" ${nameStyle(picture.xLabel)}>${escaped(picture.xLabel)}</text>`;
+  const vertical =
+    picture.yLabel === undefined
+      ? ""
+      : `<text x="${fixed(originX + 7)}" y="${PADDING + 12}" fill="${INK}" ${nameStyle(picture.yLabel)}>${escaped(picture.yLabel)}</text>`;
+  return [
+    vertical,
+    line(PADDING, originY, right, originY, INK, 1.1),
+    line(originX, PADDING, originX, size.height - PADDING, INK, 1.1),
+    ...xLabels,
+    ...yLabels,
+    names,
+  ].join("");
+}
+
+/** What the names of the axes cover. */
+export function nameBoxes(picture: Picture, place: Placer): readonly Box[] {
+  const { window, xLabel, yLabel } = picture;
+  const [x, y] = origin(picture);
+  const [right, top] = [place([window.xMax, y]), place([x, window.yMax])];
+  const width = (label: string): number => Math.max(14, label.length * LETTER + 4);
+  return [
+    { x: right[0] - width(xLabel), y: right[1] - 20, width: width(xLabel), height: 16 },
+    ...(yLabel === undefined ? [] : [{ x: top[0] + 4, y: top[1], width: width(yLabel), height: 16 }]),
+  ];
+}
+
+/** Names are in italics, the author's words for an axis upright. */
+function nameStyle(label: string): string {
+  return label.length > 3 ? 'font-size="12"' : 'font-style="italic" font-size="13"';
+}

@@ -1,0 +1,142 @@
+import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
+import type { Position, Window } from "./scene.ts";
+import { escaped, INK, PAPER, type Size, STEEL, STROKES } from "./svg-parts.ts";
+import { fixed, type Placer } from "./svg-place.ts";
+
+/** The usual width of a letter. */
+export const LETTER = 6.3;
+
+/** A part of the drawing that a label covers. */
+export interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+const overlap = (a: Box, b: Box): boolean => a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+
+/** The part of y = slope · x + offset that lies in the window. */
+export function slopingEnds({ slope, offset }: { readonly slope: number; readonly offset: number }, { xMin, xMax, yMin, yMax }: Window): readonly Position[] {
+  const inside = (x: number): number => {
+    const y = slope * x + offset;
+    return slope === 0 || (y >= yMin && y <= yMax) ? x : ((y < yMin ? yMin : yMax) - offset) / slope;
+  };
+  return [inside(xMin), inside(xMax)].map((x) => [x, slope * x + offset]);
+}
+
+/** Where the label of a mark belongs: at its point, or at an end of its line. */
+function labelPlace({ at, line: kind }: PictureMark, window: Window): Position {
+  if (!kind) return at;
+  if (kind.kind === "upright") return [at[0], window.yMax - 0.06 * (window.yMax - window.yMin)];
+  const [first, last] = slopingEnds(kind, window);
+  const [start, end] = [first ?? at, last ?? at];
+  return [start[0] + 0.86 * (end[0] - start[0]), start[1] + 0.86 * (end[1] - start[1])];
+}
+
+function textAt(label: string, box: Box, colour: string, number?: number): string {
+  const own = number === undefined ? "" : ` data-mark="${number}"`;
+  return `<text${own} x="${fixed(box.x)}" y="${fixed(box.y + 12)}" fill="${colour}" stroke="${PAPER}" stroke-width="3" paint-order="stroke">${escaped(label)}</text>`;
+}
+
+/** The first of some places around a point where a label meets no other and stays inside. */
+function freeBox(label: string, [x, y]: readonly [number, number], size: Size, taken: readonly Box[]): Box {
+  const width = label.length * LETTER + 2;
+  const height = 15;
+  const candidates: readonly Position[] = [
+    [x + 7, y - 19],
+    [x - 7 - width, y - 19],
+    [x + 7, y + 5],
+    [x - 7 - width, y + 5],
+    [x - width / 2, y - 26],
+    [x - width / 2, y + 12],
+    [x + 12, y - 34],
+    [x - 12 - width, y - 34],
+    [x + 12, y + 20],
+    [x - 12 - width, y + 20],
+  ];
+  const boxes = candidates.map(([left, top]): Box => ({ x: left, y: top, width, height }));
+  const fits = (box: Box): boolean => box.x >= 2 && box.y >= 2 && box.x + box.width <= size.width - 2 && box.y + box.height <= size.height - 2;
+  return boxes.find((box) => fits(box) && !taken.some((other) => overlap(box, other))) ?? boxes.find(fits) ?? { x: x + 7, y: y - 19, width, height };
+}
+
+/** The labels of marks: where the author put them, tied to their points by a thin line, else where there is room. */
+export function markLabels(marks: readonly PictureMark[], window: Window, size: Size, place: Placer, taken: Box[]): readonly string[] {
+  // A point that is several things at once, a minimum and an intersection, is labelled once.
+  const labelled = marks.filter((mark, k) => marks.findIndex((other) => other.label === mark.label) === k);
+  const put = labelled.filter(({ labelAt }) => labelAt !== undefined);
+  const own = put.map(({ label, labelAt = [0, 0], at, line, number }): string => {
+    const [x, y] = place(labelAt);
+    const box: Box = { x, y: y - 12, width: label.length * LETTER + 2, height: 15 };
+    taken.push(box);
+    const [fromX, fromY] = place(at);
+    const tie = line ? "" : `<line x1="${fixed(fromX)}" y1="${fixed(fromY)}" x2="${fixed(x + 2)}" y2="${fixed(y - 4)}" stroke="${STEEL}" stroke-width="0.6"/>`;
+    return `${tie}${textAt(label, box, INK, number)}`;
+  });
+  const free = labelled
+    .filter((mark) => !put.includes(mark))
+    .map((mark): string => {
+      const box = freeBox(mark.label, place(labelPlace(mark, window)), size, taken);
+      taken.push(box);
+      return textAt(mark.label, box, INK, mark.number);
+    });
+  return [...own, ...free];
+}
+
+const LEGEND = { row: 17, swatch: 26, gap: 18, left: 16 };
+
+interface Entry {
+  readonly label: string;
+  readonly index: number;
+  readonly left: number;
+  readonly row: number;
+}
+
+/** What the curves are called, in rows below the drawing; nothing for a single one. */
+function legendEntries({ curves }: Picture, width: number): readonly Entry[] {
+  if (curves.length < 2) return [];
+  let [left, row] = [LEGEND.left, 0];
+  return curves.map(({ label }, index) => {
+    const own = LEGEND.swatch + label.length * LETTER + LEGEND.gap;
+    if (left > LEGEND.left && left + own > width) [left, row] = [LEGEND.left, row + 1];
+    const entry = { label, index, left, row };
+    left += own;
+    return entry;
+  });
+}
+
+export function legendHeight(picture: Picture, width: number): number {
+  const last = legendEntries(picture, width).at(-1);
+  return last ? (last.row + 1) * LEGEND.row + 2 : 0;
+}
+
+export function legend(picture: Picture, { width, height }: Size): string {
+  const top = height - legendHeight(picture, width);
+  return legendEntries(picture, width)
+    .map(({ label, index, left, row }) => {
+      const { colour, dash } = STROKES[index % STROKES.length] ?? { colour: INK, dash: "" };
+      const y = top + row * LEGEND.row + 9;
+      const curve = picture.curves[index];
+      const swatch =
+        curve && curve.pieces.length === 0 && curve.dots && curve.dots.length > 0
+          ? `<circle cx="${fixed(left + 10)}" cy="${y}" r="3.6" fill="${colour}"/>`
+          : `<line x1="${fixed(left)}" y1="${y}" x2="${fixed(left + LEGEND.swatch - 6)}" y2="${y}" stroke="${colour}" stroke-width="2"${dash ? ` stroke-dasharray="${dash}"` : ""}/>`;
+      return `${swatch}<text x="${fixed(left + LEGEND.swatch)}" y="${y + 4}" fill="${INK}">${escaped(label)}</text>`;
+    })
+    .join("");
+}
+
+/** The curve's own label stands beside it, near an end that is free. */
+export function curveLabel({ label, pieces, dots = [] }: PictureCurve, index: number, size: Size, place: Placer, taken: Box[]): string {
+  const points = [...pieces.flat(), ...dots];
+  const stroke = STROKES[index % STROKES.length] ?? { colour: INK, dash: "" };
+  for (const part of [0.95, 0.05, 0.85, 0.15, 0.7, 0.3]) {
+    const point = points[Math.floor(part * (points.length - 1))];
+    if (!point) continue;
+    const box = freeBox(label, place(point), size, taken);
+    if (taken.some((other) => overlap(box, other))) continue;
+    taken.push(box);
+    return textAt(label, box, stroke.colour);
+  }
+  return "";
+}
