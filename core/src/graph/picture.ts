@@ -10,6 +10,8 @@ import type { Curve, Mark, MarkKind, Position, Scene, Slider, Window } from "./s
 /** What the drawing needs, in numbers and strings only: it can be stored and sent as it is. */
 export interface Picture {
   readonly window: Window;
+  /** The name of the horizontal axis in the notation. */
+  readonly variable: string;
   readonly xLabel: string;
   readonly yLabel?: string;
   readonly inTurns?: boolean;
@@ -105,6 +107,7 @@ export function picture(scene: Scene): Picture {
   const words = (axis: string): string => scene.axisWords?.get(axis) ?? plainName(axis);
   return {
     window: scene.window,
+    variable: scene.variable,
     xLabel: words(scene.variable),
     ...(scene.vertical === undefined ? {} : { yLabel: words(scene.vertical) }),
     ...(scene.logarithmic ? { logarithmic: scene.logarithmic } : {}),

@@ -411,10 +411,16 @@ export function lineReport(line: Line): LineReport {
   };
 }
 
-/** The picture of a graph line in another window; undefined for a line that is no graph. */
-export function pictureInWindow(line: Line, window: Window): Picture | undefined {
+/** The picture of a graph line, in another window where one is asked for; undefined for a line that is no graph. */
+export function pictureOf(line: Line, window?: Window): Picture | undefined {
   const answer = line.outcome?.answer;
-  return answer?.kind === "graph" ? picture(answer.inWindow(window)) : undefined;
+  return answer?.kind === "graph" ? picture(window ? answer.inWindow(window) : answer.scene) : undefined;
+}
+
+/** The drawing of a figure line. */
+export function figureOf(line: Line): FigurePicture | undefined {
+  const answer = line.outcome?.answer;
+  return answer?.kind === "figure" ? answer.picture : undefined;
 }
 
 /** The report with the picture that belongs to the evidence, and named roots by radicals. */

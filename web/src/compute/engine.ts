@@ -1,3 +1,4 @@
+import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
 import type { Picture } from "@nail-down/core/graph/picture";
 import type { Window } from "@nail-down/core/graph/scene";
 import type { LineReport } from "@nail-down/core/instruction/report";
@@ -27,10 +28,17 @@ export class Engine {
     throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
   }
 
-  /** The graph that the last line draws, in another window. */
-  async draw(lines: readonly string[], window: Window): Promise<Picture | undefined> {
-    const reply = await this.#ask({ kind: "draw", lines, window });
+  /** The graph that the last line draws, in another window where one is asked for. */
+  async draw(lines: readonly string[], window?: Window): Promise<Picture | undefined> {
+    const reply = await this.#ask({ kind: "draw", lines, ...(window ? { window } : {}) });
     if (reply.kind === "draw") return reply.picture;
+    throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
+  }
+
+  /** The figure that the last line draws. */
+  async drawFigure(lines: readonly string[]): Promise<FigurePicture | undefined> {
+    const reply = await this.#ask({ kind: "draw", lines });
+    if (reply.kind === "draw") return reply.figure;
     throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
   }
 

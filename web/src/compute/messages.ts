@@ -1,11 +1,12 @@
+import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
 import type { Picture } from "@nail-down/core/graph/picture";
 import type { Window } from "@nail-down/core/graph/scene";
 import type { LineReport } from "@nail-down/core/instruction/report";
 import type { Piece } from "@nail-down/core/instruction/sentence";
 
-/** What the page asks of the worker: to run a working, to read one line at its place without running it, or to draw a graph in another window. */
+/** What the page asks of the worker: to run a working, to read one line at its place without running it, or to draw the last line. */
 export type Request =
-  | { readonly kind: "draw"; readonly id: number; readonly lines: readonly string[]; readonly window: Window }
+  | { readonly kind: "draw"; readonly id: number; readonly lines: readonly string[]; readonly window?: Window }
   | { readonly kind: "run"; readonly id: number; readonly lines: readonly string[] }
   | { readonly kind: "read"; readonly id: number; readonly before: readonly string[]; readonly source: string };
 
@@ -17,7 +18,7 @@ export interface Preview {
 }
 
 export type Reply =
-  | { readonly kind: "draw"; readonly id: number; readonly picture: Picture | undefined }
+  | { readonly kind: "draw"; readonly id: number; readonly picture: Picture | undefined; readonly figure: FigurePicture | undefined }
   | { readonly kind: "run"; readonly id: number; readonly reports: readonly LineReport[] }
   | { readonly kind: "read"; readonly id: number; readonly preview: Preview }
   | { readonly kind: "failed"; readonly id: number; readonly message: string };

@@ -1,4 +1,4 @@
-import { illustratedReport, pictureInWindow } from "@nail-down/core/instruction/report";
+import { figureOf, illustratedReport, pictureOf } from "@nail-down/core/instruction/report";
 import { type Line, readLine, runWorking } from "@nail-down/core/instruction/working";
 import type { Preview, Reply, Request } from "./messages.ts";
 
@@ -13,9 +13,9 @@ function answer(request: Request): Reply {
       return { kind: "run", id: request.id, reports: working.lines.map(illustratedReport) };
     }
     case "draw": {
-      // The last of the lines is the graph.
+      // The last of the lines is what is drawn.
       const line = runWorking(request.lines, memory).lines.at(-1);
-      return { kind: "draw", id: request.id, picture: line && pictureInWindow(line, request.window) };
+      return { kind: "draw", id: request.id, picture: line && pictureOf(line, request.window), figure: line && figureOf(line) };
     }
     case "read":
       return { kind: "read", id: request.id, preview: preview(request.before, request.source) };

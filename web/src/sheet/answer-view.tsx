@@ -1,3 +1,5 @@
+import type { Picture } from "@nail-down/core/graph/picture";
+import { drawSvg } from "@nail-down/core/graph/svg";
 import {
   type AnswerReport,
   decimalBeside,
@@ -11,7 +13,10 @@ import {
 import { mathLatex } from "@nail-down/core/problemset/statement";
 import { memo, useState } from "react";
 import { Mathematics, PartedMathematics } from "../parts/mathematics.tsx";
-import { type GraphPlace, GraphView } from "./graph-view.tsx";
+import { FigureView } from "./graph/figure-view.tsx";
+import { GraphView } from "./graph/graph-view.tsx";
+import type { GraphActions, GraphPlace } from "./graph/place.ts";
+import { TableView } from "./table-view.tsx";
 
 const sentenceCase = (text: string): string => text.replace(/^[a-z](?=[a-z])/, (letter) => letter.toUpperCase());
 
@@ -114,12 +119,12 @@ export const AnswerView = memo(function AnswerView({
   answer,
   place,
   propose,
-  write,
+  actions,
 }: {
   readonly answer: AnswerReport;
   readonly place: GraphPlace;
   readonly propose: ProposeRewrite;
-  readonly write: (instruction: string) => void;
+  readonly actions: GraphActions;
 }) {
   switch (answer.kind) {
     case "solutions":
@@ -180,32 +185,84 @@ export const AnswerView = memo(function AnswerView({
         </p>
       );
     case "table":
-      return (
-        <table className="my-1 border-y-2 border-ink">
-          <thead>
-            <tr className="border-b border-ink">
-              {answer.headings.map((heading) => (
-                <th key={heading} scope="col" className="px-4 py-1 text-right font-normal">
-                  <Mathematics latex={heading} />
-                </th>
-              ))}
-            </tr>
-          </thead>
+      return <TableView columns={answer.columns} headings={answer.headings} rows={answer.rows} />;
+    case "figure":
+      return <FigureAnswer answer={answer} place={place} actions={actions} />;
+    case "graph":
+      return answer.states ? (
+        <GraphStates pictures={[answer.picture, ...answer.states]} />
+      ) : (
+        <GraphView drawn={answer.picture} place={place} actions={actions} />
+      );
+  }
+});
+
+const STATE_SIZE = { width: 340, height: 230 };
+
+/** Several states of one graph side by side. */
+function GraphStates({ pictures }: { readonly pictures: readonly Picture[] }) {
+  return (
+    <div className="my-1 grid grid-cols-[repeat(auto-fit,minmax(13rem,1fr))] gap-2">
+      {pictures.map((picture) => (
+        <figure key={picture.state ?? ""} className="border border-rule [&_svg]:h-auto [&_svg]:w-full">
+          <div dangerouslySetInnerHTML={{ __html: drawSvg(picture, STATE_SIZE) }} />
+          <figcaption className="pb-1 text-center text-[0.92em] text-steel">{picture.state}</figcaption>
+        </figure>
+      ))}
+    </div>
+  );
+}
+
+/** A figure with what is measured in it: as it is used in lines, exactly, and in the state shown. */
+function FigureAnswer({
+  answer,
+  place,
+  actions,
+}: {
+  readonly answer: AnswerReport & { readonly kind: "figure" };
+  readonly place: GraphPlace;
+  readonly actions: GraphActions;
+}) {
+  return (
+    <>
+      <FigureView drawn={answer.picture} place={place} actions={actions} />
+      {answer.measures.length > 0 && (
+        <table className="my-1 text-[0.95em]">
           <tbody>
-            {answer.rows.map((row) => (
-              <tr key={row[0]?.text}>
-                {row.map((cell, index) => (
-                  <td key={answer.headings[index]} className="px-4 py-0.5 text-right">
-                    <Mathematics latex={cell.latex} />
-                    <Decimal text={decimalBeside(cell)} />
-                  </td>
-                ))}
+            {answer.measures.map(({ text, value, shown }) => (
+              <tr key={text}>
+                <th scope="row" className="pr-4 text-left font-normal">
+                  <button
+                    type="button"
+                    title="use it in the next line"
+                    className="font-mono text-[0.88em] text-steel hover:text-copper"
+                    onClick={() => actions.write(text)}
+                  >
+                    {text}
+                  </button>
+                </th>
+                <td className="pr-4 py-0.5">
+                  <Mathematics latex={value.latex} />
+                </td>
+                <td>
+                  {value.text !== shown.text && <Mathematics latex={shown.latex} />}
+                  <Decimal text={decimalBeside({ text: shown.text, latex: shown.latex, ...(shown.re === undefined ? {} : { re: shown.re }) })} />
+                  {shown.degrees !== undefined && (
+                    <span className="ml-2 text-steel">
+                      <Mathematics latex={shown.degrees} />
+                    </span>
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
-      );
-    case "graph":
-      return <GraphView key={answer.picture.description} drawn={answer.picture} place={place} write={write} />;
-  }
-});
+      )}
+      {answer.notes.map((note) => (
+        <p key={note} className="text-tacked">
+          {sentenceCase(note)}.
+        </p>
+      ))}
+    </>
+  );
+}

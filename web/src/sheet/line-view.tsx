@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { Mathematics, Words } from "../parts/mathematics.tsx";
 import { Nail } from "../parts/nail.tsx";
 import { AnswerView, type ProposeRewrite } from "./answer-view.tsx";
-import type { GraphPlace } from "./graph-view.tsx";
+import type { GraphPlace } from "./graph/place.ts";
 
 export interface LineActions {
   /** Opens the line's source for editing. */
@@ -17,6 +17,8 @@ export interface LineActions {
   readonly propose: ProposeRewrite;
   /** Puts an instruction into the writing line. */
   readonly write: (instruction: string) => void;
+  /** Replaces this line. */
+  readonly replace: (source: string) => void;
 }
 
 /** Lines whose result says no more than their sentence: declarations and statements. */
@@ -68,7 +70,7 @@ export function LineView({
         )}
         {shown && report.answer && (
           <div className="py-1 pl-5">
-            <AnswerView answer={report.answer} place={place} propose={actions.propose} write={actions.write} />
+            <AnswerView answer={report.answer} place={place} propose={actions.propose} actions={actions} />
           </div>
         )}
         {report.radicals && <Radicals radicals={report.radicals} />}

@@ -72,6 +72,7 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
                 select: () => dispatch(bench.selected(index)),
                 refer: () => writing.current?.insert(`(${number})`),
                 propose: (rewrite, part) => writing.current?.insert(`${rewrite} the part ${part} of (${number})`),
+                replace: (line) => change(working.map((one, k) => (k === index ? line : one))),
                 write: (instruction) => writing.current?.insert(instruction),
                 remove: () => change(working.filter((_, k) => k !== index)),
               }}

@@ -1,0 +1,107 @@
+import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
+import type { Position } from "./scene.ts";
+
+const DASHES = ["solid", "dashed", "dotted", "dash dot", "densely dashed", "loosely dotted"] as const;
+const COLOURS = ["nail1", "nail2", "nail3", "nail4", "nail5", "nail6"] as const;
+const HEX = ["0B5C8A", "B4552D", "3A7A36", "6F4A9A", "94700B", "4B5563"] as const;
+
+const short = (x: number): string => String(Number(x.toPrecision(6)));
+const pair = ([x, y]: Position): string => `(${short(x)},${short(y)})`;
+
+/** Letters that mean something else in LaTeX, and characters that its usual fonts have only in formulas. */
+const IN_LATEX: Readonly<Record<string, string>> = {
+  "−": "$-$",
+  "√": "$\\surd$",
+  "≈": "$\\approx$",
+  "≤": "$\\le$",
+  "≥": "$\\ge$",
+  "≠": "$\\ne$",
+  π: "$\\pi$",
+  "∞": "$\\infty$",
+  "²": "$^2$",
+  "³": "$^3$",
+  "^": "\\^{}",
+  _: "\\_",
+  "%": "\\%",
+  "&": "\\&",
+  "#": "\\#",
+  $: "\\$",
+  "{": "\\{",
+  "}": "\\}",
+  "\\": "\\textbackslash{}",
+};
+
+/** Words and formulas of a label as LaTeX text. */
+export function labelLatex(label: string): string {
+  return [...label].map((letter) => IN_LATEX[letter] ?? letter).join("");
+}
+
+/**
+ * A graph of the plane as a pgfplots picture for a LaTeX document, with its curves as they are drawn, its marks and its legend.
+ * Of a surface, its level lines and rim are drawn on the floor.
+ */
+export function drawPgf(picture: Picture): string {
+  const { window, xLabel, yLabel, curves, marks, logarithmic } = picture;
+  const [xMin, xMax, yMin, yMax] = [window.xMin, window.xMax, window.yMin, window.yMax].map(short);
+  const power = (axis: "x" | "y"): readonly string[] => (logarithmic?.[axis] ? [`${axis}ticklabel={$10^{\\pgfmathprintnumber{\\tick}}$}`] : []);
+  const options = [
+    `axis lines=${logarithmic ? "left" : "middle"}`,
+    "grid=major",
+    `xmin=${xMin}, xmax=${xMax}, ymin=${yMin}, ymax=${yMax}`,
+    `xlabel={${labelLatex(xLabel)}}`,
+    ...(yLabel === undefined ? [] : [`ylabel={${labelLatex(yLabel)}}`]),
+    ...power("x"),
+    ...power("y"),
+    "clip mode=individual",
+    "width=11cm, height=7cm",
+    ...(curves.length > 1 ? ["legend pos=outer north east"] : []),
+  ];
+  return [
+    ...HEX.slice(0, curves.length).map((hex, k) => `\\definecolor{nail${k + 1}}{HTML}{${hex}}`),
+    "\\begin{tikzpicture}",
+    `\\begin{axis}[${options.join(", ")}]`,
+    ...curves.flatMap((curve, k) => curvePgf(curve, k, curves.length > 1)),
+    ...marks.filter(({ hidden }) => !hidden).map((mark) => markPgf(mark, picture)),
+    "\\end{axis}",
+    "\\end{tikzpicture}",
+    "",
+  ].join("\n");
+}
+
+function plotOf(points: readonly Position[], style: string): string {
+  return `\\addplot[${style}] coordinates {${points.map(pair).join(" ")}};`;
+}
+
+function curvePgf({ label, pieces, hatching = [], dots = [], bars = [], mesh }: PictureCurve, index: number, named: boolean): readonly string[] {
+  const colour = COLOURS[index % COLOURS.length] ?? "black";
+  const lines = [...pieces, ...(mesh ? [...mesh.contours.flat(), ...mesh.rim.map((piece) => piece.map(([x, y]): Position => [x, y]))] : [])];
+  const thin = [...hatching, ...bars].map((line) => plotOf(line, `${colour}, very thin, forget plot`));
+  const thick = lines.map((piece) => plotOf(piece, `${colour}, ${DASHES[index % DASHES.length]}, thick, forget plot`));
+  const points = dots.length > 0 ? [plotOf(dots, `${colour}, only marks, mark=*, forget plot`)] : [];
+  const legend = named
+    ? [
+        `\\addlegendimage{${colour}, ${dots.length > 0 && pieces.length === 0 ? "only marks, mark=*" : `${DASHES[index % DASHES.length]}, thick`}}`,
+        `\\addlegendentry{${labelLatex(label)}}`,
+      ]
+    : [];
+  return [...thin, ...thick, ...points, ...legend];
+}
+
+function markPgf({ at, label, labelAt, line, kind }: PictureMark, { window }: Picture): string {
+  if (line) {
+    const ends: readonly [Position, Position] =
+      line.kind === "upright"
+        ? [
+            [at[0], window.yMin],
+            [at[0], window.yMax],
+          ]
+        : [
+            [window.xMin, line.slope * window.xMin + line.offset],
+            [window.xMax, line.slope * window.xMax + line.offset],
+          ];
+    return `${plotOf(ends, "gray, dashed, forget plot")} \\node[above right, font=\\small] at (axis cs:${short(ends[1][0])},${short(ends[1][1])}) {${labelLatex(label)}};`;
+  }
+  const place = labelAt ?? at;
+  const shape = kind === "endpoint" ? "*" : "o";
+  return `${plotOf([at], `only marks, mark=${shape}, black, forget plot`)} \\node[above right, font=\\small] at (axis cs:${short(place[0])},${short(place[1])}) {${labelLatex(label)}};`;
+}

@@ -1,0 +1,99 @@
+import type { Window } from "@nail-down/core/graph/scene";
+import type { Size } from "@nail-down/core/graph/svg-parts";
+import { placer } from "@nail-down/core/graph/svg-place";
+
+/** A piece of the horizontal axis between two handles. */
+export type Bracket = readonly [number, number];
+
+/** The two handles, in a drawing of the given size whose plane may leave room for a legend below. */
+export function BracketHandles({
+  bracket,
+  window,
+  size,
+  change,
+}: {
+  readonly bracket: Bracket;
+  readonly window: Window;
+  readonly size: Size;
+  readonly change: (next: Bracket) => void;
+}) {
+  const place = placer(window, size);
+  const share = (x: number): number => (100 * place([x, 0])[0]) / size.width;
+  const moveTo = (end: 0 | 1, x: number): void => {
+    const inside = Math.min(Math.max(x, window.xMin), window.xMax);
+    change(end === 0 ? [Math.min(inside, bracket[1]), bracket[1]] : [bracket[0], Math.max(inside, bracket[0])]);
+  };
+  const step = (window.xMax - window.xMin) / 50;
+  return (
+    <>
+      <div
+        aria-hidden="true"
+        className="pointer-events-none absolute inset-y-0 bg-copper/8"
+        style={{ left: `${share(bracket[0])}%`, right: `${100 - share(bracket[1])}%` }}
+      />
+      {([0, 1] as const).map((end) => (
+        <div
+          key={end}
+          role="slider"
+          tabIndex={0}
+          aria-label={end === 0 ? "where the piece begins" : "where the piece ends"}
+          aria-valuemin={window.xMin}
+          aria-valuemax={window.xMax}
+          aria-valuenow={bracket[end]}
+          className="absolute inset-y-0 w-3 -translate-x-1/2 cursor-ew-resize touch-none border-x-4 border-transparent bg-copper bg-clip-padding"
+          style={{ left: `${share(bracket[end])}%` }}
+          onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+          onPointerMove={(event) => {
+            const frame = event.currentTarget.parentElement?.getBoundingClientRect();
+            if (!frame || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
+            const left = ((event.clientX - frame.left) / frame.width) * size.width;
+            const [from, to] = [place([window.xMin, 0])[0], place([window.xMax, 0])[0]];
+            moveTo(end, window.xMin + ((left - from) / (to - from)) * (window.xMax - window.xMin));
+          }}
+          onKeyDown={(event) => {
+            if (event.key === "ArrowLeft") moveTo(end, bracket[end] - step);
+            else if (event.key === "ArrowRight") moveTo(end, bracket[end] + step);
+          }}
+        />
+      ))}
+    </>
+  );
+}
+
+const END_FIGURES = 3;
+
+/** What can be asked of a piece of the curves: each question is a line for the working. */
+export function Questions({
+  bracket,
+  formulas,
+  variable,
+  ask,
+}: {
+  readonly bracket: Bracket;
+  readonly formulas: readonly string[];
+  readonly variable: string;
+  readonly ask: (instruction: string) => void;
+}) {
+  const [from, to] = bracket.map((x) => String(Number(x.toPrecision(END_FIGURES))));
+  const piece = `in [${from}, ${to}]`;
+  const [first = "0", second] = formulas;
+  const questions: readonly (readonly [string, string])[] = [
+    ["zeros", `solve ${first} = 0 for ${variable} ${piece}`],
+    ["highest", `maximise ${first} over ${variable} ${piece}`],
+    ["lowest", `minimise ${first} over ${variable} ${piece}`],
+    ["slope at the left end", `substitute ${variable} = ${from} into d/d${variable} (${first})`],
+    ["tangent there", `tangent to ${first} at ${variable} = ${from}`],
+    ["area", `evaluate int_(${from})^(${to}) |${first}| d${variable}`],
+    ["length", `evaluate int_(${from})^(${to}) sqrt(1 + (d/d${variable} (${first}))^2) d${variable}`],
+    ...(second === undefined ? [] : [["meeting points", `solve ${first} = ${second} for ${variable} ${piece}`] as const]),
+  ];
+  return (
+    <div className="flex flex-wrap gap-x-4 border-t border-rule px-2 py-1 font-sans text-[13px] text-steel">
+      {questions.map(([label, instruction]) => (
+        <button key={label} type="button" className="underline decoration-dotted underline-offset-4 hover:text-copper" onClick={() => ask(instruction)}>
+          {label}
+        </button>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,77 @@
+import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
+import { drawFigure, FIGURE_SIZE, figurePlacer } from "@nail-down/core/graph/figure/figure-svg";
+import { withValue } from "@nail-down/core/instruction/graphs/source";
+import { type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
+import { engine } from "../../compute/engine.ts";
+import { type GraphActions, type GraphPlace, sourceOf } from "./place.ts";
+import { savePng, saveText } from "./saving.ts";
+import { Sliders } from "./sliders.tsx";
+import { ToolButton } from "./tool-button.tsx";
+import { useRedrawn } from "./use-redrawn.ts";
+
+const FIGURES = 3;
+const written = (value: number): string => String(Number(value.toPrecision(FIGURES)));
+
+/** A figure under the hand: a point whose coordinate is a free name is dragged, and the lengths follow. */
+export function FigureView({ drawn, place, actions }: { readonly drawn: FigurePicture; readonly place: GraphPlace; readonly actions: GraphActions }) {
+  const [picture, setPicture] = useState(drawn);
+  useEffect(() => setPicture(drawn), [drawn]);
+  const grip = useRef<{ readonly x?: string; readonly y?: string } | undefined>(undefined);
+  const moved = useRef<string | undefined>(undefined);
+  const source = sourceOf(place);
+  const { working, number } = place;
+  const draw = useCallback((line: string) => engine.drawFigure([...working.slice(0, number - 1), line]), [working, number]);
+  const preview = useRedrawn(draw, setPicture);
+
+  const start = (event: PointerEvent<HTMLDivElement>): void => {
+    const name = event.target instanceof Element ? event.target.getAttribute("data-point") : null;
+    const point = picture.parts.find((part) => part.kind === "point" && part.name === name);
+    if (point?.kind !== "point" || !point.drag) return;
+    grip.current = point.drag;
+    event.currentTarget.setPointerCapture(event.pointerId);
+  };
+  const drag = (event: PointerEvent<HTMLDivElement>): void => {
+    if (!grip.current) return;
+    const { left, top, width, height } = event.currentTarget.getBoundingClientRect();
+    // The window of the start: a figure that grows under the hand would run away from it.
+    const { scale } = figurePlacer(drawn.window, FIGURE_SIZE);
+    const { xMin, xMax, yMin, yMax } = drawn.window;
+    const x = (xMin + xMax) / 2 + (((event.clientX - left) / width) * FIGURE_SIZE.width - FIGURE_SIZE.width / 2) / scale;
+    const y = (yMin + yMax) / 2 - (((event.clientY - top) / height) * FIGURE_SIZE.height - FIGURE_SIZE.height / 2) / scale;
+    let line = source;
+    for (const [name, value] of [
+      [grip.current.x, x],
+      [grip.current.y, y],
+    ] as const) {
+      const slider = picture.sliders.find((one) => one.name === name);
+      if (name !== undefined && slider) line = withValue(line, name, written(Math.min(Math.max(value, slider.from), slider.to)));
+    }
+    moved.current = line;
+    preview(line);
+  };
+  const end = (): void => {
+    grip.current = undefined;
+    if (moved.current !== undefined && moved.current !== source) actions.replace(moved.current);
+    moved.current = undefined;
+  };
+  const shown = { ...picture, window: moved.current === undefined ? picture.window : drawn.window };
+  const svg = drawFigure(shown);
+  return (
+    <div className="group/graph relative my-1 max-w-[34rem] border border-rule">
+      <div
+        role="application"
+        aria-label="figure: points on free coordinates can be dragged, or moved with the sliders below"
+        className="touch-none select-none [&_[data-point]]:cursor-grab [&_svg]:h-auto [&_svg]:w-full"
+        onPointerDown={start}
+        onPointerMove={drag}
+        onPointerUp={end}
+        dangerouslySetInnerHTML={{ __html: svg }}
+      />
+      <div className="absolute top-1 right-1 flex gap-1 font-sans text-[13px] text-steel opacity-0 group-focus-within/graph:opacity-100 group-hover/graph:opacity-100">
+        <ToolButton label="save as SVG" sign="SVG" act={() => saveText(drawFigure(drawn), "image/svg+xml", "figure.svg")} />
+        <ToolButton label="save as PNG" sign="PNG" act={() => void savePng(drawFigure(drawn), FIGURE_SIZE, "figure.png")} />
+      </div>
+      <Sliders sliders={picture.sliders} source={source} preview={preview} replace={actions.replace} withNumbers={false} />
+    </div>
+  );
+}

@@ -1,0 +1,122 @@
+import { decimalBeside, type Value } from "@nail-down/core/instruction/report";
+import { mathLatex } from "@nail-down/core/problemset/statement";
+import { useState } from "react";
+import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
+import { Mathematics } from "../parts/mathematics.tsx";
+
+/** Colours and dashes of the columns, as curves have them. */
+const STROKES = [
+  { stroke: "var(--curve-1, #0B5C8A)", dash: "" },
+  { stroke: "var(--curve-2, #B4552D)", dash: "9 4" },
+  { stroke: "var(--curve-3, #3A7A36)", dash: "2 3" },
+  { stroke: "var(--curve-4, #6F4A9A)", dash: "11 3 2 3" },
+] as const;
+
+interface TableProps {
+  readonly columns: readonly string[];
+  readonly headings: readonly string[];
+  readonly rows: readonly (readonly Value[])[];
+}
+
+const quoted = (text: string): string => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+
+/** Exact values, and beside every column that is not all whole numbers its decimals. */
+export function tableCsv({ columns, rows }: TableProps): string {
+  const isDecimal = columns.map((_, k) => rows.some((row) => row[k] !== undefined && decimalBeside(row[k]) !== undefined));
+  const head = columns.flatMap((column, k) => (isDecimal[k] ? [column, `${column} (decimal)`] : [column]));
+  const body = rows.map((row) => row.flatMap((cell, k) => (isDecimal[k] ? [cell.text, cell.re ?? ""] : [cell.text])));
+  return `${[head, ...body].map((cells) => cells.map(quoted).join(",")).join("\r\n")}\r\n`;
+}
+
+/** A framed table with its values exact and as decimals, a chart of them beside, and its CSV for the clipboard. */
+export function TableView(table: TableProps) {
+  const { columns, headings, rows } = table;
+  const [copied, setCopied] = useState(false);
+  const numbers = rows.map((row) => Object.fromEntries(row.map((cell, k) => [`c${k}`, cell.re === undefined ? null : Number(cell.re)])));
+  const drawable = rows.length > 2 && rows.every(([first]) => first?.re !== undefined);
+  const copy = (): void => {
+    void navigator.clipboard.writeText(tableCsv(table)).then(() => setCopied(true));
+  };
+  return (
+    <div className="my-1 flex flex-wrap items-start gap-6">
+      <div>
+        <table className="border-y-2 border-ink">
+          <thead>
+            <tr className="border-b border-ink">
+              {headings.map((heading) => (
+                <th key={heading} scope="col" className="px-4 py-1 text-right font-normal">
+                  <Mathematics latex={heading} />
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row[0]?.text}>
+                {row.map((cell, index) => {
+                  const decimal = decimalBeside(cell);
+                  return (
+                    <td key={headings[index]} className="px-4 py-0.5 text-right">
+                      <Mathematics latex={cell.latex} />
+                      {decimal !== undefined && (
+                        <span className="ml-2 whitespace-nowrap text-[0.92em] text-steel">
+                          ≈ <Mathematics latex={mathLatex(decimal)} />
+                        </span>
+                      )}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <button type="button" className="mt-1 font-sans text-[13px] text-steel underline decoration-dotted underline-offset-4 hover:text-copper" onClick={copy}>
+          {copied ? "copied" : "copy as CSV"}
+        </button>
+      </div>
+      {drawable && (
+        <figure className="min-w-56 flex-1" aria-label={`chart of ${columns.slice(1).join(" and ")}`}>
+          <ResponsiveContainer width="100%" height={180}>
+            <LineChart data={numbers} margin={{ top: 6, right: 8, bottom: 0, left: -18 }}>
+              <CartesianGrid stroke="var(--rule, #D9D4C7)" />
+              <XAxis dataKey="c0" type="number" domain={["dataMin", "dataMax"]} tick={{ fontSize: 11 }} />
+              <YAxis tick={{ fontSize: 11 }} />
+              {columns.slice(1).map((column, k) => (
+                <Line
+                  key={column}
+                  dataKey={`c${k + 1}`}
+                  name={column}
+                  stroke={STROKES[k % STROKES.length]?.stroke ?? "#0B5C8A"}
+                  strokeDasharray={STROKES[k % STROKES.length]?.dash ?? ""}
+                  strokeWidth={2}
+                  dot={{ r: 2.5 }}
+                  isAnimationActive={false}
+                />
+              ))}
+            </LineChart>
+          </ResponsiveContainer>
+          {columns.length > 2 && (
+            <figcaption className="flex flex-wrap gap-4 font-sans text-[12px] text-steel">
+              {columns.slice(1).map((column, k) => (
+                <span key={column}>
+                  <svg width="22" height="8" aria-hidden="true">
+                    <line
+                      x1="0"
+                      y1="4"
+                      x2="22"
+                      y2="4"
+                      strokeWidth="2"
+                      stroke={STROKES[k % STROKES.length]?.stroke}
+                      strokeDasharray={STROKES[k % STROKES.length]?.dash}
+                    />
+                  </svg>{" "}
+                  {column}
+                </span>
+              ))}
+            </figcaption>
+          )}
+        </figure>
+      )}
+    </div>
+  );
+}
