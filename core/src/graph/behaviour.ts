@@ -25,19 +25,27 @@ interface Stretch {
   readonly to: number;
 }
 
+/** A turn counts once the curve has come back by `least` from its farthest point, which is then where it turned. */
 function stretchesOf(piece: readonly Position[], least: number): readonly Stretch[] {
+  const [first] = piece;
+  const last = piece.at(-1);
+  if (!first || !last) return [];
   const found: Stretch[] = [];
-  let [start] = piece;
+  let [start, farthest] = [first, first];
+  let direction: 1 | -1 | 0 = 0;
+  const close = (): void => {
+    if (direction !== 0) found.push({ direction: direction === 1 ? "rises" : "falls", from: start[0], to: farthest[0] });
+  };
   for (const point of piece) {
-    if (!start) continue;
-    const change = point[1] - start[1];
-    const last = found.at(-1);
-    const isEnd = point === piece.at(-1);
-    if (Math.abs(change) < least && !isEnd) continue;
-    const direction: Direction = Math.abs(change) < least ? "stays level" : change > 0 ? "rises" : "falls";
-    if (last?.direction === direction || (last && direction === "stays level")) found[found.length - 1] = { ...last, to: point[0] };
-    else found.push({ direction, from: last ? last.to : start[0], to: point[0] });
-    start = point;
+    const change = point[1] - farthest[1];
+    if (direction === 0 ? Math.abs(change) > least : change * direction < -least) {
+      close();
+      [start, direction] = [farthest, change > 0 ? 1 : -1];
+      farthest = point;
+    } else if (direction !== 0 && change * direction >= 0) farthest = point;
   }
+  if (direction === 0) return [{ direction: "stays level", from: first[0], to: last[0] }];
+  farthest = last;
+  close();
   return found;
 }

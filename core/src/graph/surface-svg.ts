@@ -88,7 +88,7 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
     `<path d="${contours.join("")}" fill="none" stroke="${STEEL}" stroke-width="0.8"/>`,
     `<path d="${rimBelow.join("")}" fill="none" stroke="${INK}" stroke-width="1" stroke-dasharray="4 3"/>`,
     posts(mesh, path),
-    `<g stroke="${colour}" stroke-width="0.45">${faces.join("")}</g>`,
+    `<g stroke="${colour}" stroke-width="0.45"${seeThrough ? ' stroke-opacity="0.4"' : ""}>${faces.join("")}</g>`,
   ];
   return svgElement(picture.description, size, parts.join(""));
 }

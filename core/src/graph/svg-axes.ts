@@ -1,6 +1,6 @@
 import type { Picture } from "./picture.ts";
 import { type Box, LETTER } from "./svg-labels.ts";
-import { escaped, INK, RULE, type Size, STEEL, ticks } from "./svg-parts.ts";
+import { escaped, INK, PAPER, RULE, type Size, STEEL, ticks } from "./svg-parts.ts";
 import { clamped, fixed, line, numberLabel, PADDING, type Placer } from "./svg-place.ts";
 
 /** Parts of π at which ticks stand. */
@@ -102,7 +102,13 @@ export function origin({ window, logarithmic }: Picture): readonly [number, numb
 }
 
 /** Axes through the origin where it is in the window, else along the edge. */
-export function axes(picture: Picture, size: Size, place: Placer): string {
+export function axisLines(picture: Picture, size: Size, place: Placer): string {
+  const [originX, originY] = place(origin(picture));
+  return line(PADDING, originY, size.width - PADDING, originY, INK, 1.1) + line(originX, PADDING, originX, size.height - PADDING, INK, 1.1);
+}
+
+/** Numbers at the ticks and the names of the axes, readable over what is drawn there. */
+export function axisLabels(picture: Picture, size: Size, place: Placer): string {
   const [originX, originY] = place(origin(picture));
   const right = size.width - PADDING;
   const belowAxis = originY + 15 < size.height - 2 ? originY + 14 : originY - 5;
@@ -110,26 +116,19 @@ export function axes(picture: Picture, size: Size, place: Placer): string {
   const xLabels = ticksX(picture, size).map((tick) => {
     const [at] = place([tick.at, 0]);
     if (Math.abs(at - originX) < 3 || at > right - 14) return "";
-    return `<text x="${fixed(at)}" y="${fixed(belowAxis)}" text-anchor="middle" fill="${STEEL}" font-size="11">${tick.label}</text>`;
+    return `<text x="${fixed(at)}" y="${fixed(belowAxis)}" text-anchor="middle" fill="${STEEL}" ${HALO} font-size="11">${tick.label}</text>`;
   });
   const yLabels = ticksY(picture, size).map((tick) => {
     const [, at] = place([0, tick.at]);
     if (Math.abs(at - originY) < 3 || at < PADDING + 12) return "";
-    return `<text x="${fixed(atLeft ? originX - 6 : originX + 6)}" y="${fixed(at + 4)}" text-anchor="${atLeft ? "end" : "start"}" fill="${STEEL}" font-size="11">${tick.label}</text>`;
+    return `<text x="${fixed(atLeft ? originX - 6 : originX + 6)}" y="${fixed(at + 4)}" text-anchor="${atLeft ? "end" : "start"}" fill="${STEEL}" ${HALO} font-size="11">${tick.label}</text>`;
   });
-  const names = `<text x="${right - 2}" y="${fixed(originY - 7)}" text-anchor="end" fill="${INK}" ${nameStyle(picture.xLabel)}>${escaped(picture.xLabel)}</text>`;
+  const names = `<text x="${right - 2}" y="${fixed(originY - 7)}" text-anchor="end" fill="${INK}" ${HALO} ${nameStyle(picture.xLabel)}>${escaped(picture.xLabel)}</text>`;
   const vertical =
     picture.yLabel === undefined
       ? ""
-      : `<text x="${fixed(originX + 7)}" y="${PADDING + 12}" fill="${INK}" ${nameStyle(picture.yLabel)}>${escaped(picture.yLabel)}</text>`;
-  return [
-    vertical,
-    line(PADDING, originY, right, originY, INK, 1.1),
-    line(originX, PADDING, originX, size.height - PADDING, INK, 1.1),
-    ...xLabels,
-    ...yLabels,
-    names,
-  ].join("");
+      : `<text x="${fixed(originX + 7)}" y="${PADDING + 12}" fill="${INK}" ${HALO} ${nameStyle(picture.yLabel)}>${escaped(picture.yLabel)}</text>`;
+  return [vertical, ...xLabels, ...yLabels, names].join("");
 }
 
 /** What the names of the axes cover. */
@@ -143,6 +142,9 @@ export function nameBoxes(picture: Picture, place: Placer): readonly Box[] {
     ...(yLabel === undefined ? [] : [{ x: top[0] + 4, y: top[1], width: width(yLabel), height: 16 }]),
   ];
 }
+
+/** A rim in the colour of the paper around letters. */
+const HALO = `stroke="${PAPER}" stroke-width="3" paint-order="stroke"`;
 
 /** Names are in italics, the author's words for an axis upright. */
 function nameStyle(label: string): string {

@@ -39,8 +39,19 @@ function textAt(label: string, box: Box, colour: string, number?: number): strin
   return `<text${own} x="${fixed(box.x)}" y="${fixed(box.y + 12)}" fill="${colour}" stroke="${PAPER}" stroke-width="3" paint-order="stroke">${escaped(label)}</text>`;
 }
 
-/** The first of some places around a point where a label meets no other and stays inside. */
-function freeBox(label: string, [x, y]: readonly [number, number], size: Size, taken: readonly Box[]): Box {
+/** What labels keep clear of: other labels altogether, curves as far as they can. */
+export interface Occupied {
+  readonly boxes: Box[];
+  readonly points: readonly (readonly [number, number])[];
+}
+
+/** How many of the points of curves a label would cover. */
+function covered({ x, y, width, height }: Box, points: Occupied["points"]): number {
+  return points.reduce((count, [left, top]) => (left > x && left < x + width && top > y && top < y + height ? count + 1 : count), 0);
+}
+
+/** The best of some places around a point: inside, free of other labels, and over as little of the curves as can be. */
+function freeBox(label: string, [x, y]: readonly [number, number], size: Size, { boxes: taken, points }: Occupied): Box {
   const width = label.length * LETTER + 2;
   const height = 15;
   const candidates: readonly Position[] = [
@@ -57,18 +68,23 @@ function freeBox(label: string, [x, y]: readonly [number, number], size: Size, t
   ];
   const boxes = candidates.map(([left, top]): Box => ({ x: left, y: top, width, height }));
   const fits = (box: Box): boolean => box.x >= 2 && box.y >= 2 && box.x + box.width <= size.width - 2 && box.y + box.height <= size.height - 2;
-  return boxes.find((box) => fits(box) && !taken.some((other) => overlap(box, other))) ?? boxes.find(fits) ?? { x: x + 7, y: y - 19, width, height };
+  const free = boxes.filter((box) => fits(box) && !taken.some((other) => overlap(box, other)));
+  const clear = free.reduce<{ readonly box: Box; readonly count: number } | undefined>((best, box) => {
+    const count = best?.count === 0 ? 1 : covered(box, points);
+    return !best || count < best.count ? { box, count } : best;
+  }, undefined);
+  return clear?.box ?? boxes.find(fits) ?? { x: x + 7, y: y - 19, width, height };
 }
 
 /** The labels of marks: where the author put them, tied to their points by a thin line, else where there is room. */
-export function markLabels(marks: readonly PictureMark[], window: Window, size: Size, place: Placer, taken: Box[]): readonly string[] {
+export function markLabels(marks: readonly PictureMark[], window: Window, size: Size, place: Placer, taken: Occupied): readonly string[] {
   // A point that is several things at once, a minimum and an intersection, is labelled once.
   const labelled = marks.filter((mark, k) => marks.findIndex((other) => other.label === mark.label) === k);
   const put = labelled.filter(({ labelAt }) => labelAt !== undefined);
   const own = put.map(({ label, labelAt = [0, 0], at, line, number }): string => {
     const [x, y] = place(labelAt);
     const box: Box = { x, y: y - 12, width: label.length * LETTER + 2, height: 15 };
-    taken.push(box);
+    taken.boxes.push(box);
     const [fromX, fromY] = place(at);
     const tie = line ? "" : `<line x1="${fixed(fromX)}" y1="${fixed(fromY)}" x2="${fixed(x + 2)}" y2="${fixed(y - 4)}" stroke="${STEEL}" stroke-width="0.6"/>`;
     return `${tie}${textAt(label, box, INK, number)}`;
@@ -77,7 +93,7 @@ export function markLabels(marks: readonly PictureMark[], window: Window, size: 
     .filter((mark) => !put.includes(mark))
     .map((mark): string => {
       const box = freeBox(mark.label, place(labelPlace(mark, window)), size, taken);
-      taken.push(box);
+      taken.boxes.push(box);
       return textAt(mark.label, box, INK, mark.number);
     });
   return [...own, ...free];
@@ -127,15 +143,15 @@ export function legend(picture: Picture, { width, height }: Size): string {
 }
 
 /** The curve's own label stands beside it, near an end that is free. */
-export function curveLabel({ label, pieces, dots = [] }: PictureCurve, index: number, size: Size, place: Placer, taken: Box[]): string {
+export function curveLabel({ label, pieces, dots = [] }: PictureCurve, index: number, size: Size, place: Placer, taken: Occupied): string {
   const points = [...pieces.flat(), ...dots];
   const stroke = STROKES[index % STROKES.length] ?? { colour: INK, dash: "" };
   for (const part of [0.95, 0.05, 0.85, 0.15, 0.7, 0.3]) {
     const point = points[Math.floor(part * (points.length - 1))];
     if (!point) continue;
     const box = freeBox(label, place(point), size, taken);
-    if (taken.some((other) => overlap(box, other))) continue;
-    taken.push(box);
+    if (taken.boxes.some((other) => overlap(box, other))) continue;
+    taken.boxes.push(box);
     return textAt(label, box, stroke.colour);
   }
   return "";

@@ -1,8 +1,8 @@
 import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position, Window } from "./scene.ts";
 import { drawSurface, type Turn } from "./surface-svg.ts";
-import { axes, grid, nameBoxes } from "./svg-axes.ts";
-import { type Box, curveLabel, legend, legendHeight, markLabels, slopingEnds } from "./svg-labels.ts";
+import { axisLabels, axisLines, grid, nameBoxes } from "./svg-axes.ts";
+import { curveLabel, legend, legendHeight, markLabels, type Occupied, slopingEnds } from "./svg-labels.ts";
 import { DEFAULT_SIZE, INK, PAPER, type Size, STEEL, STROKES, svgElement } from "./svg-parts.ts";
 import { fixed, PADDING, type Placer, placer } from "./svg-place.ts";
 
@@ -14,13 +14,17 @@ export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE, turn?: Turn
   const plane = planeSize(picture, size);
   const place = placer(window, plane);
   const shown = picture.marks.filter(({ hidden }) => !hidden);
-  const taken: Box[] = [...nameBoxes(picture, place)];
+  const taken: Occupied = {
+    boxes: [...nameBoxes(picture, place)],
+    points: picture.curves.flatMap(({ pieces, dots = [], bars = [] }) => [...pieces, dots, ...(dots.length > 0 ? bars : [])].flat()).map(place),
+  };
   const parts = [
     `<rect x="0" y="0" width="${size.width}" height="${size.height}" fill="${PAPER}"/>`,
     grid(picture, plane, place),
-    axes(picture, plane, place),
+    axisLines(picture, plane, place),
     ...shown.map((mark) => markLine(mark, window, place)),
     framed(picture.curves.map((curve, k) => curveParts(curve, k, place)).join(""), plane),
+    axisLabels(picture, plane, place),
     ...shown.map((mark) => markDot(mark, place)),
     ...markLabels(shown, window, plane, place, taken),
     ...picture.curves.map((curve, k) => curveLabel(curve, k, plane, place, taken)),
@@ -48,7 +52,9 @@ function curveParts({ pieces, hatching = [], dots = [], arrows = [], bars = [] }
   const dash = stroke.dash ? ` stroke-dasharray="${stroke.dash}"` : "";
   return [
     hatching.length > 0 ? `<path d="${path(hatching)}" fill="none" stroke="${stroke.colour}" stroke-width="0.8" stroke-opacity="0.75"/>` : "",
-    bars.length > 0 ? `<path d="${path(bars)}" fill="none" stroke="${stroke.colour}" stroke-width="1.2" stroke-linecap="round"/>` : "",
+    bars.length > 0
+      ? `<path d="${path(bars)}" fill="none" stroke="${stroke.colour}" stroke-width="1.1" stroke-opacity="${dots.length > 0 ? 1 : 0.6}" stroke-linecap="round"/>`
+      : "",
     pieces.length > 0 ? `<path d="${path(pieces)}" fill="none" stroke="${stroke.colour}" stroke-width="2" stroke-linejoin="round"${dash}/>` : "",
     ...dots.map((dot) => `<circle cx="${fixed(place(dot)[0])}" cy="${fixed(place(dot)[1])}" r="3.6" fill="${stroke.colour}"/>`),
     ...arrows.map(({ at, direction }) => arrowHead(place(at), place([at[0] + direction[0], at[1] + direction[1]]), stroke.colour)),

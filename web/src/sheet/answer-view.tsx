@@ -202,7 +202,7 @@ const STATE_SIZE = { width: 340, height: 230 };
 /** Several states of one graph side by side. */
 function GraphStates({ pictures }: { readonly pictures: readonly Picture[] }) {
   return (
-    <div className="my-1 grid grid-cols-[repeat(auto-fit,minmax(13rem,1fr))] gap-2">
+    <div className="my-1 grid grid-cols-[repeat(auto-fit,minmax(7.5rem,1fr))] gap-2">
       {pictures.map((picture) => (
         <figure key={picture.state ?? ""} className="border border-rule [&_svg]:h-auto [&_svg]:w-full">
           <div dangerouslySetInnerHTML={{ __html: drawSvg(picture, STATE_SIZE) }} />
@@ -227,36 +227,33 @@ function FigureAnswer({
     <>
       <FigureView drawn={answer.picture} place={place} actions={actions} />
       {answer.measures.length > 0 && (
-        <table className="my-1 text-[0.95em]">
-          <tbody>
-            {answer.measures.map(({ text, value, shown }) => (
-              <tr key={text}>
-                <th scope="row" className="pr-4 text-left font-normal">
-                  <button
-                    type="button"
-                    title="use it in the next line"
-                    className="font-mono text-[0.88em] text-steel hover:text-copper"
-                    onClick={() => actions.write(text)}
-                  >
-                    {text}
-                  </button>
-                </th>
-                <td className="pr-4 py-0.5">
-                  <Mathematics latex={value.latex} />
-                </td>
-                <td>
-                  {value.text !== shown.text && <Mathematics latex={shown.latex} />}
-                  <Decimal text={decimalBeside({ text: shown.text, latex: shown.latex, ...(shown.re === undefined ? {} : { re: shown.re }) })} />
-                  {shown.degrees !== undefined && (
-                    <span className="ml-2 text-steel">
-                      <Mathematics latex={shown.degrees} />
-                    </span>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <ul className="my-1 list-none text-[0.95em]">
+          {answer.measures.map(({ text, value, shown }) => (
+            <li key={text} className="flex flex-wrap items-center gap-x-2 py-0.5">
+              <button
+                type="button"
+                title="use it in the next line"
+                className="whitespace-nowrap font-mono text-[0.85em] text-steel hover:text-copper"
+                onClick={() => actions.write(text)}
+              >
+                {text}
+              </button>
+              <Mathematics latex={`= ${value.latex}`} />
+              {value.text !== shown.text && (
+                <span>
+                  <span className="text-steel">here</span> <Mathematics latex={shown.latex} />
+                </span>
+              )}
+              {shown.degrees === undefined ? (
+                <Decimal text={decimalBeside(shown)} />
+              ) : (
+                <span className="whitespace-nowrap text-steel">
+                  <Mathematics latex={shown.degrees} />
+                </span>
+              )}
+            </li>
+          ))}
+        </ul>
       )}
       {answer.notes.map((note) => (
         <p key={note} className="text-tacked">

@@ -106,17 +106,22 @@ export function LineView({
 /** A sentence as it is typeset: words in italics, mathematics between them, commas close to what they follow. */
 export function Sentence({ report }: { readonly report: Pick<LineReport, "pieces"> }) {
   return report.pieces.map((piece, index) => {
+    if (piece.kind === "words" && piece.text === ",") return null;
     const next = report.pieces[index + 1];
-    const space = next?.kind === "words" && next.text === "," ? "" : "mr-1.5";
+    // A comma stays on the line of what it follows.
+    const comma = next?.kind === "words" && next.text === "," ? "," : "";
+    const space = comma === "" ? "mr-1.5" : "mr-1.5 whitespace-nowrap";
     return piece.kind === "words" ? (
       // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a sentence have no identity but their place
       <span key={index} className={`${space} text-steel italic`}>
         {piece.text}
+        {comma}
       </span>
     ) : (
       // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a sentence have no identity but their place
       <span key={index} className={space}>
         <Mathematics latex={piece.latex} />
+        {comma}
       </span>
     );
   });

@@ -3,10 +3,18 @@ import { escaped, INK, PAPER, type Size, STEEL, STROKES, svgElement } from "../s
 import { fixed } from "../svg-place.ts";
 import type { FigurePicture, PlacedPart } from "./figure.ts";
 
-export const FIGURE_SIZE: Size = { width: 480, height: 320 };
+const WIDTH = 480;
+const [LOWEST, HIGHEST] = [170, 340];
+
+/** As wide as the page gives it, and as high as the figure needs. */
+export function figureSize({ xMin, xMax, yMin, yMax }: Window): Size {
+  return { width: WIDTH, height: Math.round(Math.min(HIGHEST, Math.max(LOWEST, (WIDTH * (yMax - yMin)) / (xMax - xMin)))) };
+}
 
 const ARC = 24;
 const SQUARE = 11;
+/** Half the height that words need between the arms of an angle. */
+const LETTERS_HIGH = 9;
 const NAME_GAP = 14;
 const DIMENSION_GAP = 15;
 /** The longest force in parts of the drawing's shorter side. */
@@ -27,15 +35,16 @@ export function figurePlacer(
 }
 
 /** A figure as one SVG element, as a textbook draws it: without axes, lengths and angles marked, readable in black and white. */
-export function drawFigure(figure: FigurePicture, size: Size = FIGURE_SIZE): string {
+export function drawFigure(figure: FigurePicture, size: Size = figureSize(figure.window)): string {
   const { scale, place } = figurePlacer(figure.window, size);
   const points = figure.parts.flatMap((part) => (part.kind === "point" ? [place(part.at)] : []));
   const middle: Pixel = [mean(points.map(([x]) => x)), mean(points.map(([, y]) => y))];
   const longest = Math.max(...figure.parts.map((part) => (part.kind === "force" ? Math.hypot(...part.vector) : 0)));
   const perForce = longest > 0 ? (LONGEST_FORCE * Math.min(size.width, size.height)) / longest : 0;
   const ordered = ["polygon", "circle", "line", "segment", "length", "angle", "force", "point", "label"] as const;
+  const lines = figure.parts.flatMap((part) => straightLines(part, place, perForce));
   const drawn = ordered.flatMap((kind) =>
-    figure.parts.filter((part) => part.kind === kind).map((part) => partSvg(part, { scale, place, middle, perForce, size })),
+    figure.parts.filter((part) => part.kind === kind).map((part) => partSvg(part, { scale, place, middle, perForce, size, lines })),
   );
   return svgElement(figure.description, size, `<rect x="0" y="0" width="${size.width}" height="${size.height}" fill="${PAPER}"/>${drawn.join("")}`);
 }
@@ -46,6 +55,8 @@ interface Paper {
   readonly middle: Pixel;
   readonly perForce: number;
   readonly size: Size;
+  /** Every straight line of the figure. */
+  readonly lines: readonly (readonly [Pixel, Pixel])[];
 }
 
 function partSvg(part: PlacedPart, paper: Paper): string {
@@ -69,12 +80,13 @@ function partSvg(part: PlacedPart, paper: Paper): string {
       return force(part, paper);
     case "point": {
       const [x, y] = place(part.at);
-      const [dx, dy] = away([x, y], paper.middle, NAME_GAP);
+      const [dx, dy] = freeDirection([x, y], paper, NAME_GAP);
       return `<circle data-point="${escaped(part.name)}" cx="${fixed(x)}" cy="${fixed(y)}" r="${part.drag ? 5 : 3.4}" fill="${part.drag ? FORCE : INK}"/>${label(part.name, [x + dx, y + dy], true)}`;
     }
     case "label": {
-      const [x, y] = place(part.at);
-      return label(part.words, [x, y + 24]);
+      const at = place(part.at);
+      const [dx, dy] = away(at, paper.middle, NAME_GAP + 17);
+      return label(part.words, [at[0] + dx, at[1] + dy]);
     }
   }
 }
@@ -98,6 +110,56 @@ function away([x, y]: Pixel, [middleX, middleY]: Pixel, distance: number): Pixel
   const [dx, dy] = [x - middleX, y - middleY];
   const length = Math.hypot(dx, dy);
   return length < 1 ? [0, -distance] : [(dx / length) * distance, (dy / length) * distance];
+}
+
+function straightLines(part: PlacedPart, place: (point: Position) => Pixel, perForce: number): readonly (readonly [Pixel, Pixel])[] {
+  switch (part.kind) {
+    case "segment":
+    case "line":
+      return [[place(part.from), place(part.to)]];
+    case "polygon":
+      return part.corners.map((corner, k) => [place(corner), place(part.corners[(k + 1) % part.corners.length] ?? corner)]);
+    case "force": {
+      const [x, y] = place(part.at);
+      return [
+        [
+          [x, y],
+          [x + part.vector[0] * perForce, y - part.vector[1] * perForce],
+        ],
+      ];
+    }
+    case "point":
+    case "length":
+    case "circle":
+    case "angle":
+    case "label":
+      return [];
+  }
+}
+
+const DIRECTIONS = 16;
+/** Lines that come so near to a point run through it. */
+const THROUGH = 3;
+
+/** The way from a point to its name: as far from the lines that meet there as can be, rather outwards than inwards. */
+function freeDirection(at: Pixel, { lines, middle }: Paper, distance: number): Pixel {
+  const angles = lines.flatMap(([from, to]): readonly number[] => {
+    if (distanceToLine(at, from, to) > THROUGH) return [];
+    return [from, to].filter(([x, y]) => Math.hypot(x - at[0], y - at[1]) > THROUGH).map(([x, y]) => Math.atan2(y - at[1], x - at[0]));
+  });
+  const [outX, outY] = away(at, middle, 1);
+  const score = (angle: number): number => {
+    const nearest = Math.min(Math.PI, ...angles.map((other) => Math.abs(Math.atan2(Math.sin(angle - other), Math.cos(angle - other)))));
+    return Math.min(nearest, 1.2) + 0.3 * (outX * Math.cos(angle) + outY * Math.sin(angle));
+  };
+  const best = Array.from({ length: DIRECTIONS }, (_, k) => (2 * Math.PI * k) / DIRECTIONS).reduce((one, other) => (score(other) > score(one) ? other : one));
+  return [distance * Math.cos(best), distance * Math.sin(best)];
+}
+
+function distanceToLine([x, y]: Pixel, [ax, ay]: Pixel, [bx, by]: Pixel): number {
+  const [dx, dy] = [bx - ax, by - ay];
+  const share = Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)));
+  return Math.hypot(x - ax - share * dx, y - ay - share * dy);
 }
 
 /** The line through two points as far as the frame. */
@@ -135,7 +197,9 @@ function angleMark({ corner, arms, text, right }: PlacedPart & { readonly kind: 
   const turn = ((((end - start) % (2 * Math.PI)) + 3 * Math.PI) % (2 * Math.PI)) - Math.PI;
   const at = (angle: number, radius: number): Pixel => [x + radius * Math.cos(angle), y + radius * Math.sin(angle)];
   const middle = start + turn / 2;
-  const words = label(text, at(middle, ARC + 10 + Math.min(22, text.length * 3)));
+  // In a narrow angle the words stand farther out, where its arms leave them room.
+  const narrow = Math.min(80, LETTERS_HIGH / Math.max(0.05, Math.abs(Math.sin(turn / 2))));
+  const words = label(text, at(middle, Math.max(ARC + 10, narrow) + Math.min(22, text.length * 3)));
   if (right) {
     const corner = at(middle, SQUARE * Math.SQRT2);
     return `<path d="${pathOf([at(start, SQUARE), corner, at(end, SQUARE)])}" fill="none" stroke="${INK}" stroke-width="1"/>${words}`;

@@ -1,5 +1,5 @@
 import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
-import { drawFigure, FIGURE_SIZE, figurePlacer } from "@nail-down/core/graph/figure/figure-svg";
+import { drawFigure, figurePlacer, figureSize } from "@nail-down/core/graph/figure/figure-svg";
 import { withValue } from "@nail-down/core/instruction/graphs/source";
 import { type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
 import { engine } from "../../compute/engine.ts";
@@ -20,6 +20,7 @@ export function FigureView({ drawn, place, actions }: { readonly drawn: FigurePi
   const moved = useRef<string | undefined>(undefined);
   const source = sourceOf(place);
   const { working, number } = place;
+  const size = figureSize(drawn.window);
   const draw = useCallback((line: string) => engine.drawFigure([...working.slice(0, number - 1), line]), [working, number]);
   const preview = useRedrawn(draw, setPicture);
 
@@ -34,10 +35,10 @@ export function FigureView({ drawn, place, actions }: { readonly drawn: FigurePi
     if (!grip.current) return;
     const { left, top, width, height } = event.currentTarget.getBoundingClientRect();
     // The window of the start: a figure that grows under the hand would run away from it.
-    const { scale } = figurePlacer(drawn.window, FIGURE_SIZE);
+    const { scale } = figurePlacer(drawn.window, size);
     const { xMin, xMax, yMin, yMax } = drawn.window;
-    const x = (xMin + xMax) / 2 + (((event.clientX - left) / width) * FIGURE_SIZE.width - FIGURE_SIZE.width / 2) / scale;
-    const y = (yMin + yMax) / 2 - (((event.clientY - top) / height) * FIGURE_SIZE.height - FIGURE_SIZE.height / 2) / scale;
+    const x = (xMin + xMax) / 2 + (((event.clientX - left) / width) * size.width - size.width / 2) / scale;
+    const y = (yMin + yMax) / 2 - (((event.clientY - top) / height) * size.height - size.height / 2) / scale;
     let line = source;
     for (const [name, value] of [
       [grip.current.x, x],
@@ -55,7 +56,7 @@ export function FigureView({ drawn, place, actions }: { readonly drawn: FigurePi
     moved.current = undefined;
   };
   const shown = { ...picture, window: moved.current === undefined ? picture.window : drawn.window };
-  const svg = drawFigure(shown);
+  const svg = drawFigure(shown, size);
   return (
     <div className="group/graph relative my-1 max-w-[34rem] border border-rule">
       <div
@@ -69,7 +70,7 @@ export function FigureView({ drawn, place, actions }: { readonly drawn: FigurePi
       />
       <div className="absolute top-1 right-1 flex gap-1 font-sans text-[13px] text-steel opacity-0 group-focus-within/graph:opacity-100 group-hover/graph:opacity-100">
         <ToolButton label="save as SVG" sign="SVG" act={() => saveText(drawFigure(drawn), "image/svg+xml", "figure.svg")} />
-        <ToolButton label="save as PNG" sign="PNG" act={() => void savePng(drawFigure(drawn), FIGURE_SIZE, "figure.png")} />
+        <ToolButton label="save as PNG" sign="PNG" act={() => void savePng(drawFigure(drawn), size, "figure.png")} />
       </div>
       <Sliders sliders={picture.sliders} source={source} preview={preview} replace={actions.replace} withNumbers={false} />
     </div>
