@@ -124,6 +124,8 @@ const RULES = {
   "cube sum": (unknown: string, meaning: string, productOfBoth: string, resolvent: string) =>
     `With $${unknown} = ${meaning}$ and $u v = ${productOfBoth}$ the cubes of $u$ and $v$ solve $${resolvent}$; add their roots`,
   differentiate: (of: string) => `Differentiate $${of}$`,
+  "the slope is the derivative": () => "The slope of the curve is its derivative",
+  "line through a point": (point: string) => `The line through the point $${point}$ with this slope`,
   "stationary where": () => "The derivative is 0 at a stationary point",
   "stationary where all": () => "All derivatives are 0 at a stationary point",
   multipliers: (names: string) => `At an optimum on the condition the slopes are proportional: with the multipliers $${names}$ these derivatives are 0`,

@@ -4,9 +4,12 @@ import { pi } from "../number/constants.ts";
 import { exp } from "../number/elementary.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
-import type { Comparison, Expression } from "./expression.ts";
+import { negate } from "./construct.ts";
+import { type Comparison, contains, type Expression, findAll } from "./expression.ts";
 import { family } from "./functions/registry.ts";
+import { type Integrand, integrateBall } from "./integral-value.ts";
 import { rootValue } from "./root-value.ts";
+import { mapChildren } from "./substitute.ts";
 
 /** Values of names for numeric evaluation. */
 export type BallEnvironment = ReadonlyMap<string, ComplexBall>;
@@ -77,7 +80,8 @@ export function ballValue(e: Expression, precision: number, environment: BallEnv
 }
 
 function iteratedValue(e: Expression & { kind: "iterated" }, precision: number, environment: BallEnvironment): ComplexBall {
-  if (e.operator === "integral" || !e.lower || !e.upper) throw new BallUndefined("an integral is not evaluated here");
+  if (!e.lower || !e.upper) throw new BallUndefined("an integral without bounds is no number");
+  if (e.operator === "integral") return rememberedIntegral(e, e.lower, e.upper, precision, environment);
   const bounds = [e.lower, e.upper].map((bound) => ballValue(bound, precision, environment).re);
   const [from, to] = bounds.map((bound) => (real.isExact(bound) ? real.toNumber(bound) : Number.NaN));
   if (from === undefined || to === undefined || !Number.isInteger(from) || !Number.isInteger(to) || to - from > MOST_TERMS) {
@@ -90,6 +94,71 @@ function iteratedValue(e: Expression & { kind: "iterated" }, precision: number, 
     total = e.operator === "sum" ? complex.add(total, term, precision) : complex.multiply(total, term, precision);
   }
   return total;
+}
+
+/** Functions that are not analytic: a bound on a complex ball would prove nothing for them. */
+const NOT_ANALYTIC: ReadonlySet<string> = new Set(["floor", "ceil", "sgn", "min", "max", "Re", "Im", "arg", "conj", "factorial", "binomial"]);
+
+const integrals = new WeakMap<Expression, Map<number, ComplexBall | BallUndefined>>();
+
+/** The value of an integral takes long: without names it is worked out once for each precision. */
+function rememberedIntegral(
+  e: Expression & { kind: "iterated" },
+  lower: Expression,
+  upper: Expression,
+  precision: number,
+  environment: BallEnvironment,
+): ComplexBall {
+  if (environment.size > 0) return integralValue(e, lower, upper, precision, environment);
+  const known = integrals.get(e) ?? new Map<number, ComplexBall | BallUndefined>();
+  integrals.set(e, known);
+  // What failed once fails with more digits too.
+  const before = known.get(precision) ?? [...known.values()].find((value) => value instanceof BallUndefined);
+  if (before instanceof BallUndefined) throw before;
+  if (before) return before;
+  try {
+    const value = integralValue(e, lower, upper, precision, environment);
+    known.set(precision, value);
+    return value;
+  } catch (error) {
+    if (error instanceof BallUndefined) known.set(precision, error);
+    throw error;
+  }
+}
+
+function integralValue(
+  e: Expression & { kind: "iterated" },
+  lower: Expression,
+  upper: Expression,
+  precision: number,
+  environment: BallEnvironment,
+): ComplexBall {
+  const own = findAll(e.body, (part) => (part.kind === "call" && NOT_ANALYTIC.has(part.name)) || part.kind === "cases" || part.kind === "iterated");
+  if (own.some((part) => contains(part, e.variable))) throw new BallUndefined("the integrand is not analytic");
+  const [from, to] = [lower, upper].map((bound) => ballValue(bound, precision + 16, environment));
+  if (!from || !to || !complex.isReal(from) || !complex.isReal(to)) throw new BallUndefined("the bounds of an integral are real");
+  const inner = (x: ComplexBall): BallEnvironment => new Map(environment).set(e.variable, x);
+  const integrand: Integrand = {
+    analytic: (x) => ballValue(signed(e.body, inner(x), e.variable), precision + 32, inner(x)),
+    real: (x) => {
+      const value = ballValue(e.body, precision + 32, inner(x));
+      if (!complex.isReal(value)) throw new BallUndefined("the integrand is not real");
+      return value;
+    },
+  };
+  return complex.fromReal(integrateBall(integrand, from.re, to.re, precision));
+}
+
+/** Absolute values replaced by what they are where their argument keeps its sign: |u| is u or −u, which is analytic. */
+function signed(e: Expression, environment: BallEnvironment, variable: string): Expression {
+  if (e.kind !== "call" || e.name !== "abs") return mapChildren(e, (part) => (contains(part, variable) ? signed(part, environment, variable) : part));
+  const [u] = e.args;
+  if (!u || !contains(u, variable)) return e;
+  const inner = signed(u, environment, variable);
+  const value = ballValue(inner, APPROXIMATE_PRECISION, environment);
+  const sign = real.certifiedSign(value.re);
+  if (sign === undefined || sign === 0) throw new BallUndefined("an absolute value changes its form");
+  return sign === -1 ? negate(inner) : inner;
 }
 
 /** Whether a comparison holds, does not hold, or is not decided for two balls. */

@@ -21,10 +21,11 @@ import { SOLVE } from "./instructions/solve.ts";
 import { STATED } from "./instructions/stated.ts";
 import { SUBSTITUTE } from "./instructions/substitute.ts";
 import { TABULATE } from "./instructions/tabulate.ts";
+import { TANGENT } from "./instructions/tangent.ts";
 
 /** Every kind of instruction; the first that recognises a line reads it, so the plain statement comes last. */
 export const INSTRUCTIONS: readonly Instruction[] = [
-  ...[LET, GIVEN, SOLVE, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, EXPECT],
+  ...[LET, GIVEN, SOLVE, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, TANGENT, EXPECT],
   ...[SIMPLIFY, EXPAND, FACTOR, COMPLETE_SQUARE, PARTIAL_FRACTIONS, COMBINE, COLLECT, REWRITE, SHOW],
   ...[HAND_LINE, STATED],
 ];

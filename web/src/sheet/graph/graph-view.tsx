@@ -217,7 +217,15 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
           {!isSurface && <ToolButton label="save for LaTeX" sign="TeX" act={() => saveText(drawPgf(picture), "text/x-tex", "graph.tex")} />}
         </div>
       </div>
-      {bracket && <Questions bracket={bracket} formulas={formulas} variable={drawn.variable} ask={actions.write} />}
+      {bracket && (
+        <Questions
+          bracket={bracket}
+          pieces={drawn.curves.find(({ formula }) => formula !== undefined)?.pieces ?? []}
+          formulas={formulas}
+          variable={drawn.variable}
+          ask={actions.write}
+        />
+      )}
       <Sliders
         sliders={drawn.sliders ?? []}
         source={source}
