@@ -31,7 +31,8 @@ export function legendreRule(n: number, precision: number): readonly Node[] {
 
 function nodeNear(start: number, n: number, precision: number): Node {
   // In balls the recurrence loses up to log2(1 + √2) bits a step.
-  const fine = precision + 8 + Math.ceil(AMPLIFIED_BITS * Math.log2(n));
+  // What a node is known to less exactly grows in the same way in its weight.
+  const fine = precision + 8 + Math.ceil(AMPLIFIED_BITS * Math.log2(n)) + Math.ceil(LOST_BITS * n);
   const work = fine + Math.ceil(LOST_BITS * n) + 32;
   let x = exact(real.fromRational({ num: Math.round(start * 2 ** 50), den: 2 ** 50 }, work));
   for (let step = 0; step < NEWTON_STEPS; step += 1) {

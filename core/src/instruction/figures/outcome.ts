@@ -1,9 +1,10 @@
 import { approximateValue } from "../../expression/ball-value.ts";
-import { equation, name, number } from "../../expression/construct.ts";
+import { equation, name, number, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { type FigurePicture, figureWindow, type Part, type PlacedPart } from "../../graph/figure/figure.ts";
 import type { Point } from "../../graph/figure/measures.ts";
+import { position } from "../../graph/marks/point-mark.ts";
 import type { Position } from "../../graph/scene.ts";
 import { plain } from "../../notation/plain.ts";
 import { simplify } from "../../rewrite/simplify.ts";
@@ -89,9 +90,9 @@ interface Settled {
 }
 
 function inDoubles(e: Expression): number {
-  const value = approximateValue(e);
-  if (value === undefined || !Number.isFinite(value)) throw new CannotDo(`a place in a figure is a real number, and ${plain(e)} is none`);
-  return value;
+  const at = position(e, ZERO);
+  if (!at) throw new CannotDo(`a place in a figure is a real number, and ${plain(e)} is none`);
+  return at[0];
 }
 
 function placedPart(part: Part, { points, places, settled, measures, sliders }: Settled): PlacedPart {
