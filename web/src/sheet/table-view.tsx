@@ -3,6 +3,7 @@ import { mathLatex } from "@nail-down/core/problemset/statement";
 import { useState } from "react";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { Mathematics } from "../parts/mathematics.tsx";
+import { saveText } from "./graph/saving.ts";
 
 /** Colours and dashes of the columns, as curves have them. */
 const STROKES = [
@@ -35,7 +36,11 @@ export function TableView(table: TableProps) {
   const numbers = rows.map((row) => Object.fromEntries(row.map((cell, k) => [`c${k}`, cell.re === undefined ? null : Number(cell.re)])));
   const drawable = rows.length > 2 && rows.every(([first]) => first?.re !== undefined);
   const copy = (): void => {
-    void navigator.clipboard.writeText(tableCsv(table)).then(() => setCopied(true));
+    // Where the browser keeps its clipboard to itself, the table comes as a file.
+    navigator.clipboard.writeText(tableCsv(table)).then(
+      () => setCopied(true),
+      () => saveText(tableCsv(table), "text/csv", "table.csv"),
+    );
   };
   return (
     <div className="my-1 flex flex-wrap items-start gap-6">

@@ -1,3 +1,4 @@
+import type { LineReport } from "@nail-down/core/instruction/report";
 import { type RefObject, useState } from "react";
 import { bench } from "../store/bench.ts";
 import { useAppDispatch, useAppSelector } from "../store/store.ts";
@@ -6,6 +7,12 @@ import { StatementEditor } from "./statement-editor.tsx";
 import { type WritingHandle, WritingLine } from "./writing-line.tsx";
 
 const DECLARATIONS = new Set(["let", "given"]);
+
+/** A line that is about to be run; a drawing stays under the hand until the new one is there. */
+function notYetRun(source: string, before: LineReport | undefined): LineReport {
+  const drawn = before?.answer?.kind === "graph" || before?.answer?.kind === "figure";
+  return { source, ignored: false, pieces: [], checks: [], steps: [], ...(drawn && before?.answer ? { pieces: before.pieces, answer: before.answer } : {}) };
+}
 
 /** The sheet of paper: title, statement, givens and numbered lines, and under the last line the writing line. */
 export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingHandle | null> }) {
@@ -55,7 +62,7 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
               </li>
             );
           }
-          const current = report?.source === source ? report : { source, ignored: false, pieces: [], checks: [], steps: [] };
+          const current = report?.source === source ? report : notYetRun(source, report);
           return (
             <LineView
               // biome-ignore lint/suspicious/noArrayIndexKey: a line's number is its identity
