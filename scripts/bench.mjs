@@ -2,6 +2,9 @@
  * `npm run bench`: measures against a reference in the same run and prints ratios. Built from `core/bench/main.ts`; each entry has
  * the work, the reference, and what the ratio means.
  */
+import { existsSync, mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { installPackages } from "./install.mjs";
 
@@ -23,3 +26,33 @@ await build({
   },
 });
 await import(`${root}node_modules/.bench/main.js`);
+await inChromium();
+
+/** What is measured in a page, where there is a Chromium: the script's share against what the browser does with the same text. */
+async function inChromium() {
+  const executablePath = process.env.CHROMIUM ?? "/usr/bin/chromium";
+  if (!existsSync(executablePath)) return console.log(`\nnot measured in a page: there is no Chromium at ${executablePath}`);
+  await build({
+    root: `${root}core`,
+    configFile: false,
+    publicDir: false,
+    logLevel: "error",
+    build: {
+      outDir: `${root}node_modules/.bench-page`,
+      emptyOutDir: true,
+      lib: { entry: `${root}core/bench/browser.ts`, formats: ["iife"], name: "bench", fileName: () => "page.js" },
+    },
+  });
+  const { default: puppeteer } = await import("puppeteer-core");
+  const browser = await puppeteer.launch({
+    executablePath,
+    userDataDir: mkdtempSync(join(tmpdir(), "bench-")),
+    args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-sync"],
+  });
+  const page = await browser.newPage();
+  await page.addScriptTag({ path: `${root}node_modules/.bench-page/page.js` });
+  console.log("\nin a page                                                      seconds      ratio  against");
+  for (const [name, own, other] of await page.evaluate(() => window.graphBench()))
+    console.log(`${name.padEnd(60)} ${own.toExponential(2).padStart(10)} ${(own / other).toPrecision(3).padStart(10)}  putting the same text into the page`);
+  await browser.close();
+}

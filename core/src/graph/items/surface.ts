@@ -12,25 +12,26 @@ interface Surface {
   readonly cuts: readonly Cut[];
 }
 
+/** Meshes of the net along each side. */
 const CELLS = 40;
 const LEVELS = 8;
 const HALVINGS = 20;
 
 /** z = f(x, y) over a rectangle, or over the part of it where a condition holds: a net of quadrilaterals that ends at the border. */
-export function surfaceCurve({ label, expression, where, cuts }: Surface, names: readonly [string, string], window: Window): Curve {
+export function surfaceCurve({ label, expression, where, cuts }: Surface, names: readonly [string, string], window: Window, cells: number = CELLS): Curve {
   const f = compile(expression, names);
   const holds = where ? compileCondition(where, names) : () => true;
   const isInside = ([x, y]: Position): boolean => holds(x, y) && Number.isFinite(f(x, y));
   const { xMin, xMax, yMin, yMax } = window;
-  const place = (i: number, j: number): Position => [xMin + ((xMax - xMin) * i) / CELLS, yMin + ((yMax - yMin) * j) / CELLS];
-  const points = Array.from({ length: CELLS + 1 }, (_, j) =>
-    Array.from({ length: CELLS + 1 }, (__, i): readonly [number, number, number] | undefined => {
+  const place = (i: number, j: number): Position => [xMin + ((xMax - xMin) * i) / cells, yMin + ((yMax - yMin) * j) / cells];
+  const points = Array.from({ length: cells + 1 }, (_, j) =>
+    Array.from({ length: cells + 1 }, (__, i): readonly [number, number, number] | undefined => {
       const own = place(i, j);
       const at = isInside(own)
         ? own
         : borderTowards(
             own,
-            neighboursOf(i, j)
+            neighboursOf(i, j, cells)
               .map(([a, b]) => place(a, b))
               .find(isInside),
             isInside,
@@ -55,7 +56,7 @@ export function surfaceCurve({ label, expression, where, cuts }: Surface, names:
 }
 
 /** The corners of the neighbouring cells, those beside before those across. */
-function neighboursOf(i: number, j: number): readonly Position[] {
+function neighboursOf(i: number, j: number, cells: number): readonly Position[] {
   const around: readonly Position[] = [
     [1, 0],
     [-1, 0],
@@ -66,7 +67,7 @@ function neighboursOf(i: number, j: number): readonly Position[] {
     [-1, 1],
     [-1, -1],
   ];
-  return around.map(([a, b]): Position => [i + a, j + b]).filter(([a, b]) => a >= 0 && b >= 0 && a <= CELLS && b <= CELLS);
+  return around.map(([a, b]): Position => [i + a, j + b]).filter(([a, b]) => a >= 0 && b >= 0 && a <= cells && b <= cells);
 }
 
 /** The last point inside on the way from an inner point to an outer one. */
@@ -134,8 +135,8 @@ function cutLines(
 /** The level line on the net: where the surface passes the level on two edges of a triangle. */
 function contour(points: SurfaceMesh["points"], level: number): readonly (readonly Position[])[] {
   const pieces: (readonly Position[])[] = [];
-  for (let j = 0; j < CELLS; j += 1) {
-    for (let i = 0; i < CELLS; i += 1) {
+  for (let j = 0; j < points.length - 1; j += 1) {
+    for (let i = 0; i < points.length - 1; i += 1) {
       const [a, b, c, d] = [points[j]?.[i], points[j]?.[i + 1], points[j + 1]?.[i + 1], points[j + 1]?.[i]];
       for (const triangle of [
         [a, b, c],
