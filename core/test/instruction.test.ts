@@ -118,7 +118,7 @@ describe("instructions", () => {
     [["expect x = 2"], 1, 7, 12, /no answer above/],
     [["so x = 2"], 1, 3, 8, /no equation above/],
     [["tabulate x for x from 0 to 1 by 0"], 1, 0, 33, /not 0/],
-    [["graph a x"], 1, 0, 9, /several names are free \(a, x\)/],
+    [["graph a x"], 1, 0, 9, /a has no value: give it one with “given”/],
     [["limit of sin x/x as x -> 0"], 1, 0, 26, /cannot be carried out yet/],
     [["x^2 + $"], 1, 6, 7, /not part of the notation/],
     [["evaluate (x^2 - 1)/(x - 1) with x = 1"], 1, 0, 37, /not defined: .* divides by 0/],

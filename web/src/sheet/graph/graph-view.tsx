@@ -83,7 +83,8 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
     ({ line, within }: { readonly line: string; readonly within: Window }) => engine.draw([...working.slice(0, number - 1), line], within),
     [working, number],
   );
-  const redraw = useRedrawn(draw, (fresh) => setPicture((before) => ({ ...fresh, window: before.window })));
+  // Samples of a window that is no longer looked at come too late.
+  const redraw = useRedrawn(draw, (fresh) => setPicture((before) => (sameWindow(fresh.window, before.window) ? { ...fresh, window: before.window } : before)));
 
   useEffect(() => {
     if (!changed) return;
@@ -256,6 +257,10 @@ function ReadValues({ reading: { at, place } }: { readonly reading: Reading }) {
       />
     </>
   );
+}
+
+function sameWindow(a: Window, b: Window): boolean {
+  return a.xMin === b.xMin && a.xMax === b.xMax && a.yMin === b.yMin && a.yMax === b.yMax;
 }
 
 const mean = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0) / Math.max(1, values.length);
