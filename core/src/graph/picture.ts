@@ -46,9 +46,21 @@ export interface PictureMark {
 const LONGEST_EXACT = 9;
 const LABEL_FIGURES = 4;
 
-function coordinate(e: Expression): string {
+/** An exact value where it is short, else its decimal. */
+function shortValue(e: Expression): { readonly text: string; readonly exact: boolean } {
   const exact = plain(e);
-  return exact.length <= LONGEST_EXACT ? exact : `≈ ${decimalText(ballValue(e, 96), LABEL_FIGURES).replace("-", "−")}`;
+  if (exact.length <= LONGEST_EXACT) return { text: exact, exact: true };
+  return { text: decimalText(ballValue(e, 96), LABEL_FIGURES).replace("-", "−"), exact: false };
+}
+
+function coordinate(e: Expression): string {
+  const { text: shown, exact } = shortValue(e);
+  return exact ? shown : `≈ ${shown}`;
+}
+
+function pairLabel(x: Expression, y: Expression): string {
+  const [a, b] = [shortValue(x), shortValue(y)];
+  return `${a.exact && b.exact ? "" : "≈ "}(${a.text}, ${b.text})`;
 }
 
 const KIND_WORDS: Readonly<Record<MarkKind, string>> = {
@@ -73,7 +85,7 @@ function pictureMark({ x, y, line, parameter, ...mark }: Mark, scene: Scene): Pi
   }
   if (x && y) {
     const when = parameter && kind === "endpoint" ? `${parameterName(scene, curves)} = ${coordinate(parameter)}: ` : "";
-    return { ...common, label: `${when}(${coordinate(x)}, ${coordinate(y)})` };
+    return { ...common, label: `${when}${pairLabel(x, y)}` };
   }
   if (x) return { ...common, label: `${plainName(scene.variable)} = ${coordinate(x)}`, line: { kind: "upright" } };
   return { ...common, label: `y = ${y ? coordinate(y) : ""}`, line: { kind: "sloping", slope: 0, offset: at[1] } };

@@ -1,7 +1,7 @@
 import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position, Window } from "./scene.ts";
 import { escaped, INK, PAPER, type Size, STEEL, STROKES } from "./svg-parts.ts";
-import { fixed, type Placer } from "./svg-place.ts";
+import { clamped, fixed, type Placer } from "./svg-place.ts";
 
 /** The usual width of a letter. */
 export const LETTER = 6.3;
@@ -50,6 +50,25 @@ function covered({ x, y, width, height }: Box, points: Occupied["points"]): numb
   return points.reduce((count, [left, top]) => (left > x && left < x + width && top > y && top < y + height ? count + 1 : count), 0);
 }
 
+/** Places farther off, to which a thin line leads. */
+const FAR: readonly Position[] = [
+  [14, -58],
+  [14, 42],
+  [34, -44],
+  [34, 30],
+  [30, -78],
+  [30, 62],
+];
+/** A label farther from its point than this is tied to it. */
+const TIED = 24;
+
+/** The thin line from a point to its label, where that stands far off. */
+function tie([x, y]: readonly [number, number], box: Box): string {
+  const [toX, toY] = [clamped(x, box.x, box.x + box.width), clamped(y, box.y + 3, box.y + box.height - 2)];
+  if (Math.hypot(toX - x, toY - y) < TIED) return "";
+  return `<line x1="${fixed(x)}" y1="${fixed(y)}" x2="${fixed(toX)}" y2="${fixed(toY)}" stroke="${STEEL}" stroke-width="0.6"/>`;
+}
+
 /** The best of some places around a point: inside, free of other labels, and over as little of the curves as can be. */
 function freeBox(label: string, [x, y]: readonly [number, number], size: Size, { boxes: taken, points }: Occupied): Box {
   const width = label.length * LETTER + 2;
@@ -65,6 +84,10 @@ function freeBox(label: string, [x, y]: readonly [number, number], size: Size, {
     [x - 12 - width, y - 34],
     [x + 12, y + 20],
     [x - 12 - width, y + 20],
+    ...FAR.flatMap(([right, down]): readonly Position[] => [
+      [x + right, y + down],
+      [x - right - width, y + down],
+    ]),
   ];
   const boxes = candidates.map(([left, top]): Box => ({ x: left, y: top, width, height }));
   const fits = (box: Box): boolean => box.x >= 2 && box.y >= 2 && box.x + box.width <= size.width - 2 && box.y + box.height <= size.height - 2;
@@ -85,16 +108,15 @@ export function markLabels(marks: readonly PictureMark[], window: Window, size: 
     const [x, y] = place(labelAt);
     const box: Box = { x, y: y - 12, width: label.length * LETTER + 2, height: 15 };
     taken.boxes.push(box);
-    const [fromX, fromY] = place(at);
-    const tie = line ? "" : `<line x1="${fixed(fromX)}" y1="${fixed(fromY)}" x2="${fixed(x + 2)}" y2="${fixed(y - 4)}" stroke="${STEEL}" stroke-width="0.6"/>`;
-    return `${tie}${textAt(label, box, INK, number)}`;
+    return `${line ? "" : tie(place(at), box)}${textAt(label, box, INK, number)}`;
   });
   const free = labelled
     .filter((mark) => !put.includes(mark))
     .map((mark): string => {
-      const box = freeBox(mark.label, place(labelPlace(mark, window)), size, taken);
+      const at = place(labelPlace(mark, window));
+      const box = freeBox(mark.label, at, size, taken);
       taken.boxes.push(box);
-      return textAt(mark.label, box, INK, mark.number);
+      return `${mark.line ? "" : tie(at, box)}${textAt(mark.label, box, INK, mark.number)}`;
     });
   return [...own, ...free];
 }

@@ -43,7 +43,7 @@ export function TableView(table: TableProps) {
     );
   };
   return (
-    <div className="my-1 flex flex-wrap items-start gap-6">
+    <div className="my-1 flex flex-wrap items-start gap-4">
       <div>
         <table className="border-y-2 border-ink">
           <thead>
@@ -80,7 +80,7 @@ export function TableView(table: TableProps) {
         </button>
       </div>
       {drawable && (
-        <figure className="min-w-56 flex-1" aria-label={`chart of ${columns.slice(1).join(" and ")}`}>
+        <figure className="min-w-40 flex-1" aria-label={`chart of ${columns.slice(1).join(" and ")}`}>
           <ResponsiveContainer width="100%" height={180}>
             <LineChart data={numbers} margin={{ top: 6, right: 8, bottom: 0, left: -18 }}>
               <CartesianGrid stroke="var(--rule, #D9D4C7)" />

@@ -42,7 +42,7 @@ export function drawFigure(figure: FigurePicture, size: Size = figureSize(figure
   const longest = Math.max(...figure.parts.map((part) => (part.kind === "force" ? Math.hypot(...part.vector) : 0)));
   const perForce = longest > 0 ? (LONGEST_FORCE * Math.min(size.width, size.height)) / longest : 0;
   const ordered = ["polygon", "circle", "line", "segment", "length", "angle", "force", "point", "label"] as const;
-  const lines = figure.parts.flatMap((part) => straightLines(part, place, perForce));
+  const lines = figure.parts.flatMap((part) => straightLines(part, place, perForce, middle));
   const drawn = ordered.flatMap((kind) =>
     figure.parts.filter((part) => part.kind === kind).map((part) => partSvg(part, { scale, place, middle, perForce, size, lines })),
   );
@@ -112,7 +112,7 @@ function away([x, y]: Pixel, [middleX, middleY]: Pixel, distance: number): Pixel
   return length < 1 ? [0, -distance] : [(dx / length) * distance, (dy / length) * distance];
 }
 
-function straightLines(part: PlacedPart, place: (point: Position) => Pixel, perForce: number): readonly (readonly [Pixel, Pixel])[] {
+function straightLines(part: PlacedPart, place: (point: Position) => Pixel, perForce: number, middle: Pixel): readonly (readonly [Pixel, Pixel])[] {
   switch (part.kind) {
     case "segment":
     case "line":
@@ -128,13 +128,26 @@ function straightLines(part: PlacedPart, place: (point: Position) => Pixel, perF
         ],
       ];
     }
+    case "length": {
+      // Its ends stand out from the points.
+      const [from, to] = [place(part.from), place(part.to)];
+      return [from, to].map((end) => [end, besideLine(from, to, middle, end, DIMENSION_GAP)]);
+    }
     case "point":
-    case "length":
     case "circle":
     case "angle":
     case "label":
       return [];
   }
+}
+
+/** A place beside a line, on its side away from the middle of the figure. */
+function besideLine(from: Pixel, to: Pixel, middle: Pixel, [x, y]: Pixel, by: number): Pixel {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  const length = Math.hypot(dx, dy) || 1;
+  const half: Pixel = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+  const outward = (half[0] - middle[0]) * dy - (half[1] - middle[1]) * dx >= 0 ? 1 : -1;
+  return [x + ((outward * dy) / length) * by, y - ((outward * dx) / length) * by];
 }
 
 const DIRECTIONS = 16;
@@ -175,12 +188,9 @@ function throughFrame([x1, y1]: Pixel, [x2, y2]: Pixel, { width, height }: Size)
 
 /** A length as it is dimensioned in a drawing: a thin line beside, with small bars at its ends and the value in its middle. */
 function dimension(from: Pixel, to: Pixel, text: string, middle: Pixel): string {
-  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
-  const length = Math.hypot(dx, dy) || 1;
   const half: Pixel = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
-  const outward = (half[0] - middle[0]) * dy - (half[1] - middle[1]) * dx >= 0 ? 1 : -1;
-  const [nx, ny] = [(outward * dy) / length, (-outward * dx) / length];
-  const beside = ([x, y]: Pixel, by: number): Pixel => [x + nx * by, y + ny * by];
+  const beside = (end: Pixel, by: number): Pixel => besideLine(from, to, middle, end, by);
+  const nx = beside(half, 1)[0] - half[0];
   const ticks = [from, to].map((end) => pathOf([beside(end, DIMENSION_GAP - 4), beside(end, DIMENSION_GAP + 4)]));
   const along = pathOf([beside(from, DIMENSION_GAP), beside(to, DIMENSION_GAP)]);
   const sideways = Math.abs(nx) * Math.min(40, text.length * 3);

@@ -10,11 +10,14 @@ export function BracketHandles({
   bracket,
   window,
   size,
+  whole,
   change,
 }: {
   readonly bracket: Bracket;
   readonly window: Window;
   readonly size: Size;
+  /** The height of the whole drawing. */
+  readonly whole: number;
   readonly change: (next: Bracket) => void;
 }) {
   const place = placer(window, size);
@@ -23,13 +26,15 @@ export function BracketHandles({
     const inside = Math.min(Math.max(x, window.xMin), window.xMax);
     change(end === 0 ? [Math.min(inside, bracket[1]), bracket[1]] : [bracket[0], Math.max(inside, bracket[0])]);
   };
+  // The legend below the plane stays free.
+  const height = `${(100 * size.height) / whole}%`;
   const step = (window.xMax - window.xMin) / 50;
   return (
     <>
       <div
         aria-hidden="true"
-        className="pointer-events-none absolute inset-y-0 bg-copper/8"
-        style={{ left: `${share(bracket[0])}%`, right: `${100 - share(bracket[1])}%` }}
+        className="pointer-events-none absolute top-0 bg-copper/8"
+        style={{ height, left: `${share(bracket[0])}%`, right: `${100 - share(bracket[1])}%` }}
       />
       {([0, 1] as const).map((end) => (
         <div
@@ -40,8 +45,8 @@ export function BracketHandles({
           aria-valuemin={window.xMin}
           aria-valuemax={window.xMax}
           aria-valuenow={bracket[end]}
-          className="absolute inset-y-0 w-3 -translate-x-1/2 cursor-ew-resize touch-none border-x-4 border-transparent bg-copper bg-clip-padding"
-          style={{ left: `${share(bracket[end])}%` }}
+          className="absolute top-0 w-3 -translate-x-1/2 cursor-ew-resize touch-none border-x-4 border-transparent bg-copper bg-clip-padding"
+          style={{ left: `${share(bracket[end])}%`, height }}
           onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
           onPointerMove={(event) => {
             const frame = event.currentTarget.parentElement?.getBoundingClientRect();

@@ -200,7 +200,7 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
           onKeyDown={pressKey}
           dangerouslySetInnerHTML={{ __html: drawSvg(picture, BENCH_SIZE, turn) }}
         />
-        {bracket && <BracketHandles bracket={bracket} window={window} size={plane} change={setBracket} />}
+        {bracket && <BracketHandles bracket={bracket} window={window} size={plane} whole={BENCH_SIZE.height} change={setBracket} />}
         {reading && <ReadValues reading={reading} />}
         <div className="absolute top-1 right-1 flex gap-1 font-sans text-[13px] text-steel opacity-0 group-focus-within/graph:opacity-100 group-hover/graph:opacity-100">
           {!isSurface && (
