@@ -8,60 +8,69 @@ const TOLERANCE = 1 / 1500;
 /** A jump that stays larger than this part of the height however near the points are is a break. */
 const BREAK = 1 / 8;
 
-interface Segment {
-  readonly left: Position;
-  readonly right: Position;
-}
-
 /**
  * Samples a function on [from, to] adaptively for a window of the given height: bisected until straight, all middles of one
  * depth at once; cut where the function is undefined or jumps, so that no line is drawn across a pole.
  */
 export function sample(f: BatchFunction, from: number, to: number, height: number): readonly (readonly Position[])[] {
-  const at = (xs: readonly number[]): readonly Position[] => {
-    const values = f(Float64Array.from(xs));
-    return xs.map((x, k) => [x, values[k] ?? Number.NaN]);
-  };
-  const points: Position[] = [...at(Array.from({ length: FIRST_POINTS + 1 }, (_, k) => from + ((to - from) * k) / FIRST_POINTS))];
-  const cuts: number[] = [];
-  let open: Segment[] = points.slice(1).map((right, k) => ({ left: points[k] ?? right, right }));
+  const start = Float64Array.from({ length: FIRST_POINTS + 1 }, (_, k) => from + ((to - from) * k) / FIRST_POINTS);
+  const chain: Chain = { x: Array.from(start), y: Array.from(f(start)), next: Array.from(start, (_, k) => k + 1), cutAfter: new Set() };
+  const { x, y, next, cutAfter } = chain;
+  const [bend, jump] = [height * TOLERANCE, height * BREAK];
+  // A segment is known by its left point; its right one is the next.
+  let open = Array.from({ length: FIRST_POINTS }, (_, k) => k);
   for (let depth = 0; open.length > 0; depth += 1) {
-    const middles = at(open.map(({ left, right }) => (left[0] + right[0]) / 2));
-    const next: Segment[] = [];
-    open.forEach(({ left, right }, k) => {
-      const middle = middles[k] ?? left;
-      const defined = [left, middle, right].filter((point) => Number.isFinite(point[1])).length;
-      if (defined === 0) return;
-      const bend = Math.abs(middle[1] - (left[1] + right[1]) / 2);
-      if (depth >= DEEPEST || (defined === 3 && bend < height * TOLERANCE && depth >= 1)) {
-        if (defined === 3 && depth >= DEEPEST && Math.abs(right[1] - left[1]) > height * BREAK) cuts.push(middle[0]);
-        return;
+    const middles = new Float64Array(open.length);
+    for (let k = 0; k < open.length; k += 1) {
+      const left = open[k] ?? 0;
+      middles[k] = ((x[left] ?? 0) + (x[next[left] ?? 0] ?? 0)) / 2;
+    }
+    const values = f(middles);
+    const following: number[] = [];
+    for (let k = 0; k < open.length; k += 1) {
+      const left = open[k] ?? 0;
+      const right = next[left] ?? 0;
+      const [a, b, middle] = [y[left] ?? Number.NaN, y[right] ?? Number.NaN, values[k] ?? Number.NaN];
+      const defined = (Number.isFinite(a) ? 1 : 0) + (Number.isFinite(b) ? 1 : 0) + (Number.isFinite(middle) ? 1 : 0);
+      if (defined === 0) continue;
+      if (depth >= DEEPEST || (defined === 3 && depth >= 1 && Math.abs(middle - (a + b) / 2) < bend)) {
+        if (defined === 3 && depth >= DEEPEST && Math.abs(b - a) > jump) cutAfter.add(left);
+        continue;
       }
-      points.push(middle);
-      next.push({ left, right: middle }, { left: middle, right });
-    });
-    open = next;
+      const own = x.length;
+      x.push(middles[k] ?? 0);
+      y.push(middle);
+      next.push(right);
+      next[left] = own;
+      following.push(left, own);
+    }
+    open = following;
   }
-  return pieces(
-    points.sort((a, b) => a[0] - b[0]),
-    cuts.sort((a, b) => a - b),
-  );
+  return pieces(chain);
+}
+
+/** Points in the order in which they were looked at, each with the index of the next one to the right; the last has none. */
+interface Chain {
+  readonly x: number[];
+  readonly y: number[];
+  readonly next: number[];
+  /** Points after which the curve is cut. */
+  readonly cutAfter: Set<number>;
 }
 
 /** The points in connected pieces: apart where a value is undefined or a cut lies between. */
-function pieces(points: readonly Position[], cuts: readonly number[]): readonly (readonly Position[])[] {
+function pieces({ x, y, next, cutAfter }: Chain): readonly (readonly Position[])[] {
   const found: Position[][] = [];
   let piece: Position[] = [];
-  let cut = 0;
   const close = (): void => {
     if (piece.length > 1) found.push(piece);
     piece = [];
   };
-  for (const point of points) {
-    const before = cut;
-    while (cut < cuts.length && (cuts[cut] ?? 0) < point[0]) cut += 1;
-    if (cut > before || !Number.isFinite(point[1])) close();
-    if (Number.isFinite(point[1])) piece.push(point);
+  for (let at = 0, left = x.length; left > 0; at = next[at] ?? 0, left -= 1) {
+    const height = y[at] ?? Number.NaN;
+    if (Number.isFinite(height)) piece.push([x[at] ?? 0, height]);
+    else close();
+    if (cutAfter.has(at)) close();
   }
   close();
   return found;

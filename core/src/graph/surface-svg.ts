@@ -19,6 +19,18 @@ const RIM_BIAS = 0.06;
 /** Upright cuts are drawn in the second colour. */
 const CUT = STROKES[1]?.colour ?? INK;
 
+/** Shades of the faces from the lowest to the highest. */
+const SHADES = 48;
+
+/** A place in tenths of the drawing's unit: whole numbers are quicker to write and to read. */
+function inTenths([x, y]: readonly [number, number, number]): string {
+  return `${Math.round(x * 10)} ${Math.round(y * 10)}`;
+}
+
+function cornerAt(at: readonly [number, number, number], height: number): { readonly text: string; readonly depth: number; readonly height: number } {
+  return { text: inTenths(at), depth: at[2], height };
+}
+
 /** A surface with its rim, the walls below it and its level lines on the floor, the farther parts first. */
 export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, turn: Turn = DEFAULT_TURN): string {
   const { window } = picture;
@@ -39,26 +51,30 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
   };
   const path = (points: readonly Point[]): string =>
     points.map((point, k) => `${k === 0 ? "M" : "L"}${project(point).slice(0, 2).map(fixed).join(" ")}`).join("");
+  const tenths = (points: readonly Point[]): string => points.map((point, k) => `${k === 0 ? "M" : "L"}${inTenths(project(point))}`).join("");
   const floor =
     (z: number) =>
     ([x, y]: readonly [number, number]): Point => [x, y, z];
   const colour = STROKES[0]?.colour ?? INK;
   // Every corner of the net is placed once, for up to four faces.
-  const placed = mesh.points.map((row) => row.map((point) => (point && Number.isFinite(point[2]) ? { at: project(point), height: point[2] } : undefined)));
+  const placed = mesh.points.map((row) => row.map((point) => (point && Number.isFinite(point[2]) ? cornerAt(project(point), point[2]) : undefined)));
+  const shades = Array.from({ length: SHADES }, (_, k) => `fill="color-mix(in srgb, ${colour} ${fixed(8 + (34 * k) / (SHADES - 1))}%, ${PAPER})"`);
   // A cut is seen through the surface.
-  const seeThrough = mesh.cuts && mesh.cuts.length > 0 ? ' fill-opacity="0.62"' : "";
+  const seeThrough = mesh.cuts && mesh.cuts.length > 0 ? ' fill-opacity="0.62" stroke-opacity="0.4"' : "";
   const drawn: { readonly depth: number; readonly svg: string }[] = [];
   for (let row = 1; row < placed.length; row += 1) {
     for (let column = 1; column < (placed[row]?.length ?? 0); column += 1) {
-      const corners = [placed[row - 1]?.[column - 1], placed[row - 1]?.[column], placed[row]?.[column], placed[row]?.[column - 1]].filter(
-        (corner) => corner !== undefined,
-      );
-      if (corners.length < 3) continue;
-      const share = corners.reduce((total, { height }) => total + height, 0) / corners.length - mesh.zMin;
-      const outline = corners.map(({ at: [x, y] }) => `${fixed(x)} ${fixed(y)}`).join("L");
-      const fill = `color-mix(in srgb, ${colour} ${fixed(8 + (34 * share) / span)}%, ${PAPER})`;
-      const depth = corners.reduce((total, { at }) => total + at[2], 0) / corners.length;
-      drawn.push({ depth, svg: `<path d="M${outline}Z" fill="${fill}"${seeThrough}/>` });
+      let [count, height, depth, outline] = [0, 0, 0, ""];
+      for (const corner of [placed[row - 1]?.[column - 1], placed[row - 1]?.[column], placed[row]?.[column], placed[row]?.[column - 1]]) {
+        if (!corner) continue;
+        outline += `${count === 0 ? "M" : "L"}${corner.text}`;
+        count += 1;
+        height += corner.height;
+        depth += corner.depth;
+      }
+      if (count < 3) continue;
+      const shade = shades[Math.round(((SHADES - 1) * (height / count - mesh.zMin)) / span)] ?? "";
+      drawn.push({ depth: depth / count, svg: `<path d="${outline}Z" ${shade}/>` });
     }
   }
   for (const piece of mesh.rim) {
@@ -66,17 +82,17 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
       const from = piece[k] ?? to;
       // The rim lies on faces: it is drawn after those next to it.
       const depth = (project(from)[2] + project(to)[2]) / 2 - RIM_BIAS;
-      drawn.push({ depth, svg: `<path d="${path([from, to])}" fill="none" stroke="${INK}" stroke-width="1.3" stroke-linecap="round"/>` });
+      drawn.push({ depth, svg: `<path d="${tenths([from, to])}" fill="none" stroke="${INK}" stroke-width="13" stroke-opacity="1" stroke-linecap="round"/>` });
     });
   }
   for (const { points: cut, filled } of mesh.cuts ?? []) {
     cut.slice(1).forEach((to, k) => {
       const from = cut[k] ?? to;
       const depth = (project(from)[2] + project(to)[2]) / 2 - RIM_BIAS;
-      drawn.push({ depth, svg: `<path d="${path([from, to])}" fill="none" stroke="${CUT}" stroke-width="2.4" stroke-linecap="round"/>` });
+      drawn.push({ depth, svg: `<path d="${tenths([from, to])}" fill="none" stroke="${CUT}" stroke-width="24" stroke-opacity="1" stroke-linecap="round"/>` });
       const below: readonly Point[] = [from, to, [to[0], to[1], mesh.zMin], [from[0], from[1], mesh.zMin]];
       const fill = filled ? `fill="${CUT}" fill-opacity="0.5"` : `fill="${CUT}" fill-opacity="0.14"`;
-      drawn.push({ depth: depth + RIM_BIAS, svg: `<path d="${path(below)}Z" ${fill} stroke="none"/>` });
+      drawn.push({ depth: depth + RIM_BIAS, svg: `<path d="${tenths(below)}Z" ${fill} stroke="none"/>` });
     });
   }
   const faces = drawn.sort((a, b) => b.depth - a.depth).map(({ svg }) => svg);
@@ -88,7 +104,7 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
     `<path d="${contours.join("")}" fill="none" stroke="${STEEL}" stroke-width="0.8"/>`,
     `<path d="${rimBelow.join("")}" fill="none" stroke="${INK}" stroke-width="1" stroke-dasharray="4 3"/>`,
     posts(mesh, path),
-    `<g stroke="${colour}" stroke-width="0.45"${seeThrough ? ' stroke-opacity="0.4"' : ""}>${faces.join("")}</g>`,
+    `<g transform="scale(.1)" stroke="${colour}" stroke-width="4.5"${seeThrough}>${faces.join("")}</g>`,
   ];
   return svgElement(picture.description, size, parts.join(""));
 }

@@ -42,12 +42,36 @@ function textAt(label: string, box: Box, colour: string, number?: number): strin
 /** What labels keep clear of: other labels altogether, curves as far as they can. */
 export interface Occupied {
   readonly boxes: Box[];
-  readonly points: readonly (readonly [number, number])[];
+  readonly curves: CellMap;
 }
 
-/** How many of the points of curves a label would cover. */
-function covered({ x, y, width, height }: Box, points: Occupied["points"]): number {
-  return points.reduce((count, [left, top]) => (left > x && left < x + width && top > y && top < y + height ? count + 1 : count), 0);
+/** Side of the cells in which it is noted where curves run. */
+const CELL = 6;
+
+/** The cells of the drawing through which curves run. */
+export class CellMap {
+  readonly #columns: number;
+  readonly #cells: Uint8Array;
+
+  constructor({ width, height }: Size) {
+    this.#columns = Math.ceil(width / CELL) + 1;
+    this.#cells = new Uint8Array(this.#columns * (Math.ceil(height / CELL) + 1));
+  }
+
+  /** Notes a point of a curve. */
+  add(x: number, y: number): void {
+    const [column, row] = [Math.floor(x / CELL), Math.floor(y / CELL)];
+    if (column >= 0 && column < this.#columns && row >= 0) this.#cells[row * this.#columns + column] = 1;
+  }
+
+  /** How many of the cells that a label would cover have curves in them. */
+  covered({ x, y, width, height }: Box): number {
+    let count = 0;
+    for (let row = Math.max(0, Math.floor(y / CELL)); row * CELL < y + height; row += 1)
+      for (let column = Math.max(0, Math.floor(x / CELL)); column * CELL < x + width && column < this.#columns; column += 1)
+        count += this.#cells[row * this.#columns + column] ?? 0;
+    return count;
+  }
 }
 
 /** Places farther off, to which a thin line leads. */
@@ -70,7 +94,7 @@ function tie([x, y]: readonly [number, number], box: Box): string {
 }
 
 /** The best of some places around a point: inside, free of other labels, and over as little of the curves as can be. */
-function freeBox(label: string, [x, y]: readonly [number, number], size: Size, { boxes: taken, points }: Occupied): Box {
+function freeBox(label: string, [x, y]: readonly [number, number], size: Size, { boxes: taken, curves }: Occupied): Box {
   const width = label.length * LETTER + 2;
   const height = 15;
   const candidates: readonly Position[] = [
@@ -93,7 +117,7 @@ function freeBox(label: string, [x, y]: readonly [number, number], size: Size, {
   const fits = (box: Box): boolean => box.x >= 2 && box.y >= 2 && box.x + box.width <= size.width - 2 && box.y + box.height <= size.height - 2;
   const free = boxes.filter((box) => fits(box) && !taken.some((other) => overlap(box, other)));
   const clear = free.reduce<{ readonly box: Box; readonly count: number } | undefined>((best, box) => {
-    const count = best?.count === 0 ? 1 : covered(box, points);
+    const count = best?.count === 0 ? 1 : curves.covered(box);
     return !best || count < best.count ? { box, count } : best;
   }, undefined);
   return clear?.box ?? boxes.find(fits) ?? { x: x + 7, y: y - 19, width, height };

@@ -2,7 +2,7 @@ import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position, Window } from "./scene.ts";
 import { drawSurface, type Turn } from "./surface-svg.ts";
 import { axisLabels, axisLines, grid, nameBoxes } from "./svg-axes.ts";
-import { curveLabel, legend, legendHeight, markLabels, type Occupied, slopingEnds } from "./svg-labels.ts";
+import { CellMap, curveLabel, legend, legendHeight, markLabels, type Occupied, slopingEnds } from "./svg-labels.ts";
 import { DEFAULT_SIZE, INK, PAPER, type Size, STEEL, STROKES, svgElement } from "./svg-parts.ts";
 import { fixed, PADDING, type Placer, placer } from "./svg-place.ts";
 
@@ -14,16 +14,14 @@ export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE, turn?: Turn
   const plane = planeSize(picture, size);
   const place = placer(window, plane);
   const shown = picture.marks.filter(({ hidden }) => !hidden);
-  const taken: Occupied = {
-    boxes: [...nameBoxes(picture, place)],
-    points: picture.curves.flatMap(({ pieces, dots = [], bars = [] }) => [...pieces, dots, ...(dots.length > 0 ? bars : [])].flat()).map(place),
-  };
+  const taken: Occupied = { boxes: [...nameBoxes(picture, place)], curves: new CellMap(plane) };
+  const drawn = picture.curves.map((curve, k) => curveParts(curve, k, place, taken.curves)).join("");
   const parts = [
     `<rect x="0" y="0" width="${size.width}" height="${size.height}" fill="${PAPER}"/>`,
     grid(picture, plane, place),
     axisLines(picture, plane, place),
     ...shown.map((mark) => markLine(mark, window, place)),
-    framed(picture.curves.map((curve, k) => curveParts(curve, k, place)).join(""), plane),
+    framed(drawn, plane),
     axisLabels(picture, plane, place),
     ...shown.map((mark) => markDot(mark, place)),
     ...markLabels(shown, window, plane, place, taken),
@@ -45,17 +43,30 @@ function framed(parts: string, { width, height }: Size): string {
 }
 
 /** The lines, hatching, dots and arrows of a curve. */
-function curveParts({ pieces, hatching = [], dots = [], arrows = [], bars = [] }: PictureCurve, index: number, place: Placer): string {
+function curveParts({ pieces, hatching = [], dots = [], arrows = [], bars = [] }: PictureCurve, index: number, place: Placer, cells: CellMap): string {
   const stroke = STROKES[index % STROKES.length] ?? { colour: INK, dash: "" };
-  const path = (lines: readonly (readonly Position[])[]): string =>
-    lines.map((piece) => piece.map((point, k) => `${k === 0 ? "M" : "L"}${place(point).map(fixed).join(" ")}`).join("")).join("");
-  const dash = stroke.dash ? ` stroke-dasharray="${stroke.dash}"` : "";
+  const path = (lines: readonly (readonly Position[])[], isCurve = false): string => {
+    let all = "";
+    for (const piece of lines) {
+      let command = "M";
+      for (const point of piece) {
+        const [x, y] = place(point);
+        if (isCurve) cells.add(x, y);
+        all += `${command}${Math.round(x * 10)} ${Math.round(y * 10)}`;
+        command = "L";
+      }
+    }
+    return all;
+  };
+  for (const dot of dots) cells.add(...place(dot));
+  const dash = stroke.dash ? ` stroke-dasharray="${stroke.dash.replace(/\d+/g, "$&0")}"` : "";
   return [
-    hatching.length > 0 ? `<path d="${path(hatching)}" fill="none" stroke="${stroke.colour}" stroke-width="0.8" stroke-opacity="0.75"/>` : "",
-    bars.length > 0
-      ? `<path d="${path(bars)}" fill="none" stroke="${stroke.colour}" stroke-width="1.1" stroke-opacity="${dots.length > 0 ? 1 : 0.6}" stroke-linecap="round"/>`
-      : "",
-    pieces.length > 0 ? `<path d="${path(pieces)}" fill="none" stroke="${stroke.colour}" stroke-width="2" stroke-linejoin="round"${dash}/>` : "",
+    // Lengths inside are in tenths: whole numbers are quicker to write and to read.
+    `<g transform="scale(.1)" fill="none" stroke="${stroke.colour}">`,
+    hatching.length > 0 ? `<path d="${path(hatching)}" stroke-width="8" stroke-opacity="0.75"/>` : "",
+    bars.length > 0 ? `<path d="${path(bars, dots.length > 0)}" stroke-width="11" stroke-opacity="${dots.length > 0 ? 1 : 0.6}" stroke-linecap="round"/>` : "",
+    pieces.length > 0 ? `<path d="${path(pieces, true)}" stroke-width="20" stroke-linejoin="round"${dash}/>` : "",
+    "</g>",
     ...dots.map((dot) => `<circle cx="${fixed(place(dot)[0])}" cy="${fixed(place(dot)[1])}" r="3.6" fill="${stroke.colour}"/>`),
     ...arrows.map(({ at, direction }) => arrowHead(place(at), place([at[0] + direction[0], at[1] + direction[1]]), stroke.colour)),
   ].join("");
