@@ -45,6 +45,9 @@ const NASTY: readonly (readonly [string, number, number])[] = [
   ...["cbrt(x)", "cbrt(x^2 - 1)", "arcsin(x)", "arccos(x/2)", "arcsin(sin(x))", "arccos(cos(x))", "artanh(x)", "arcosh(x)", "coth(x)", "csch(x)"].map(
     (f) => [f, -4, 4] as const,
   ),
+  ["e^(-1000000 (x - 0.1234)^2)", -3, 3],
+  ["x/2 + 1/(1 + 10^8 (x - 1.2345)^2)", -3, 3],
+  ["x^2 - 3 e^(-10^5 (x + 0.777)^2)", -3, 3],
   ["1/(x - 300)", 290, 310],
   ["1/(x - 1000)^2", 990, 1010],
   ["(x - 50)^2/(x - 50)", 40, 60],

@@ -70,6 +70,15 @@ describe("curves", () => {
     }
   });
 
+  test.each<[string, number]>([
+    ["e^(-1000000 (x - 0.1234)^2)", 0.999],
+    ["x/2 + 1/(1 + 10^8 (x - 1.2345)^2)", 1.6],
+    ["-2 e^(-10^7 (x + 2.5432)^2)", 1.99],
+  ])("of %s reach the top of a spike that is narrower than the first samples", (source, size) => {
+    const heights = (scene([source], -3, 3).curves[0]?.pieces ?? []).flat().map(([, y]) => Math.abs(y));
+    expect(Math.max(...heights)).toBeGreaterThan(size);
+  });
+
   it("are straight between samples to within a pixel", () => {
     const { curves, window } = scene(["sin(5x) + x^2/8"], -6, 6);
     const f = compile(read("sin(5x) + x^2/8"), ["x"]);

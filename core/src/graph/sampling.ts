@@ -8,15 +8,28 @@ const TOLERANCE = 1 / 1500;
 /** A jump that stays larger than this part of the height however near the points are is a break. */
 const BREAK = 1 / 8;
 
+/** Bounds of all values of a function on an interval; undefined where there are none. */
+export type Bounds = (from: number, to: number) => { readonly low: number; readonly high: number } | undefined;
+
+/** A segment may hide a spike where the bounds of its values reach farther beyond its samples than this part of the height. */
+const HIDDEN = 1 / 10;
+/** So often a segment is halved only because its bounds reach far. */
+const SUSPICIOUS_DEPTH = 9;
+
 /**
  * Samples a function on [from, to] adaptively for a window of the given height: bisected until straight, all middles of one
- * depth at once; cut where the function is undefined or jumps, so that no line is drawn across a pole.
+ * depth at once; cut where the function is undefined or jumps, so that no line is drawn across a pole. Where bounds are
+ * known, a segment that looks straight is halved on while its bounds leave room for a spike that no sample has met.
  */
-export function sample(f: BatchFunction, from: number, to: number, height: number): readonly (readonly Position[])[] {
+export function sample(f: BatchFunction, from: number, to: number, height: number, bounds?: Bounds): readonly (readonly Position[])[] {
   const start = Float64Array.from({ length: FIRST_POINTS + 1 }, (_, k) => from + ((to - from) * k) / FIRST_POINTS);
   const chain: Chain = { x: Array.from(start), y: Array.from(f(start)), next: Array.from(start, (_, k) => k + 1), cutAfter: new Set() };
   const { x, y, next, cutAfter } = chain;
-  const [bend, jump] = [height * TOLERANCE, height * BREAK];
+  const [bend, jump, hidden] = [height * TOLERANCE, height * BREAK, height * HIDDEN];
+  const mayHide = (left: number, right: number, a: number, b: number): boolean => {
+    const all = bounds?.(x[left] ?? 0, x[right] ?? 0);
+    return all !== undefined && (all.high > Math.max(a, b) + hidden || all.low < Math.min(a, b) - hidden);
+  };
   // A segment is known by its left point; its right one is the next.
   let open = Array.from({ length: FIRST_POINTS }, (_, k) => k);
   for (let depth = 0; open.length > 0; depth += 1) {
@@ -33,7 +46,8 @@ export function sample(f: BatchFunction, from: number, to: number, height: numbe
       const [a, b, middle] = [y[left] ?? Number.NaN, y[right] ?? Number.NaN, values[k] ?? Number.NaN];
       const defined = (Number.isFinite(a) ? 1 : 0) + (Number.isFinite(b) ? 1 : 0) + (Number.isFinite(middle) ? 1 : 0);
       if (defined === 0) continue;
-      if (depth >= DEEPEST || (defined === 3 && depth >= 1 && Math.abs(middle - (a + b) / 2) < bend)) {
+      const straight = defined === 3 && depth >= 1 && Math.abs(middle - (a + b) / 2) < bend;
+      if (depth >= DEEPEST || (straight && (depth > SUSPICIOUS_DEPTH || !mayHide(left, right, a, b)))) {
         if (defined === 3 && depth >= DEEPEST && Math.abs(b - a) > jump) cutAfter.add(left);
         continue;
       }

@@ -1,9 +1,11 @@
 import { approximateValue } from "../../expression/ball-value.ts";
 import { compile } from "../../expression/double-value.ts";
 import type { Expression } from "../../expression/expression.ts";
+import { compileInterval, NoIntervals } from "../../expression/interval-value.ts";
 import { type BatchFunction, compileBatch } from "../../expression/machine-code.ts";
+import { interval } from "../../number/interval.ts";
 import { pointMark } from "../marks/point-mark.ts";
-import { sample } from "../sampling.ts";
+import { type Bounds, sample } from "../sampling.ts";
 import type { Curve, Mark, Position, Window } from "../scene.ts";
 import type { Range } from "../window.ts";
 import type { Domain, View } from "./item.ts";
@@ -43,8 +45,25 @@ export function functionCurve({ label, expression, on }: Drawn, { variable, loga
   const own = rangeOf(on);
   const place = (x: number): number => (logarithmic?.x ? Math.log10(x) : x);
   const [from, to] = own ? [Math.max(xMin, place(own.from)), Math.min(xMax, place(own.to))] : [xMin, xMax];
-  const pieces = from < to ? sample(logarithmic ? onScales(values, logarithmic) : values, from, to, yMax - yMin).flatMap((piece) => clip(piece, window)) : [];
+  const height = yMax - yMin;
+  const pieces =
+    from < to
+      ? (logarithmic ? sample(onScales(values, logarithmic), from, to, height) : sample(values, from, to, height, boundsOf(expression, variable))).flatMap(
+          (piece) => clip(piece, window),
+        )
+      : [];
   return { kind: "function", label, expression, pieces };
+}
+
+/** Bounds of the values on an interval, where the expression has any. */
+function boundsOf(e: Expression, variable: string): Bounds | undefined {
+  try {
+    const values = compileInterval(e, variable);
+    return (low, high) => values(interval(low, high));
+  } catch (error) {
+    if (error instanceof NoIntervals) return undefined;
+    throw error;
+  }
 }
 
 /** A part of the axis in doubles. */

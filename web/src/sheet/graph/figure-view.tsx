@@ -58,7 +58,7 @@ export function FigureView({ drawn, place, actions }: { readonly drawn: FigurePi
   const shown = { ...picture, window: moved.current === undefined ? picture.window : drawn.window };
   const svg = drawFigure(shown, size);
   return (
-    <div className="group/graph relative my-1 max-w-[34rem] border border-rule">
+    <div className="my-1 max-w-[34rem] border border-rule">
       <div
         role="application"
         aria-label="figure: points on free coordinates can be dragged, or moved with the sliders below"
@@ -68,11 +68,11 @@ export function FigureView({ drawn, place, actions }: { readonly drawn: FigurePi
         onPointerUp={end}
         dangerouslySetInnerHTML={{ __html: svg }}
       />
-      <div className="absolute top-1 right-1 flex gap-1 font-sans text-[13px] text-steel opacity-0 group-focus-within/graph:opacity-100 group-hover/graph:opacity-100">
+      <Sliders sliders={picture.sliders} source={source} preview={preview} replace={actions.replace} withNumbers={false} />
+      <div className="flex justify-end gap-1 border-t border-rule px-2 py-1 font-sans text-[13px] text-steel">
         <ToolButton label="save as SVG" sign="SVG" act={() => saveText(drawFigure(drawn), "image/svg+xml", "figure.svg")} />
         <ToolButton label="save as PNG" sign="PNG" act={() => void savePng(drawFigure(drawn), size, "figure.png")} />
       </div>
-      <Sliders sliders={picture.sliders} source={source} preview={preview} replace={actions.replace} withNumbers={false} />
     </div>
   );
 }

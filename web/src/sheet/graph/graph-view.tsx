@@ -183,7 +183,7 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
   const middle = [0.5, 0.5] as const;
   const plane = planeSize(picture, BENCH_SIZE);
   return (
-    <div className="group/graph my-1 border border-rule">
+    <div className="my-1 border border-rule">
       <div className="relative">
         <div
           ref={frame}
@@ -202,21 +202,22 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
         />
         {bracket && <BracketHandles bracket={bracket} window={window} size={plane} whole={BENCH_SIZE.height} change={setBracket} />}
         {reading && <ReadValues reading={reading} />}
-        <div className="absolute top-1 right-1 flex gap-1 font-sans text-[13px] text-steel opacity-0 group-focus-within/graph:opacity-100 group-hover/graph:opacity-100">
-          {!isSurface && (
-            <>
-              <ToolButton label="closer" sign="+" act={() => look((before) => zoomed(before, 1 / ZOOM, middle))} />
-              <ToolButton label="farther" sign="−" act={() => look((before) => zoomed(before, ZOOM, middle))} />
-            </>
-          )}
-          {drawn.marks.length > 1 && !isSurface && <ToolButton label="show all marks" sign="◎" act={() => look((before) => aroundMarks(drawn) ?? before)} />}
-          {drawn.marks.length > 0 && <ToolButton label="choose marks" sign="☑" act={() => setListed(!listed)} pressed={listed} />}
-          {formulas.length > 0 && !drawn.logarithmic && <ToolButton label="bracket a piece" sign="[ ]" act={toggle} pressed={bracket !== undefined} />}
-          <ToolButton label="as it was" sign="⟲" act={reset} />
-          <ToolButton label="save as SVG" sign="SVG" act={() => saveText(drawSvg(picture, undefined, turn), "image/svg+xml", "graph.svg")} />
-          <ToolButton label="save as PNG" sign="PNG" act={() => void savePng(drawSvg(picture, undefined, turn), DEFAULT_SIZE, "graph.png")} />
-          {!isSurface && <ToolButton label="save for LaTeX" sign="TeX" act={() => saveText(drawPgf(picture), "text/x-tex", "graph.tex")} />}
-        </div>
+      </div>
+      <div className="flex flex-wrap gap-1 border-t border-rule px-2 py-1 font-sans text-[13px] text-steel">
+        {!isSurface && (
+          <>
+            <ToolButton label="closer" sign="+" act={() => look((before) => zoomed(before, 1 / ZOOM, middle))} />
+            <ToolButton label="farther" sign="−" act={() => look((before) => zoomed(before, ZOOM, middle))} />
+          </>
+        )}
+        {drawn.marks.length > 1 && !isSurface && <ToolButton label="show all marks" sign="◎" act={() => look((before) => aroundMarks(drawn) ?? before)} />}
+        {drawn.marks.length > 0 && <ToolButton label="choose marks" sign="☑" act={() => setListed(!listed)} pressed={listed} />}
+        {formulas.length > 0 && !drawn.logarithmic && <ToolButton label="bracket a piece" sign="[ ]" act={toggle} pressed={bracket !== undefined} />}
+        <ToolButton label="as it was" sign="⟲" act={reset} />
+        <span className="grow" />
+        <ToolButton label="save as SVG" sign="SVG" act={() => saveText(drawSvg(picture, undefined, turn), "image/svg+xml", "graph.svg")} />
+        <ToolButton label="save as PNG" sign="PNG" act={() => void savePng(drawSvg(picture, undefined, turn), DEFAULT_SIZE, "graph.png")} />
+        {!isSurface && <ToolButton label="save for LaTeX" sign="TeX" act={() => saveText(drawPgf(picture), "text/x-tex", "graph.tex")} />}
       </div>
       {bracket && (
         <Questions
