@@ -22,7 +22,7 @@ const SUSPICIOUS_DEPTH = 9;
  * known, a segment that looks straight is halved on while its bounds leave room for a spike that no sample has met.
  */
 export function sample(f: BatchFunction, from: number, to: number, height: number, bounds?: Bounds): readonly (readonly Position[])[] {
-  const start = Float64Array.from({ length: FIRST_POINTS + 1 }, (_, k) => from + ((to - from) * k) / FIRST_POINTS);
+  const start = probed(f, from, to, height * PEAK);
   const chain: Chain = { x: Array.from(start), y: Array.from(f(start)), next: Array.from(start, (_, k) => k + 1), cutAfter: new Set() };
   const { x, y, next, cutAfter } = chain;
   const [bend, jump, hidden] = [height * TOLERANCE, height * BREAK, height * HIDDEN];
@@ -31,7 +31,7 @@ export function sample(f: BatchFunction, from: number, to: number, height: numbe
     return all !== undefined && (all.high > Math.max(a, b) + hidden || all.low < Math.min(a, b) - hidden);
   };
   // A segment is known by its left point; its right one is the next.
-  let open = Array.from({ length: FIRST_POINTS }, (_, k) => k);
+  let open = Array.from({ length: start.length - 1 }, (_, k) => k);
   for (let depth = 0; open.length > 0; depth += 1) {
     const middles = new Float64Array(open.length);
     for (let k = 0; k < open.length; k += 1) {
@@ -61,6 +61,27 @@ export function sample(f: BatchFunction, from: number, to: number, height: numbe
     open = following;
   }
   return pieces(chain);
+}
+
+/** Looks between two neighbouring first points. */
+const PROBES = 8;
+/** A look that leaves the line between its neighbours by more than this part of the height is a point of its own. */
+const PEAK = 1 / 40;
+
+/** The first points, and where a value between them stands out by itself, that place too. */
+function probed(f: BatchFunction, from: number, to: number, least: number): Float64Array {
+  const count = FIRST_POINTS * PROBES;
+  const step = (to - from) / count;
+  const all = new Float64Array(count + 1);
+  for (let k = 0; k <= count; k += 1) all[k] = from + k * step;
+  const values = f(all);
+  const chosen: number[] = [];
+  for (let k = 0; k <= count; k += 1) {
+    const [before, here, after] = [values[k - 1] ?? Number.NaN, values[k] ?? Number.NaN, values[k + 1] ?? Number.NaN];
+    const stands = Math.abs(here - (before + after) / 2) > least && (here - before) * (here - after) > 0;
+    if (k % PROBES === 0 || stands) chosen.push(all[k] ?? 0);
+  }
+  return Float64Array.from(chosen);
 }
 
 /** Points in the order in which they were looked at, each with the index of the next one to the right; the last has none. */

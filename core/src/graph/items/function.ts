@@ -1,6 +1,6 @@
 import { approximateValue } from "../../expression/ball-value.ts";
 import { compile } from "../../expression/double-value.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { type Expression, findAll } from "../../expression/expression.ts";
 import { compileInterval, NoIntervals } from "../../expression/interval-value.ts";
 import { type BatchFunction, compileBatch } from "../../expression/machine-code.ts";
 import { interval } from "../../number/interval.ts";
@@ -55,8 +55,13 @@ export function functionCurve({ label, expression, on }: Drawn, { variable, loga
   return { kind: "function", label, expression, pieces };
 }
 
-/** Bounds of the values on an interval, where the expression has any. */
+/** A number from which on, or below whose inverse, spikes may be too narrow to be met by looking. */
+const LARGE = 1e4;
+
+/** Bounds of the values on an interval, where the expression may hide something between samples. */
 function boundsOf(e: Expression, variable: string): Bounds | undefined {
+  const isLarge = (part: Expression): boolean => part.kind === "number" && (Math.abs(Number(part.value.num)) >= LARGE || Number(part.value.den) >= LARGE);
+  if (findAll(e, isLarge).length === 0) return undefined;
   try {
     const values = compileInterval(e, variable);
     return (low, high) => values(interval(low, high));
