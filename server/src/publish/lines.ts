@@ -102,7 +102,7 @@ function graphHtml(picture: Picture, states: readonly Picture[]): string {
   return `<figure class="graph numbered states"><div class="row">${row}</div><figcaption>${caption}</figcaption></figure>`;
 }
 
-const STATE_SIZE = { width: 340, height: 230 };
+const STATE_SIZE = { width: 220, height: 165 };
 
 function namesIn({ parts }: FigurePicture): string {
   return `Points ${parts.flatMap((part) => (part.kind === "point" ? [part.name] : [])).join(", ")}`;

@@ -197,7 +197,7 @@ export const AnswerView = memo(function AnswerView({
   }
 });
 
-const STATE_SIZE = { width: 340, height: 230 };
+const STATE_SIZE = { width: 220, height: 165 };
 
 /** Several states of one graph side by side. */
 function GraphStates({ pictures }: { readonly pictures: readonly Picture[] }) {
