@@ -37,7 +37,7 @@ window.graphBench = () => {
   const surface = picture({ window: square, variable: "x", vertical: "y", curves: [net], marks: [] });
   const turning = (): string => {
     step = (step + 1) % 50;
-    return drawSvg(surface, undefined, { around: 20 + step, above: 25 });
+    return drawSvg(surface, undefined, { around: 20 + step, above: 25, moving: true });
   };
   const turned = turning();
   const put = (svg: string): void => {

@@ -7,6 +7,8 @@ import { numberLabel } from "./svg-place.ts";
 export interface Turn {
   readonly around: number;
   readonly above: number;
+  /** Whether it is turning just now: every second line of the net is enough then, so that the picture follows the hand. */
+  readonly moving?: boolean;
 }
 
 export const DEFAULT_TURN: Turn = { around: 38, above: 26 };
@@ -25,6 +27,11 @@ const SHADES = 48;
 /** A place in tenths of the drawing's unit: whole numbers are quicker to write and to read. */
 function inTenths([x, y]: readonly [number, number, number]): string {
   return `${Math.round(x * 10)} ${Math.round(y * 10)}`;
+}
+
+/** Every second one, and the last. */
+function everySecond<T>(all: readonly T[]): readonly T[] {
+  return all.filter((_, k) => k % 2 === 0 || k === all.length - 1);
 }
 
 function cornerAt(at: readonly [number, number, number], height: number): { readonly text: string; readonly depth: number; readonly height: number } {
@@ -57,7 +64,9 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
     ([x, y]: readonly [number, number]): Point => [x, y, z];
   const colour = STROKES[0]?.colour ?? INK;
   // Every corner of the net is placed once, for up to four faces.
-  const placed = mesh.points.map((row) => row.map((point) => (point && Number.isFinite(point[2]) ? cornerAt(project(point), point[2]) : undefined)));
+  const placed = (turn.moving ? everySecond(mesh.points).map(everySecond) : mesh.points).map((row) =>
+    row.map((point) => (point && Number.isFinite(point[2]) ? cornerAt(project(point), point[2]) : undefined)),
+  );
   const shades = Array.from({ length: SHADES }, (_, k) => `fill="color-mix(in srgb, ${colour} ${fixed(8 + (34 * k) / (SHADES - 1))}%, ${PAPER})"`);
   // A cut is seen through the surface.
   const seeThrough = mesh.cuts && mesh.cuts.length > 0 ? ' fill-opacity="0.62" stroke-opacity="0.4"' : "";

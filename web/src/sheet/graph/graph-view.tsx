@@ -1,7 +1,7 @@
 import { drawPgf } from "@nail-down/core/graph/pgf";
 import type { Picture } from "@nail-down/core/graph/picture";
 import type { Position, Window } from "@nail-down/core/graph/scene";
-import { DEFAULT_TURN } from "@nail-down/core/graph/surface-svg";
+import { DEFAULT_TURN, type Turn } from "@nail-down/core/graph/surface-svg";
 import { drawSvg, planeSize } from "@nail-down/core/graph/svg";
 import { DEFAULT_SIZE } from "@nail-down/core/graph/svg-parts";
 import { placer } from "@nail-down/core/graph/svg-place";
@@ -57,7 +57,7 @@ type Grip =
  */
 export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; readonly place: GraphPlace; readonly actions: GraphActions }) {
   const [picture, setPicture] = useState(drawn);
-  const [turn, setTurn] = useState(DEFAULT_TURN);
+  const [turn, setTurn] = useState<Turn>(DEFAULT_TURN);
   const [bracket, setBracket] = useState<Bracket>();
   const [reading, setReading] = useState<Reading>();
   const [listed, setListed] = useState(false);
@@ -151,7 +151,11 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
         const [right, down] = [event.clientX - own.x, event.clientY - own.y];
         grip.current = { kind: "move", x: event.clientX, y: event.clientY };
         if (isSurface)
-          setTurn(({ around, above }) => ({ around: around + right * DEGREES_PER_PIXEL, above: Math.min(80, Math.max(5, above + down * DEGREES_PER_PIXEL)) }));
+          setTurn(({ around, above }) => ({
+            around: around + right * DEGREES_PER_PIXEL,
+            above: Math.min(80, Math.max(5, above + down * DEGREES_PER_PIXEL)),
+            moving: true,
+          }));
         else look((before) => moved(before, -right / width, down / height));
       }
     }
@@ -160,6 +164,7 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
     fingers.current.delete(event.pointerId);
     const own = grip.current;
     grip.current = undefined;
+    setTurn(({ around, above }) => ({ around, above }));
     const mark = own?.kind === "label" ? picture.marks.find((one) => one.number === own.number) : undefined;
     if (mark?.labelAt && own?.kind === "label") actions.replace(withLabelAt(source, own.number, [decimal(mark.labelAt[0]), decimal(mark.labelAt[1])]));
   };
