@@ -22,8 +22,7 @@ const SUSPICIOUS_DEPTH = 9;
  * known, a segment that looks straight is halved on while its bounds leave room for a spike that no sample has met.
  */
 export function sample(f: BatchFunction, from: number, to: number, height: number, bounds?: Bounds): readonly (readonly Position[])[] {
-  const start = probed(f, from, to, height * PEAK);
-  const chain: Chain = { x: Array.from(start), y: Array.from(f(start)), next: Array.from(start, (_, k) => k + 1), cutAfter: new Set() };
+  const chain = probed(f, from, to, height * PEAK);
   const { x, y, next, cutAfter } = chain;
   const [bend, jump, hidden] = [height * TOLERANCE, height * BREAK, height * HIDDEN];
   const mayHide = (left: number, right: number, a: number, b: number): boolean => {
@@ -31,7 +30,7 @@ export function sample(f: BatchFunction, from: number, to: number, height: numbe
     return all !== undefined && (all.high > Math.max(a, b) + hidden || all.low < Math.min(a, b) - hidden);
   };
   // A segment is known by its left point; its right one is the next.
-  let open = Array.from({ length: start.length - 1 }, (_, k) => k);
+  let open = next.slice(0, -1).map((after) => after - 1);
   for (let depth = 0; open.length > 0; depth += 1) {
     const middles = new Float64Array(open.length);
     for (let k = 0; k < open.length; k += 1) {
@@ -43,7 +42,9 @@ export function sample(f: BatchFunction, from: number, to: number, height: numbe
     for (let k = 0; k < open.length; k += 1) {
       const left = open[k] ?? 0;
       const right = next[left] ?? 0;
-      const [a, b, middle] = [y[left] ?? Number.NaN, y[right] ?? Number.NaN, values[k] ?? Number.NaN];
+      const a = y[left] ?? Number.NaN;
+      const b = y[right] ?? Number.NaN;
+      const middle = values[k] ?? Number.NaN;
       const defined = (Number.isFinite(a) ? 1 : 0) + (Number.isFinite(b) ? 1 : 0) + (Number.isFinite(middle) ? 1 : 0);
       if (defined === 0) continue;
       const straight = defined === 3 && depth >= 1 && Math.abs(middle - (a + b) / 2) < bend;
@@ -69,19 +70,26 @@ const PROBES = 8;
 const PEAK = 1 / 40;
 
 /** The first points, and where a value between them stands out by itself, that place too. */
-function probed(f: BatchFunction, from: number, to: number, least: number): Float64Array {
+function probed(f: BatchFunction, from: number, to: number, least: number): Chain {
   const count = FIRST_POINTS * PROBES;
   const step = (to - from) / count;
   const all = new Float64Array(count + 1);
   for (let k = 0; k <= count; k += 1) all[k] = from + k * step;
   const values = f(all);
-  const chosen: number[] = [];
+  const chain: Chain = { x: [], y: [], next: [], cutAfter: new Set() };
+  let before = Number.NaN;
+  let here = values[0] ?? Number.NaN;
   for (let k = 0; k <= count; k += 1) {
-    const [before, here, after] = [values[k - 1] ?? Number.NaN, values[k] ?? Number.NaN, values[k + 1] ?? Number.NaN];
-    const stands = Math.abs(here - (before + after) / 2) > least && (here - before) * (here - after) > 0;
-    if (k % PROBES === 0 || stands) chosen.push(all[k] ?? 0);
+    const after = values[k + 1] ?? Number.NaN;
+    if (k % PROBES === 0 || ((here - before) * (here - after) > 0 && Math.abs(here - (before + after) / 2) > least)) {
+      chain.x.push(all[k] ?? 0);
+      chain.y.push(here);
+      chain.next.push(chain.x.length);
+    }
+    before = here;
+    here = after;
   }
-  return Float64Array.from(chosen);
+  return chain;
 }
 
 /** Points in the order in which they were looked at, each with the index of the next one to the right; the last has none. */
