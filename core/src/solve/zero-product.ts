@@ -1,7 +1,7 @@
 import { step } from "../derivation/step.ts";
 import { divide, equation, logic, name, number, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { contains, equal } from "../expression/expression.ts";
+import { contains, equal, findAll } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { factor } from "../polynomial/factor.ts";
@@ -29,7 +29,12 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
       return { base, multiplicity, sign: equal(base, plain) || multiplicity % 2 === 0 ? 1 : -1 };
     });
     // What is never 0, such as an exponential, is divided by.
-    const known = [...task.assumptions, ...realDomain(task.equation)];
+    // A base of 0 has a power where the exponent is positive, as in (x − 1)^x at 1: only b^b has none there.
+    const mayVanish = findAll(
+      task.equation,
+      (part) => part.kind === "power" && contains(part.base, unknown) && contains(part.exponent, unknown) && !equal(part.base, part.exponent),
+    );
+    const known = mayVanish.length > 0 ? task.assumptions : [...task.assumptions, ...realDomain(task.equation)];
     const own = signed.filter(({ base }) => contains(base, unknown) && decide(relation(base, "!=", ZERO), known) !== true);
     const others = signed.filter((part) => !own.includes(part));
     const below = polynomialExpression(denominator, kernels);
