@@ -80,8 +80,8 @@ export function ballValue(e: Expression, precision: number, environment: BallEnv
 }
 
 function iteratedValue(e: Expression & { kind: "iterated" }, precision: number, environment: BallEnvironment): ComplexBall {
-  if (!e.lower || !e.upper) throw new BallUndefined("an integral without bounds is no number");
-  if (e.operator === "integral") return rememberedIntegral(e, e.lower, e.upper, precision, environment);
+  if (!isBounded(e)) throw new BallUndefined("an integral without bounds is no number");
+  if (e.operator === "integral") return rememberedIntegral(e, precision, environment);
   const bounds = [e.lower, e.upper].map((bound) => ballValue(bound, precision, environment).re);
   const [from, to] = bounds.map((bound) => (real.isExact(bound) ? real.toNumber(bound) : Number.NaN));
   if (from === undefined || to === undefined || !Number.isInteger(from) || !Number.isInteger(to) || to - from > MOST_TERMS) {
@@ -99,17 +99,18 @@ function iteratedValue(e: Expression & { kind: "iterated" }, precision: number, 
 /** Functions that are not analytic: a bound on a complex ball would prove nothing for them. */
 const NOT_ANALYTIC: ReadonlySet<string> = new Set(["floor", "ceil", "sgn", "min", "max", "Re", "Im", "arg", "conj", "factorial", "binomial"]);
 
+/** A sum, product or integral between bounds. */
+type Bounded = Expression & { readonly kind: "iterated"; readonly lower: Expression; readonly upper: Expression };
+
+function isBounded(e: Expression & { kind: "iterated" }): e is Bounded {
+  return e.lower !== undefined && e.upper !== undefined;
+}
+
 const integrals = new WeakMap<Expression, Map<number, ComplexBall | BallUndefined>>();
 
 /** The value of an integral takes long: without names it is worked out once for each precision. */
-function rememberedIntegral(
-  e: Expression & { kind: "iterated" },
-  lower: Expression,
-  upper: Expression,
-  precision: number,
-  environment: BallEnvironment,
-): ComplexBall {
-  if (environment.size > 0) return integralValue(e, lower, upper, precision, environment);
+function rememberedIntegral(e: Bounded, precision: number, environment: BallEnvironment): ComplexBall {
+  if (environment.size > 0) return integralValue(e, precision, environment);
   const known = integrals.get(e) ?? new Map<number, ComplexBall | BallUndefined>();
   integrals.set(e, known);
   // What failed once fails with more digits too.
@@ -117,7 +118,7 @@ function rememberedIntegral(
   if (before instanceof BallUndefined) throw before;
   if (before) return before;
   try {
-    const value = integralValue(e, lower, upper, precision, environment);
+    const value = integralValue(e, precision, environment);
     known.set(precision, value);
     return value;
   } catch (error) {
@@ -126,16 +127,10 @@ function rememberedIntegral(
   }
 }
 
-function integralValue(
-  e: Expression & { kind: "iterated" },
-  lower: Expression,
-  upper: Expression,
-  precision: number,
-  environment: BallEnvironment,
-): ComplexBall {
+function integralValue(e: Bounded, precision: number, environment: BallEnvironment): ComplexBall {
   const own = findAll(e.body, (part) => (part.kind === "call" && NOT_ANALYTIC.has(part.name)) || part.kind === "cases" || part.kind === "iterated");
   if (own.some((part) => contains(part, e.variable))) throw new BallUndefined("the integrand is not analytic");
-  const [from, to] = [lower, upper].map((bound) => ballValue(bound, precision + 16, environment));
+  const [from, to] = [e.lower, e.upper].map((bound) => ballValue(bound, precision + 16, environment));
   if (!from || !to || !complex.isReal(from) || !complex.isReal(to)) throw new BallUndefined("the bounds of an integral are real");
   const inner = (x: ComplexBall): BallEnvironment => new Map(environment).set(e.variable, x);
   const integrand: Integrand = {

@@ -39,12 +39,15 @@ export function linearRange({ x, logarithmic }: View): Range | undefined {
   return x && logarithmic?.x ? { from: 10 ** x.from, to: 10 ** x.to } : x;
 }
 
+/** From a tenth to a hundred, where nothing says more. */
+export const DECADES: Range = { from: -1, to: 2 };
+
 const MOST_DECADES = 8;
 
 /** Whole decades that hold some logarithms, the lowest of many left out. */
 export function decadesOf(values: readonly number[]): Range {
   const finite = values.filter(Number.isFinite);
-  if (finite.length === 0) return { from: -1, to: 2 };
+  if (finite.length === 0) return DECADES;
   const high = Math.ceil(Math.max(...finite) + 0.05);
   return { from: Math.max(Math.floor(Math.min(...finite)), high - MOST_DECADES), to: high };
 }

@@ -5,13 +5,13 @@ import { piMultiple } from "../expression/functions/arguments.ts";
 import { family } from "../expression/functions/registry.ts";
 import { dataCurve, dataExtent } from "./items/data.ts";
 import { fieldCurve, fieldExtent } from "./items/field.ts";
-import { domainEnds, functionCurve, isOn, rangeOf, valuesAlong } from "./items/function.ts";
+import { domainEnds, drawnRange, functionCurve, isOn, rangeOf, valuesAlong } from "./items/function.ts";
 import { commonPoints, implicitCurve, implicitExtent, implicitMarks } from "./items/implicit.ts";
 import type { GraphItem, View } from "./items/item.ts";
 import { parametricCurve, parametricMarks } from "./items/parametric.ts";
 import { regionCurve, regionExtent, regionMarks } from "./items/region.ts";
 import { surfaceCurve } from "./items/surface.ts";
-import { decadesOf, linearRange, scaledCurve, scaledMark, scaleOf } from "./logarithmic.ts";
+import { DECADES, decadesOf, linearRange, scaledCurve, scaledMark, scaleOf } from "./logarithmic.ts";
 import { marksOf } from "./marks/marks.ts";
 import { position } from "./marks/point-mark.ts";
 import type { Curve, Mark, Position, Scene, Window } from "./scene.ts";
@@ -53,8 +53,6 @@ export function plot(items: readonly GraphItem[], view: View, ownMarks?: readonl
 
 /** What is drawn with equal scales where no window is asked for. */
 const PLANAR: ReadonlySet<GraphItem["kind"]> = new Set(["implicit", "parametric", "region", "point", "field"]);
-/** From a tenth to a hundred. */
-const DECADES: Range = { from: -1, to: 2 };
 
 function curveOf(item: GraphItem, index: number, view: View, window: Window, path: Curve | undefined): Curve {
   switch (item.kind) {
@@ -109,10 +107,8 @@ function extentOf(item: GraphItem, view: View, path: Curve | undefined, reach: n
 }
 
 /** Heights of a function all along a range, on its own part of it. */
-function functionValues(item: GraphItem & { readonly kind: "function" }, view: View, { from, to }: Range): readonly number[] {
-  const own = rangeOf(item.on);
-  const place = (x: number): number => (view.logarithmic?.x ? Math.log10(x) : x);
-  const range = own ? { from: Math.max(from, place(own.from)), to: Math.min(to, place(own.to)) } : { from, to };
+function functionValues(item: GraphItem & { readonly kind: "function" }, view: View, whole: Range): readonly number[] {
+  const range = drawnRange(item.on, view, whole);
   return range.from < range.to ? valuesAlong(item.expression, view, range) : [];
 }
 

@@ -39,12 +39,11 @@ interface Drawn {
 }
 
 /** The graph of a function of one variable, on its own part of the axis where it has one. */
-export function functionCurve({ label, expression, on }: Drawn, { variable, logarithmic }: View, window: Window): Curve {
+export function functionCurve({ label, expression, on }: Drawn, view: View, window: Window): Curve {
+  const { variable, logarithmic } = view;
   const { xMin, xMax, yMin, yMax } = window;
   const values = inDoubles(expression, variable);
-  const own = rangeOf(on);
-  const place = (x: number): number => (logarithmic?.x ? Math.log10(x) : x);
-  const [from, to] = own ? [Math.max(xMin, place(own.from)), Math.min(xMax, place(own.to))] : [xMin, xMax];
+  const { from, to } = drawnRange(on, view, { from: xMin, to: xMax });
   const height = yMax - yMin;
   const pieces =
     from < to
@@ -74,6 +73,14 @@ function boundsOf(e: Expression, variable: string): Bounds | undefined {
 /** A part of the axis in doubles. */
 export function rangeOf(on: Domain | undefined): Range | undefined {
   return on && { from: approximateValue(on.from) ?? Number.NEGATIVE_INFINITY, to: approximateValue(on.to) ?? Number.POSITIVE_INFINITY };
+}
+
+/** What a function's own part of the axis and a range along it have in common, in places of the drawing. */
+export function drawnRange(on: Domain | undefined, { logarithmic }: View, { from, to }: Range): Range {
+  const own = rangeOf(on);
+  if (!own) return { from, to };
+  const place = (x: number): number => (logarithmic?.x ? Math.log10(x) : x);
+  return { from: Math.max(from, place(own.from)), to: Math.min(to, place(own.to)) };
 }
 
 /** Which ends of its part of the axis a function is drawn up to: a dot where the end belongs to it, a ring where it does not. */

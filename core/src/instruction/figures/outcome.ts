@@ -1,5 +1,5 @@
 import { approximateValue } from "../../expression/ball-value.ts";
-import { equation, name, number, ZERO } from "../../expression/construct.ts";
+import { number, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { type FigurePicture, figureWindow, type Part, type PlacedPart } from "../../graph/figure/figure.ts";
@@ -10,7 +10,7 @@ import { plain } from "../../notation/plain.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
-import { sliderOf } from "../graphs/sliders.ts";
+import { sliderOf, stateWords } from "../graphs/sliders.ts";
 import { putIn } from "../put-in.ts";
 import { degenerations } from "./degenerate.ts";
 import { inDegrees, type Measured, measuresCheck, measuresOf } from "./measured.ts";
@@ -36,7 +36,7 @@ export function figureOutcome({ parts: written, values }: WrittenFigure, named: 
   const measures = measuresOf(parts, points, places);
   const placed = parts.map((part) => placedPart(part, { points, places, settled, measures, sliders: new Set(state.keys()) }));
   const notes = degenerations(parts, places);
-  const told = [...state].map(([letter, value]) => plain(equation(name(letter), value))).join(", ");
+  const told = stateWords(state);
   const picture: FigurePicture = {
     window: figureWindow(placed),
     parts: placed,

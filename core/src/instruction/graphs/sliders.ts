@@ -1,11 +1,17 @@
 import { boundsOf } from "../../calculus/cover.ts";
-import { number } from "../../expression/construct.ts";
+import { equation, name as nameNode, number } from "../../expression/construct.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
 import type { Slider } from "../../graph/scene.ts";
+import { plain } from "../../notation/plain.ts";
 import * as rational from "../../number/rational.ts";
 import type { Environment } from "../environment.ts";
 import { putIn } from "../put-in.ts";
 import { numeric } from "./numeric.ts";
+
+/** The values of quantities in words: a = 2, b = 3. */
+export function stateWords(state: ReadonlyMap<string, Expression>): string {
+  return [...state].map(([letter, value]) => plain(equation(nameNode(letter), value))).join(", ");
+}
 
 /** How far a slider goes where nothing bounds its quantity. */
 const USUAL = 5;

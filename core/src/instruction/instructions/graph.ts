@@ -1,14 +1,13 @@
-import { equation, name } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { position } from "../../graph/marks/point-mark.ts";
 import { plot } from "../../graph/plot.ts";
 import type { Mark, Scene, Window } from "../../graph/scene.ts";
-import { plain } from "../../notation/plain.ts";
 import { CannotDo, NO_STEPS } from "../answer.ts";
 import type { Environment } from "../environment.ts";
 import { laidOut } from "../graphs/layout.ts";
 import { marksCheck } from "../graphs/marks-check.ts";
 import type { Options } from "../graphs/options.ts";
+import { stateWords } from "../graphs/sliders.ts";
 import { readGraph, type WrittenGraph } from "../graphs/written.ts";
 import type { Instruction } from "../instruction.ts";
 
@@ -54,12 +53,11 @@ interface Drawing {
 function drawing(graph: WrittenGraph, value: Expression | undefined, environment: Environment): Drawing {
   const chosen = new Map(graph.states && value ? [[graph.states.name, value]] : []);
   const { drawn, view, sliders, state } = laidOut(graph, chosen, environment);
-  const told = [...state].map(([letter, own]) => plain(equation(name(letter), own))).join(", ");
   const finished = (scene: Scene): Drawing => ({
     scene: {
       ...scene,
       marks: arranged(scene.marks, graph.options),
-      ...(sliders.length > 0 ? { sliders, state: told } : {}),
+      ...(sliders.length > 0 ? { sliders, state: stateWords(state) } : {}),
       ...(graph.options.axisWords.size > 0 ? { axisWords: graph.options.axisWords } : {}),
     },
     within: ({ xMin, xMax, yMin, yMax }) =>
