@@ -23,8 +23,8 @@ const CORE_LAYERS = [
   "instruction",
   "problemset",
 ];
-/** What a folder must not import although it lies above. */
-const FORBIDDEN = { check: ["solve"] };
+/** What a folder must not import although it lies above: the judge sees neither the solver nor the integrator. */
+const FORBIDDEN = { check: ["solve", "calculus/integral"] };
 /** Packages that each workspace's sources may import, besides relative paths. */
 const PACKAGES = {
   core: [/^yaml$/, /^markdown-it$/],
@@ -57,7 +57,7 @@ for (const [workspace, allowed] of Object.entries(PACKAGES)) {
       const [own, other] = [relative(base, file), to].map((path) => path.split("/")[0]);
       if (own === other) continue;
       if (CORE_LAYERS.indexOf(other) > CORE_LAYERS.indexOf(own)) breaches.push(`${where}: ${own} imports upwards from ${other}`);
-      if (FORBIDDEN[own]?.includes(other)) breaches.push(`${where}: ${own} must not import ${other}`);
+      if (FORBIDDEN[own]?.some((folder) => to.startsWith(`${folder}/`))) breaches.push(`${where}: ${own} must not import ${other}`);
     }
   }
 }

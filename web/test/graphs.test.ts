@@ -123,7 +123,8 @@ describe("graphs under the hand", () => {
     await author.page.waitForSelector('textarea[aria-label="writing line"]');
     await author.press("area");
     await author.page.keyboard.press("Enter");
-    await author.sees("≈", "[data-testid=line-7]");
+    await author.seesVerdict(7, "nailed");
+    await author.sees("antiderivative", "[data-testid=line-7]");
   });
 });
 

@@ -1,6 +1,7 @@
 import { call, cases, derivative, divide, iterated, ONE, power, product, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
 import { contains, type Expression } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
+import { isIndefiniteIntegral } from "../expression/integral.ts";
 
 /** Thrown for an expression that the rules do not differentiate. */
 export class NotDifferentiable extends Error {
@@ -48,6 +49,7 @@ function once(e: Expression, name: string): Expression {
       );
     case "iterated": {
       const boundsFixed = [e.lower, e.upper].every((bound) => !bound || !contains(bound, name));
+      if (isIndefiniteIntegral(e, name)) return e.body;
       if (e.operator === "sum" && boundsFixed) return iterated({ ...e, body: at(e.body) });
       throw new NotDifferentiable(`the derivative of this ${e.operator} is not carried out`);
     }

@@ -2,6 +2,7 @@ import { ballValue } from "../expression/ball-value.ts";
 import { subtract } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
+import { NotIntegrated } from "../expression/integral-value.ts";
 import type { ComplexBall } from "../number/complex-ball.ts";
 import * as complex from "../number/complex-ball.ts";
 import { formatBall } from "../number/decimal.ts";
@@ -51,7 +52,7 @@ function compareAt(left: Expression, right: Expression, point: Point, digits: nu
       if (bound <= size + wanted) return { kind: "agree", digits, points: 1, decimal: decimalText(a) };
     } catch (error) {
       if (!(error instanceof BallUndefined)) throw error;
-      if (precision * 2 > -16 * wanted) return { kind: "unknown", why: `a side has no numeric value here: ${error.message}` };
+      if (error instanceof NotIntegrated || precision * 2 > -16 * wanted) return { kind: "unknown", why: `a side has no numeric value here: ${error.message}` };
     }
   }
   return { kind: "unknown", why: `the sides could not be compared to ${digits} digits` };

@@ -17,6 +17,7 @@ import { countedEquivalence } from "./counting.ts";
 import { sameIdeal } from "./elimination.ts";
 import { type Equivalence, equivalence } from "./equivalence.ts";
 import { sameFamilies } from "./families.ts";
+import { type EstablishedIntegral, establishedBy, judgeAntiderivative, judgeIntegral, judgePieces, withEstablished } from "./integral.ts";
 import { undoingEquivalence } from "./inversion.ts";
 import { isolated } from "./isolation.ts";
 import { replacePart, splitCovers } from "./splitting.ts";
@@ -32,22 +33,25 @@ export interface StepVerdict {
 }
 
 /** Judges a step by its claim alone: same solutions, equal value, or a true statement; and what is written must mean it. */
-export function judgeStep(step: Step, assumptions: readonly Expression[]): StepVerdict {
+export function judgeStep(step: Step, assumptions: readonly Expression[], established: readonly EstablishedIntegral[] = []): StepVerdict {
   const known = [...assumptions, ...step.conditions];
-  const judged = judgeClaim(step.claim, known);
+  const judged = judgeClaim(step.claim, known, established);
   if (judged.verdict === "bent" || !step.written) return judged;
   return writtenMeans(step.written, step.claim) ? judged : { verdict: "bent", why: "what is written does not mean what is claimed" };
 }
 
-function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdict {
+function judgeClaim(claim: Claim, assumptions: readonly Expression[], established: readonly EstablishedIntegral[]): StepVerdict {
   switch (claim.kind) {
-    case "equal": {
-      const test = equalityTest(writeOut(claim.before), writeOut(claim.after), assumptions);
-      if (test.kind === "zero") return { verdict: "nailed", why: test.method };
-      if (test.kind === "nonzero")
-        return { verdict: "bent", why: test.witness.size === 0 ? "the values differ" : `the values differ at ${pointText(test.witness)}` };
-      return { verdict: "tacked", why: `the values agree to ${test.digits} digits` };
-    }
+    case "equal":
+      return judgeEqual(claim.before, claim.after, assumptions);
+    case "antiderivative":
+      return judgeAntiderivative(claim, assumptions);
+    case "integral":
+      return judgeIntegral(claim, assumptions);
+    case "integral in pieces":
+      return judgePieces(claim, assumptions);
+    case "with integrals":
+      return judgeEqual(withEstablished(claim.before, established), claim.after, assumptions);
     case "implies": {
       const [left = ZERO, right = ZERO] = claim.before.kind === "relation" ? claim.before.operands : [];
       const [top = ZERO, bottom = ZERO] = claim.after.kind === "relation" ? claim.after.operands : [];
@@ -117,6 +121,14 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[]): StepVerdi
       }
     }
   }
+}
+
+function judgeEqual(before: Expression, after: Expression, assumptions: readonly Expression[]): StepVerdict {
+  const test = equalityTest(writeOut(before), writeOut(after), assumptions);
+  if (test.kind === "zero") return { verdict: "nailed", why: test.method };
+  if (test.kind === "nonzero")
+    return { verdict: "bent", why: test.witness.size === 0 ? "the values differ" : `the values differ at ${pointText(test.witness)}` };
+  return { verdict: "tacked", why: `the values agree to ${test.digits} digits` };
 }
 
 function done(side: Expression, what: Done): Expression {
@@ -212,12 +224,15 @@ function sameEquation(a: Expression, b: Expression, assumptions: readonly Expres
   return a.operands.every((operand, k) => equalityTest(operand, b.operands[k] ?? ZERO, assumptions).kind === "zero");
 }
 
-/** Judges all steps of a derivation; the conditions of earlier steps hold for the later ones. */
+/** Judges all steps of a derivation; the conditions of earlier steps hold for the later ones, and so does what was established of integrals. */
 export function stepsCheck(steps: readonly Step[], assumptions: readonly Expression[]): { check: Check; verdicts: readonly StepVerdict[] } {
   const known = [...assumptions];
+  const established: EstablishedIntegral[] = [];
   const verdicts = steps.map((step) => {
     known.push(...step.conditions);
-    return judgeStep(step, known);
+    const judged = judgeStep(step, known, established);
+    if (judged.verdict === "nailed") established.push(...establishedBy(step.claim));
+    return judged;
   });
   const outcome = weakest(verdicts.map(({ verdict }) => verdict));
   const fault = verdicts.findIndex(({ verdict }) => verdict === outcome);

@@ -154,6 +154,28 @@ const RULES = {
   "inverse functions by logarithms": () => "Write the inverse hyperbolic functions by logarithms",
   "rationalise the denominator": () => "Multiply numerator and denominator so that no root is left below",
   "untangle nested roots": () => "Untangle nested roots",
+  "basic integrals": () => "Basic integrals",
+  "integrate term by term": () => "Integrate term by term; constant factors stand before the integral",
+  "put the integrals in": () => "Put the integrals in",
+  "integrate by parts": (u: string, slope: string, v: string) =>
+    `Integrate by parts: differentiate $${u}$, integrate ${slope === "1" ? "the factor 1" : `$${slope}$`} to $${v}$`,
+  "the same integral comes back": () => "Integrating by parts twice, the same integral comes back: solve for it",
+  "integrate by substitution": (letter: string, meaning: string, slope: string, variable: string) =>
+    `Substitute $${letter} = ${meaning}$; its derivative by $${variable}$ is $${slope}$`,
+  "integrate by a root": (letter: string, meaning: string, back: string, slope: string, variable: string) =>
+    `Substitute $${letter} = ${meaning}$, so that $${variable} = ${back}$ with the derivative $${slope}$ by $${letter}$`,
+  "integrate by the half-angle tangent": (letter: string, angle: string) =>
+    `Substitute $${letter} = tan((${angle})/2)$: sine and cosine become $2${letter}/(1 + ${letter}^2)$ and $(1 - ${letter}^2)/(1 + ${letter}^2)$`,
+  "by partial fractions": () => "Write the integrand by partial fractions",
+  "square below": () => "Complete the square in the denominator: an arctangent where it has no real zero, else a logarithm",
+  "derivative and square below": () =>
+    "Take the numerator apart into a multiple of the derivative of the quadratic below and a rest: a logarithm or a power, and the rest by completing the square",
+  "square root of a quadratic": () =>
+    "The integral is a polynomial times the root, and a multiple of the integral of 1 over the root; compare coefficients after differentiating",
+  "fundamental theorem": (antiderivative: string, lower: string, upper: string) =>
+    `Put the bounds $${upper}$ and $${lower}$ into the antiderivative $${antiderivative}$ and subtract`,
+  "integral in pieces": (places: string) => `Integrate from piece to piece: the integrand is written differently on either side of ${places}`,
+  "integrand in one form": () => "Between the bounds the integrand can be written without bars or cases",
   "relations cancel": () => "Use the relations between the functions and cancel",
 } as const;
 

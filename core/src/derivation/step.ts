@@ -1,5 +1,6 @@
 import { derivative, equation } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
+import { type DefiniteIntegral, indefiniteIntegral } from "../expression/integral.ts";
 import type { Syntax } from "../notation/syntax.ts";
 import { type Pieces, type RuleName, wording } from "./rules.ts";
 
@@ -15,6 +16,10 @@ import { type Pieces, type RuleName, wording } from "./rules.ts";
  * - `isolated together`: as `isolated`, for several equations and unknowns in a box;
  * - `eliminated`: two systems of polynomial equations with the same common zeros;
  * - `derivative`: after is the derivative of an expression by a variable;
+ * - `antiderivative`: the derivative of after is the integrand; where a new name stands for its meaning, by the chain rule;
+ * - `integral`: the definite integral has this value, the difference of an antiderivative at its bounds;
+ * - `integral in pieces`: the integral is the sum of those over the pieces, on each of which the integrand is written more simply;
+ * - `with integrals`: what earlier steps found of integrals, put into before, gives after;
  * - `equal`: before and after have the same value;
  * - `put in`: replacing the names by the values in `before` gives `after`;
  * - `holds`: the statement is true.
@@ -42,6 +47,16 @@ export type Claim =
     }
   | { readonly kind: "eliminated"; readonly unknowns: readonly string[]; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "derivative"; readonly of: Expression; readonly variable: string; readonly after: Expression }
+  | {
+      readonly kind: "antiderivative";
+      readonly of: Expression;
+      readonly variable: string;
+      readonly after: Expression;
+      readonly named?: { readonly name: string; readonly meaning: Expression };
+    }
+  | { readonly kind: "integral"; readonly before: DefiniteIntegral; readonly antiderivative: Expression; readonly after: Expression }
+  | { readonly kind: "integral in pieces"; readonly before: DefiniteIntegral; readonly pieces: readonly DefiniteIntegral[]; readonly after: Expression }
+  | { readonly kind: "with integrals"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "put in"; readonly before: Expression; readonly values: ReadonlyMap<string, Expression>; readonly after: Expression }
   | { readonly kind: "holds"; readonly statement: Expression };
@@ -79,5 +94,7 @@ export function step<Name extends RuleName>(rule: Name, pieces: Pieces<Name>, cl
 /** What stands on the paper after the step. */
 export function resultOf(claim: Claim): Expression {
   if (claim.kind === "derivative") return equation(derivative(claim.of, claim.variable, 1), claim.after);
+  if (claim.kind === "antiderivative") return equation(indefiniteIntegral(claim.of, claim.variable), claim.after);
+  if (claim.kind === "integral") return equation(claim.before, claim.after);
   return claim.kind === "holds" ? claim.statement : claim.after;
 }

@@ -7,7 +7,7 @@ import { BallUndefined } from "../number/real-ball.ts";
 import { negate } from "./construct.ts";
 import { type Comparison, contains, type Expression, findAll } from "./expression.ts";
 import { family } from "./functions/registry.ts";
-import { type Integrand, integrateBall } from "./integral-value.ts";
+import { type Integrand, integrateBall, NotIntegrated } from "./integral-value.ts";
 import { rootValue } from "./root-value.ts";
 import { mapChildren } from "./substitute.ts";
 
@@ -141,7 +141,11 @@ function integralValue(e: Bounded, precision: number, environment: BallEnvironme
       return value;
     },
   };
-  return complex.fromReal(integrateBall(integrand, from.re, to.re, precision));
+  try {
+    return complex.fromReal(integrateBall(integrand, from.re, to.re, precision));
+  } catch (error) {
+    throw error instanceof BallUndefined ? new NotIntegrated(error.message) : error;
+  }
 }
 
 /** Absolute values replaced by what they are where their argument keeps its sign: |u| is u or −u, which is analytic. */

@@ -254,7 +254,8 @@ function namesIn(e: Expression): ReadonlySet<string> {
   if (e.kind === "number" || e.kind === "constant") return NO_NAMES;
   if (e.kind === "name") return singleton(e.name);
   if (e.kind === "iterated" && e.operator === "root") return NO_NAMES;
-  let names: ReadonlySet<string> = NO_NAMES;
+  // An integral without bounds is a function of its variable, even where the body is constant.
+  let names: ReadonlySet<string> = e.kind === "iterated" && e.operator === "integral" && !e.upper ? singleton(e.variable) : NO_NAMES;
   for (const child of children(e)) {
     const bound = e.kind === "iterated" && child === e.body && !(e.operator === "integral" && !e.upper) ? e.variable : undefined;
     const own = freeNames(child);

@@ -12,6 +12,11 @@ export interface Integrand {
   readonly real: (x: ComplexBall) => ComplexBall;
 }
 
+/** Thrown where an integral has no ball; more digits do not help. */
+export class NotIntegrated extends BallUndefined {
+  override readonly name = "NotIntegrated";
+}
+
 /** How often an interval may be halved, and how many pieces there may be. */
 const DEEPEST = 200;
 const MOST_PIECES = 200;
@@ -23,21 +28,21 @@ const GUARD = 16;
  * bounded on a rectangle that holds the ellipse with foci at the ends and ρ = 2, so that n points are off by at most
  * 64 M h ρ^(−2n) / (15 (1 − ρ^(−2))) (L. N. Trefethen, Approximation Theory and Approximation Practice, theorem 19.3); pieces are halved
  * where no bound is found (after F. Johansson, Numerical integration in arbitrary-precision ball arithmetic, 2018).
- * @throws BallUndefined where the integrand is not seen to be analytic on pieces that are small enough.
+ * @throws NotIntegrated where the integrand is not seen to be analytic on pieces that are small enough.
  */
 export function integrateBall(f: Integrand, from: RealBall, to: RealBall, precision: number): RealBall {
   const work = precision + 2 * GUARD;
   if (real.certifiedCompare(from, to) === 1) return real.negate(integrateBall(f, to, from, precision));
   const [low, high] = [from, to].map(({ mid, exp }): RealBall => ({ mid, rad: 0n, exp }));
   if (!low || !high) return real.ZERO;
-  const rule = legendreRule(Math.ceil(work / 2) + 4, work);
   let total = real.add(endError(f, from, work), endError(f, to, work), work);
+  const rule = legendreRule(Math.ceil(work / 2) + 4, work);
   let scale = Number.NEGATIVE_INFINITY;
   const open: { readonly low: RealBall; readonly high: RealBall; readonly depth: number }[] = [{ low, high, depth: 0 }];
   let pieces = 0;
   for (let piece = open.pop(); piece; piece = open.pop()) {
     pieces += 1;
-    if (pieces > MOST_PIECES || piece.depth > DEEPEST) throw new BallUndefined("the integrand is not seen to be smooth enough to be integrated");
+    if (pieces > MOST_PIECES || piece.depth > DEEPEST) throw new NotIntegrated("the integrand is not seen to be smooth enough to be integrated");
     const middle = real.scaleByPowerOfTwo(real.add(piece.low, piece.high, 2 * work), -1);
     const half = real.scaleByPowerOfTwo(real.subtract(piece.high, piece.low, 2 * work), -1);
     const bound = boundAround(f, middle, half, work);

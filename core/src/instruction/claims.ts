@@ -10,6 +10,9 @@ import { contains, type Expression, freeNames } from "../expression/expression.t
 import type { Optimum, OptimumTask } from "../solve/optima/optimum.ts";
 import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
 
+/** Steps that say what a quantity is, and nothing of the solutions of an equation. */
+const OF_VALUES: ReadonlySet<string> = new Set(["equal", "put in", "integral", "integral in pieces", "with integrals"]);
+
 /** Everything the judge says of a line. */
 export interface Judged {
   readonly checks: readonly Check[];
@@ -45,9 +48,7 @@ export function judgeSolutions(
   };
   const { check, verdicts } = stepsCheck(steps, [...assumptions, ...facts]);
   const kept = steps.flatMap(({ claim }, k) =>
-    claim.kind === "equal" || claim.kind === "put in" || claim.kind === "holds" || claim.kind === "derivative"
-      ? []
-      : [{ before: claim.before, after: claim.after, proven: verdicts[k]?.verdict === "nailed" }],
+    "before" in claim && !OF_VALUES.has(claim.kind) ? [{ before: claim.before, after: claim.after, proven: verdicts[k]?.verdict === "nailed" }] : [],
   );
   const checks = [substitutionCheck(answer), comparisonCheck(answer), completenessCheck(answer, kept), check];
   return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };

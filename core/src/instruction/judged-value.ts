@@ -6,7 +6,10 @@ import type { Step } from "../derivation/step.ts";
 import type { Expression } from "../expression/expression.ts";
 import type { Outcome } from "./answer.ts";
 
-/** The outcome of a line whose answer is a value: its steps are judged, and start and end are compared numerically. */
+/**
+ * The outcome of a line whose answer is a value: its steps are judged, and start and end are compared numerically; where the start
+ * has no number as it stands, another form of it that the steps have led to.
+ */
 export function valueOutcome(
   start: Expression,
   value: Expression,
@@ -14,12 +17,13 @@ export function valueOutcome(
   conditions: readonly Expression[],
   assumptions: readonly Expression[],
   figures: number,
+  otherStart: Expression = start,
 ): Outcome {
   const { check, verdicts } = stepsCheck(steps, [...assumptions, ...conditions]);
   const compared =
     start.kind === "tuple" || start.kind === "relation"
       ? ({ kind: "unknown", why: "only numbers are compared" } as const)
-      : compareSides(start, value, [...assumptions, ...conditions]);
+      : [start, otherStart].map((form) => compareSides(form, value, [...assumptions, ...conditions])).reduce((a, b) => (a.kind === "unknown" ? b : a));
   const note = comparisonNote(compared);
   const comparison: Check = {
     kind: "comparison",

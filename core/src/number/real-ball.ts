@@ -14,7 +14,7 @@ export interface RealBall {
 
 /** Thrown where a ball operation has no bounded value: division by a ball that holds 0, the logarithm of one, … */
 export class BallUndefined extends Error {
-  override readonly name = "BallUndefined";
+  override readonly name: string = "BallUndefined";
 }
 
 /** The radius never needs more binary digits than this: beyond, digits of the midpoint carry no information. */

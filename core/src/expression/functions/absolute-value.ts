@@ -23,6 +23,7 @@ export const ABSOLUTE_VALUE: FunctionFamily = {
     return isNegated(x) ? call("abs", opposite(x)) : undefined;
   },
   derivative: (args) => divide(call("abs", argument(args)), argument(args)),
+  antiderivative: (args) => divide(product(argument(args), call("abs", argument(args))), TWO),
   ball: ([x], precision) => complex.fromReal(complex.abs(x ?? complex.ZERO, precision)),
   interval: ([x]) => {
     if (!x) return undefined;

@@ -20,6 +20,7 @@ export const COSINE: FunctionFamily = {
     return isNegated(x) ? call("cos", opposite(x)) : undefined;
   },
   derivative: (args) => negate(call("sin", argument(args))),
+  antiderivative: (args) => call("sin", argument(args)),
   ball: ([x], precision) => complex.sinCosComplex(x ?? complex.ZERO, precision).cos,
   interval: wave(1),
   double: Math.cos,

@@ -19,6 +19,8 @@ export interface FunctionFamily {
   readonly exact?: (args: readonly Expression[]) => Expression | undefined;
   /** The partial derivative by the argument with this index; absent where there is none. */
   readonly derivative?: (args: readonly Expression[], index: number) => Expression;
+  /** An antiderivative by the last argument, itself a function of it; absent where no elementary one is known or the rules find it. */
+  readonly antiderivative?: (args: readonly Expression[]) => Expression;
   /** Relations that must hold for a real value. */
   readonly domain?: (args: readonly Expression[]) => readonly Expression[];
   /** The inverse on the principal range, by name. */

@@ -3,7 +3,7 @@ import * as complex from "../../number/complex-ball.ts";
 import type { MaybeInterval } from "../../number/interval.ts";
 import { invert } from "../../number/interval.ts";
 import * as real from "../../number/real-ball.ts";
-import { call, isNumber, negate, ONE, power, product, relation, subtract, TWO, ZERO } from "../construct.ts";
+import { call, HALF, isNumber, negate, ONE, power, product, relation, subtract, TWO, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
@@ -58,6 +58,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
     inverse: "arsinh",
     exact: (args) => odd("sinh", ZERO)(args),
     derivative: (args) => call("cosh", argument(args)),
+    antiderivative: (args) => call("cosh", argument(args)),
     ball: ([x], precision) => both(x, precision).sinh,
     interval: SINH,
     double: Math.sinh,
@@ -71,6 +72,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
     inverse: "arcosh",
     exact: (args) => even("cosh", ONE)(args),
     derivative: (args) => call("sinh", argument(args)),
+    antiderivative: (args) => call("sinh", argument(args)),
     ball: ([x], precision) => both(x, precision).cosh,
     interval: COSH,
     double: Math.cosh,
@@ -84,6 +86,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
     inverse: "artanh",
     exact: (args) => odd("tanh", ZERO)(args),
     derivative: (args) => subtract(ONE, power(call("tanh", argument(args)), TWO)),
+    antiderivative: (args) => call("ln", call("cosh", argument(args))),
     ball: ([x], precision) => {
       const { sinh, cosh } = both(x, precision + 8);
       return complex.divide(sinh, cosh, precision);
@@ -99,6 +102,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
     parity: "even",
     exact: (args) => even("sech", ONE)(args),
     derivative: (args) => negate(product(call("sech", argument(args)), call("tanh", argument(args)))),
+    antiderivative: (args) => call("arctan", call("sinh", argument(args))),
     ball: ([x], precision) => complex.divide(complex.ONE, both(x, precision + 8).cosh, precision),
     interval: (args) => inverse(COSH(args)),
     double: (x) => 1 / Math.cosh(x),
@@ -111,6 +115,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
     parity: "odd",
     exact: (args) => odd("csch")(args),
     derivative: (args) => negate(product(call("csch", argument(args)), call("coth", argument(args)))),
+    antiderivative: (args) => call("ln", call("abs", call("tanh", product(HALF, argument(args))))),
     domain: notZero,
     ball: ([x], precision) => complex.divide(complex.ONE, both(x, precision + 8).sinh, precision),
     interval: (args) => inverse(SINH(args)),
@@ -124,6 +129,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
     parity: "odd",
     exact: (args) => odd("coth")(args),
     derivative: (args) => subtract(ONE, power(call("coth", argument(args)), TWO)),
+    antiderivative: (args) => call("ln", call("abs", call("sinh", argument(args)))),
     domain: notZero,
     ball: ([x], precision) => {
       const { sinh, cosh } = both(x, precision + 8);

@@ -1,7 +1,7 @@
 import type { ComplexBall } from "../../number/complex-ball.ts";
 import * as complex from "../../number/complex-ball.ts";
 import * as real from "../../number/real-ball.ts";
-import { call, chain, divide, isNumber, MINUS_ONE, negate, ONE, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../construct.ts";
+import { call, chain, divide, HALF, isNumber, MINUS_ONE, negate, ONE, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../construct.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
 import { increasing } from "./interval-shapes.ts";
@@ -46,6 +46,7 @@ export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
       return isNegated(x) ? negate(call("arsinh", opposite(x))) : undefined;
     },
     derivative: (args) => divide(ONE, sqrt(sum(power(argument(args), TWO), ONE))),
+    antiderivative: (args) => subtract(product(argument(args), call("arsinh", argument(args))), sqrt(sum(power(argument(args), TWO), ONE))),
     ball: ([x], precision) => arsinhBall(x ?? complex.ZERO, precision),
     interval: increasing(arsinhBall, { atFrom: Number.NEGATIVE_INFINITY, atTo: Number.POSITIVE_INFINITY }),
     double: Math.asinh,
@@ -58,6 +59,7 @@ export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
     inverse: "cosh",
     exact: (args) => (isNumber(argument(args), 1) ? ZERO : undefined),
     derivative: (args) => divide(ONE, product(sqrt(subtract(argument(args), ONE)), sqrt(sum(argument(args), ONE)))),
+    antiderivative: (args) => subtract(product(argument(args), call("arcosh", argument(args))), sqrt(subtract(power(argument(args), TWO), ONE))),
     domain: (args) => [relation(argument(args), ">=", ONE)],
     interval: increasing(arcoshBall, { from: 1, atFrom: 0, atTo: Number.POSITIVE_INFINITY }),
     ball: ([x], precision) => arcoshBall(x ?? complex.ZERO, precision),
@@ -76,6 +78,8 @@ export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
       return isNegated(x) ? negate(call("artanh", opposite(x))) : undefined;
     },
     derivative: (args) => divide(ONE, subtract(ONE, power(argument(args), TWO))),
+    antiderivative: (args) =>
+      sum(product(argument(args), call("artanh", argument(args))), product(HALF, call("ln", subtract(ONE, power(argument(args), TWO))))),
     domain: (args) => [chain([MINUS_ONE, argument(args), ONE], ["<", "<"])],
     ball: ([x], precision) => artanhBall(x ?? complex.ZERO, precision),
     interval: increasing(artanhBall, { from: -1, to: 1, atFrom: Number.NEGATIVE_INFINITY, atTo: Number.POSITIVE_INFINITY }),

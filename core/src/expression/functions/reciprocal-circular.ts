@@ -27,6 +27,7 @@ export const SECANT: FunctionFamily = {
     return (turn && inverted(cosineOfTurn(turn))) ?? (isNegated(x) ? call("sec", opposite(x)) : undefined);
   },
   derivative: (args) => product(call("sec", argument(args)), call("tan", argument(args))),
+  antiderivative: (args) => call("ln", call("abs", sum(call("sec", argument(args)), call("tan", argument(args))))),
   domain: (args) => [relation(call("cos", argument(args)), "!=", ZERO)],
   ball: ([x], precision) => complex.divide(complex.ONE, complex.sinCosComplex(x ?? complex.ZERO, precision + 8).cos, precision),
   interval: (args) => inverse(wave(1)(args)),
@@ -47,6 +48,7 @@ export const COSECANT: FunctionFamily = {
     return (turn && inverted(sineOfTurn(turn))) ?? (isNegated(x) ? negate(call("csc", opposite(x))) : undefined);
   },
   derivative: (args) => negate(product(call("csc", argument(args)), call("cot", argument(args)))),
+  antiderivative: (args) => negate(call("ln", call("abs", sum(call("csc", argument(args)), call("cot", argument(args)))))),
   domain: (args) => [relation(call("sin", argument(args)), "!=", ZERO)],
   ball: ([x], precision) => complex.divide(complex.ONE, complex.sinCosComplex(x ?? complex.ZERO, precision + 8).sin, precision),
   interval: (args) => inverse(wave(0)(args)),
@@ -68,6 +70,7 @@ export const COTANGENT: FunctionFamily = {
     return (turn && inverted(tangentOfTurn(turn))) ?? (isNegated(x) ? negate(call("cot", opposite(x))) : undefined);
   },
   derivative: (args) => negate(sum(number(1), power(call("cot", argument(args)), TWO))),
+  antiderivative: (args) => call("ln", call("abs", call("sin", argument(args)))),
   domain: (args) => [relation(call("sin", argument(args)), "!=", ZERO)],
   ball: ([x], precision) => {
     const { sin, cos } = complex.sinCosComplex(x ?? complex.ZERO, precision + 8);

@@ -3,7 +3,7 @@ import * as complex from "../../number/complex-ball.ts";
 import { realRoot } from "../../number/elementary.ts";
 import * as rational from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
-import { call, divide, negate, number, numberValue, power, product } from "../construct.ts";
+import { call, divide, negate, number, numberValue, ONE, power, product, sum } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
@@ -52,6 +52,10 @@ export const ROOT: FunctionFamily = {
     const inside = argument(args, 1);
     if (index === 0) throw new RangeError("the degree of a root does not vary");
     return divide(call("root", degree, inside), product(degree, inside));
+  },
+  antiderivative: (args) => {
+    const [degree, inside] = [argument(args), argument(args, 1)];
+    return divide(product(degree, inside, call("root", degree, inside)), sum(degree, ONE));
   },
   ball: ([degree, inside], precision) => {
     return rootBall(degree ? Math.round(real.toNumber(degree.re)) : 0, inside ?? complex.ZERO, precision);

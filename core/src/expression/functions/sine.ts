@@ -20,6 +20,7 @@ export const SINE: FunctionFamily = {
     return isNegated(x) ? negate(call("sin", opposite(x))) : undefined;
   },
   derivative: (args) => call("cos", argument(args)),
+  antiderivative: (args) => negate(call("cos", argument(args))),
   ball: ([x], precision) => complex.sinCosComplex(x ?? complex.ZERO, precision).sin,
   interval: wave(0),
   double: Math.sin,

@@ -20,6 +20,7 @@ export const TANGENT: FunctionFamily = {
     return isNegated(x) ? negate(call("tan", opposite(x))) : undefined;
   },
   derivative: (args) => sum(number(1), power(call("tan", argument(args)), TWO)),
+  antiderivative: (args) => negate(call("ln", call("abs", call("cos", argument(args))))),
   domain: (args) => [relation(call("cos", argument(args)), "!=", ZERO)],
   ball: ([x], precision) => {
     const { sin, cos } = complex.sinCosComplex(x ?? complex.ZERO, precision + 8);

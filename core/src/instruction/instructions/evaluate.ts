@@ -1,11 +1,15 @@
+import { judgeStep } from "../../check/step.ts";
+import { type Check, verdictOf } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { type Expression, equal } from "../../expression/expression.ts";
+import { type Expression, equal, findAll } from "../../expression/expression.ts";
+import { isDefiniteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { denest } from "../../rewrite/denest.ts";
 import { expand, simplify } from "../../rewrite/simplify.ts";
 import { divisionByZero, writeOut } from "../../rewrite/write-out.ts";
-import { CannotDo, DEFAULT_FIGURES } from "../answer.ts";
+import { withIntegralValues } from "../../solve/definite-integral.ts";
+import { CannotDo, DEFAULT_FIGURES, type Outcome } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 import { valueOutcome } from "../judged-value.ts";
 import { putIn, saidValues } from "../put-in.ts";
@@ -41,13 +45,33 @@ export const EVALUATE: Instruction = {
         }
         const undefinedPart = divisionByZero(current);
         if (undefinedPart) throw new CannotDo(`this is not defined: ${text(undefinedPart)} divides by 0`);
-        const { expression: value, conditions } = shortest(writeOut(current));
-        if (!equal(value, current) || steps.length === 0) steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions }));
-        return valueOutcome(current, value, steps, conditions, environment.assumptions, figures);
+        const asked = current;
+        const found = withIntegralValues(writeOut(current), environment.assumptions, (one, known) => judgeStep(one, known).verdict === "nailed");
+        if (found) {
+          steps.push(...found.steps);
+          current = found.value;
+        }
+        const { expression: value, conditions: lost } = shortest(writeOut(current));
+        const conditions = [...(found?.conditions ?? []), ...lost];
+        if (!equal(value, current) || steps.length === 0)
+          steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions: lost }));
+        return standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, figures, found?.inPieces), value);
       },
     };
   },
 };
+
+/** An integral that stays in the answer is known by its decimal at best, and that is said. */
+function standing(outcome: Outcome, value: Expression): Outcome {
+  const [integral] = findAll(value, isDefiniteIntegral).filter(isDefiniteIntegral);
+  if (!integral) return outcome;
+  const known = outcome.checks.some(({ kind, outcome: found }) => kind === "comparison" && found === "tacked");
+  const why = known ? "its value is known by the decimal, with proven error bounds" : "no number was found for it either: perhaps it does not exist";
+  const { body, lower, upper } = integral;
+  const detail = `no antiderivative of ${text(body)} was found that is continuous from ${text(lower)} to ${text(upper)}, so the integral stays as it is; ${why}`;
+  const checks = outcome.checks.map((check): Check => (check.kind === "steps" ? { ...check, outcome: "loose", detail, lines: [{ note: detail }] } : check));
+  return { ...outcome, checks, verdict: verdictOf(checks) };
+}
 
 function shortest(e: Expression): ReturnType<typeof simplify> {
   const plain = simplify(e);

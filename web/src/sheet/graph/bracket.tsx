@@ -1,4 +1,4 @@
-import type { Position, Window } from "@nail-down/core/graph/scene";
+import type { Window } from "@nail-down/core/graph/scene";
 import type { Size } from "@nail-down/core/graph/svg-parts";
 import { placer } from "@nail-down/core/graph/svg-place";
 
@@ -67,24 +67,14 @@ export function BracketHandles({
 
 const END_FIGURES = 3;
 
-/** The integrand for the area between a curve and the axis: the function itself, or its negative, where it stays on one side. */
-function areaOf(formula: string, pieces: readonly (readonly Position[])[], [from, to]: Bracket): string {
-  const heights = pieces.flat().flatMap(([x, y]) => (x > from && x < to ? [y] : []));
-  if (heights.every((y) => y >= 0)) return `(${formula})`;
-  return heights.every((y) => y <= 0) ? `(-(${formula}))` : `|${formula}|`;
-}
-
 /** What can be asked of a piece of the curves: each question is a line for the working. */
 export function Questions({
   bracket,
-  pieces,
   formulas,
   variable,
   ask,
 }: {
   readonly bracket: Bracket;
-  /** The first curve as it is drawn. */
-  readonly pieces: readonly (readonly Position[])[];
   readonly formulas: readonly string[];
   readonly variable: string;
   readonly ask: (instruction: string) => void;
@@ -98,9 +88,14 @@ export function Questions({
     ["lowest", `minimise ${first} over ${variable} ${piece}`],
     ["slope at the left end", `substitute ${variable} = ${from} into d/d${variable} (${first})`],
     ["tangent there", `tangent to ${first} at ${variable} = ${from}`],
-    ["area", `evaluate int_(${from})^(${to}) ${areaOf(first, pieces, bracket)} d${variable}`],
+    ["area", `evaluate int_(${from})^(${to}) abs(${first}) d${variable}`],
     ["length", `evaluate int_(${from})^(${to}) sqrt(1 + (d/d${variable} (${first}))^2) d${variable}`],
-    ...(second === undefined ? [] : [["meeting points", `solve ${first} = ${second} for ${variable} ${piece}`] as const]),
+    ...(second === undefined
+      ? []
+      : ([
+          ["meeting points", `solve ${first} = ${second} for ${variable} ${piece}`],
+          ["area between", `evaluate int_(${from})^(${to}) abs(${first} - (${second})) d${variable}`],
+        ] as const)),
   ];
   return (
     <div className="flex flex-wrap gap-x-4 border-t border-rule px-2 py-1 font-sans text-[13px] text-steel">

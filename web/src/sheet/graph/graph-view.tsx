@@ -224,15 +224,7 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
         <ToolButton label="save as PNG" sign="PNG" act={() => void savePng(drawSvg(picture, undefined, turn), DEFAULT_SIZE, "graph.png")} />
         {!isSurface && <ToolButton label="save for LaTeX" sign="TeX" act={() => saveText(drawPgf(picture), "text/x-tex", "graph.tex")} />}
       </div>
-      {bracket && (
-        <Questions
-          bracket={bracket}
-          pieces={drawn.curves.find(({ formula }) => formula !== undefined)?.pieces ?? []}
-          formulas={formulas}
-          variable={drawn.variable}
-          ask={actions.write}
-        />
-      )}
+      {bracket && <Questions bracket={bracket} formulas={formulas} variable={drawn.variable} ask={actions.write} />}
       <Sliders
         sliders={drawn.sliders ?? []}
         source={source}

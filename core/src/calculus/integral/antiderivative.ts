@@ -1,0 +1,80 @@
+import { isNumber, product } from "../../expression/construct.ts";
+import { contains, type Expression, ExpressionMap, equal, findAll } from "../../expression/expression.ts";
+import { indefiniteIntegral } from "../../expression/integral.ts";
+import { complexity, simplify } from "../../rewrite/simplify.ts";
+import { BASIC } from "./basic.ts";
+import { FRACTIONS } from "./fractions.ts";
+import { HALF_ANGLE } from "./half-angle.ts";
+import { HYPERBOLIC } from "./hyperbolic.ts";
+import { byTerms } from "./linearity.ts";
+import { DISTRIBUTING, MULTIPLYING_OUT } from "./multiplying-out.ts";
+import { PARTS } from "./parts.ts";
+import { QUADRATIC_ROOT } from "./quadratic-root.ts";
+import { ROOT_SUBSTITUTION } from "./root-substitution.ts";
+import { type Antiderivative, concluded, integralStep, type Rule, type Search, splitConstant } from "./rule.ts";
+import { SUBSTITUTION } from "./substitution.ts";
+import { MIXED_WAVES, WAVES } from "./waves.ts";
+
+/** In the order in which they are tried. */
+const RULES: readonly Rule[] = [
+  BASIC,
+  DISTRIBUTING,
+  MIXED_WAVES,
+  SUBSTITUTION,
+  PARTS,
+  WAVES,
+  QUADRATIC_ROOT,
+  MULTIPLYING_OUT,
+  FRACTIONS,
+  ROOT_SUBSTITUTION,
+  HYPERBOLIC,
+  HALF_ANGLE,
+];
+
+const DEEPEST = 16;
+const MOST_ATTEMPTS = 400;
+/** Integrands beyond this size, by `complexity`, are not worth the time. */
+const LARGEST = 160;
+
+/**
+ * An antiderivative by the rules, with the steps that lead to it; undefined where they find none, which does not mean that
+ * there is none. It holds where its derivative is defined.
+ */
+export function antiderivative(f: Expression, variable: string, assumptions: readonly Expression[]): Antiderivative | undefined {
+  let attempts = 0;
+  const open: Expression[] = [];
+  const within = (depth: number, own: string): Search => ({
+    variable: own,
+    assumptions,
+    integrate: (g, other = own) => search(g, within(depth + 1, other), depth + 1),
+  });
+  const failed = new ExpressionMap<true>();
+  const search = (g: Expression, here: Search, depth: number): Antiderivative | undefined => {
+    attempts += 1;
+    if (depth > DEEPEST || attempts > MOST_ATTEMPTS || complexity(g) > LARGEST || failed.get(g) || open.some((known) => equal(known, g))) return undefined;
+    open.push(g);
+    const found = oneOf(g, here);
+    open.pop();
+    if (!found && attempts <= MOST_ATTEMPTS) failed.set(g, true);
+    return found;
+  };
+  const found = search(f, within(0, variable), 0);
+  return found && { ...found, steps: concluded(found, f, variable) };
+}
+
+function oneOf(g: Expression, search: Search): Antiderivative | undefined {
+  const { variable } = search;
+  const { constant, rest } = splitConstant(g, variable);
+  if (g.kind === "sum" || (!isNumber(constant, 1) && contains(g, variable))) {
+    const terms = byTerms(g.kind === "sum" ? g : product(constant, rest), search);
+    if (terms || g.kind !== "sum") return terms;
+  }
+  for (const rule of RULES) {
+    const found = rule(g, search);
+    if (found) return found;
+  }
+  const shorter = simplify(g).expression;
+  if (equal(shorter, g) || findAll(g, (part) => part.kind === "iterated").length > 0) return undefined;
+  const found = search.integrate(shorter);
+  return found && { value: found.value, steps: [integralStep("simplify values", [], g, variable, indefiniteIntegral(shorter, variable)), ...found.steps] };
+}

@@ -1,0 +1,79 @@
+import { call, divide, name, negate, number, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
+import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
+import { indefiniteIntegral } from "../../expression/integral.ts";
+import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { partialFractionsWithSteps } from "../../rewrite/forms/partial-fractions.ts";
+import { possibleSigns } from "../../rewrite/sign.ts";
+import { expand, simplify } from "../../rewrite/simplify.ts";
+import { constantRoot } from "./powers.ts";
+import { type Antiderivative, integralStep, type Rule, type Search } from "./rule.ts";
+
+const LARGEST_POWER = 8;
+
+/** A rational function: by partial fractions, until every denominator is a power of a linear or quadratic polynomial. */
+export const FRACTIONS: Rule = (f, search) => {
+  const { variable, integrate } = search;
+  const ofQuadratic = overQuadratic(f, search);
+  if (ofQuadratic) return ofQuadratic;
+  const below = findAll(f, (part) => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.num < 0 && contains(part.base, variable));
+  if (below.length === 0) return undefined;
+  const apart = partialFractionsWithSteps(f, variable);
+  if (!apart || equal(apart.expression, f)) return undefined;
+  const found = integrate(apart.expression);
+  if (!found) return undefined;
+  const rewritten = integralStep("by partial fractions", [], f, variable, indefiniteIntegral(apart.expression, variable));
+  return { value: found.value, steps: [...apart.steps, rewritten, ...found.steps] };
+};
+
+/** (p x + q)/(a x² + b x + c)^n. */
+function overQuadratic(f: Expression, { variable, assumptions }: Search): Antiderivative | undefined {
+  const factors = f.kind === "product" ? f.factors : [f];
+  const bottom = factors.find(
+    (factor) => factor.kind === "power" && contains(factor.base, variable) && factor.exponent.kind === "number" && factor.exponent.value.num < 0,
+  );
+  if (bottom?.kind !== "power" || bottom.exponent.kind !== "number" || bottom.exponent.value.den !== 1) return undefined;
+  const n = -Number(bottom.exponent.value.num);
+  const [c, b, a, ...more] = polynomialCoefficients(bottom.base, variable) ?? [];
+  const top = polynomialCoefficients(product(...factors.filter((factor) => factor !== bottom)), variable);
+  if (!a || !b || !c || more.length > 0 || n > LARGEST_POWER || !top || top.length > 2) return undefined;
+  const [q = number(0), p = number(0)] = top;
+  const quadratic: Quadratic = { base: bottom.base, a, b, discriminant: expand(subtract(power(b, TWO), product(number(4), a, c))), variable };
+  const alone = reciprocal(quadratic, n, assumptions);
+  if (!alone) return undefined;
+  const share = divide(p, product(TWO, a));
+  const withSlope =
+    n === 1 ? product(share, call("ln", call("abs", quadratic.base))) : negate(divide(share, product(number(n - 1), power(quadratic.base, number(n - 1)))));
+  const rest = simplify(subtract(q, product(share, b))).expression;
+  const isZero = (e: Expression): boolean => equal(e, number(0));
+  const value = sum(...(isZero(p) ? [] : [withSlope]), ...(isZero(rest) ? [] : [product(rest, alone)]));
+  const said = isZero(p) ? "square below" : "derivative and square below";
+  return { value, steps: [integralStep(said, [], f, variable, value)] };
+}
+
+interface Quadratic {
+  readonly base: Expression;
+  readonly a: Expression;
+  readonly b: Expression;
+  readonly discriminant: Expression;
+  readonly variable: string;
+}
+
+/** ∫ 1/(a x² + b x + c)^n (I. N. Bronshtein, K. A. Semendyayev, Handbook of Mathematics, integrals 40–43); undefined where the discriminant's sign is open. */
+function reciprocal(quadratic: Quadratic, n: number, assumptions: readonly Expression[]): Expression | undefined {
+  const { base, a, b, discriminant, variable } = quadratic;
+  const slope = sum(product(TWO, a, name(variable)), b);
+  const signs = possibleSigns(discriminant, assumptions);
+  const size = expand(negate(discriminant));
+  if (n > 1) {
+    const before = signs === 1 || signs === 4 ? reciprocal(quadratic, n - 1, assumptions) : undefined;
+    const scale = product(number(n - 1), size);
+    return before && sum(divide(slope, product(scale, power(base, number(n - 1)))), divide(product(number(2 * (2 * n - 3)), a, before), scale));
+  }
+  if (signs === 1) {
+    const root = constantRoot(size, assumptions);
+    return divide(product(TWO, call("arctan", simplify(divide(slope, root)).expression)), root);
+  }
+  if (signs !== 4) return undefined;
+  const root = constantRoot(discriminant, assumptions);
+  return divide(call("ln", call("abs", divide(subtract(slope, root), sum(slope, root)))), root);
+}

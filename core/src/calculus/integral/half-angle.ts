@@ -1,0 +1,53 @@
+import { call, divide, name, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
+import { mapChildren } from "../../expression/substitute.ts";
+import { text } from "../../notation/text.ts";
+import { inSineAndCosine } from "../../rewrite/angles.ts";
+import { decide } from "../../rewrite/sign.ts";
+import { simplify } from "../../rewrite/simplify.ts";
+import { linearIn } from "./linear.ts";
+import { type InLetter, integrateInLetter, newLetter } from "./new-letter.ts";
+import { integralStep, type Rule } from "./rule.ts";
+
+/** A rational function of the sine and cosine of one angle: u = tan(angle/2) makes it rational (K. Weierstrass). */
+export const HALF_ANGLE: Rule = (f, search) => {
+  const { variable, assumptions } = search;
+  const plain = inSineAndCosine(f);
+  const waves = findAll(plain, (part) => part.kind === "call" && contains(part, variable));
+  const [first] = waves;
+  const angle = first?.kind === "call" ? first.args[0] : undefined;
+  const inner = angle && linearIn(angle, variable);
+  if (!angle || !inner || !waves.every((wave) => wave.kind === "call" && (wave.name === "sin" || wave.name === "cos") && equal(wave.args[0] ?? ONE, angle)))
+    return undefined;
+  const letter = newLetter(f);
+  const u = name(letter);
+  const below = sum(ONE, power(u, TWO));
+  const inLetter = (e: Expression): Expression => {
+    if (e.kind === "call" && e.name === "sin") return divide(product(TWO, u), below);
+    if (e.kind === "call" && e.name === "cos") return divide(subtract(ONE, power(u, TWO)), below);
+    return mapChildren(e, inLetter);
+  };
+  const rational = inLetter(plain);
+  if (contains(rational, variable)) return undefined;
+  const rate = divide(TWO, product(inner.slope, below));
+  const integrand = simplify(product(rational, rate)).expression;
+  const begin: InLetter["begin"] = (after, named) => integralStep("integrate by the half-angle tangent", [letter, text(angle)], f, variable, after, named);
+  const back = (found: Expression): Expression => continued(found, letter, angle, assumptions);
+  return integrateInLetter(f, { letter, meaning: call("tan", divide(angle, number(2))), integrand, back, begin }, search);
+};
+
+/**
+ * arctan(c u + d) for u = tan(θ/2) jumps at every pole of u. With c > 0 it differs by whole half turns from
+ * θ/2 + arctan(((c − 1) sin θ + d (1 + cos θ))/(1 + c + (1 − c) cos θ + d sin θ)), the angle of (1 + i (c u + d)) turned back by θ/2,
+ * which does not jump where the denominator stays positive (D. J. Jeffrey, The importance of being continuous, 1994).
+ */
+function continued(e: Expression, letter: string, angle: Expression, assumptions: readonly Expression[]): Expression {
+  const inner = mapChildren(e, (child) => continued(child, letter, angle, assumptions));
+  const inside = inner.kind === "call" && inner.name === "arctan" ? linearIn(inner.args[0] ?? ONE, letter) : undefined;
+  if (!inside || decide(relation(inside.slope, ">", ZERO), assumptions) !== true) return inner;
+  const { slope: c, constant: d } = inside;
+  const [sine, cosine] = [call("sin", angle), call("cos", angle)];
+  const above = sum(product(subtract(c, ONE), sine), product(d, sum(ONE, cosine)));
+  const below = sum(ONE, c, product(subtract(ONE, c), cosine), product(d, sine));
+  return sum(divide(angle, TWO), call("arctan", divide(above, below)));
+}

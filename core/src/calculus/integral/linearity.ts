@@ -1,0 +1,29 @@
+import { product, sum } from "../../expression/construct.ts";
+import { contains, type Expression } from "../../expression/expression.ts";
+import { indefiniteIntegral } from "../../expression/integral.ts";
+import { simplify } from "../../rewrite/simplify.ts";
+import { type Antiderivative, integralStep, type Search, splitConstant } from "./rule.ts";
+
+/** A sum term by term, constant factors before the integral; undefined where one of the terms is not found. */
+export function byTerms(f: Expression, { variable, integrate }: Search): Antiderivative | undefined {
+  const terms = f.kind === "sum" ? f.terms : [f];
+  const parts: { readonly constant: Expression; readonly rest: Expression; readonly found: Antiderivative }[] = [];
+  for (const term of terms) {
+    const { constant, rest } = contains(term, variable) ? splitConstant(term, variable) : { constant: term, rest: product() };
+    const found = integrate(rest);
+    if (!found) return undefined;
+    parts.push({ constant, rest, found });
+  }
+  const value = sum(...parts.map(({ constant, found }) => timesEach(constant, found.value)));
+  const hard = parts.filter(({ found }) => found.steps.length > 0);
+  if (parts.length === 1 || hard.length === 0) return { value, steps: hard.flatMap(({ found }) => found.steps) };
+  const open = sum(...parts.map(({ constant, rest, found }) => product(constant, found.steps.length > 0 ? indefiniteIntegral(rest, variable) : found.value)));
+  const apart = integralStep("integrate term by term", [], f, variable, open);
+  const end = integralStep("put the integrals in", [], f, variable, value);
+  return { value, steps: [apart, ...hard.flatMap(({ found }) => found.steps), end] };
+}
+
+/** A factor before a sum goes to each of its terms. */
+function timesEach(factor: Expression, e: Expression): Expression {
+  return sum(...(e.kind === "sum" ? e.terms : [e]).map((term) => simplify(product(factor, term)).expression));
+}

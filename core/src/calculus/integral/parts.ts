@@ -1,0 +1,70 @@
+import { call, divide, name, negate, ONE, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
+import { contains, type Expression, findAll } from "../../expression/expression.ts";
+import { indefiniteIntegral } from "../../expression/integral.ts";
+import { text } from "../../notation/text.ts";
+import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { expand, simplify } from "../../rewrite/simplify.ts";
+import { differentiate } from "../derivative.ts";
+import { linearIn } from "./linear.ts";
+import { type Antiderivative, integralStep, type Rule, type Search, splitConstant } from "./rule.ts";
+
+/** Functions that become algebraic when they are differentiated. */
+const LOGARITHMIC: ReadonlySet<string> = new Set(["ln", "log", "arcsin", "arccos", "arctan", "arccot", "arsinh", "arcosh", "artanh"]);
+/** Functions that stay what they are, whether they are differentiated or integrated. */
+const LASTING: ReadonlySet<string> = new Set(["sin", "cos", "sinh", "cosh"]);
+
+/** Integration by parts, ∫ u v′ = u v − ∫ u′ v: a logarithm or an inverse function, or a polynomial beside e^x, sin x or cos x, as u. */
+export const PARTS: Rule = (f, search) => {
+  const { variable } = search;
+  const factors = f.kind === "product" ? f.factors : [f];
+  const logarithmic = factors.find((factor) => isLogarithmic(factor));
+  if (logarithmic) {
+    const rest = product(...factors.filter((factor) => factor !== logarithmic));
+    return findAll(rest, isLogarithmic).some((part) => contains(part, variable)) ? undefined : byParts(f, logarithmic, rest, search);
+  }
+  const polynomial = product(...factors.filter((factor) => (polynomialCoefficients(factor, variable)?.length ?? 0) > 1));
+  const lasting = factors.filter((factor) => isLasting(factor, variable));
+  const rest = product(...lasting);
+  if (lasting.length === 0 || lasting.length + (polynomial.kind === "product" ? polynomial.factors.length : 1) < factors.length) return undefined;
+  if (contains(polynomial, variable)) return byParts(f, polynomial, rest, search);
+  return lasting.length === 2 ? exponentialWave(f, lasting, variable) : undefined;
+};
+
+function isLogarithmic(factor: Expression): boolean {
+  if (factor.kind === "call") return LOGARITHMIC.has(factor.name);
+  const whole = factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.den === 1 && factor.exponent.value.num > 1;
+  return whole && factor.base.kind === "call" && (factor.base.name === "ln" || factor.base.name === "log");
+}
+
+function isLasting(factor: Expression, variable: string): boolean {
+  if (factor.kind === "call") return LASTING.has(factor.name) && linearIn(factor.args[0] ?? ONE, variable) !== undefined;
+  return factor.kind === "power" && !contains(factor.base, variable) && linearIn(factor.exponent, variable) !== undefined;
+}
+
+function byParts(f: Expression, u: Expression, slope: Expression, { variable, integrate }: Search): Antiderivative | undefined {
+  const v = contains(slope, variable) ? integrate(slope) : { value: product(slope, name(variable)), steps: [] };
+  if (!v || findAll(v.value, isLogarithmic).some((part) => contains(part, variable))) return undefined;
+  const left = simplify(product(differentiate(u, variable), v.value)).expression;
+  const rest = integrate(left);
+  if (!rest) return undefined;
+  const both = product(u, v.value);
+  const value = sum(both, ...(rest.value.kind === "sum" ? rest.value.terms : [rest.value]).map(negate));
+  const { constant, rest: inner } = splitConstant(left, variable);
+  const open = subtract(both, product(constant, indefiniteIntegral(inner, variable)));
+  const said = integralStep("integrate by parts", [text(u), text(slope), text(v.value)], f, variable, open);
+  const end = integralStep("put the integrals in", [], f, variable, value);
+  return { value, steps: [...v.steps, said, ...rest.steps, end] };
+}
+
+/** e^(a x + b) times a sine or cosine: by parts twice, the same integral comes back. */
+function exponentialWave(f: Expression, [first, second]: readonly Expression[], variable: string): Antiderivative | undefined {
+  const [growth, wave] = first?.kind === "power" ? [first, second] : [second, first];
+  if (growth?.kind !== "power" || wave?.kind !== "call" || (wave.name !== "sin" && wave.name !== "cos")) return undefined;
+  const [inside = ONE] = wave.args;
+  const [rate, turn] = [linearIn(growth.exponent, variable)?.slope, linearIn(inside, variable)?.slope];
+  if (!rate || !turn) return undefined;
+  const a = growth.base.kind === "constant" && growth.base.name === "e" ? rate : product(rate, call("ln", growth.base));
+  const [same, other] = [product(a, wave), product(turn, call(wave.name === "sin" ? "cos" : "sin", inside))];
+  const value = divide(product(growth, wave.name === "sin" ? sum(same, negate(other)) : sum(same, other)), expand(sum(power(a, TWO), power(turn, TWO))));
+  return { value, steps: [integralStep("the same integral comes back", [], f, variable, value)] };
+}

@@ -1,0 +1,66 @@
+import { call, divide, HALF, name, negate, number, power, product, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { contains, type Expression, equal } from "../../expression/expression.ts";
+import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { possibleSigns } from "../../rewrite/sign.ts";
+import { expand, simplify } from "../../rewrite/simplify.ts";
+import { differentiate } from "../derivative.ts";
+import { constantRoot, powerOf } from "./powers.ts";
+import { integralStep, type Rule } from "./rule.ts";
+
+const LARGEST_DEGREE = 8;
+const NEGATIVE = 1;
+const POSITIVE = 4;
+
+/**
+ * A polynomial times or over the square root of R = a x² + b x + c: ∫ p/√R = Q √R + λ ∫ 1/√R with a polynomial Q, whose coefficients
+ * follow from p = Q′ R + Q R′/2 + λ from the highest down (I. N. Bronshtein, K. A. Semendyayev, Handbook of Mathematics, 8.1.4).
+ */
+export const QUADRATIC_ROOT: Rule = (f, { variable, assumptions }) => {
+  const factors = f.kind === "product" ? f.factors : [f];
+  const root = factors.find((factor) => contains(factor, variable) && powerOf(factor)?.exponent.den === 2);
+  const own = root && powerOf(root);
+  if (!own) return undefined;
+  const [c, b, a, ...more] = polynomialCoefficients(own.base, variable) ?? [];
+  const twice = Number(own.exponent.num);
+  if (!a || !b || !c || more.length > 0 || twice < -1) return undefined;
+  const over = product(...factors.filter((factor) => factor !== root), power(own.base, number((twice + 1) / 2)));
+  const p = polynomialCoefficients(expand(over), variable);
+  if (!p || p.length - 1 > LARGEST_DEGREE) return undefined;
+  const { coefficients, left } = quotientOf(p, [c, b, a]);
+  const plain = equal(left, ZERO) ? ZERO : reciprocalRoot(own.base, [c, b, a], variable, assumptions);
+  if (!plain) return undefined;
+  const q = sum(...coefficients.map((coefficient, k) => product(coefficient, power(name(variable), number(k)))));
+  const value = sum(...(equal(q, ZERO) ? [] : [product(q, sqrt(own.base))]), ...(equal(left, ZERO) ? [] : [product(left, plain)]));
+  return { value, steps: [integralStep("square root of a quadratic", [], f, variable, value)] };
+};
+
+/** Q and λ from p = Q′ R + Q R′/2 + λ. */
+function quotientOf(
+  p: readonly Expression[],
+  [c, b, a]: readonly [Expression, Expression, Expression],
+): { coefficients: readonly Expression[]; left: Expression } {
+  const coefficients: Expression[] = [];
+  const at = (k: number): Expression => coefficients[k] ?? ZERO;
+  // The coefficient of x^k: a k q_(k−1) + b (k + 1/2) q_k + c (k + 1) q_(k+1).
+  const other = (k: number): Expression => sum(product(b, number({ num: 2 * k + 1, den: 2 }), at(k)), product(c, number(k + 1), at(k + 1)));
+  for (let k = p.length - 1; k >= 1; k -= 1) coefficients[k - 1] = simplify(divide(subtract(p[k] ?? ZERO, other(k)), product(a, number(k)))).expression;
+  return { coefficients, left: simplify(subtract(p[0] ?? ZERO, other(0))).expression };
+}
+
+/** ∫ 1/√(a x² + b x + c), by the signs of a and of the discriminant. */
+function reciprocalRoot(
+  radicand: Expression,
+  [c, b, a]: readonly [Expression, Expression, Expression],
+  variable: string,
+  assumptions: readonly Expression[],
+): Expression | undefined {
+  const slope = differentiate(radicand, variable);
+  const discriminant = simplify(expand(subtract(power(b, TWO), product(number(4), a, c)))).expression;
+  const [leading, kind] = [possibleSigns(a, assumptions), possibleSigns(discriminant, assumptions)];
+  const ratio = (size: Expression): Expression => simplify(divide(expand(slope), constantRoot(size, assumptions))).expression;
+  if (leading === NEGATIVE && kind === POSITIVE) return divide(negate(call("arcsin", ratio(discriminant))), constantRoot(negate(a), assumptions));
+  if (leading !== POSITIVE) return undefined;
+  const rootA = constantRoot(a, assumptions);
+  if (kind === NEGATIVE) return divide(call("arsinh", ratio(expand(negate(discriminant)))), rootA);
+  return divide(call("ln", call("abs", sum(product(rootA, sqrt(radicand)), product(HALF, slope)))), rootA);
+}

@@ -1,0 +1,205 @@
+import { coversZeros } from "../calculus/cover.ts";
+import { Analysed } from "../calculus/zeros.ts";
+import { approximateValue } from "../expression/ball-value.ts";
+import { logic, MINUS_ONE, name, negate, number, ONE, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { realDomain } from "../expression/domain.ts";
+import { type Comparison, contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
+import { BudgetExhausted } from "../number/budget.ts";
+import * as rational from "../number/rational.ts";
+import { factoredExpression } from "../rewrite/factored.ts";
+import { Kernels, NotAnalysable, normalForm } from "../rewrite/normal-form.ts";
+import { decide } from "../rewrite/sign.ts";
+import { constantSign } from "../rewrite/zero-test.ts";
+
+/** All values of a variable from one bound to another, which may be the larger or the smaller one; with its ends or without. */
+export interface Stretch {
+  readonly variable: string;
+  readonly from: Expression;
+  readonly to: Expression;
+  readonly closed: boolean;
+}
+
+/** The sign that an expression has on the inside of a stretch between numbers, and at its two ends; undefined where that is not proven. */
+interface SignsBetween {
+  readonly inside: -1 | 1;
+  readonly ends: readonly (-1 | 0 | 1 | undefined)[];
+}
+
+/** What is known of the variable on a stretch, where the order of its bounds is. */
+export function relationsOn({ variable, from, to, closed }: Stretch, assumptions: readonly Expression[]): readonly Expression[] {
+  const order = decide(relation(from, "<", to), assumptions) ? [from, to] : decide(relation(to, "<", from), assumptions) ? [to, from] : undefined;
+  const [low, high] = order ?? [];
+  const x = name(variable);
+  return low && high ? [relation(x, closed ? ">=" : ">", low), relation(x, closed ? "<=" : "<", high)] : [];
+}
+
+/** Whether a relation is proven for every value of the variable on a stretch. */
+export function holdsBetween(condition: Expression, stretch: Stretch, assumptions: readonly Expression[]): boolean {
+  if (!contains(condition, stretch.variable)) return decide(condition, assumptions) === true;
+  if (decide(condition, [...assumptions, ...relationsOn(stretch, assumptions)]) === true) return true;
+  if (condition.kind === "logic") {
+    const held = condition.items.map((item) => holdsBetween(item, stretch, assumptions));
+    return condition.operator === "and" ? held.every(Boolean) : held.some(Boolean);
+  }
+  if (condition.kind !== "relation") return false;
+  return condition.comparisons.every((comparison, k) =>
+    comparedBetween(condition.operands[k] ?? ZERO, comparison, condition.operands[k + 1] ?? ZERO, stretch, assumptions),
+  );
+}
+
+const HOLDS: Readonly<Record<Comparison, readonly (-1 | 0 | 1)[]>> = {
+  "=": [0],
+  "!=": [-1, 1],
+  "<": [-1],
+  "<=": [-1, 0],
+  ">": [1],
+  ">=": [0, 1],
+};
+
+function comparedBetween(left: Expression, comparison: Comparison, right: Expression, stretch: Stretch, assumptions: readonly Expression[]): boolean {
+  // |u| > 0 says that u is not 0, which is shown by the sign of u.
+  if (comparison === ">" && equal(right, ZERO) && left.kind === "call" && left.name === "abs")
+    return comparedBetween(left.args[0] ?? ZERO, "!=", ZERO, stretch, assumptions);
+  // A power with a positive exponent is 0 exactly where its base is.
+  if (comparison === "!=" && equal(right, ZERO) && left.kind === "power" && left.exponent.kind === "number" && left.exponent.value.num > 0)
+    return comparedBetween(left.base, "!=", ZERO, stretch, assumptions);
+  const difference = subtract(left, right);
+  if (freeNames(difference).size > 1 || [stretch.from, stretch.to].some((bound) => freeNames(bound).size > 0))
+    return decidedAlong(difference, comparison, stretch, assumptions);
+  const signs = signsBetween(difference, stretch);
+  if (!signs || !HOLDS[comparison].includes(signs.inside)) return false;
+  return !stretch.closed || signs.ends.every((sign) => sign !== undefined && HOLDS[comparison].includes(sign));
+}
+
+/** The sign of an expression in the variable alone between two numbers: continuous, no zero inside, proven piece by piece, and one value. */
+function signsBetween(e: Expression, { variable, from, to }: Stretch): SignsBetween | undefined {
+  if (!continuousBetween(e, { variable, from, to, closed: false }, [])) return undefined;
+  const order = constantSign(subtract(to, from));
+  if (order === undefined || order === 0) return undefined;
+  const [low, high] = order > 0 ? [from, to] : [to, from];
+  const ends = [low, high].map((end) => constantSign(substitute(e, new Map([[variable, end]]))));
+  const zeros = [low, high].filter((_, k) => ends[k] === 0);
+  const x = name(variable);
+  const within = [relation(x, ">=", low), relation(x, "<=", high)];
+  if (!coversZeros(new Analysed(e, variable), zeros, within)) return undefined;
+  const middle = numberBetween(low, high);
+  const inside = middle && constantSign(substitute(e, new Map([[variable, number(middle)]])));
+  return inside ? { inside, ends } : undefined;
+}
+
+/** A rational number well inside an interval between real constants. */
+function numberBetween(low: Expression, high: Expression): rational.Rational | undefined {
+  const [a, b] = [approximateValue(low), approximateValue(high)];
+  if (a === undefined || b === undefined) return undefined;
+  const middle = rational.fromNumber(a + (b - a) / 2);
+  const inside = constantSign(subtract(number(middle), low)) === 1 && constantSign(subtract(high, number(middle))) === 1;
+  return inside ? middle : undefined;
+}
+
+/** With letters: x = from + (to − from) t for t from 0 to 1, and the signs of the factors, those in t alone proven between numbers. */
+function decidedAlong(e: Expression, comparison: Comparison, { variable, from, to, closed }: Stretch, assumptions: readonly Expression[]): boolean {
+  const letter = freshName("t", [e, from, to, ...assumptions]);
+  const t = name(letter);
+  const known = [...assumptions, relation(t, closed ? ">=" : ">", ZERO), relation(t, closed ? "<=" : "<", ONE)];
+  const along = substitute(e, new Map([[variable, sum(from, product(subtract(to, from), t))]]));
+  const unit: Stretch = { variable: letter, from: ZERO, to: ONE, closed };
+  return [along, factoredForm(along)].some((form) => {
+    const own = (form.kind === "product" ? form.factors : [form]).flatMap((factor) => signFact(factor, unit));
+    return decide(relation(form, comparison, ZERO), [...known, ...own]) === true;
+  });
+}
+
+/** What is proven of the sign of a factor in the variable alone, as a relation. */
+function signFact(factor: Expression, unit: Stretch): readonly Expression[] {
+  const base = factor.kind === "power" ? factor.base : factor;
+  if (freeNames(base).size !== 1 || !contains(base, unit.variable) || base.kind === "name") return [];
+  const signs = signsBetween(base, unit);
+  if (!signs || (unit.closed && signs.ends.includes(undefined))) return [];
+  const reached = unit.closed && signs.ends.includes(0);
+  if (unit.closed && signs.ends.includes(signs.inside === 1 ? -1 : 1)) return [];
+  return [relation(base, signs.inside === 1 ? (reached ? ">=" : ">") : reached ? "<=" : "<", ZERO)];
+}
+
+function factoredForm(e: Expression): Expression {
+  try {
+    const kernels = new Kernels();
+    const { numerator, denominator } = normalForm(e, kernels);
+    return product(factoredExpression(numerator, kernels), power(factoredExpression(denominator, kernels), number(-1)));
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return e;
+    throw error;
+  }
+}
+
+/** The expression with bars, signs and cases written out as they are on the inside of a stretch, where that is proven. */
+export function writtenOutBetween(e: Expression, stretch: Stretch, assumptions: readonly Expression[]): Expression {
+  const open: Stretch = { ...stretch, closed: false };
+  const inner = mapChildren(e, (child) => writtenOutBetween(child, stretch, assumptions));
+  const holds = (left: Expression, comparison: Comparison, right: Expression): boolean => holdsBetween(relation(left, comparison, right), open, assumptions);
+  if (inner.kind === "call") {
+    const [inside = ZERO] = inner.args;
+    switch (inner.name) {
+      case "abs":
+        return holds(inside, ">=", ZERO) ? inside : holds(inside, "<=", ZERO) ? negate(inside) : inner;
+      case "sgn":
+        return holds(inside, ">", ZERO) ? ONE : holds(inside, "<", ZERO) ? MINUS_ONE : inner;
+      case "max":
+      case "min":
+        return inner.args.find((one) => inner.args.every((other) => other === one || holds(one, inner.name === "max" ? ">=" : "<=", other))) ?? inner;
+      default:
+        return inner;
+    }
+  }
+  if (inner.kind !== "cases") return inner;
+  for (const { value, condition } of inner.branches) {
+    if (holdsBetween(condition, open, assumptions)) return value;
+    if (!holdsBetween(opposite(condition), open, assumptions)) return inner;
+  }
+  return inner.otherwise ?? inner;
+}
+
+const OPPOSITE: Readonly<Record<Comparison, Comparison>> = { "=": "!=", "!=": "=", "<": ">=", "<=": ">", ">": "<=", ">=": "<" };
+
+/** What holds where a relation does not. */
+function opposite(e: Expression): Expression {
+  if (e.kind === "logic") return logic(e.operator === "and" ? "or" : "and", e.items.map(opposite));
+  if (e.kind !== "relation") return e;
+  const apart = e.comparisons.map((comparison, k) => relation(e.operands[k] ?? ZERO, OPPOSITE[comparison], e.operands[k + 1] ?? ZERO));
+  const [only] = apart;
+  return only && apart.length === 1 ? only : logic("or", apart);
+}
+
+/** The functions that are continuous wherever they have a real value. */
+const CONTINUOUS: ReadonlySet<string> = new Set(
+  "abs sin cos tan cot sec csc sinh cosh tanh coth sech csch arcsin arccos arctan arccot arcsec arccsc arsinh arcosh artanh ln log root sqrt".split(" "),
+);
+
+/** Whether an expression is proven to be defined and continuous on a stretch, but where a condition fails that may do so. */
+export function continuousBetween(
+  e: Expression,
+  stretch: Stretch,
+  assumptions: readonly Expression[],
+  mayFail: (condition: Expression) => boolean = () => false,
+): boolean {
+  const conditions = realDomain(e).filter((condition) => !mayFail(condition));
+  return isComposedOfContinuous(e, stretch.variable) && conditions.every((condition) => holdsBetween(condition, stretch, assumptions));
+}
+
+function isComposedOfContinuous(e: Expression, variable: string): boolean {
+  if (!contains(e, variable)) return true;
+  switch (e.kind) {
+    case "name":
+      return true;
+    case "sum":
+      return e.terms.every((part) => isComposedOfContinuous(part, variable));
+    case "product":
+      return e.factors.every((part) => isComposedOfContinuous(part, variable));
+    case "power":
+      return isComposedOfContinuous(e.base, variable) && isComposedOfContinuous(e.exponent, variable);
+    case "call":
+      return CONTINUOUS.has(e.name) && e.args.every((part) => isComposedOfContinuous(part, variable));
+    default:
+      return false;
+  }
+}
