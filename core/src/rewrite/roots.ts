@@ -22,7 +22,7 @@ export function splitRoot(e: Expression, n: number, assumptions: readonly Expres
     if (sign !== 0) {
       const size = sign > 0 ? base : negate(base);
       if (sign < 0 && exponent % 2 !== 0) inside.push(number(-1));
-      outside.push(power(power(size, number(rational.rational(1, n))), number(exponent)));
+      outside.push(exponent % n === 0 ? power(size, number(exponent / n)) : power(power(size, number(rational.rational(1, n))), number(exponent)));
       continue;
     }
     // For even n, b^(kn + r) = |b|^(kn) b^r with r even or odd as the exponent is.

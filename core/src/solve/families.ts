@@ -55,31 +55,40 @@ export function tidyFamilies(solved: Solved, task: Task): Solved {
   return inInterval(result, joined, apart, after, task, letter, conditions);
 }
 
-/** How many members are looked at on either side of n = 0. */
+/** How many members are looked at on either side of n = 0, and how many where a part of the usual effort is enough. */
 const REACH = 400;
+const BRIEF_REACH = 24;
 
-/** Families such as √(π/6 + 2πn): their members in a bounded interval, which the judge then counts by itself. */
+/**
+ * Families such as √(π/6 + 2πn): their members in a bounded interval, which the judge then counts by itself. Where they do not end
+ * within reach, as those of 1/(πn) around 0, the family stays, with the interval as a condition; in brief its first members.
+ */
 function membersOfOthers(solved: Solved, task: Task, letter: string): Solved {
   const { unknown } = task;
   const facts = task.assumptions.filter((fact) => contains(fact, unknown));
   const { low, high } = boundsOf(unknown, facts);
   const open = solved.set.solutions.filter(({ integers }) => integers.length > 0);
   if (open.length === 0 || low === undefined || high === undefined || freeNames(task.equation).size > 1) return solved;
+  const reach = task.brief ? BRIEF_REACH : REACH;
+  const isMember = (one: Solution, n: number): Solution | undefined => {
+    const at = new Map([[letter, number(n)]]);
+    const holds = (condition: Expression): boolean => decide(simplify(substitute(condition, at)).expression, []) === true;
+    const value = one.conditions.every(holds) ? memberAt(one.values.get(unknown) ?? ZERO, at) : undefined;
+    return value && facts.every((fact) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []) === true)
+      ? solution(unknown, value)
+      : undefined;
+  };
+  const goesOn = open.filter((one) => [-reach, reach].some((n) => isMember(one, n)));
+  const listed = task.brief ? open : open.filter((one) => !goesOn.includes(one));
+  const members = listed.flatMap((one) => Array.from({ length: 2 * reach + 1 }, (_, k) => isMember(one, k - reach) ?? []).flat());
+  const sorted = members.sort((a, b) => approximate(a.values.get(unknown) ?? ZERO) - approximate(b.values.get(unknown) ?? ZERO));
+  const whole = task.brief ? [] : goesOn.map((one) => ({ ...one, conditions: [...one.conditions, ...facts.map((fact) => substitute(fact, one.values))] }));
   const rest = solved.set.solutions.filter(({ integers }) => integers.length === 0);
-  const found: Solution[] = [];
-  for (const one of open) {
-    for (let n = -REACH; n <= REACH; n += 1) {
-      const at = new Map([[letter, number(n)]]);
-      const holds = (condition: Expression): boolean => decide(simplify(substitute(condition, at)).expression, []) === true;
-      if (!one.conditions.every(holds)) continue;
-      const value = memberAt(one.values.get(unknown) ?? ZERO, at);
-      if (value && facts.every((fact) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []) === true))
-        found.push(solution(unknown, value));
-    }
-  }
-  const sorted = found.sort((a, b) => approximate(a.values.get(unknown) ?? ZERO) - approximate(b.values.get(unknown) ?? ZERO));
-  const reason = `${solved.set.reason}; the members with ${facts.map(text).join(" and ")} are listed`;
-  return { ...solved, set: { ...solved.set, reason, solutions: [...sorted, ...rest] } };
+  const where = facts.map(text).join(" and ");
+  const said = [...(sorted.length > 0 ? [`the members with ${where} are listed`] : []), ...(goesOn.length > 0 ? [`very many members satisfy ${where}`] : [])];
+  const reason = [solved.set.reason, ...said].join("; ");
+  const complete = solved.set.complete && !(task.brief && goesOn.length > 0);
+  return { ...solved, set: { ...solved.set, complete, reason, solutions: [...sorted, ...whole, ...rest] } };
 }
 
 function memberAt(value: Expression, at: ReadonlyMap<string, Expression>): Expression | undefined {

@@ -4,7 +4,6 @@ import { mapChildren } from "../../expression/substitute.ts";
 import { hasAngles } from "../../rewrite/angles.ts";
 import { inOne } from "../../rewrite/forms/angle-forms.ts";
 import { rootsOut } from "../../rewrite/forms/root-and-log-forms.ts";
-import { powerOf } from "./powers.ts";
 
 /** Square roots of what is a square, perhaps by a formula for angles, as absolute values: √(2 − 2 cos t) is 2 |sin(t/2)|. */
 export function withoutRootsOfSquares(e: Expression, variable: string, assumptions: readonly Expression[]): Expression {
@@ -12,19 +11,12 @@ export function withoutRootsOfSquares(e: Expression, variable: string, assumptio
   if (inner.kind !== "power" || inner.exponent.kind !== "number" || inner.exponent.value.den !== 2 || !contains(inner.base, variable)) return inner;
   const whole = product(number(2), inner.exponent);
   const plain = squareForms(inner.base)
-    .map((radicand) => withWholePowers(rootsOut(sqrt(radicand), assumptions)))
+    .map((radicand) => rootsOut(sqrt(radicand), assumptions))
     .find((root) => findAll(root, (part) => isRoot(part) && contains(part, variable)).length === 0);
   return plain ? power(plain, whole) : inner;
 }
 
 const isRoot = (part: Expression): boolean => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1;
-
-/** (√b)² as b. */
-function withWholePowers(e: Expression): Expression {
-  const inner = mapChildren(e, withWholePowers);
-  const own = powerOf(inner);
-  return own && own.exponent.den === 1 ? power(own.base, number(own.exponent)) : inner;
-}
 
 function squareForms(radicand: Expression): readonly Expression[] {
   if (!hasAngles(radicand)) return [radicand];

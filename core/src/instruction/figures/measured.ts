@@ -4,7 +4,9 @@ import { call, divide, number, PI, power, product, sqrt, subtract, sum } from ".
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import type { Part } from "../../graph/figure/figure.ts";
 import { angle, area, distance, doubleArea, type Point, perimeter, scalarProduct, squaredDistance } from "../../graph/figure/measures.ts";
-import { simplify } from "../../rewrite/simplify.ts";
+import { rootsOut } from "../../rewrite/forms/root-and-log-forms.ts";
+import { decide } from "../../rewrite/sign.ts";
+import { complexity, simplify } from "../../rewrite/simplify.ts";
 import { equalityTest } from "../../rewrite/zero-test.ts";
 import type { PointNames } from "./points.ts";
 
@@ -21,9 +23,22 @@ export interface Measured {
 }
 
 /** Lengths of segments, sizes of angles, areas and perimeters of polygons, circumferences and areas of circles. */
-export function measuresOf(parts: readonly Part[], points: PointNames, places: ReadonlyMap<string, Point>): readonly Measured[] {
-  const found = parts.flatMap((part) => partMeasures(part, points, places));
+export function measuresOf(
+  parts: readonly Part[],
+  points: PointNames,
+  places: ReadonlyMap<string, Point>,
+  assumptions: readonly Expression[],
+): readonly Measured[] {
+  const found = parts.flatMap((part) => partMeasures(part, points, places)).map((one) => ({ ...one, value: shortened(one.value, assumptions) }));
   return found.filter((one, k) => found.findIndex((other) => other.use === one.use && other.part.kind === one.part.kind) === k);
+}
+
+/** Roots taken out, and what is common cancelled, as far as what is given of the names allows. */
+function shortened(e: Expression, assumptions: readonly Expression[]): Expression {
+  const plain = rootsOut(e, assumptions);
+  const { expression, conditions } = simplify(plain);
+  const forms = conditions.every((condition) => decide(condition, assumptions) === true) ? [e, plain, expression] : [e, plain];
+  return forms.reduce((best, next) => (complexity(next) < complexity(best) ? next : best));
 }
 
 function partMeasures(part: Part, points: PointNames, places: ReadonlyMap<string, Point>): readonly Measured[] {

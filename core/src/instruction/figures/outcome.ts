@@ -33,7 +33,7 @@ export function figureOutcome({ parts: written, values }: WrittenFigure, named: 
   const state = new Map(found.map(({ slider, value }) => [slider.name, value]));
   const settled = (e: Expression): Expression => simplify(substitute(put(e), state)).expression;
   const places = new Map([...shown].map(([key, { x, y }]) => [key, { x: settled(x), y: settled(y) }] as const));
-  const measures = measuresOf(parts, points, places);
+  const measures = measuresOf(parts, points, places, environment.assumptions);
   const placed = parts.map((part) => placedPart(part, { points, places, settled, measures, sliders: new Set(state.keys()) }));
   const notes = degenerations(parts, places);
   const told = stateWords(state);
