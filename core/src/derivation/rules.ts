@@ -154,6 +154,7 @@ const RULES = {
   "inverse functions by logarithms": () => "Write the inverse hyperbolic functions by logarithms",
   "rationalise the denominator": () => "Multiply numerator and denominator so that no root is left below",
   "untangle nested roots": () => "Untangle nested roots",
+  "write out": () => "Write out sums and cases",
   "basic integrals": () => "Basic integrals",
   "integrate term by term": () => "Integrate term by term; constant factors stand before the integral",
   "put the integrals in": () => "Put the integrals in",

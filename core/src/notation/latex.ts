@@ -67,8 +67,9 @@ export function writtenLatex(
       return `\\begin{cases}${[...rows, ...(e.otherwise ? [`${at(e.otherwise)} & \\text{otherwise}`] : [])].join(" \\\\ ")}\\end{cases}`;
     }
     case "iterated": {
-      const lower = e.lower ? (e.operator === "integral" ? at(e.lower) : `${nameLatex(e.variable)}=${at(e.lower)}`) : undefined;
-      const bounds = lower !== undefined && e.upper ? `_{${lower}}^{${at(e.upper)}}` : "";
+      const from = e.lower && at(ungrouped(e.lower));
+      const lower = from !== undefined && e.operator !== "integral" ? `${nameLatex(e.variable)}=${from}` : from;
+      const bounds = lower !== undefined && e.upper ? `_{${lower}}^{${at(ungrouped(e.upper))}}` : "";
       const differential = e.operator === "integral" ? ` \\,\\mathrm{d}${nameLatex(e.variable)}` : "";
       return `${OPERATORS[e.operator]}${bounds} ${wrapped(e.body, BINDING.product)}${differential}`;
     }

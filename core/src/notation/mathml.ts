@@ -71,8 +71,9 @@ export function writtenMathml(e: Syntax): string {
     }
     case "iterated": {
       const sign = operator(OPERATORS[e.operator]);
-      const lower = e.lower && (e.operator === "integral" ? writtenMathml(e.lower) : row(nameMathml(e.variable), operator("="), writtenMathml(e.lower)));
-      const head = lower && e.upper ? `<munderover>${sign}${row(lower)}${row(writtenMathml(e.upper))}</munderover>` : sign;
+      const from = e.lower && writtenMathml(ungrouped(e.lower));
+      const lower = from && e.operator !== "integral" ? row(nameMathml(e.variable), operator("="), from) : from;
+      const head = lower && e.upper ? `<munderover>${sign}${row(lower)}${row(writtenMathml(ungrouped(e.upper)))}</munderover>` : sign;
       const differential = e.operator === "integral" ? row('<mi mathvariant="normal">d</mi>', nameMathml(e.variable)) : "";
       return row(head, wrapped(e.body, BINDING.product), differential);
     }

@@ -160,7 +160,7 @@ function collectPower(e: Expression & { kind: "power" }, kernels: Kernels): Frac
     return kernel.kind === "power" && kernel.exponent.kind !== "number" ? WHOLE(poly.variable(kernels.index(kernel))) : collect(kernel, kernels);
   }
   const { num, den } = exponent;
-  const isVast = typeof num === "bigint" || typeof den === "bigint" || (den !== 1 && Math.abs(num) > HIGHEST_NUMERATOR);
+  const isVast = typeof num === "bigint" || typeof den === "bigint" || (den !== 1 && Math.max(Math.abs(num), den) > HIGHEST_NUMERATOR);
   if (isVast) return WHOLE(poly.variable(kernels.index(e)));
   if (den !== 1) return fractionPower(rootFraction(e.base, den, kernels), num, kernels);
   return fractionPower(collect(e.base, kernels), num, kernels);

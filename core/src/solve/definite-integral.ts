@@ -4,13 +4,14 @@ import { type Step, step } from "../derivation/step.ts";
 import { approximateValue } from "../expression/ball-value.ts";
 import { equation, name, negate, number, ONE, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { contains, type Expression, ExpressionMap, equal, findAll, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, ExpressionMap, equal, freeNames } from "../expression/expression.ts";
 import { type DefiniteIntegral, definiteIntegral, isDefiniteIntegral } from "../expression/integral.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { present } from "../notation/present.ts";
 import type { Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
+import { branchBorders, hasBranches, writtenNear } from "../rewrite/branches.ts";
 import { expandedLogarithm } from "../rewrite/logarithms.ts";
 import { decide } from "../rewrite/sign.ts";
 import { complexity } from "../rewrite/simplify.ts";
@@ -138,11 +139,6 @@ function conditionsOf(e: Expression, variable: string, assumptions: readonly Exp
   return realDomain(e).filter((condition) => !contains(condition, variable) && decide(condition, assumptions) !== true);
 }
 
-const BRANCHING: ReadonlySet<string> = new Set(["abs", "sgn", "max", "min"]);
-const branches = (part: Expression): boolean => part.kind === "cases" || (part.kind === "call" && BRANCHING.has(part.name));
-
-const hasBranches = (e: Expression, variable: string): boolean => findAll(e, (part) => branches(part) && contains(part, variable)).length > 0;
-
 /** The integral cut where something in bars, or a condition of cases, changes; undefined where these places are not all known. */
 function piecesOf(integral: DefiniteIntegral, assumptions: readonly Expression[]): readonly DefiniteIntegral[] | undefined {
   const { variable, lower, upper } = integral;
@@ -152,7 +148,7 @@ function piecesOf(integral: DefiniteIntegral, assumptions: readonly Expression[]
   if (order === undefined || order === 0 || freeNames(body).size > 1) return inOneForm(definiteIntegral(body, variable, lower, upper), assumptions);
   const [low, high] = order > 0 ? [lower, upper] : [upper, lower];
   const places: { readonly value: Expression; readonly at: number }[] = [];
-  for (const border of bordersOf(body, variable)) {
+  for (const border of branchBorders(body, variable)) {
     const zeros = zerosBetween(border, variable, low, high);
     if (!zeros) return undefined;
     for (const value of zeros) {
@@ -165,7 +161,7 @@ function piecesOf(integral: DefiniteIntegral, assumptions: readonly Expression[]
   const bounds = order > 0 ? cuts : [...cuts].reverse();
   const pieces = bounds.slice(1).flatMap((to, k) => {
     const from = bounds[k];
-    return from ? [definiteIntegral(asAt(body, variable, between(from, to)), variable, from, to)] : [];
+    return from ? [definiteIntegral(writtenNear(body, variable, between(from, to)), variable, from, to)] : [];
   });
   return pieces.some((piece) => hasBranches(piece.body, variable)) ? undefined : pieces;
 }
@@ -184,19 +180,6 @@ function inOneForm(integral: DefiniteIntegral, assumptions: readonly Expression[
   };
   const written = plain(body);
   return hasBranches(written, variable) ? undefined : [definiteIntegral(written, variable, lower, upper)];
-}
-
-/** What is 0 where a body may change its form: what stands in bars, and the sides of conditions. */
-function bordersOf(body: Expression, variable: string): readonly Expression[] {
-  return findAll(body, (part) => (part.kind === "call" && BRANCHING.has(part.name)) || part.kind === "relation").flatMap((part) => {
-    if (part.kind === "call") {
-      const single = part.name === "abs" || part.name === "sgn";
-      const pairs = part.args.flatMap((one, k) => part.args.slice(k + 1).map((other) => subtract(one, other)));
-      return (single ? part.args : pairs).filter((border) => contains(border, variable));
-    }
-    if (part.kind !== "relation") return [];
-    return part.operands.slice(1).map((operand, k) => subtract(part.operands[k] ?? ZERO, operand));
-  });
 }
 
 /** All zeros of an expression between two numbers; undefined where they are not all found. */
@@ -221,25 +204,4 @@ function plainValues({ solutions }: SolutionSet, variable: string): readonly Exp
 
 function between(from: Expression, to: Expression): Expression {
   return number(rational.fromNumber(((approximateValue(from) ?? 0) + (approximateValue(to) ?? 0)) / 2));
-}
-
-/** Bars and cases written out as they are at a place. */
-function asAt(e: Expression, variable: string, place: Expression): Expression {
-  const inner = mapChildren(e, (child) => asAt(child, variable, place));
-  const at = (part: Expression): Expression => substitute(part, new Map([[variable, place]]));
-  if (inner.kind === "call") return branches(inner) ? chosenAt(inner, at) : inner;
-  if (inner.kind !== "cases") return inner;
-  const branch = inner.branches.find(({ condition }) => decide(at(condition), []) === true);
-  return branch?.value ?? inner.otherwise ?? inner;
-}
-
-function chosenAt(e: Expression & { kind: "call" }, at: (part: Expression) => Expression): Expression {
-  const [inside = ZERO] = e.args;
-  if (e.name === "max" || e.name === "min") {
-    const wanted = e.name === "max" ? 1 : -1;
-    return e.args.reduce((best, next) => (constantSign(at(subtract(next, best))) === wanted ? next : best));
-  }
-  const sign = constantSign(at(inside));
-  if (sign === undefined || sign === 0) return e;
-  return e.name === "sgn" ? number(sign) : sign < 0 ? negate(inside) : inside;
 }

@@ -54,7 +54,7 @@ export function solveNumerically(task: Task): Solved | undefined {
   const found = cells.map((cell): Solution => solution(unknown, exact(cell) ?? namedZero(f, cell)));
   const open: Piece[] = [...beyond];
   for (const piece of unresolved) {
-    const zero = exactZeroAt(f, piece);
+    const zero = exactZeroAt(f, piece, task.brief ? BRIEF.orders : MOST_ORDERS);
     if (zero) {
       found.push(solution(unknown, zero.value, { multiplicity: zero.times }));
       continue;
@@ -94,7 +94,7 @@ export function solveNumerically(task: Task): Solved | undefined {
 const MARGIN = 1e-9;
 
 /** What is enough where only so many zeros can be seen. */
-const BRIEF = { boxes: 600, cells: 24, unresolved: 2 };
+const BRIEF = { boxes: 600, cells: 24, unresolved: 2, orders: 1 };
 
 /** The widest pieces, which are those that can be told apart; the others are left open. */
 function widest({ cells, unresolved }: Isolation): Isolation & { readonly beyond: readonly Piece[] } {
@@ -190,8 +190,8 @@ const AROUND = 1e-4;
  * An exactly known zero in a piece that could not be resolved: a zero of a derivative that is simple there, or a short number,
  * which must be proven to be a zero and the only one in the piece.
  */
-function exactZeroAt(f: Analysed, piece: Piece): { readonly value: Expression; readonly times: number } | undefined {
-  for (const value of candidates(f, piece)) {
+function exactZeroAt(f: Analysed, piece: Piece, orders: number): { readonly value: Expression; readonly times: number } | undefined {
+  for (const value of candidates(f, piece, orders)) {
     if (!isZeroAt(f, value)) continue;
     const place = around(value);
     if (!place) continue;
@@ -201,7 +201,7 @@ function exactZeroAt(f: Analysed, piece: Piece): { readonly value: Expression; r
   return undefined;
 }
 
-function* candidates(f: Analysed, { low, high }: Piece): Generator<Expression> {
+function* candidates(f: Analysed, { low, high }: Piece, orders: number): Generator<Expression> {
   const middle = (low + high) / 2;
   for (const unit of [number(1), PI]) {
     const size = around(unit)?.low ?? 1;
@@ -210,7 +210,7 @@ function* candidates(f: Analysed, { low, high }: Piece): Generator<Expression> {
       if (Math.abs((num / den) * size - middle) <= Math.max(high - low, 1e-9)) yield divide(product(number(num), unit), number(den));
     }
   }
-  for (let order = 1; order <= MOST_ORDERS; order += 1) {
+  for (let order = 1; order <= orders; order += 1) {
     const derivative = f.derivative(order);
     if (!derivative) return;
     const wide = { low: low - AROUND, high: high + AROUND };

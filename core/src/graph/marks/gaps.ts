@@ -1,18 +1,15 @@
-import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
 import { ballValue } from "../../expression/ball-value.ts";
-import { divide, number, product, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { number, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
-import { type Expression, freeNames, isReciprocal } from "../../expression/expression.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import * as complex from "../../number/complex-ball.ts";
 import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { zeroTest } from "../../rewrite/zero-test.ts";
-import { readable } from "../../solve/values.ts";
 import type { Mark } from "../scene.ts";
+import { limitAt } from "./limit-at.ts";
 import { type Drawn, pointMark, position } from "./point-mark.ts";
 import { rootsOf } from "./zeros.ts";
 
@@ -28,7 +25,7 @@ function stepsOf(bits: readonly number[]): readonly Rational[] {
 
 /**
  * What happens where a function stops being defined: a vertical asymptote where it grows beyond all bounds, a hole where it has a
- * limit on both sides, an end of its domain where it has a value.
+ * limit but no value, an end of its domain where it has a value.
  */
 export function gaps({ expression, variable, range }: Drawn, index: number): readonly Mark[] {
   const found: Mark[] = [];
@@ -42,7 +39,7 @@ export function gaps({ expression, variable, range }: Drawn, index: number): rea
     }
     const own = pointMark("endpoint", x, expression, variable, [index]);
     if (own.length > 0) found.push(...(sides.includes("nothing") ? own : []));
-    else if (sides.every((side) => side === "limit")) found.push(...holeAt(expression, variable, x, index));
+    else if (sides.includes("limit")) found.push(...holeAt(expression, variable, x, index));
   }
   return found;
 }
@@ -79,31 +76,8 @@ function behaviourAt(steps: readonly Rational[], expression: Expression, variabl
   return late > early / 2 && late > 1e-6 ? "unbounded" : "limit";
 }
 
-const MOST_ORDERS = 4;
-
-/** The limit at a common zero of numerator and denominator, by their derivatives (G. de l'Hôpital, 1696). */
 function holeAt(expression: Expression, variable: string, x: Expression, index: number): readonly Mark[] {
-  const shortened = simplify(expression).expression;
-  const plain = pointMark("hole", x, shortened, variable, [index]);
-  if (plain.length > 0) return plain;
-  const factors = shortened.kind === "product" ? shortened.factors : [shortened];
-  const at = new Map([[variable, x]]);
-  let above = product(...factors.filter((factor) => !isReciprocal(factor)));
-  let below = product(...factors.filter(isReciprocal).map((factor) => divide(number(1), factor)));
-  try {
-    for (let order = 0; order < MOST_ORDERS; order += 1) {
-      const [top, bottom] = [above, below].map((part) => readable(substitute(part, at)));
-      if (!top || !bottom) return [];
-      if (zeroTest(bottom).kind === "nonzero") {
-        const y = readable(divide(top, bottom));
-        const place = position(x, y);
-        return place ? [{ kind: "hole", x, y, at: place, curves: [index] }] : [];
-      }
-      if (zeroTest(top).kind !== "zero") return [];
-      [above, below] = [simplify(differentiate(above, variable)).expression, simplify(differentiate(below, variable)).expression];
-    }
-  } catch (error) {
-    if (!(error instanceof NotDifferentiable)) throw error;
-  }
-  return [];
+  const y = limitAt(expression, variable, x);
+  const at = y && position(x, y);
+  return y && at ? [{ kind: "hole", x, y, at, curves: [index] }] : [];
 }

@@ -1,13 +1,16 @@
-import { equal } from "../../expression/expression.ts";
+import { call, divide, number, product, subtract, sum, TWO } from "../../expression/construct.ts";
+import { type Expression, equal } from "../../expression/expression.ts";
+import { mapChildren } from "../../expression/substitute.ts";
 import type { Mark } from "../scene.ts";
 import { farAsymptotes } from "./asymptotes.ts";
 import { gaps } from "./gaps.ts";
+import { jumps } from "./jumps.ts";
 import type { Drawn } from "./point-mark.ts";
 import { extrema, inflections } from "./turning-points.ts";
 import { intercept, intersections, rangeOfRepeated, zeros } from "./zeros.ts";
 
 /** What is looked for on every function, in the order in which it is listed. */
-const FAMILIES: readonly ((drawn: Drawn, index: number) => readonly Mark[])[] = [zeros, extrema, intercept, inflections, gaps];
+const FAMILIES: readonly ((drawn: Drawn, index: number) => readonly Mark[])[] = [zeros, extrema, intercept, inflections, gaps, jumps];
 
 /** The marks of functions of one variable with exact coordinates, as far as the solver finds them. */
 export function marksOf(functions: readonly Drawn[], indices: readonly number[]): readonly Mark[] {
@@ -17,15 +20,24 @@ export function marksOf(functions: readonly Drawn[], indices: readonly number[])
     if (!marks.some((other) => other.kind === mark.kind && isSame(other.x, mark.x) && isSame(other.y, mark.y) && isSame(other.line, mark.line)))
       marks.push(mark);
   };
-  const shown = functions.map((f) => ({ ...f, range: rangeOfRepeated(f) }));
+  const plain = functions.map((f) => ({ ...f, expression: withoutExtrema(f.expression) }));
+  const shown = plain.map((f) => ({ ...f, range: rangeOfRepeated(f) }));
   shown.forEach((f, k) => {
     const index = indices[k] ?? k;
     for (const family of FAMILIES) for (const mark of family(f, index)) add(mark);
-    const asked = functions[k];
+    const asked = plain[k];
     if (asked) for (const mark of farAsymptotes(asked, index)) add(mark);
     shown.slice(0, k).forEach((g, j) => {
       for (const mark of intersections(g, indices[j] ?? j, f, index)) add(mark);
     });
   });
   return marks;
+}
+
+/** max(a, b) as (a + b + |a − b|)/2 and min(a, b) as (a + b − |a − b|)/2, which have derivatives by the rules. */
+function withoutExtrema(e: Expression): Expression {
+  const inner = mapChildren(e, withoutExtrema);
+  if (inner.kind !== "call" || (inner.name !== "max" && inner.name !== "min")) return inner;
+  const sign = number(inner.name === "max" ? 1 : -1);
+  return inner.args.reduce((a, b) => divide(sum(a, b, product(sign, call("abs", subtract(a, b)))), TWO));
 }

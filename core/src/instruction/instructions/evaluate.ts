@@ -46,8 +46,10 @@ export const EVALUATE: Instruction = {
         const undefinedPart = divisionByZero(current);
         if (undefinedPart) throw new CannotDo(`this is not defined: ${text(undefinedPart)} divides by 0`);
         const asked = current;
-        const found = withIntegralValues(writeOut(current), environment.assumptions, (one, known) => judgeStep(one, known).verdict === "nailed");
+        const written = writeOut(current);
+        const found = withIntegralValues(written, environment.assumptions, (one, known) => judgeStep(one, known).verdict === "nailed");
         if (found) {
+          if (!equal(written, current)) steps.push(step("write out", [], { kind: "equal", before: current, after: written }));
           steps.push(...found.steps);
           current = found.value;
         }

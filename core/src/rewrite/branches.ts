@@ -1,0 +1,82 @@
+import { ballValue } from "../expression/ball-value.ts";
+import { negate, number, subtract, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, findAll } from "../expression/expression.ts";
+import { mapChildren, substitute } from "../expression/substitute.ts";
+import * as real from "../number/real-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import { decide } from "./sign.ts";
+import { constantSign } from "./zero-test.ts";
+
+/** Functions that are written differently on either side of some values of their arguments. */
+const BRANCHING: ReadonlySet<string> = new Set(["abs", "sgn", "max", "min"]);
+const STEPPED: ReadonlySet<string> = new Set(["floor", "ceil"]);
+
+const changes = (part: Expression): boolean => part.kind === "cases" || (part.kind === "call" && BRANCHING.has(part.name));
+
+/** Whether bars, signs, extrema or cases with the variable stand in an expression. */
+export function hasBranches(e: Expression, variable: string): boolean {
+  return findAll(e, (part) => changes(part) && contains(part, variable)).length > 0;
+}
+
+/** What is 0 where an expression may change its form: what stands in bars, differences of the arguments of extrema, and of the sides of conditions. */
+export function branchBorders(e: Expression, variable: string): readonly Expression[] {
+  return findAll(e, (part) => (part.kind === "call" && BRANCHING.has(part.name)) || part.kind === "relation")
+    .flatMap((part) => {
+      if (part.kind === "relation") return part.operands.slice(1).map((operand, k) => subtract(part.operands[k] ?? ZERO, operand));
+      if (part.kind !== "call") return [];
+      if (part.name === "abs" || part.name === "sgn") return part.args;
+      return part.args.flatMap((one, k) => part.args.slice(k + 1).map((other) => subtract(one, other)));
+    })
+    .filter((border) => contains(border, variable));
+}
+
+/** What stands in the steps of an expression, which jump where it is a whole number. */
+export function steppedParts(e: Expression, variable: string): readonly Expression[] {
+  return findAll(e, (part) => part.kind === "call" && STEPPED.has(part.name) && contains(part, variable)).flatMap((part) =>
+    part.kind === "call" ? part.args : [],
+  );
+}
+
+/** The expression with bars, signs, steps, extrema and cases written out as they are at a place, as far as that is decided there. */
+export function writtenNear(e: Expression, variable: string, place: Expression): Expression {
+  const inner = mapChildren(e, (child) => writtenNear(child, variable, place));
+  const at = (part: Expression): Expression => substitute(part, new Map([[variable, place]]));
+  if (inner.kind === "call") return calledNear(inner, at);
+  if (inner.kind !== "cases") return inner;
+  const branch = inner.branches.find(({ condition }) => decide(at(condition), []) === true);
+  return branch?.value ?? inner.otherwise ?? inner;
+}
+
+function calledNear(e: Expression & { kind: "call" }, at: (part: Expression) => Expression): Expression {
+  const [inside = ZERO] = e.args;
+  switch (e.name) {
+    case "max":
+    case "min": {
+      const wanted = e.name === "max" ? 1 : -1;
+      return e.args.reduce((best, next) => (constantSign(at(subtract(next, best))) === wanted ? next : best));
+    }
+    case "abs":
+    case "sgn": {
+      const sign = constantSign(at(inside));
+      if (sign === undefined || sign === 0) return e;
+      return e.name === "sgn" ? number(sign) : sign < 0 ? negate(inside) : inside;
+    }
+    case "floor":
+    case "ceil":
+      return wholeNumber(at(e)) ?? e;
+    default:
+      return e;
+  }
+}
+
+const PRECISION = 160;
+
+function wholeNumber(e: Expression): Expression | undefined {
+  try {
+    const value = real.toNumber(ballValue(e, PRECISION).re);
+    return Number.isSafeInteger(value) ? number(value) : undefined;
+  } catch (error) {
+    if (error instanceof BallUndefined) return undefined;
+    throw error;
+  }
+}
