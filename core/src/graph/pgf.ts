@@ -1,5 +1,7 @@
 import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position } from "./scene.ts";
+import { surfaceAxes, surfacePgf } from "./surface-pgf.ts";
+import { DEFAULT_TURN, type Turn } from "./surface-svg.ts";
 
 const DASHES = ["solid", "dashed", "dotted", "dash dot", "densely dashed", "loosely dotted"] as const;
 const COLOURS = ["nail1", "nail2", "nail3", "nail4", "nail5", "nail6"] as const;
@@ -37,15 +39,16 @@ export function labelLatex(label: string): string {
 }
 
 /**
- * A graph of the plane as a pgfplots picture for a LaTeX document, with its curves as they are drawn, its marks and its legend.
- * Of a surface, its level lines and rim are drawn on the floor.
+ * A graph as a pgfplots picture for a LaTeX document, with its curves as they are drawn, its marks and its legend; a surface as a net in
+ * space.
  */
-export function drawPgf(picture: Picture): string {
+export function drawPgf(picture: Picture, turn: Turn = DEFAULT_TURN): string {
   const { window, xLabel, yLabel, curves, marks, logarithmic } = picture;
   const [xMin, xMax, yMin, yMax] = [window.xMin, window.xMax, window.yMin, window.yMax].map(short);
   const power = (axis: "x" | "y"): readonly string[] => (logarithmic?.[axis] ? [`${axis}ticklabel={$10^{\\pgfmathprintnumber{\\tick}}$}`] : []);
+  const mesh = curves.find((curve) => curve.mesh)?.mesh;
   const options = [
-    `axis lines=${logarithmic ? "left" : "middle"}`,
+    ...(mesh ? surfaceAxes(mesh, turn) : [`axis lines=${logarithmic ? "left" : "middle"}`]),
     "grid=major",
     `xmin=${xMin}, xmax=${xMax}, ymin=${yMin}, ymax=${yMax}`,
     `xlabel={${labelLatex(xLabel)}}`,
@@ -57,7 +60,7 @@ export function drawPgf(picture: Picture): string {
     ...(curves.length > 1 ? ["legend pos=outer north east"] : []),
   ];
   return [
-    ...HEX.slice(0, curves.length).map((hex, k) => `\\definecolor{nail${k + 1}}{HTML}{${hex}}`),
+    ...HEX.slice(0, curves.length + (mesh ? 1 : 0)).map((hex, k) => `\\definecolor{nail${k + 1}}{HTML}{${hex}}`),
     "\\begin{tikzpicture}",
     `\\begin{axis}[${options.join(", ")}]`,
     ...curves.flatMap((curve, k) => curvePgf(curve, k, curves.length > 1)),
@@ -74,9 +77,9 @@ function plotOf(points: readonly Position[], style: string): string {
 
 function curvePgf({ label, pieces, hatching = [], dots = [], bars = [], mesh }: PictureCurve, index: number, named: boolean): readonly string[] {
   const colour = COLOURS[index % COLOURS.length] ?? "black";
-  const lines = [...pieces, ...(mesh ? [...mesh.contours.flat(), ...mesh.rim.map((piece) => piece.map(([x, y]): Position => [x, y]))] : [])];
+  if (mesh) return surfacePgf(mesh, colour, COLOURS[(index + 1) % COLOURS.length] ?? "black");
   const thin = [...hatching, ...bars].map((line) => plotOf(line, `${colour}, very thin, forget plot`));
-  const thick = lines.map((piece) => plotOf(piece, `${colour}, ${DASHES[index % DASHES.length]}, thick, forget plot`));
+  const thick = pieces.map((piece) => plotOf(piece, `${colour}, ${DASHES[index % DASHES.length]}, thick, forget plot`));
   const points = dots.length > 0 ? [plotOf(dots, `${colour}, only marks, mark=*, forget plot`)] : [];
   const legend = named
     ? [
