@@ -168,7 +168,7 @@ describe("in words and for LaTeX", () => {
   it("makes a net in space of a surface for LaTeX, with its cuts", () => {
     const tex = drawPgf(drawn("graph z = 4 - x^2 - y^2 where x^2 + y^2 <= 4 with strip x = 1").picture, { around: 50, above: 20 });
     expect(tex).toContain("view={50}{20}");
-    const net = /\\addplot3\[surf, mesh\/rows=(\d+),[^;]*coordinates \{([^}]*)\}/.exec(tex);
+    const net = /\\addplot3\[surf, z buffer=sort, mesh\/rows=(\d+),[^;]*coordinates \{([^}]*)\}/.exec(tex);
     const rows = Number(net?.[1]);
     expect(((net?.[2] ?? "").split("(").length - 1) % rows).toBe(0);
     expect(tex.split("{").length).toBe(tex.split("}").length);

@@ -66,6 +66,21 @@ async function lineBecomes(line: number, pattern: RegExp): Promise<void> {
 }
 
 describe("graphs under the hand", () => {
+  it("come closer under two fingers that move apart", async () => {
+    await opens("The two gates");
+    const box = await (await found("[role=application]")).boundingBox();
+    const [x, y] = [(box?.x ?? 0) + (box?.width ?? 0) / 2, (box?.y ?? 0) + (box?.height ?? 0) / 2];
+    const numbers = (): Promise<string> => author.page.$$eval("[role=application] text", (all) => all.map((one) => one.textContent).join(" "));
+    expect(await numbers()).not.toMatch(/0\.2/);
+    const { touchscreen } = author.page;
+    const [one, other] = [await touchscreen.touchStart(x - 20, y), await touchscreen.touchStart(x + 20, y)];
+    await one.move(x - 100, y);
+    await other.move(x + 100, y);
+    await one.end();
+    await other.end();
+    await author.page.waitForFunction(() => /0\.2/.test(document.querySelector("[role=application]")?.textContent ?? ""));
+  });
+
   it("follow a slider, and the line keeps its value", async () => {
     await opens("The slack of the mooring rope");
     const slider = await found('[data-testid=line-2] input[aria-label="value of a"]');
@@ -184,8 +199,8 @@ describe("the published page", () => {
         caption: one.querySelector("figcaption")?.textContent ?? "",
       })),
     );
-    // The eleven of the set, and the one that was written above.
-    expect(graphs.length).toBe(12);
+    // The twelve of the set, and the one that was written above.
+    expect(graphs.length).toBe(13);
     expect(graphs.every(({ drawn, words, caption }) => drawn > 0 && words.length > 20 && caption.length > 3)).toBe(true);
     expect(graphs.filter(({ drawn }) => drawn === 3)).toHaveLength(1);
     expect(await reader.$$eval("script", (all) => all.length)).toBe(0);

@@ -2,10 +2,14 @@ import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position } from "./scene.ts";
 import { surfaceAxes, surfacePgf } from "./surface-pgf.ts";
 import { DEFAULT_TURN, type Turn } from "./surface-svg.ts";
+import { ASPECT } from "./window.ts";
 
 const DASHES = ["solid", "dashed", "dotted", "dash dot", "densely dashed", "loosely dotted"] as const;
 const COLOURS = ["nail1", "nail2", "nail3", "nail4", "nail5", "nail6"] as const;
 const HEX = ["0B5C8A", "B4552D", "3A7A36", "6F4A9A", "94700B", "4B5563"] as const;
+
+/** Of the plane, in centimetres; its shape is that of the window, so that equal scales stay equal. */
+const WIDTH = 10;
 
 const short = (x: number): string => String(Number(x.toPrecision(6)));
 const pair = ([x, y]: Position): string => `(${short(x)},${short(y)})`;
@@ -56,7 +60,7 @@ export function drawPgf(picture: Picture, turn: Turn = DEFAULT_TURN): string {
     ...power("x"),
     ...power("y"),
     "clip mode=individual",
-    "width=11cm, height=7cm",
+    ...(mesh ? ["width=11cm, height=8cm"] : [`scale only axis, width=${WIDTH}cm, height=${short(WIDTH / ASPECT)}cm`]),
     ...(curves.length > 1 ? ["legend pos=outer north east"] : []),
   ];
   return [
@@ -64,7 +68,15 @@ export function drawPgf(picture: Picture, turn: Turn = DEFAULT_TURN): string {
     "\\begin{tikzpicture}",
     `\\begin{axis}[${options.join(", ")}]`,
     ...curves.flatMap((curve, k) => curvePgf(curve, k, curves.length > 1)),
-    ...marks.filter(({ hidden }) => !hidden).map((mark) => markPgf(mark, picture)),
+    ...marks
+      .filter(({ hidden }) => !hidden)
+      .map((mark, k, shown) =>
+        markPgf(
+          mark,
+          picture,
+          shown.slice(0, k).some((other) => sameLabel(other, mark)),
+        ),
+      ),
     "\\end{axis}",
     "\\end{tikzpicture}",
     "",
@@ -90,7 +102,12 @@ function curvePgf({ label, pieces, hatching = [], dots = [], bars = [], mesh }: 
   return [...thin, ...thick, ...points, ...legend];
 }
 
-function markPgf({ at, label, labelAt, line, kind }: PictureMark, { window }: Picture): string {
+/** Several marks at one point, such as a zero that is a minimum, share one label. */
+function sameLabel(a: PictureMark, b: PictureMark): boolean {
+  return a.label === b.label && pair(a.labelAt ?? a.at) === pair(b.labelAt ?? b.at);
+}
+
+function markPgf({ at, label, labelAt, line, kind }: PictureMark, { window }: Picture, labelled: boolean): string {
   if (line) {
     const ends: readonly [Position, Position] =
       line.kind === "upright"
@@ -106,5 +123,6 @@ function markPgf({ at, label, labelAt, line, kind }: PictureMark, { window }: Pi
   }
   const place = labelAt ?? at;
   const shape = kind === "endpoint" ? "*" : "o";
-  return `${plotOf([at], `only marks, mark=${shape}, black, forget plot`)} \\node[above right, font=\\small] at (axis cs:${short(place[0])},${short(place[1])}) {${labelLatex(label)}};`;
+  const point = plotOf([at], `only marks, mark=${shape}, black, forget plot`);
+  return labelled ? point : `${point} \\node[above right, font=\\small] at (axis cs:${short(place[0])},${short(place[1])}) {${labelLatex(label)}};`;
 }

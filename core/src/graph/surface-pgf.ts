@@ -12,7 +12,7 @@ const path = (points: readonly Point[], style: string): string => `\\addplot3[${
 
 /** What the axes of a surface need besides those of the plane: from where it is looked at, and its heights. */
 export function surfaceAxes({ zMin, zMax }: SurfaceMesh, { around, above }: Turn): readonly string[] {
-  return [`view={${short(around)}}{${short(above)}}`, `zmin=${short(zMin)}, zmax=${short(zMax)}`, "zlabel={z}", "unbounded coords=jump", "z buffer=sort"];
+  return [`view={${short(around)}}{${short(above)}}`, `zmin=${short(zMin)}, zmax=${short(zMax)}`, "zlabel={z}", "unbounded coords=jump"];
 }
 
 /** A surface for pgfplots: its level lines and rim on the floor, the net, its rim and its cuts. */
@@ -22,7 +22,7 @@ export function surfacePgf(mesh: SurfaceMesh, colour: string, cutColour: string)
   const net = rows.flatMap((row) => every(row).map((point) => (point && Number.isFinite(point[2]) ? place(point) : "(nan,nan,nan)")));
   const onFloor = (line: readonly (readonly number[])[]): readonly Point[] => line.map(([x = 0, y = 0]) => [x, y, zMin]);
   const see = cuts.length > 0 ? ", opacity=0.6" : "";
-  const net3 = `\\addplot3[surf, mesh/rows=${rows.length}, shader=faceted, colormap={nail}{color=(${colour}!8) color=(${colour}!42)}, faceted color=${colour}${see}]`;
+  const net3 = `\\addplot3[surf, z buffer=sort, mesh/rows=${rows.length}, shader=faceted, colormap={nail}{color=(${colour}!8) color=(${colour}!42)}, faceted color=${colour}${see}]`;
   return [
     ...contours.flat().map((line) => path(onFloor(line), "gray, thin")),
     ...rim.map((line) => path(onFloor(line), "black, dashed")),
