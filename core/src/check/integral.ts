@@ -3,7 +3,7 @@ import type { Claim } from "../derivation/step.ts";
 import { name, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal } from "../expression/expression.ts";
-import type { DefiniteIntegral } from "../expression/integral.ts";
+import { type DefiniteIntegral, givenOutside } from "../expression/integral.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
@@ -13,7 +13,7 @@ import type { StepVerdict } from "./step.ts";
 
 /** The derivative of what is claimed, by the rules, is the integrand. */
 export function judgeAntiderivative({ of, variable, after, named }: Claim & { kind: "antiderivative" }, given: readonly Expression[]): StepVerdict {
-  const assumptions = withoutName(given, variable);
+  const assumptions = givenOutside(given, variable);
   try {
     const meaning = named && new Map([[named.name, named.meaning]]);
     const direct = contains(after, variable) ? differentiate(after, variable) : sum();
@@ -25,11 +25,6 @@ export function judgeAntiderivative({ of, variable, after, named }: Claim & { ki
     if (error instanceof NotDifferentiable) return { verdict: "loose", why: error.message };
     throw error;
   }
-}
-
-/** What is given of a letter says nothing of a variable of the same name that an integral runs over. */
-function withoutName(assumptions: readonly Expression[], variable: string): readonly Expression[] {
-  return assumptions.filter((assumption) => !contains(assumption, variable));
 }
 
 function fromTest(test: ZeroTest, same: string, different: string): StepVerdict {
@@ -45,7 +40,7 @@ function fromTest(test: ZeroTest, same: string, different: string): StepVerdict 
  */
 export function judgeIntegral({ before, antiderivative, after }: Claim & { kind: "integral" }, given: readonly Expression[]): StepVerdict {
   const { variable, lower, upper, body } = before;
-  const assumptions = withoutName(given, variable);
+  const assumptions = givenOutside(given, variable);
   const inside: Stretch = { variable, from: lower, to: upper, closed: false };
   const slope = derivativeOf(antiderivative, variable);
   if (!slope) return { verdict: "loose", why: `${text(antiderivative)} is not differentiated by the rules` };
@@ -90,7 +85,7 @@ function isRareExcept(variable: string): (condition: Expression) => boolean {
 
 /** The pieces follow each other from bound to bound, and on each the integrand has the same values. */
 export function judgePieces({ before, pieces, after }: Claim & { kind: "integral in pieces" }, given: readonly Expression[]): StepVerdict {
-  const assumptions = withoutName(given, before.variable);
+  const assumptions = givenOutside(given, before.variable);
   const bounds = [before.lower, ...pieces.map(({ upper }) => upper)];
   const chained = pieces.every(({ lower }, k) => equal(lower, bounds[k] ?? before.lower)) && equal(bounds.at(-1) ?? before.lower, before.upper);
   if (!chained || !equal(after, sum(...pieces))) return { verdict: "bent", why: "the pieces do not make up the whole" };

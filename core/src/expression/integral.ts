@@ -1,5 +1,5 @@
 import { iterated } from "./construct.ts";
-import type { Expression, IteratedNode } from "./expression.ts";
+import { contains, type Expression, type IteratedNode } from "./expression.ts";
 
 /** An integral between two bounds. */
 export type DefiniteIntegral = IteratedNode & { readonly operator: "integral"; readonly lower: Expression; readonly upper: Expression };
@@ -23,4 +23,9 @@ export function indefiniteIntegral(body: Expression, variable: string): Expressi
 /** Whether an expression is an integral without bounds over this name. */
 export function isIndefiniteIntegral(e: Expression, variable: string): boolean {
   return e.kind === "iterated" && e.operator === "integral" && e.lower === undefined && e.variable === variable;
+}
+
+/** What is given, but for what speaks of a variable of integration: a letter of that name outside the integral is another one. */
+export function givenOutside(given: readonly Expression[], variable: string): readonly Expression[] {
+  return given.filter((relation) => !contains(relation, variable));
 }

@@ -77,17 +77,23 @@ function probed(f: BatchFunction, from: number, to: number, least: number): Chai
   for (let k = 0; k <= count; k += 1) all[k] = from + k * step;
   const values = f(all);
   const chain: Chain = { x: [], y: [], next: [], cutAfter: new Set() };
-  let before = Number.NaN;
-  let here = values[0] ?? Number.NaN;
-  for (let k = 0; k <= count; k += 1) {
-    const after = values[k + 1] ?? Number.NaN;
-    if (k % PROBES === 0 || ((here - before) * (here - after) > 0 && Math.abs(here - (before + after) / 2) > least)) {
-      chain.x.push(all[k] ?? 0);
-      chain.y.push(here);
-      chain.next.push(chain.x.length);
+  const { x, y, next } = chain;
+  const keep = (k: number): void => {
+    x.push(all[k] ?? Number.NaN);
+    y.push(values[k] ?? Number.NaN);
+    next.push(x.length);
+  };
+  keep(0);
+  for (let first = 0; first < count; first += PROBES) {
+    let before = values[first] ?? Number.NaN;
+    let here = values[first + 1] ?? Number.NaN;
+    for (let k = first + 1; k < first + PROBES; k += 1) {
+      const after = values[k + 1] ?? Number.NaN;
+      if ((here - before) * (here - after) > 0 && Math.abs(here - (before + after) / 2) > least) keep(k);
+      before = here;
+      here = after;
     }
-    before = here;
-    here = after;
+    keep(first + PROBES);
   }
   return chain;
 }
@@ -104,6 +110,7 @@ interface Chain {
 /** The points in connected pieces: apart where a value is undefined or a cut lies between. */
 function pieces({ x, y, next, cutAfter }: Chain): readonly (readonly Position[])[] {
   const found: Position[][] = [];
+  const cuts = cutAfter.size > 0;
   let piece: Position[] = [];
   const close = (): void => {
     if (piece.length > 1) found.push(piece);
@@ -113,7 +120,7 @@ function pieces({ x, y, next, cutAfter }: Chain): readonly (readonly Position[])
     const height = y[at] ?? Number.NaN;
     if (Number.isFinite(height)) piece.push([x[at] ?? 0, height]);
     else close();
-    if (cutAfter.has(at)) close();
+    if (cuts && cutAfter.has(at)) close();
   }
   close();
   return found;

@@ -5,7 +5,7 @@ import { approximateValue } from "../expression/ball-value.ts";
 import { equation, name, negate, number, ONE, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, ExpressionMap, equal, freeNames } from "../expression/expression.ts";
-import { type DefiniteIntegral, definiteIntegral, isDefiniteIntegral } from "../expression/integral.ts";
+import { type DefiniteIntegral, definiteIntegral, givenOutside, isDefiniteIntegral } from "../expression/integral.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { present } from "../notation/present.ts";
 import type { Syntax } from "../notation/syntax.ts";
@@ -59,14 +59,9 @@ export function withIntegralValues(e: Expression, assumptions: readonly Expressi
   return { value, steps, conditions, inPieces: inPieces(e) };
 }
 
-/** What is given of a letter says nothing of a variable of the same name that an integral runs over. */
-function withoutName(assumptions: readonly Expression[], variable: string): readonly Expression[] {
-  return assumptions.filter((assumption) => !contains(assumption, variable));
-}
-
 /** The value of one integral: in pieces where bars or cases ask for it, each by an antiderivative at its bounds. */
 function integralValue(integral: DefiniteIntegral, given: readonly Expression[], confirmed: Confirmed): IntegralValue | undefined {
-  const assumptions = withoutName(given, integral.variable);
+  const assumptions = givenOutside(given, integral.variable);
   const pieces = piecesOf(integral, assumptions);
   if (!pieces) return undefined;
   const found = pieces.map((piece) => byAntiderivative(piece, assumptions, confirmed));
@@ -114,18 +109,11 @@ function byAntiderivative(integral: DefiniteIntegral, assumptions: readonly Expr
 
 /** The most readable form of a value: without bars whose sign is known, and with logarithms taken apart where that is shorter. */
 function plainValue(e: Expression, assumptions: readonly Expression[]): Expression {
-  const withoutBars = (part: Expression): Expression => {
-    const inner = mapChildren(part, withoutBars);
-    if (inner.kind !== "call" || inner.name !== "abs") return inner;
-    const [inside = ZERO] = inner.args;
-    if (decide(relation(inside, ">=", ZERO), assumptions)) return inside;
-    return decide(relation(inside, "<=", ZERO), assumptions) ? negate(inside) : inner;
-  };
   const apart = (part: Expression): Expression => {
     const inner = mapChildren(part, apart);
     return inner.kind === "call" && inner.name === "ln" ? expandedLogarithm(inner.args[0] ?? ONE, assumptions, true) : inner;
   };
-  const plain = withoutBars(e);
+  const plain = withoutBars(e, assumptions);
   const forms = [readable(plain), readable(apart(plain))];
   return forms.reduce((best, next) => (complexity(next) < complexity(best) ? next : best));
 }
@@ -166,19 +154,21 @@ function piecesOf(integral: DefiniteIntegral, assumptions: readonly Expression[]
   return pieces.some((piece) => hasBranches(piece.body, variable)) ? undefined : pieces;
 }
 
+/** Bars left out where what is known decides the sign inside them. */
+function withoutBars(e: Expression, known: readonly Expression[]): Expression {
+  const inner = mapChildren(e, (child) => withoutBars(child, known));
+  if (inner.kind !== "call" || inner.name !== "abs") return inner;
+  const [inside = ZERO] = inner.args;
+  if (decide(relation(inside, ">=", ZERO), known)) return inside;
+  return decide(relation(inside, "<=", ZERO), known) ? negate(inside) : inner;
+}
+
 /** Without a cut, where what is known of the letters decides the sign of all that is in bars. */
 function inOneForm(integral: DefiniteIntegral, assumptions: readonly Expression[]): readonly DefiniteIntegral[] | undefined {
   const { variable, lower, upper, body } = integral;
   const x = name(variable);
   const known = [...assumptions, relation(x, ">", lower), relation(x, "<", upper)];
-  const plain = (e: Expression): Expression => {
-    const inner = mapChildren(e, plain);
-    if (inner.kind !== "call" || inner.name !== "abs") return inner;
-    const [inside = ZERO] = inner.args;
-    if (decide(relation(inside, ">=", ZERO), known)) return inside;
-    return decide(relation(inside, "<=", ZERO), known) ? negate(inside) : inner;
-  };
-  const written = plain(body);
+  const written = withoutBars(body, known);
   return hasBranches(written, variable) ? undefined : [definiteIntegral(written, variable, lower, upper)];
 }
 
