@@ -89,6 +89,26 @@ describe("integrals answered exactly", () => {
     expect(report.checks?.map(({ detail }) => detail).join(" ")).toMatch(words);
   });
 
+  it("stand in tables and graphs by their values, and where none is found by numbers", () => {
+    expect(answered("tabulate int_0^x t^2 dt for x in 0, 1, 2")).toMatchObject({
+      verdict: "nailed",
+      answer: {
+        rows: [
+          [{}, { text: "0" }],
+          [{}, { text: "1/3" }],
+          [{}, { text: "8/3" }],
+        ],
+      },
+    });
+    const marks = (line: string): readonly string[] => {
+      const { answer } = answered(line);
+      return answer?.kind === "graph" ? answer.marks.map(({ kind, x }) => `${kind} ${x?.text ?? ""}`) : [];
+    };
+    expect(marks("graph y = int_0^x cos(t) dt for x from 0 to 3")).toContain("maximum pi/2");
+    const erf = compile(read("int_0^x e^(-t^2) dt"), ["x"]);
+    expect(erf(1)).toBeCloseTo(0.746824132812427, 12);
+  });
+
   it("agree with the function they were made from, and with the midpoint rule", () => {
     const part = fc.constantFrom("x", "x^2", "x^3", "e^(x/2)", "sin(2x)", "cos(x)", "ln(x^2 + 1)", "sqrt(x + 4)", "arctan(x)", "1/(x + 3)", "cosh(x)");
     const whole = fc.tuple(part, part, fc.constantFrom("+", "*"), fc.integer({ min: -3, max: 3 })).map(([a, b, sign, k]) => `(${a}) ${sign} (${k} ${b} + 1)`);

@@ -35,7 +35,7 @@ function fromTest(test: ZeroTest, same: string, different: string): StepVerdict 
 /**
  * The fundamental theorem of calculus: F is defined and continuous from bound to bound, and between them its derivative is
  * defined and is the integrand; then the integral, improper at a bound where the integrand has no value there, is F(b) − F(a)
- * (T. M. Apostol, Mathematical Analysis, 7.34 and 10.2). At single points the rules may give no derivative, as those of a cube root at
+ * (T. M. Apostol, Mathematical Analysis, chapter 7). At single points the rules may give no derivative, as those of a cube root at
  * 0: where F and the integrand are continuous, the theorem holds over them.
  */
 export function judgeIntegral({ before, antiderivative, after }: Claim & { kind: "integral" }, given: readonly Expression[]): StepVerdict {

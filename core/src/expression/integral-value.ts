@@ -31,6 +31,7 @@ const GUARD = 16;
  * @throws NotIntegrated where the integrand is not seen to be analytic on pieces that are small enough.
  */
 export function integrateBall(f: Integrand, from: RealBall, to: RealBall, precision: number): RealBall {
+  if (real.isExact(from) && real.isExact(to) && real.isZero(real.subtract(to, from, precision))) return real.ZERO;
   const work = precision + 2 * GUARD;
   if (real.certifiedCompare(from, to) === 1) return real.negate(integrateBall(f, to, from, precision));
   const [low, high] = [from, to].map(({ mid, exp }): RealBall => ({ mid, rad: 0n, exp }));

@@ -2,6 +2,7 @@ import { ballValue } from "../expression/ball-value.ts";
 import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, equal, findAll, freeNames, holdsBoundedRoot } from "../expression/expression.ts";
+import { isDefiniteIntegral } from "../expression/integral.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as complex from "../number/complex-ball.ts";
 import * as integer from "../number/integer.ts";
@@ -124,8 +125,9 @@ function constantTest(e: Expression): ZeroTest {
   const separation = separationBits(e);
   const algebraic = separation !== undefined && separation <= MOST_SEPARATION_BITS;
   let digits = 0;
-  // A root that is known by its bounds alone can never be proven equal to anything: few digits tell it from what it is not.
-  const ladder = holdsBoundedRoot(e) ? PRECISIONS.filter((precision) => precision <= BOUNDED_PRECISION) : PRECISIONS;
+  // A root that is known by its bounds alone, or an integral, can never be proven equal to anything: few digits tell it from what it is not.
+  const ladder =
+    holdsBoundedRoot(e) || findAll(e, isDefiniteIntegral).length > 0 ? PRECISIONS.filter((precision) => precision <= BOUNDED_PRECISION) : PRECISIONS;
   for (const precision of algebraic ? [...PRECISIONS, separation + 64, 2 * separation + 256] : ladder) {
     const size = sizeBits(e, precision);
     if (size === "nonzero") return { kind: "nonzero", witness: new Map() };

@@ -1,7 +1,9 @@
 import { isNumber, product } from "../../expression/construct.ts";
 import { contains, type Expression, ExpressionMap, equal, findAll } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
+import { BudgetExhausted } from "../../number/budget.ts";
 import { complexity, simplify } from "../../rewrite/simplify.ts";
+import { NotDifferentiable } from "../derivative.ts";
 import { BASIC } from "./basic.ts";
 import { FRACTIONS } from "./fractions.ts";
 import { HALF_ANGLE } from "./half-angle.ts";
@@ -58,8 +60,13 @@ export function antiderivative(f: Expression, variable: string, assumptions: rea
     if (!found && attempts <= MOST_ATTEMPTS) failed.set(g, true);
     return found;
   };
-  const found = search(f, within(0, variable), 0);
-  return found && { ...found, steps: concluded(found, f, variable) };
+  try {
+    const found = search(f, within(0, variable), 0);
+    return found && { ...found, steps: concluded(found, f, variable) };
+  } catch (error) {
+    if (error instanceof NotDifferentiable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
 }
 
 function oneOf(g: Expression, search: Search): Antiderivative | undefined {

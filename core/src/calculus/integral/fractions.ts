@@ -58,7 +58,7 @@ interface Quadratic {
   readonly variable: string;
 }
 
-/** ∫ 1/(a x² + b x + c)^n (I. N. Bronshtein, K. A. Semendyayev, Handbook of Mathematics, integrals 40–43); undefined where the discriminant's sign is open. */
+/** ∫ 1/(a x² + b x + c)^n (Abramowitz and Stegun, 3.3.16–17, and by parts for n > 1); undefined where the discriminant's sign is open. */
 function reciprocal(quadratic: Quadratic, n: number, assumptions: readonly Expression[]): Expression | undefined {
   const { base, a, b, discriminant, variable } = quadratic;
   const slope = sum(product(TWO, a, name(variable)), b);

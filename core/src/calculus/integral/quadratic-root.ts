@@ -13,7 +13,7 @@ const POSITIVE = 4;
 
 /**
  * A polynomial times or over the square root of R = a x² + b x + c: ∫ p/√R = Q √R + λ ∫ 1/√R with a polynomial Q, whose coefficients
- * follow from p = Q′ R + Q R′/2 + λ from the highest down (I. N. Bronshtein, K. A. Semendyayev, Handbook of Mathematics, 8.1.4).
+ * follow from p = Q′ R + Q R′/2 + λ from the highest down.
  */
 export const QUADRATIC_ROOT: Rule = (f, { variable, assumptions }) => {
   const factors = f.kind === "product" ? f.factors : [f];
@@ -47,7 +47,7 @@ function quotientOf(
   return { coefficients, left: simplify(subtract(p[0] ?? ZERO, other(0))).expression };
 }
 
-/** ∫ 1/√(a x² + b x + c), by the signs of a and of the discriminant. */
+/** ∫ 1/√(a x² + b x + c), by the signs of a and of the discriminant (Abramowitz and Stegun, 3.3.33–36). */
 function reciprocalRoot(
   radicand: Expression,
   [c, b, a]: readonly [Expression, Expression, Expression],

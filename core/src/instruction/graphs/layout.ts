@@ -6,6 +6,7 @@ import type { Slider } from "../../graph/scene.ts";
 import type { Range } from "../../graph/window.ts";
 import { CannotDo } from "../answer.ts";
 import type { Environment } from "../environment.ts";
+import { withoutIntegrals } from "../integrals.ts";
 import { putIn } from "../put-in.ts";
 import { numeric } from "./numeric.ts";
 import { sliderOf } from "./sliders.ts";
@@ -26,7 +27,7 @@ export function laidOut(graph: WrittenGraph, chosen: ReadonlyMap<string, Express
   const asked = new Set(ranges.map((range) => range.name));
   const set = new Map([...options.values, ...chosen]);
   const kept = new Set([...asked, ...set.keys()]);
-  const put = (e: Expression): Expression => putIn(e, environment, kept).expression;
+  const put = (e: Expression): Expression => withoutIntegrals(putIn(e, environment, kept).expression, environment);
   const filled = items.map((item) => mapItem(item, put));
   const region = where && put(where);
   const free = new Set([...filled.flatMap(namesOf), ...(region ? freeNames(region) : [])]);

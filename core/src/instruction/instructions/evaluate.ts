@@ -1,4 +1,3 @@
-import { judgeStep } from "../../check/step.ts";
 import { type Check, verdictOf } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { type Expression, equal, findAll } from "../../expression/expression.ts";
@@ -8,9 +7,9 @@ import { text } from "../../notation/text.ts";
 import { denest } from "../../rewrite/denest.ts";
 import { expand, simplify } from "../../rewrite/simplify.ts";
 import { divisionByZero, writeOut } from "../../rewrite/write-out.ts";
-import { withIntegralValues } from "../../solve/definite-integral.ts";
 import { CannotDo, DEFAULT_FIGURES, type Outcome } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
+import { integralValues } from "../integrals.ts";
 import { valueOutcome } from "../judged-value.ts";
 import { putIn, saidValues } from "../put-in.ts";
 import { readValues } from "../values-read.ts";
@@ -47,7 +46,7 @@ export const EVALUATE: Instruction = {
         if (undefinedPart) throw new CannotDo(`this is not defined: ${text(undefinedPart)} divides by 0`);
         const asked = current;
         const written = writeOut(current);
-        const found = withIntegralValues(written, environment.assumptions, (one, known) => judgeStep(one, known).verdict === "nailed");
+        const found = integralValues(written, environment);
         if (found) {
           if (!equal(written, current)) steps.push(step("write out", [], { kind: "equal", before: current, after: written }));
           steps.push(...found.steps);

@@ -12,6 +12,7 @@ import { simplify } from "../../rewrite/simplify.ts";
 import { equalityTest } from "../../rewrite/zero-test.ts";
 import { CannotDo, NO_STEPS } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
+import { withoutIntegrals } from "../integrals.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
 
@@ -32,7 +33,7 @@ export const TABULATE: Instruction = {
     return {
       instruction: "tabulate",
       run: () => {
-        const filled = columns.map((column) => putIn(column, environment, new Set([variable])).expression);
+        const filled = columns.map((column) => withoutIntegrals(putIn(column, environment, new Set([variable])).expression, environment));
         for (const column of filled) {
           const open = [...freeNames(column)].filter((letter) => letter !== variable);
           if (open.length > 0) throw new CannotDo(`${open.join(", ")} has no value: give it one with “given”`);
