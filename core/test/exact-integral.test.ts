@@ -83,11 +83,31 @@ describe("integrals answered exactly", () => {
     ["int_(-1)^1 1/x dx", "loose", /perhaps it does not exist/],
     ["int_(-1)^1 1/x^2 dx", "loose", /perhaps it does not exist/],
     ["int_0^3 tan(x) dx", "loose", /perhaps it does not exist/],
+    ["int e^(-x^2) dx", "loose", /no antiderivative of e\^\(-x\^2\) was found/],
   ])("%s stays and is %s", (source, verdict, words) => {
     const report = answered(`evaluate ${source}`);
     expect(report.verdict).toBe(verdict);
     expect(report.checks?.map(({ detail }) => detail).join(" ")).toMatch(words);
   });
+
+  test.each<[string, string]>([
+    ["int x^2 dx", "x^3/3 + C"],
+    ["int x e^x dx", "C + x e^x - e^x"],
+    ["int C x dx", "C x^2/2 + K"],
+  ])("without bounds: %s is %s", (source, value) => {
+    const report = answered(`evaluate ${source}`);
+    expect(report.answer).toMatchObject({ value: { text: value } });
+    expect(report.verdict).toBe("nailed");
+  });
+
+  test.each<[string, string]>([
+    ["d/dx int_0^x t^2 dt", "x^2"],
+    ["d/dx int_x^(x^2) e^(-t^2) dt", "2x e^(-x^4) - e^(-x^2)"],
+  ])("%s is %s", (source, value) => expect(answered(`evaluate ${source}`).answer).toMatchObject({ value: { text: value } }));
+
+  test.each(["d/dx int_0^x 1/t dt", "d/dx int_0^x floor(t) dt", "d/dx floor(x)"])("%s is refused in words", (source) =>
+    expect(answered(`evaluate ${source}`).error?.message).toMatch(/not carried out|no derivative/),
+  );
 
   it("stand in tables and graphs by their values, and where none is found by numbers", () => {
     expect(answered("tabulate int_0^x t^2 dt for x in 0, 1, 2")).toMatchObject({

@@ -1,7 +1,9 @@
-import { call, cases, derivative, divide, iterated, ONE, power, product, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
-import { contains, type Expression } from "../expression/expression.ts";
+import { call, cases, derivative, divide, iterated, MINUS_ONE, ONE, power, product, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
+import { realDomain } from "../expression/domain.ts";
+import { contains, type Expression, findAll } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
-import { isIndefiniteIntegral } from "../expression/integral.ts";
+import { type DefiniteIntegral, definiteIntegral, isDefiniteIntegral, isIndefiniteIntegral } from "../expression/integral.ts";
+import { substitute } from "../expression/substitute.ts";
 
 /** Thrown for an expression that the rules do not differentiate. */
 export class NotDifferentiable extends Error {
@@ -50,6 +52,7 @@ function once(e: Expression, name: string): Expression {
     case "iterated": {
       const boundsFixed = [e.lower, e.upper].every((bound) => !bound || !contains(bound, name));
       if (isIndefiniteIntegral(e, name)) return e.body;
+      if (isDefiniteIntegral(e) && isContinuousEverywhere(e.body)) return byLeibniz(e, name);
       if (e.operator === "sum" && boundsFixed) return iterated({ ...e, body: at(e.body) });
       throw new NotDifferentiable(`the derivative of this ${e.operator} is not carried out`);
     }
@@ -59,4 +62,17 @@ function once(e: Expression, name: string): Expression {
     case "logic":
       throw new NotDifferentiable(`a ${e.kind} is not differentiated`);
   }
+}
+
+/** d/dx ∫ f(x, t) dt = f(x, b) b′ − f(x, a) a′ + ∫ ∂f/∂x dt, for an f that is continuous together with ∂f/∂x (G. W. Leibniz). */
+function byLeibniz({ lower, upper, body, variable }: DefiniteIntegral, name: string): Expression {
+  const at = (bound: Expression): Expression => product(substitute(body, new Map([[variable, bound]])), once(bound, name));
+  const inside = variable !== name && contains(body, name) ? [definiteIntegral(once(body, name), variable, lower, upper)] : [];
+  return sum(at(upper), product(MINUS_ONE, at(lower)), ...inside);
+}
+
+/** Whether an integrand surely has a value everywhere and no jumps: only then the rule says nothing wrong. */
+function isContinuousEverywhere(body: Expression): boolean {
+  const jumps = (part: Expression): boolean => part.kind === "cases" || part.kind === "iterated" || (part.kind === "call" && !family(part.name)?.derivative);
+  return realDomain(body).length === 0 && findAll(body, jumps).length === 0;
 }

@@ -157,6 +157,7 @@ const RULES = {
   "write out": () => "Write out sums and cases",
   "basic integrals": () => "Basic integrals",
   "integrate term by term": () => "Integrate term by term; constant factors stand before the integral",
+  "add a constant": (constant: string) => `Antiderivatives differ by a constant $${constant}$ on every piece of the line`,
   "put the integrals in": () => "Put the integrals in",
   "integrate by parts": (u: string, slope: string, v: string) =>
     `Integrate by parts: differentiate $${u}$, integrate ${slope === "1" ? "the factor 1" : `$${slope}$`} to $${v}$`,

@@ -94,8 +94,10 @@ export function readLine(source: string, environment: Environment): Read {
       ...(reading ? { reading } : {}),
     };
   } catch (error) {
-    if (!(error instanceof NotationError)) throw error;
-    return { ...nothing, ignored: false, ...reason, error: { message: error.message, span: error.span } };
+    // A derivative is carried out while it is read.
+    const span = error instanceof NotationError ? error.span : error instanceof NotDifferentiable ? { from: 0, to: source.length } : undefined;
+    if (!span || !(error instanceof Error)) throw error;
+    return { ...nothing, ignored: false, ...reason, error: { message: error.message, span } };
   }
 }
 

@@ -1,13 +1,17 @@
+import { antiderivative } from "../../calculus/integral/antiderivative.ts";
+import { type Antiderivative, integralStep } from "../../calculus/integral/rule.ts";
 import { type Check, verdictOf } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { type Expression, equal, findAll } from "../../expression/expression.ts";
-import { isDefiniteIntegral } from "../../expression/integral.ts";
+import { name, sum } from "../../expression/construct.ts";
+import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
+import { givenOutside, isIndefiniteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { denest } from "../../rewrite/denest.ts";
 import { expand, simplify } from "../../rewrite/simplify.ts";
 import { divisionByZero, writeOut } from "../../rewrite/write-out.ts";
 import { CannotDo, DEFAULT_FIGURES, type Outcome } from "../answer.ts";
+import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { integralValues } from "../integrals.ts";
 import { valueOutcome } from "../judged-value.ts";
@@ -46,6 +50,8 @@ export const EVALUATE: Instruction = {
         if (undefinedPart) throw new CannotDo(`this is not defined: ${text(undefinedPart)} divides by 0`);
         const asked = current;
         const written = writeOut(current);
+        const family = withoutBounds(written, environment);
+        if (family) return valueOutcome(written, family.value, [...steps, ...family.steps], [], environment.assumptions, figures);
         const found = integralValues(written, environment);
         if (found) {
           if (!equal(written, current)) steps.push(step("write out", [], { kind: "equal", before: current, after: written }));
@@ -62,14 +68,24 @@ export const EVALUATE: Instruction = {
   },
 };
 
+/** All antiderivatives of an integrand, with a constant C, or K where C is in use; undefined for anything else, and where none is found. */
+function withoutBounds(e: Expression, { assumptions, quantities }: Environment): Antiderivative | undefined {
+  if (e.kind !== "iterated" || !isIndefiniteIntegral(e, e.variable)) return undefined;
+  const found = antiderivative(e.body, e.variable, givenOutside(assumptions, e.variable));
+  const constant = ["C", "K"].find((letter) => !contains(e, letter) && !quantities.has(letter)) ?? "C_1";
+  const value = found && sum(found.value, name(constant));
+  return value && { value, steps: [...found.steps, integralStep("add a constant", [constant], e.body, e.variable, value)] };
+}
+
 /** An integral that stays in the answer is known by its decimal at best, and that is said. */
 function standing(outcome: Outcome, value: Expression): Outcome {
-  const [integral] = findAll(value, isDefiniteIntegral).filter(isDefiniteIntegral);
-  if (!integral) return outcome;
+  const [integral] = findAll(value, (part) => part.kind === "iterated" && part.operator === "integral");
+  if (integral?.kind !== "iterated") return outcome;
   const known = outcome.checks.some(({ kind, outcome: found }) => kind === "comparison" && found === "tacked");
   const why = known ? "its value is known by the decimal, with proven error bounds" : "no number was found for it either: perhaps it does not exist";
   const { body, lower, upper } = integral;
-  const detail = `no antiderivative of ${text(body)} was found that is continuous from ${text(lower)} to ${text(upper)}, so the integral stays as it is; ${why}`;
+  const where = lower && upper ? ` that is continuous from ${text(lower)} to ${text(upper)}` : "";
+  const detail = `no antiderivative of ${text(body)} was found${where}, so the integral stays as it is${lower ? `; ${why}` : ""}`;
   const checks = outcome.checks.map((check): Check => (check.kind === "steps" ? { ...check, outcome: "loose", detail, lines: [{ note: detail }] } : check));
   return { ...outcome, checks, verdict: verdictOf(checks) };
 }
