@@ -1,3 +1,4 @@
+import { BudgetExhausted } from "../number/budget.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import { balanced } from "../number/residue.ts";
@@ -61,9 +62,17 @@ function gcdApart(f: Polynomial, g: Polynomial): Polynomial {
   return modularGcd(f, g, shared);
 }
 
-/** Whole coefficients by rising powers of a polynomial in one variable. */
+/** Longer lists of coefficients are not worked with. */
+const MOST_DEGREE = 20_000;
+
+/**
+ * Whole coefficients by rising powers of a polynomial in one variable.
+ * @throws BudgetExhausted where the degree is vast, as that of e^x − 1 in e^(x/2^40).
+ */
 export function toDense(a: Polynomial, index: number): readonly bigint[] {
-  const result = new Array<bigint>(poly.degreeIn(a, index) + 1).fill(0n);
+  const degree = poly.degreeIn(a, index);
+  if (degree > MOST_DEGREE) throw new BudgetExhausted(`a polynomial of degree ${degree} is too long`);
+  const result = new Array<bigint>(degree + 1).fill(0n);
   for (const { exponents, coefficient } of a) result[exponents[index] ?? 0] = integer.toBigInt(coefficient.num);
   return result;
 }

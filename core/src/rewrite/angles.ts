@@ -66,18 +66,35 @@ export function inSineAndCosine(e: Expression): Expression {
   return pair.quotients[inner.name]?.(call(pair.sine, argument), call(pair.cosine, argument)) ?? inner;
 }
 
-/** All circular and hyperbolic functions by sines and cosines of unit angles. */
+/** All circular and hyperbolic functions by sines and cosines of unit angles: sin(2x) by those of x. */
 export function inUnitAngles(e: Expression): Expression {
   const plain = withPlainArguments(inSineAndCosine(e));
-  const units = new ExpressionMap<integer.Integer>();
-  for (const part of findAll(plain, (candidate) => pairOf(candidate) !== undefined)) {
+  return takenApart(
+    plain,
+    unitsOf(plain, ({ den }, unit) => rational.rational(1, integer.lcm(unit.den, den))),
+  );
+}
+
+/** The same by the largest angles of which all others are multiples: sin(4x) and cos(2x) by those of 2x. */
+export function inLargestAngles(e: Expression): Expression {
+  const plain = withPlainArguments(inSineAndCosine(e));
+  return takenApart(
+    plain,
+    unitsOf(plain, ({ num, den }, unit) => rational.rational(integer.gcd(unit.num, num), integer.lcm(unit.den, den))),
+  );
+}
+
+/** The unit of every term in the arguments, from its coefficients one after another. */
+function unitsOf(e: Expression, joined: (coefficient: rational.Rational, unit: rational.Rational) => rational.Rational): ExpressionMap<rational.Rational> {
+  const units = new ExpressionMap<rational.Rational>();
+  for (const part of findAll(e, (candidate) => pairOf(candidate) !== undefined)) {
     if (part.kind !== "call") continue;
     for (const term of termsOf(part.args[0] ?? ZERO)) {
       const { coefficient, rest } = splitCoefficient(term);
-      units.set(rest, integer.lcm(units.get(rest) ?? 1, coefficient.den));
+      units.set(rest, joined(coefficient, units.get(rest) ?? rational.ZERO));
     }
   }
-  return takenApart(plain, units);
+  return units;
 }
 
 function termsOf(e: Expression): readonly Expression[] {
@@ -93,7 +110,7 @@ function withPlainArguments(e: Expression): Expression {
   return call(inner.name, fractionExpression(normalForm(argument, kernels), kernels));
 }
 
-function takenApart(e: Expression, units: ExpressionMap<integer.Integer>): Expression {
+function takenApart(e: Expression, units: ExpressionMap<rational.Rational>): Expression {
   const pair = pairOf(e);
   const [argument] = e.kind === "call" ? e.args : [];
   if (!pair || e.kind !== "call" || !argument) return mapChildren(e, (child) => takenApart(child, units));
@@ -105,17 +122,17 @@ function takenApart(e: Expression, units: ExpressionMap<integer.Integer>): Expre
   return e.name === pair.sine ? whole.sine : whole.cosine;
 }
 
-/** Sine and cosine of one term r · b: of the multiple r q of the unit b/q. */
-function ofTerm(pair: Pair, term: Expression, units: ExpressionMap<integer.Integer>): { sine: Expression; cosine: Expression } {
+/** Sine and cosine of one term r · b: of the multiple r/u of the unit u b. */
+function ofTerm(pair: Pair, term: Expression, units: ExpressionMap<rational.Rational>): { sine: Expression; cosine: Expression } {
   const whole = { sine: call(pair.sine, term), cosine: call(pair.cosine, term) };
   const { coefficient, rest } = splitCoefficient(term);
   // Constant angles stay whole: sin(9/4) is no better by powers of sin(1/4).
   if (freeNames(rest).size === 0) return whole;
-  const q = units.get(rest) ?? 1;
-  const multiple = rational.multiply(coefficient, rational.rational(q));
+  const size = units.get(rest) ?? rational.ONE;
+  const multiple = rational.divide(coefficient, size);
   const count = Math.abs(Number(multiple.num));
   if (count === 1 || count > LARGEST_MULTIPLE) return whole;
-  const unit = product(number(rational.rational(1, q)), rest);
+  const unit = product(number(size), rest);
   const { sine, cosine } = ofMultiple(count, call(pair.sine, unit), call(pair.cosine, unit));
   return { sine: multiple.num < 0 ? negate(sine) : sine, cosine };
 }

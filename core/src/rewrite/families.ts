@@ -92,6 +92,8 @@ export function integerCases(e: Expression, letter: string): readonly Expression
   let modulus: integer.Integer = 1;
   for (const part of calls) {
     const turns = turnsOf(part, letter);
+    // A real exponent adds no turns: the letter stays in it.
+    if (turns === undefined && part.kind === "power") continue;
     if (turns === undefined) return undefined;
     modulus = integer.lcm(modulus, turns.den);
   }

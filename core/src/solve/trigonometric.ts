@@ -8,7 +8,7 @@ import * as rational from "../number/rational.ts";
 import { factor } from "../polynomial/factor.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { hasAngles, inUnitAngles } from "../rewrite/angles.ts";
+import { hasAngles, inLargestAngles } from "../rewrite/angles.ts";
 import { asFamily, missesZero } from "../rewrite/families.ts";
 import { asOneWave } from "../rewrite/forms/angle-forms.ts";
 import { asSumOfWaves } from "../rewrite/harmonics.ts";
@@ -150,7 +150,7 @@ function angularForm(task: Task): Angular | undefined {
   const [left = ZERO, right = ZERO] = task.equation.operands;
   const { unknown } = task;
   try {
-    const difference = inUnitAngles(subtract(left, right));
+    const difference = inLargestAngles(subtract(left, right));
     const angles = findAll(difference, (part) => part.kind === "call" && contains(part, unknown)).map((part) =>
       part.kind === "call" ? (part.args[0] ?? ZERO) : ZERO,
     );

@@ -26,8 +26,14 @@ export function readable(e: Expression): Expression {
 
 /** cos(arccos a) is a, and sin(2 arccos a) an expression in a: for numbers only, since letters would lose their domain. */
 function withoutInverses(e: Expression): readonly Expression[] {
-  if (freeNames(e).size > 0 || !undoesInverse(e)) return [];
-  return [undone, withoutInverse].flatMap((form) => [form(e), expand(form(e))].map((one) => simplify(denest(simplify(one).expression)).expression));
+  if (!undoesInverse(e)) return [];
+  const ofNumbers = (form: (part: Expression) => Expression): ((part: Expression) => Expression) => {
+    const mapped = (part: Expression): Expression => (freeNames(part).size === 0 ? form(part) : mapChildren(part, mapped));
+    return mapped;
+  };
+  return [undone, withoutInverse]
+    .map(ofNumbers)
+    .flatMap((form) => [form(e), expand(form(e))].map((one) => simplify(denest(simplify(one).expression)).expression));
 }
 
 /** With several logarithms of numbers, those of their primes may cancel. */

@@ -45,7 +45,7 @@ export function gaps({ expression, variable, range }: Drawn, index: number): rea
 }
 
 /** Where conditions on the variable change from holding to failing. */
-function borders(expression: Expression, variable: string, range: Drawn["range"]): readonly Expression[] {
+export function borders(expression: Expression, variable: string, range: Drawn["range"]): readonly Expression[] {
   const sides = realDomain(expression).flatMap((condition) =>
     condition.kind === "relation" ? condition.operands.slice(1).map((right, k) => subtract(condition.operands[k] ?? ZERO, right)) : [],
   );

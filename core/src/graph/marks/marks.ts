@@ -17,8 +17,10 @@ export function marksOf(functions: readonly Drawn[], indices: readonly number[])
   const marks: Mark[] = [];
   const add = (mark: Mark): void => {
     const isSame = (a: Mark["x"], b: Mark["x"]): boolean => (a && b ? equal(a, b) : a === b);
-    if (!marks.some((other) => other.kind === mark.kind && isSame(other.x, mark.x) && isSame(other.y, mark.y) && isSame(other.line, mark.line)))
-      marks.push(mark);
+    const at = marks.findIndex((other) => other.kind === mark.kind && isSame(other.x, mark.x) && isSame(other.y, mark.y) && isSame(other.line, mark.line));
+    const twin = marks[at];
+    if (!twin) marks.push(mark);
+    else marks[at] = { ...twin, curves: [...new Set([...twin.curves, ...mark.curves])] };
   };
   const plain = functions.map((f) => ({ ...f, expression: withoutExtrema(f.expression) }));
   const shown = plain.map((f) => ({ ...f, range: rangeOfRepeated(f) }));

@@ -1,14 +1,17 @@
 import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
+import { approximateValue } from "../../expression/ball-value.ts";
 import { number, ZERO } from "../../expression/construct.ts";
-import { type Expression, freeNames } from "../../expression/expression.ts";
+import { contains, type Expression } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import * as rational from "../../number/rational.ts";
+import { branchBorders } from "../../rewrite/branches.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { constantSign } from "../../rewrite/zero-test.ts";
 import { optimise } from "../../solve/optima/constrained.ts";
 import { Unsolvable } from "../../solve/solution.ts";
 import type { Mark } from "../scene.ts";
+import { borders } from "./gaps.ts";
 import { type Drawn, pointMark, position } from "./point-mark.ts";
 import { rootsOf, within } from "./zeros.ts";
 
@@ -37,26 +40,44 @@ export function extrema({ expression, variable, range }: Drawn, index: number): 
   }
 }
 
-/** Zeros of the second derivative at which it changes its sign: between neighbouring zeros it is looked at once. */
-export function inflections({ expression, variable, range }: Drawn, index: number): readonly Mark[] {
+/**
+ * Where the second derivative changes its sign and the curve has a tangent: at its zeros, and where it has no value, as for ∛x and
+ * x |x| at 0. Between neighbouring places it is looked at once.
+ */
+export function inflections(drawn: Drawn, index: number): readonly Mark[] {
+  const { expression, variable, range } = drawn;
   try {
-    const bend = simplify(differentiate(simplify(differentiate(expression, variable)).expression, variable)).expression;
-    if (freeNames(bend).size === 0) return [];
-    const places = rootsOf(bend, ZERO, variable, range).flatMap((x) => {
+    const slope = simplify(differentiate(expression, variable)).expression;
+    const bend = simplify(differentiate(slope, variable)).expression;
+    if (!contains(bend, variable)) return [];
+    const zeros = rootsOf(bend, ZERO, variable, range);
+    const gaps = [...borders(bend, variable, range), ...branchBorders(expression, variable).flatMap((border) => rootsOf(border, ZERO, variable, range))];
+    const placed = (x: Expression, isGap: boolean) => {
       const at = position(x, ZERO);
-      return at ? [{ x, at: at[0] }] : [];
-    });
-    const signNear = (at: number, side: -1 | 1): -1 | 0 | 1 | undefined => {
-      const gap = Math.min(1, ...places.map((other) => Math.abs(other.at - at)).filter((distance) => distance > 1e-9));
-      const near: Expression = number(rational.fromNumber(at + side * gap * 1e-3));
-      return constantSign(substitute(bend, new Map([[variable, near]])));
+      return at ? [{ x, at: at[0], isGap }] : [];
     };
-    return places.flatMap(({ x, at }): readonly Mark[] => {
-      const [before, after] = [signNear(at, -1), signNear(at, 1)];
-      return before !== undefined && after !== undefined && before * after === -1 ? pointMark("inflection", x, expression, variable, [index]) : [];
+    const places = [...zeros.flatMap((x) => placed(x, false)), ...gaps.flatMap((x) => placed(x, true))];
+    const beside = (e: Expression, at: number, step: number): Expression => substitute(e, new Map([[variable, number(rational.fromNumber(at + step))]]));
+    const bendsAt = (at: number, side: -1 | 1): -1 | 0 | 1 | undefined => {
+      const gap = Math.min(1, ...places.map((other) => Math.abs(other.at - at)).filter((distance) => distance > 1e-9));
+      return constantSign(beside(bend, at, side * gap * 1e-3));
+    };
+    const hasTangent = (at: number): boolean => {
+      const [left = Number.NaN, right = Number.NaN] = [-CLOSE, CLOSE].map((step) => approximateValue(beside(slope, at, step)));
+      return Math.abs(left - right) < NEARLY * (1 + Math.abs(left)) || (Math.min(Math.abs(left), Math.abs(right)) > STEEP && left * right > 0);
+    };
+    return places.flatMap(({ x, at, isGap }): readonly Mark[] => {
+      const [before, after] = [bendsAt(at, -1), bendsAt(at, 1)];
+      if (before === undefined || after === undefined || before * after !== -1 || (isGap && !hasTangent(at))) return [];
+      return pointMark("inflection", x, expression, variable, [index]);
     });
   } catch (error) {
     if (error instanceof NotDifferentiable || error instanceof BudgetExhausted) return [];
     throw error;
   }
 }
+
+/** How near to a place its slopes are compared, how much they may differ, and from where on a tangent is upright. */
+const CLOSE = 2 ** -40;
+const NEARLY = 1e-6;
+const STEEP = 1e4;

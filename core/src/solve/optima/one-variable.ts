@@ -3,20 +3,20 @@ import { differentiate } from "../../calculus/derivative.ts";
 import { Analysed } from "../../calculus/zeros.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { approximateValue } from "../../expression/ball-value.ts";
-import { divide, equation, name, negate, number, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { divide, equation, name, negate, number, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { type Comparison, contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
-import { integerCases } from "../../rewrite/families.ts";
 import { evenPowersOut } from "../../rewrite/forms/root-and-log-forms.ts";
 import { decide, simpleRelations } from "../../rewrite/sign.ts";
-import { expand, simplify } from "../../rewrite/simplify.ts";
+import { simplify } from "../../rewrite/simplify.ts";
 import { constantSign, zeroTest } from "../../rewrite/zero-test.ts";
 import { solveEquation } from "../equation.ts";
 import { type Solution, Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
+import { apartByCase, atMember } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
 /** An end of the domain of a function of one variable. */
@@ -56,51 +56,29 @@ export function optimiseOneVariable(task: OptimumTask, variable: string): Optimu
   const families = set.solutions.filter(({ integers }) => integers.length > 0);
   const common = { complete: set.complete, steps, reason: set.reason, stationary: { equation: stationary, unknown: variable, facts, set, steps: found } };
   if (letters.length > 0 || families.length > 0) {
-    const members = set.solutions.flatMap((one) => apartByValue(one, task, variable));
-    const points = members.map((one) => bySecondDerivative(one, task, variable, derivative, known));
-    return { ...common, ...literalGlobal(points, task, variable, derivative, known, families.length > 0) };
+    const second = simplify(differentiate(derivative, variable)).expression;
+    const members = set.solutions.flatMap((one) => apartByCase(one, [objective, second]));
+    const points = members.map((one) => byDerivatives(one, task, variable, second, known));
+    return { ...common, ...literalGlobal(points, task, variable, second, known, families.length > 0) };
   }
   const places = allPlaces(task, variable, derivative, set.solutions, facts);
-  return { ...common, ...bySigns(places, task, variable, derivative) };
+  return { ...common, ...bySigns(places, task, variable, derivative, set.complete) };
 }
 
 function valueAt(objective: Expression, variable: string, value: Expression): Expression {
   return readable(substitute(objective, new Map([[variable, value]])));
 }
 
-/** A family along which the objective takes several values, as one family for each. */
-function apartByValue(one: Solution, { objective }: OptimumTask, variable: string): readonly Solution[] {
-  const [letter] = one.integers;
-  const value = one.values.get(variable) ?? ZERO;
-  if (letter === undefined) return [one];
-  const cases = integerCases(substitute(objective, new Map([[variable, value]])), letter);
-  const count = cases ? shortestPeriod(cases) : 1;
-  if (count === 1) return [one];
-  return Array.from({ length: count }, (_, j) => {
-    const member = simplify(expand(substitute(value, new Map([[letter, sum(product(number(count), name(letter)), number(j))]])))).expression;
-    return { ...one, values: new Map([[variable, member]]) };
-  });
-}
+/** How many derivatives are looked at. */
+const MOST_ORDER = 6;
 
-/** After how many members the values repeat. */
-function shortestPeriod(values: readonly Expression[]): number {
-  const repeats = (length: number): boolean => values.every((value, k) => zeroTest(subtract(value, values[k % length] ?? value)).kind === "zero");
-  return values.findIndex((_, k) => values.length % (k + 1) === 0 && repeats(k + 1)) + 1;
-}
-
-/** The nature by the sign of the second derivative, for letters and families. */
-function bySecondDerivative(one: Solution, { objective }: OptimumTask, variable: string, derivative: Expression, known: readonly Expression[]): OptimumPoint {
-  const value = one.values.get(variable) ?? ZERO;
-  const [letter] = one.integers;
-  const member = letter === undefined ? value : substitute(value, new Map([[letter, number(0)]]));
-  const second = simplify(substitute(differentiate(derivative, variable), new Map([[variable, member]]))).expression;
+/** The nature by the first derivative from the second on that is not 0 there, for letters and families. */
+function byDerivatives(one: Solution, { objective }: OptimumTask, variable: string, second: Expression, known: readonly Expression[]): OptimumPoint {
   const assumptions = [...known.filter((fact) => !contains(fact, variable)), ...one.conditions];
-  const nature: Nature =
-    decide(relation(second, ">", ZERO), assumptions) === true ? "minimum" : decide(relation(second, "<", ZERO), assumptions) === true ? "maximum" : "undecided";
   return {
     values: one.values,
-    value: evenPowersOut(valueAt(objective, variable, member), assumptions),
-    nature,
+    value: evenPowersOut(readable(atMember(objective, one)), assumptions),
+    nature: natureByDerivatives(one, variable, second, assumptions),
     global: false,
     end: false,
     integers: one.integers,
@@ -108,18 +86,30 @@ function bySecondDerivative(one: Solution, { objective }: OptimumTask, variable:
   };
 }
 
+function natureByDerivatives(one: Pick<Solution, "values" | "integers">, variable: string, second: Expression, assumptions: readonly Expression[]): Nature {
+  for (let order = 2, derivative = second; order <= MOST_ORDER; order += 1) {
+    const there = simplify(atMember(derivative, one)).expression;
+    const is = (comparison: Comparison): boolean => decide(relation(there, comparison, ZERO), assumptions) === true;
+    if (order % 2 === 1 && is("!=")) return "inflection";
+    if (order % 2 === 0 && is(">")) return "minimum";
+    if (order % 2 === 0 && is("<")) return "maximum";
+    if (zeroTest(there, assumptions).kind !== "zero") return "undecided";
+    derivative = simplify(differentiate(derivative, variable)).expression;
+  }
+  return "undecided";
+}
+
 /** With letters: one stationary point is the optimum where the second derivative keeps its sign on the whole domain. */
 function literalGlobal(
   points: readonly OptimumPoint[],
   task: OptimumTask,
   variable: string,
-  derivative: Expression,
+  second: Expression,
   known: readonly Expression[],
-  periodic: boolean,
+  repeats: boolean,
 ): Pick<Optimum, "points" | "none"> {
   if (task.wanted === "stationary") return { points };
-  if (periodic) return { points: periodicGlobal(points, task) };
-  const second = simplify(differentiate(derivative, variable)).expression;
+  if (repeats) return repeatedGlobal(points, task);
   const comparison: Comparison = task.wanted === "maximum" ? "<" : ">";
   const inner = points.filter((one) => !isEnd(one, task, variable));
   const [only, ...more] = inner;
@@ -143,14 +133,21 @@ function isEnd({ values }: OptimumPoint, { facts }: OptimumTask, variable: strin
 }
 
 /** The families whose value is the greatest (or least) of a periodic function that is defined everywhere. */
-function periodicGlobal(points: readonly OptimumPoint[], task: OptimumTask): readonly OptimumPoint[] {
-  if (task.wanted === "stationary" || task.facts.length > 0 || realDomain(task.objective).length > 0) return points;
-  const best = points.reduce<OptimumPoint | undefined>((top, next) => (!top || better(next.value, top.value, task.wanted) ? next : top), undefined);
-  return sorted(
-    points.map((one) => ({ ...one, global: best !== undefined && zeroTest(subtract(one.value, best.value)).kind === "zero" })),
-    task.wanted,
-  );
+function repeatedGlobal(points: readonly OptimumPoint[], task: OptimumTask): Pick<Optimum, "points" | "none"> {
+  const { wanted } = task;
+  if (points.some(({ value, integers }) => integers.some((letter) => contains(value, letter))))
+    return { points: sorted(points, wanted), none: `the values change along the family, and it is not proven that one of them is the ${greatest(wanted)}` };
+  if (task.facts.length > 0 || realDomain(task.objective).length > 0) return { points };
+  const best = points.reduce<OptimumPoint | undefined>((top, next) => (!top || better(next.value, top.value, wanted) ? next : top), undefined);
+  return {
+    points: sorted(
+      points.map((one) => ({ ...one, global: best !== undefined && zeroTest(subtract(one.value, best.value)).kind === "zero" })),
+      wanted,
+    ),
+  };
 }
+
+const greatest = (wanted: OptimumTask["wanted"]): string => (wanted === "maximum" ? "greatest" : "least");
 
 function better(a: Expression, b: Expression, wanted: OptimumTask["wanted"]): boolean {
   const sign = constantSign(subtract(a, b));
@@ -250,12 +247,14 @@ function plainBound(condition: Expression, variable: string): Expression {
   return relation(name(variable), sign > 0 ? comparison : turned[comparison], bound);
 }
 
-/** A rational number strictly between two places. */
+/** A rational number with few digits strictly between two places. */
 function between(a: number, b: number): rational.Rational {
   const low = Number.isFinite(a) ? a : Math.min(b - 1, 2 * b - 1);
   const high = Number.isFinite(b) ? b : Math.max(a + 1, 2 * a + 1);
-  const middle = Number.isFinite(low) && Number.isFinite(high) ? low + (high - low) * 0.5126953125 : 0.375;
-  return rational.fromNumber(middle);
+  if (!Number.isFinite(low) || !Number.isFinite(high)) return rational.fromNumber(0.375);
+  const unit = 2 ** (Math.floor(Math.log2(high - low)) - 6);
+  const rounded = Math.round((low + (high - low) * 0.5126953125) / unit) * unit;
+  return rational.fromNumber(rounded);
 }
 
 function signAt(e: Expression, variable: string, x: rational.Rational): -1 | 0 | 1 | undefined {
@@ -263,14 +262,23 @@ function signAt(e: Expression, variable: string, x: rational.Rational): -1 | 0 |
 }
 
 /** The nature of every place by the signs of the derivative to its left and right, and the optima of the whole. */
-function bySigns(places: readonly Place[], task: OptimumTask, variable: string, derivative: Expression): Pick<Optimum, "points" | "none"> {
-  const signs = places.slice(1).map((place, k) => signAt(derivative, variable, between(places[k]?.at ?? 0, place.at)));
+function bySigns(places: readonly Place[], task: OptimumTask, variable: string, derivative: Expression, complete: boolean): Pick<Optimum, "points" | "none"> {
+  // Beyond the last place that is known, others may follow where not all are known.
+  const isKnown = (a: number, b: number): boolean => complete || (Number.isFinite(a) && Number.isFinite(b));
+  const signs = places.slice(1).map((place, k) => {
+    const before = places[k]?.at ?? 0;
+    return isKnown(before, place.at) ? signAt(derivative, variable, between(before, place.at)) : undefined;
+  });
+  const second = (): Expression => simplify(differentiate(derivative, variable)).expression;
   const points: OptimumPoint[] = [];
   places.forEach((place, k) => {
     if (!place.attained || !place.value) return;
     const [before, after] = [signs[k - 1], signs[k]];
     const isEnd = place.kind === "end";
-    const nature = natureOf(place.kind === "end" && k === 0 ? undefined : before, isEnd && k > 0 ? undefined : after, isEnd);
+    const nature =
+      place.kind === "stationary" && (before === undefined || after === undefined)
+        ? natureByDerivatives({ values: new Map([[variable, place.value]]), integers: [] }, variable, second(), [])
+        : natureOf(place.kind === "end" && k === 0 ? undefined : before, isEnd && k > 0 ? undefined : after, isEnd);
     if (place.kind === "corner" && nature === "inflection") return;
     points.push({
       values: new Map([[variable, place.value]]),
@@ -306,7 +314,6 @@ function withGlobal(
 ): Pick<Optimum, "points" | "none"> {
   const { wanted, objective } = task;
   const best = points.reduce<OptimumPoint | undefined>((top, next) => (!top || better(next.value, top.value, wanted) ? next : top), undefined);
-  const word = wanted === "maximum" ? "greatest" : "least";
   const undecided = signs.includes(undefined);
   let beaten: string | undefined;
   let proven = !undecided;
@@ -325,8 +332,8 @@ function withGlobal(
       else if (reached === "open") proven = proven && staysBelow(place, neighbour, objective, variable, best?.value, wanted);
     }
   });
-  if (beaten) return { points: sorted(points, wanted), none: `there is no ${word} value: ${beaten}` };
-  if (!best || !proven) return { points: sorted(points, wanted), none: `it is not proven that one of these is the ${word} value` };
+  if (beaten) return { points: sorted(points, wanted), none: `there is no ${greatest(wanted)} value: ${beaten}` };
+  if (!best || !proven) return { points: sorted(points, wanted), none: `it is not proven that one of these is the ${greatest(wanted)} value` };
   const marked = points.map((one) => ({ ...one, global: zeroTest(subtract(one.value, best.value)).kind === "zero" }));
   return { points: sorted(marked, wanted) };
 }

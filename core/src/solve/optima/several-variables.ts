@@ -2,17 +2,16 @@ import { isBestValue } from "../../calculus/box-optimum.ts";
 import { growthOf, natureByHessian } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { equation, logic, name, number, product, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { equation, logic, name, subtract, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
-import { integerCases } from "../../rewrite/families.ts";
-import { expand, simplify } from "../../rewrite/simplify.ts";
+import { simplify } from "../../rewrite/simplify.ts";
 import { constantSign, zeroTest } from "../../rewrite/zero-test.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { solveLinearSystem } from "../systems/linear.ts";
 import { solveNonlinearSystem } from "../systems/nonlinear.ts";
 import { readable } from "../values.ts";
+import { apartByCase, atMember } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
 type Relation = Expression & { readonly kind: "relation" };
@@ -30,38 +29,13 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
   const { set, steps: found } = solveSystem(zeros, variables, task);
   const hessian = slopes.map((slope) => variables.map((variable) => simplify(differentiate(slope, variable)).expression));
   const points = set.solutions
-    .flatMap((one) => apartByCase(one, task))
+    .flatMap((one) => apartByCase(one, [objective, ...hessian.flat()]))
     .map((one): OptimumPoint => {
       const at = hessian.map((row) => row.map((entry) => simplify(atMember(entry, one)).expression));
       return pointOf(one, task, natureByHessian(at, [...task.assumptions, ...one.conditions]));
     });
   const system = { equations: slopes.map((slope) => zeroOf(slope)), unknowns: variables, set };
   return { system, complete: set.complete, reason: set.reason, steps: [...steps, ...found], ...globalOf(points, task, hessian) };
-}
-
-/** Families along which the objective takes several values, as one family for each. */
-function apartByCase(one: Solution, { objective }: OptimumTask): readonly Solution[] {
-  return one.integers.reduce<readonly Solution[]>(
-    (list, letter) =>
-      list.flatMap((own) => {
-        const cases = integerCases(substitute(objective, own.values), letter)?.length ?? 1;
-        if (cases < 2) return [own];
-        return Array.from({ length: cases }, (_, j) => {
-          const at = new Map([[letter, sum(product(number(cases), name(letter)), number(j))]]);
-          return { ...own, values: new Map([...own.values].map(([key, value]) => [key, simplify(expand(substitute(value, at))).expression])) };
-        });
-      }),
-    [one],
-  );
-}
-
-/** An expression at a family: whole periods left out where that is possible. */
-function atMember(e: Expression, { values, integers }: Solution): Expression {
-  const at = substitute(e, values);
-  return integers.reduce((own, letter) => {
-    const cases = integerCases(own, letter);
-    return cases?.length === 1 ? (cases[0] ?? own) : own;
-  }, at);
 }
 
 export function zeroOf(e: Expression): Relation {
