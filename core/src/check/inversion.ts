@@ -154,11 +154,13 @@ function outOfRange(left: Expression, right: Expression, assumptions: readonly E
     if (left.name === "arcsin") return known(relation(size, ">", quarter));
     if (left.name === "arccos") return known(relation(right, "<", ZERO)) || known(relation(right, ">", PI));
     if (left.name === "cosh") return known(relation(right, "<", ONE));
+    if (left.name === "sec" || left.name === "csc") return known(relation(size, "<", ONE));
     if (left.name === "tanh" || left.name === "sin" || left.name === "cos") return known(relation(size, left.name === "tanh" ? ">=" : ">", ONE));
     return false;
   }
   if (left.kind !== "power") return false;
   if (left.exponent.kind !== "number") return isPositiveConstant(left.base) && known(relation(right, "<=", ZERO));
   const { num, den } = left.exponent.value;
+  if (num < 0 && zeroTest(right, assumptions).kind === "zero") return true;
   return (den !== 1 || Number(num) % 2 === 0) && known(relation(right, "<", ZERO));
 }

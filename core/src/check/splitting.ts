@@ -1,4 +1,4 @@
-import { MINUS_ONE, negate, ONE, ZERO } from "../expression/construct.ts";
+import { equation, MINUS_ONE, negate, ONE, ZERO } from "../expression/construct.ts";
 import { type Expression, equal } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 
@@ -25,8 +25,13 @@ export function replacePart(e: Expression, part: Expression, by: Expression): Ex
   return equal(e, part) ? by : mapChildren(e, (child) => replacePart(child, part, by));
 }
 
-/** Whether the alternatives are the statement with the part replaced by each value that it can have. */
+/** Whether the alternatives are the statement with the part replaced by each value that it can have; sgn u = 0 may stand as u = 0. */
 export function splitCovers(before: Expression, part: Expression, after: Expression): boolean {
   const alternatives = after.kind === "logic" && after.operator === "or" ? after.items : [after];
-  return possibleValues(part)?.every((value) => alternatives.some((one) => equal(one, replacePart(before, part, value)))) ?? false;
+  const isThere = (alternative: Expression): boolean => alternatives.some((one) => equal(one, alternative));
+  const vanishes = part.kind === "call" && part.name === "sgn" && part.args[0] ? equation(part.args[0], ZERO) : undefined;
+  return (
+    possibleValues(part)?.every((value) => isThere(replacePart(before, part, value)) || (value === ZERO && vanishes !== undefined && isThere(vanishes))) ??
+    false
+  );
 }

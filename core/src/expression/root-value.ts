@@ -6,7 +6,8 @@ import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { ballValue } from "./ball-value.ts";
 import { numberValue, ZERO } from "./construct.ts";
-import type { IteratedNode } from "./expression.ts";
+import { compile } from "./double-value.ts";
+import type { Expression, IteratedNode } from "./expression.ts";
 import { systemRootValue } from "./system-root-value.ts";
 
 /** A bracket of a root: the body has different signs at low · 2^exp and high · 2^exp. */
@@ -79,6 +80,7 @@ function refined(e: IteratedNode, start: Bracket, precision: number): Bracket {
   if (first === 0) return { low, high: low, exp };
   if (last === 0) return { low: high, high, exp };
   if (first === undefined || first === last) throw new BallUndefined("the bounds hold no change of sign");
+  ({ low, high, exp } = atDoubles(e, { low, high, exp }, first, working()));
   let bits = 2;
   for (let round = 0; round < MOST_ROUNDS && !wanted(); round += 1) {
     // A grid of 2^bits pieces: everything is scaled so that one piece is one unit of width.
@@ -106,6 +108,35 @@ function refined(e: IteratedNode, start: Bracket, precision: number): Bracket {
   }
   if (!wanted()) throw new BallUndefined("a root could not be narrowed down");
   return { low, high, exp };
+}
+
+/** A bracket around a zero in doubles is tried so far from it, in bits of its size. */
+const DOUBLE_BITS = 44;
+
+/** A bracket as narrow as doubles allow, where certified signs confirm it; the bracket itself where they do not. */
+function atDoubles(e: IteratedNode, start: Bracket, first: -1 | 1, precision: number): Bracket {
+  const f = compile(e.body, [e.variable]);
+  const toDouble = (mid: bigint): number => real.toNumber({ mid, rad: 0n, exp: start.exp });
+  let [low, high] = [toDouble(start.low), toDouble(start.high)];
+  for (let round = 0; round < 64; round += 1) {
+    const middle = (low + high) / 2;
+    if (Math.sign(f(middle)) === first) low = middle;
+    else high = middle;
+  }
+  const exp = Math.floor(Math.log2(Math.abs(low))) - DOUBLE_BITS;
+  if (!Number.isFinite(low) || exp >= start.exp || exp < -900) return start;
+  const shift = BigInt(start.exp - exp);
+  const at = BigInt(Math.round(low / 2 ** exp));
+  const [from, to] = [at - 1n, at + 1n];
+  if (from <= start.low << shift || to >= start.high << shift) return start;
+  return signAt(e, from, exp, precision) === first && signAt(e, to, exp, precision) === -first ? { low: from, high: to, exp } : start;
+}
+
+/** The same root under other bounds keeps what is known of its place. */
+export function withKnownPlace(root: Expression, known: Expression): Expression {
+  const place = known.kind === "iterated" ? brackets.get(known) : undefined;
+  if (place && root.kind === "iterated") brackets.set(root, place);
+  return root;
 }
 
 /** The number of the grid point next to where the secant meets 0. */

@@ -10,6 +10,8 @@ export interface Range {
 export const ASPECT = 1.6;
 
 const MANY = 6;
+/** The other axis is shown too where it is not further away than so many widths. */
+const NEAR_AXIS = 1.5;
 
 /** An interval that shows every mark with room on both sides, and the other axis where it is not far off. */
 export function rangeAround(places: readonly number[], hasPoles = false): Range {
@@ -21,8 +23,8 @@ export function rangeAround(places: readonly number[], hasPoles = false): Range 
     hasPoles && places.length <= MANY ? Math.max(spread, 3) : spread > 0 ? spread * (places.length > MANY ? 0.12 : 0.55) : Math.max(2, Math.abs(low) * 0.6);
   let [from, to] = [low - room, high + room];
   const width = to - from;
-  if (from > 0 && from < width * 0.6) from = -0.08 * width;
-  if (to < 0 && -to < width * 0.6) to = 0.08 * width;
+  if (from > 0 && from < width * NEAR_AXIS) from = -0.08 * (width + from);
+  if (to < 0 && -to < width * NEAR_AXIS) to = 0.08 * (width - to);
   return { from: round(from, width, Math.floor), to: round(to, width, Math.ceil) };
 }
 

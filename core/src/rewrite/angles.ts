@@ -45,6 +45,12 @@ const HYPERBOLIC: Pair = {
 };
 const PAIRS = [CIRCULAR, HYPERBOLIC];
 
+const INVERSE: ReadonlySet<string> = new Set(["arcsin", "arccos", "arctan", "arccot"]);
+
+export function isInverseCircular(functionName: string): boolean {
+  return INVERSE.has(functionName);
+}
+
 /** Multiples beyond this are left whole: their polynomials are too long to be of use. */
 const LARGEST_MULTIPLE = 40;
 
@@ -126,8 +132,8 @@ function takenApart(e: Expression, units: ExpressionMap<rational.Rational>): Exp
 function ofTerm(pair: Pair, term: Expression, units: ExpressionMap<rational.Rational>): { sine: Expression; cosine: Expression } {
   const whole = { sine: call(pair.sine, term), cosine: call(pair.cosine, term) };
   const { coefficient, rest } = splitCoefficient(term);
-  // Constant angles stay whole: sin(9/4) is no better by powers of sin(1/4).
-  if (freeNames(rest).size === 0) return whole;
+  // Constant angles stay whole, as sin(9/4) is no better by powers of sin(1/4), but not those that are known by their sine or cosine.
+  if (freeNames(rest).size === 0 && !(rest.kind === "call" && isInverseCircular(rest.name))) return whole;
   const size = units.get(rest) ?? rational.ONE;
   const multiple = rational.divide(coefficient, size);
   const count = Math.abs(Number(multiple.num));

@@ -1,17 +1,11 @@
 import { divide, ONE, power, sqrt, subtract, sum, TWO } from "../expression/construct.ts";
 import { type Expression, findAll } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
-import { inUnitAngles } from "./angles.ts";
-
-const INVERSE: ReadonlySet<string> = new Set(["arcsin", "arccos", "arctan", "arccot"]);
-
-export function isInverseCircular(functionName: string): boolean {
-  return INVERSE.has(functionName);
-}
+import { inUnitAngles, isInverseCircular } from "./angles.ts";
 
 /** Whether a circular function is taken of something that holds an inverse one. */
 export function undoesInverse(e: Expression): boolean {
-  const isInverse = (part: Expression): boolean => part.kind === "call" && INVERSE.has(part.name);
+  const isInverse = (part: Expression): boolean => part.kind === "call" && isInverseCircular(part.name);
   const circular = (part: Expression): boolean => part.kind === "call" && ["sin", "cos", "tan", "cot", "sec", "csc"].includes(part.name);
   return findAll(e, (part) => circular(part) && findAll(part, isInverse).length > 0).length > 0;
 }
@@ -27,7 +21,7 @@ export function undone(e: Expression): Expression {
   const [angle] = inner.kind === "call" ? inner.args : [];
   if (inner.kind !== "call" || angle?.kind !== "call") return inner;
   const [u] = angle.args;
-  if (!u || !INVERSE.has(angle.name) || (inner.name !== "sin" && inner.name !== "cos")) return inner;
+  if (!u || !isInverseCircular(angle.name) || (inner.name !== "sin" && inner.name !== "cos")) return inner;
   const complement = sqrt(subtract(ONE, power(u, TWO)));
   const hypotenuse = sqrt(sum(ONE, power(u, TWO)));
   const isSine = inner.name === "sin";

@@ -48,10 +48,10 @@ export function recognise(ball: RealBall, { plainOnly = false } = {}): readonly 
     ...(plainOnly ? BASES.slice(0, 1) : BASES).map((basis) => combinationGuess(scaled, bits, basis())),
   ];
   return guesses
-    .filter((guess): guess is Guess => guess !== undefined && guess.digitsToSpare >= NEEDED_TO_SPARE)
-    .filter((guess) => agrees(guess.value, ball, bits))
+    .filter((one) => one !== undefined)
+    .filter(({ value }) => agrees(value, ball, bits))
     .sort((a, b) => b.digitsToSpare - a.digitsToSpare)
-    .filter((guess, k, all) => all.findIndex((other) => equal(other.value, guess.value)) === k);
+    .filter(({ value }, k, all) => all.findIndex((other) => equal(other.value, value)) === k);
 }
 
 /** The number that a decimal such as 0.333333333 stands for, to half a unit of its last digit. */
@@ -72,6 +72,12 @@ function agrees(value: Expression, ball: RealBall, bits: number): boolean {
 
 const digits = (value: bigint): number => (value < 0n ? -value : value).toString().length;
 
+/** A guess from whole numbers that are short against the digits known; its value is made only then. */
+function guess(bits: number, coefficients: readonly bigint[], value: () => Expression): Guess | undefined {
+  const digitsToSpare = bits * Math.log10(2) - coefficients.reduce((total, coefficient) => total + digits(coefficient), 0);
+  return digitsToSpare >= NEEDED_TO_SPARE ? { value: value(), digitsToSpare } : undefined;
+}
+
 /** The best rational number by the continued fraction, cut at the first very large partial quotient. */
 function rationalGuess(scaled: bigint, bits: number): Guess | undefined {
   let [a, b] = [scaled, 1n << BigInt(bits)];
@@ -84,8 +90,7 @@ function rationalGuess(scaled: bigint, bits: number): Guess | undefined {
     [q, lastQ] = [floor * q + lastQ, q];
     [a, b] = [b, a - floor * b];
   }
-  const value = number(rational.rational(integer.fromBigInt(p), integer.fromBigInt(q)));
-  return { value, digitsToSpare: bits * Math.log10(2) - digits(p) - digits(q) };
+  return guess(bits, [p, q], () => number(rational.rational(integer.fromBigInt(p), integer.fromBigInt(q))));
 }
 
 /** A root of a x² + b x + c with small whole coefficients, by a lattice of 1, x, x² (R. Kannan, A. Lenstra, L. Lovász 1988). */
@@ -98,9 +103,8 @@ function surdGuess(scaled: bigint, bits: number): Guess | undefined {
   const of = (value: bigint): Expression => number({ num: integer.fromBigInt(value), den: 1 });
   // 2 a x + b is ± the root: its sign picks the branch.
   const sign = 2n * a * scaled + (b << BigInt(bits)) > 0n ? 1 : -1;
-  const root = sqrt(of(inside));
-  const value = product(sum(of(-b), sign > 0 ? root : negate(root)), power(of(2n * a), number(-1)));
-  return { value, digitsToSpare: bits * Math.log10(2) - digits(a) - digits(b) - digits(c) };
+  const root = (): Expression => (sign > 0 ? sqrt(of(inside)) : negate(sqrt(of(inside))));
+  return guess(bits, [a, b, c], () => product(sum(of(-b), root()), power(of(2n * a), number(-1))));
 }
 
 /** A rational combination of 1 and the basis numbers with small whole coefficients over a small denominator. */
@@ -111,8 +115,7 @@ function combinationGuess(scaled: bigint, bits: number, basis: readonly Expressi
   const [denominator = 0n, whole = 0n, ...rest] = relation ?? [];
   if (!relation || denominator === 0n || rest.every((coefficient) => coefficient === 0n)) return undefined;
   const of = (value: bigint): Expression => number(rational.rational(integer.fromBigInt(-value), integer.fromBigInt(denominator)));
-  const value = sum(of(whole), ...basis.flatMap((e, k) => (rest[k] ? [product(of(rest[k] ?? 0n), e)] : [])));
-  return { value, digitsToSpare: bits * Math.log10(2) - relation.reduce((total, coefficient) => total + digits(coefficient), 0) };
+  return guess(bits, relation, () => sum(of(whole), ...basis.flatMap((e, k) => (rest[k] ? [product(of(rest[k] ?? 0n), e)] : []))));
 }
 
 /** Small whole coefficients with Σ c_k v_k ≈ 0, by lattice reduction. */

@@ -7,6 +7,7 @@ import { step } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { divide, iterated, number, PI, product, subtract, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { withKnownPlace } from "../expression/root-value.ts";
 import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
@@ -23,7 +24,7 @@ import { readable } from "./values.ts";
 
 /** How far is looked where nothing bounds the solutions. */
 const VIEW = 30;
-const RECOGNISING_PRECISION = 220;
+const RECOGNISING_PRECISION = 128;
 /** Longer guesses are accidents. */
 const LONGEST_GUESS = 14;
 const MANY = 8;
@@ -50,8 +51,11 @@ export function solveNumerically(task: Task): Solved | undefined {
   const { cells, unresolved, beyond } = task.brief ? widest(isolation) : { ...isolation, beyond: [] };
   // Many zeros of one function are seldom sums of surds.
   const many = cells.length > MANY;
-  const exact = (cell: Piece): Expression | undefined => (task.brief && many ? undefined : exactIn(f, cell, many));
-  const found = cells.map((cell): Solution => solution(unknown, exact(cell) ?? namedZero(f, cell)));
+  const valueIn = (cell: Piece): Solution => {
+    const zero = zeroIn(f, cell);
+    return solution(unknown, (task.brief && many ? undefined : exactValue(f, zero, many)) ?? namedZero(f, cell, zero));
+  };
+  const found = cells.map(valueIn);
   const open: Piece[] = [...beyond];
   for (const piece of unresolved) {
     const zero = exactZeroAt(f, piece, task.brief ? BRIEF.orders : MOST_ORDERS);
@@ -64,7 +68,7 @@ export function solveNumerically(task: Task): Solved | undefined {
       continue;
     }
     const again = isolateZeros(f, { ...piece, stubborn: true }, STUBBORN_BOXES);
-    found.push(...again.cells.map((cell): Solution => solution(unknown, exactIn(f, cell, many) ?? namedZero(f, cell))));
+    found.push(...again.cells.map(valueIn));
     open.push(...again.unresolved.filter((rest) => !outside(rest, low, high)));
   }
   const sorted = distinctZeros(found, unknown).sort((a, b) => placeOf(a, unknown) - placeOf(b, unknown));
@@ -137,33 +141,33 @@ function distinctZeros(found: readonly Solution[], unknown: string): Solution[] 
   return known;
 }
 
-/** The zero in a cell as a value: the expression and the shortest decimals that hold it alone. */
-function namedZero(f: Analysed, cell: Piece): Expression {
-  const bounds = (lower: Expression, upper: Expression): Expression => iterated({ operator: "root", variable: f.name, lower, upper, body: f.expression });
+/** The zero in a cell, bounded by the cell. */
+function zeroIn(f: Analysed, { low, high }: Piece): Expression {
+  return rootBetween(f, number(rational.fromNumber(low)), number(rational.fromNumber(high)));
+}
+
+function rootBetween(f: Analysed, lower: Expression, upper: Expression): Expression {
+  return iterated({ operator: "root", variable: f.name, lower, upper, body: f.expression });
+}
+
+/** A zero under the shortest decimals that hold it alone. */
+function namedZero(f: Analysed, cell: Piece, zero: Expression): Expression {
   const decimal = (value: rational.Rational): Expression => number(value, value.den === 1 ? undefined : terminatingDecimal(rational.abs(value)));
-  const whole = bounds(number(rational.fromNumber(cell.low)), number(rational.fromNumber(cell.high)));
-  const place = around(whole);
-  if (!place) return whole;
+  const place = around(zero);
+  if (!place) return zero;
   for (let digits = 1; digits <= 15; digits += 1) {
     const scale = rational.power(rational.rational(10), digits);
     const at = rational.floor(rational.multiply(rational.fromNumber(place.low), scale));
     const [low, high] = [at, integer.add(at, 1)].map((end) => rational.divide(rational.rational(end), scale));
     if (!low || !high || rational.toNumber(low) <= cell.low || rational.toNumber(high) >= cell.high || rational.toNumber(high) <= place.high) continue;
     if (rational.toNumber(low) >= place.low) continue;
-    return bounds(decimal(low), decimal(high));
+    return withKnownPlace(rootBetween(f, decimal(low), decimal(high)), zero);
   }
-  return whole;
+  return zero;
 }
 
-/** The short exact value that the zero in a cell is proven to have. */
-function exactIn(f: Analysed, cell: Piece, plainOnly = false): Expression | undefined {
-  const zero = iterated({
-    operator: "root",
-    variable: f.name,
-    lower: number(rational.fromNumber(cell.low)),
-    upper: number(rational.fromNumber(cell.high)),
-    body: f.expression,
-  });
+/** The short exact value that a zero is proven to have. */
+function exactValue(f: Analysed, zero: Expression, plainOnly = false): Expression | undefined {
   try {
     return provenGuess(f, ballValue(zero, RECOGNISING_PRECISION).re, plainOnly);
   } catch (error) {
@@ -217,7 +221,8 @@ function* candidates(f: Analysed, { low, high }: Piece, orders: number): Generat
     const { cells } = isolateZeros(new Analysed(derivative, f.name), wide, 200);
     const [cell] = cells;
     if (!cell || cells.length > 1) continue;
-    const exact = exactIn(new Analysed(derivative, f.name), cell);
+    const own = new Analysed(derivative, f.name);
+    const exact = exactValue(own, zeroIn(own, cell));
     if (exact) yield exact;
   }
 }

@@ -17,6 +17,8 @@ import type { Rejected, Solution, Solved, Task } from "./solution.ts";
 interface Case {
   readonly value: Expression;
   readonly when: readonly Expression[];
+  /** An equation that holds only where it has that value, which leaves single points. */
+  readonly only?: Expression;
 }
 
 const SPLITTABLE: ReadonlySet<string> = new Set(["abs", "sgn", "min", "max"]);
@@ -37,7 +39,7 @@ function casesOf(part: Expression): readonly Case[] | undefined {
   if (part.name === "sgn")
     return [
       { value: MINUS_ONE, when: [relation(u, "<", ZERO)] },
-      { value: ZERO, when: [relation(u, "=", ZERO)] },
+      { value: ZERO, when: [], only: relation(u, "=", ZERO) },
       { value: ONE, when: [relation(u, ">", ZERO)] },
     ];
   const better: Comparison = part.name === "max" ? ">=" : "<=";
@@ -72,7 +74,7 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
   const part = task.domain === "real" ? innermost(task.equation, unknown) : undefined;
   const cases = part && casesOf(part);
   if (!part || !cases) return undefined;
-  const branches = cases.map(({ value, when }) => ({ equation: replacePart(task.equation, part, value), when }));
+  const branches = cases.map(({ value, when, only }) => ({ equation: only ?? replacePart(task.equation, part, value), when }));
   const after = logic(
     "or",
     branches.map((branch) => branch.equation),

@@ -174,12 +174,7 @@ function undoPower(base: Expression, exponent: Expression, value: Expression, ta
   if (exponent.kind !== "number") return undefined;
   const { num, den } = exponent.value;
   if (typeof num === "bigint" || typeof den === "bigint") return undefined;
-  if (num === -1 && den === 1) {
-    if (known(relation(value, "=", ZERO), task) === true)
-      return { inner: base, values: [], rule: "out of range", said: "a fraction with the numerator 1 is never 0" };
-    const conditions = nonZero(value, task.assumptions);
-    return { inner: base, values: [readable(divide(ONE, value))], rule: "take reciprocals", said: "", conditions };
-  }
+  if (num === -1 && den === 1) return undoReciprocal(base, value, task);
   if (num < 0) return undoPower(power(base, number(rational.rational(-num, den))), number(-1), value, task);
   const negative = known(relation(value, "<", ZERO), task);
   if (den !== 1) {
@@ -195,6 +190,12 @@ function undoPower(base: Expression, exponent: Expression, value: Expression, ta
   if (known(relation(value, "=", ZERO), task) === true) return { inner: base, values: [ZERO], rule: "take roots", said: `${num}` };
   if (known(relation(base, ">=", ZERO), task) === true) return { inner: base, values: [root], rule: "take roots", said: `${num}`, conditions };
   return { inner: base, values: [root, negate(root)], rule: "both signs", said: `${num}`, conditions };
+}
+
+/** 1/inner = value. */
+function undoReciprocal(inner: Expression, value: Expression, task: Task): Undone {
+  if (known(relation(value, "=", ZERO), task) === true) return { inner, values: [], rule: "out of range", said: "a fraction with the numerator 1 is never 0" };
+  return { inner, values: [readable(divide(ONE, value))], rule: "take reciprocals", said: "", conditions: nonZero(value, task.assumptions) };
 }
 
 /** The functions that can be undone, with what the value must satisfy. */
@@ -218,7 +219,7 @@ function undoCircular(functionName: string, inner: Expression, value: Expression
   }
   if (functionName === "sec" || functionName === "csc") {
     const reciprocal = call(functionName === "sec" ? "cos" : "sin", inner);
-    return { inner: reciprocal, values: [readable(divide(ONE, value))], rule: "take reciprocals", said: "" };
+    return undoReciprocal(reciprocal, value, task);
   }
   if (functionName !== "sin" && functionName !== "cos") return undefined;
   const rule = functionName === "sin" ? "roots of the sine" : "roots of the cosine";

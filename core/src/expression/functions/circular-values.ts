@@ -26,6 +26,24 @@ const SINES: Readonly<Record<string, () => Expression>> = {
   "1/2": () => ONE,
 };
 
+/** The values of a table with the angles in (−π/2, π/2] that have them, made when first asked for. */
+function anglesOf(table: Readonly<Record<string, () => Expression>>): () => readonly { readonly value: Expression; readonly angle: Expression }[] {
+  let made: readonly { readonly value: Expression; readonly angle: Expression }[] | undefined;
+  return () => {
+    made ??= Object.entries(table).flatMap(([key, entry]) => {
+      const [num, den] = key.split("/").map(Number);
+      const [value, angle] = [entry(), product(number(rational.rational(num ?? 0, den ?? 1)), PI)];
+      return [
+        { value, angle },
+        { value: negate(value), angle: negate(angle) },
+      ];
+    });
+    return made;
+  };
+}
+
+const anglesOfSines = anglesOf(SINES);
+
 /** The product of two sums of surds, every term by every term. */
 function distributed(a: Expression, b: Expression): Expression {
   const terms = (e: Expression): readonly Expression[] => (e.kind === "sum" ? e.terms : [e]);
@@ -62,12 +80,8 @@ export function cosineOfTurn(turn: Rational): Expression | undefined {
 
 /** The angle r π in [−π/2, π/2] with this sine, where it is in the table or written as a function of one. */
 export function angleOfSine(value: Expression): Expression | undefined {
-  for (const [key, entry] of Object.entries(SINES)) {
-    const [num, den] = key.split("/").map(Number);
-    const angle = product(number(rational.rational(num ?? 0, den ?? 1)), PI);
-    if (equal(entry(), value)) return angle;
-    if (equal(negate(entry()), value)) return negate(angle);
-  }
+  const known = anglesOfSines().find((entry) => equal(entry.value, value));
+  if (known) return known.angle;
   return written(value, { sin: rational.ZERO, cos: rational.HALF }, (turn) => {
     const rest = remainder(rational.add(turn, rational.HALF), 2);
     // Beyond half a turn the sine comes back.
@@ -93,14 +107,8 @@ function written(value: Expression, shifts: Readonly<Record<string, Rational>>, 
 
 /** The angle in (−π/2, π/2) with this tangent, where it is in the table. */
 export function angleOfTangent(value: Expression): Expression | undefined {
-  const table = Object.entries(TANGENTS).map(([key, entry]) => {
-    const [num, den] = key.split("/").map(Number);
-    return [rational.rational(num ?? 0, den ?? 1), entry()] as const;
-  });
-  for (const [turn, tangent] of table) {
-    if (equal(tangent, value)) return product(number(turn), PI);
-    if (equal(negate(tangent), value)) return product(number(rational.negate(turn)), PI);
-  }
+  const known = anglesOfTangents().find((entry) => equal(entry.value, value));
+  if (known) return known.angle;
   return written(value, { tan: rational.ZERO }, (turn) => rational.subtract(remainder(rational.add(turn, rational.HALF), 1), rational.HALF));
 }
 
@@ -119,6 +127,8 @@ const TANGENTS: Readonly<Record<string, () => Expression>> = {
   "2/5": () => sqrt(sum(number(5), product(number(2), root(5)))),
   "5/12": () => sum(number(2), root(3)),
 };
+
+const anglesOfTangents = anglesOf(TANGENTS);
 
 /** tan(r π) in radicals where it is in the table; undefined elsewhere and at the poles. */
 export function tangentOfTurn(turn: Rational): Expression | undefined {

@@ -8,9 +8,11 @@ import { constantSign } from "../../rewrite/zero-test.ts";
 import { type Solution, Unsolvable } from "../../solve/solution.ts";
 import { solveLinearSystem } from "../../solve/systems/linear.ts";
 import { solveNonlinearSystem } from "../../solve/systems/nonlinear.ts";
+import { readable } from "../../solve/values.ts";
 import { position } from "../marks/point-mark.ts";
 import { rootsOf } from "../marks/zeros.ts";
 import type { Curve, Mark, Position, Window } from "../scene.ts";
+import { implicitAsymptotes } from "./implicit-asymptotes.ts";
 import { implicitPieces } from "./implicit-trace.ts";
 import type { View } from "./item.ts";
 
@@ -37,7 +39,7 @@ export function implicitExtent({ expression }: Implicit, { variable, vertical }:
   return points.some((point) => distance(point) > 0.99 * half) ? points.filter((point) => distance(point) <= reach) : points;
 }
 
-/** Where the curve meets the axes, and its highest and lowest points. */
+/** Where the curve meets the axes, its highest and lowest points, and the lines that it approaches. */
 export function implicitMarks({ expression }: Implicit, { variable, vertical }: View, index: number): readonly Mark[] {
   const on = (kind: Mark["kind"], x: Expression, y: Expression): readonly Mark[] => {
     const at = position(x, y);
@@ -48,21 +50,34 @@ export function implicitMarks({ expression }: Implicit, { variable, vertical }: 
     ...rootsOf(along(vertical), ZERO, variable, undefined).flatMap((x) => on("zero", x, ZERO)),
     ...rootsOf(along(variable), ZERO, vertical, undefined).flatMap((y) => on("intercept", ZERO, y)),
     ...extremePoints(expression, variable, vertical).flatMap(({ kind, x, y }) => on(kind, x, y)),
+    ...implicitAsymptotes(expression, variable, vertical, index),
   ];
 }
 
-/** The points that solve two equations in the plane, without families. */
+/** The points that solve two equations in the plane, of families those next to 0. */
 export function commonPoints(f: Expression, g: Expression, variable: string, vertical: string): readonly { readonly x: Expression; readonly y: Expression }[] {
   try {
     const equations = [equation(f, ZERO), equation(g, ZERO)].flatMap((one) => (one.kind === "relation" ? [one] : []));
     const unknowns = [variable, vertical];
     const solved = solveLinearSystem(equations, unknowns, []) ?? solveNonlinearSystem({ equations, unknowns, domain: "real", assumptions: [] });
-    const isPoint = ({ free, integers }: Solution): boolean => free.length + integers.length === 0;
-    return (solved?.set.solutions ?? []).filter(isPoint).map(({ values }) => ({ x: values.get(variable) ?? ZERO, y: values.get(vertical) ?? ZERO }));
+    return (solved?.set.solutions ?? []).flatMap(members).map((values) => ({ x: values.get(variable) ?? ZERO, y: values.get(vertical) ?? ZERO }));
   } catch (error) {
     if (error instanceof Unsolvable || error instanceof BudgetExhausted) return [];
     throw error;
   }
+}
+
+const MOST_LETTERS = 2;
+
+function members({ values, free, integers }: Solution): readonly ReadonlyMap<string, Expression>[] {
+  if (free.length > 0 || integers.length > MOST_LETTERS) return [];
+  return integers.reduce<readonly ReadonlyMap<string, Expression>[]>(
+    (found, letter) =>
+      found.flatMap((own) =>
+        [-1, 0, 1].map((n) => new Map([...own].map(([key, value]) => [key, readable(substitute(value, new Map([[letter, number(n)]])))]))),
+      ),
+    [values],
+  );
 }
 
 interface ExtremePoint {

@@ -1,4 +1,4 @@
-import { call, name as nameNode, number, product } from "../../expression/construct.ts";
+import { call, name as nameNode, number, product, subtract } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import type { GraphItem, View } from "../../graph/items/item.ts";
@@ -28,7 +28,7 @@ export function laidOut(graph: WrittenGraph, chosen: ReadonlyMap<string, Express
   const set = new Map([...options.values, ...chosen]);
   const kept = new Set([...asked, ...set.keys()]);
   const put = (e: Expression): Expression => withoutIntegrals(putIn(e, environment, kept).expression, environment);
-  const filled = items.map((item) => mapItem(item, put));
+  const filled = acrossTheAxis(items.map((item) => mapItem(item, put)));
   const region = where && put(where);
   const free = new Set([...filled.flatMap(namesOf), ...(region ? freeNames(region) : [])]);
   const isOpen = (letter: string): boolean => !asked.has(letter) && (set.has(letter) || environment.quantities.has(letter));
@@ -87,6 +87,19 @@ function mapItem(item: Written, change: (e: Expression) => Expression): Written 
     case "data":
       return { ...item, expression, rows: item.rows.map((row) => row.map(change)), error: change(item.error) };
   }
+}
+
+/**
+ * x = 2 and x = y^2 are curves in the plane, and so is t = 2 beside a function of t; x = 3 cos(t) is a function of t.
+ */
+function acrossTheAxis(items: readonly Written[]): readonly Written[] {
+  return items.map((item) => {
+    if (item.kind !== "function" || item.on) return item;
+    const others = items.filter((other) => other !== item && (other.kind === "function" || other.kind === "expression"));
+    const isPlanar = item.left === "x" && namesOf(item).every((letter) => letter === "y");
+    const isVariable = others.some((other) => freeNames(other.expression).has(item.left) && !(other.kind === "function" && other.left === item.left));
+    return isPlanar || isVariable ? { kind: "equation", label: item.label, expression: subtract(nameNode(item.left), item.expression) } : item;
+  });
 }
 
 function namesOf(item: Written): readonly string[] {

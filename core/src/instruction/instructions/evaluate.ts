@@ -8,8 +8,10 @@ import { givenOutside, isIndefiniteIntegral } from "../../expression/integral.ts
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { denest } from "../../rewrite/denest.ts";
+import { undoesInverse } from "../../rewrite/inverse-circular.ts";
 import { expand, simplify } from "../../rewrite/simplify.ts";
 import { divisionByZero, writeOut } from "../../rewrite/write-out.ts";
+import { readable } from "../../solve/values.ts";
 import { CannotDo, DEFAULT_FIGURES, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
@@ -92,8 +94,9 @@ function standing(outcome: Outcome, value: Expression): Outcome {
 
 function shortest(e: Expression): ReturnType<typeof simplify> {
   const plain = simplify(e);
-  const other = simplify(denest(expand(plain.expression)));
-  return text(other.expression).length < text(plain.expression).length ? { expression: other.expression, conditions: plain.conditions } : plain;
+  const others = [simplify(denest(expand(plain.expression))).expression, ...(undoesInverse(plain.expression) ? [readable(plain.expression)] : [])];
+  const length = (form: Expression): number => text(form).length;
+  return { ...plain, expression: others.reduce((best, next) => (length(next) < length(best) ? next : best), plain.expression) };
 }
 
 function readFigures(sentence: Parameters<Instruction["read"]>[0]): number {
