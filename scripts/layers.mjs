@@ -12,6 +12,7 @@ const root = fileURLToPath(new URL("..", import.meta.url));
 const CORE_LAYERS = [
   "number",
   "expression",
+  "units",
   "notation",
   "polynomial",
   "derivation",

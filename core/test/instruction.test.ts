@@ -112,7 +112,7 @@ describe("instructions", () => {
     [["keep x > 0 from (1)"], 1, 16, 19, /no line 1 before/],
     [["let f(x) = x", "evaluate f"], 2, 10, 10, /argument in brackets/],
     [["let sin = 3"], 1, 4, 7, /function of the notation/],
-    [["given v = 3 m"], 1, 10, 13, /units/],
+    [["given v = 3 mx"], 1, 10, 14, /m, x is not one of them, and no unit/],
     [["given x = 2 y"], 1, 10, 13, /y is not one of them/],
     [["evaluate x^2 to many figures"], 1, 16, 20, /number of figures/],
     [["expect x = 2"], 1, 7, 12, /no answer above/],

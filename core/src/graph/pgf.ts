@@ -56,7 +56,7 @@ export function drawPgf(picture: Picture, turn: Turn = DEFAULT_TURN): string {
     "grid=major",
     `xmin=${xMin}, xmax=${xMax}, ymin=${yMin}, ymax=${yMax}`,
     `xlabel={${labelLatex(xLabel)}}`,
-    ...(yLabel === undefined ? [] : [`ylabel={${labelLatex(yLabel)}}`]),
+    `ylabel={${labelLatex(yLabel)}}`,
     ...power("x"),
     ...power("y"),
     "clip mode=individual",

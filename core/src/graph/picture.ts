@@ -13,7 +13,7 @@ export interface Picture {
   /** The name of the horizontal axis in the notation. */
   readonly variable: string;
   readonly xLabel: string;
-  readonly yLabel?: string;
+  readonly yLabel: string;
   readonly inTurns?: boolean;
   readonly logarithmic?: { readonly x: boolean; readonly y: boolean };
   readonly sliders?: readonly Slider[];
@@ -88,7 +88,7 @@ function pictureMark({ x, y, line, parameter, ...mark }: Mark, scene: Scene): Pi
     return { ...common, label: `${when}${pairLabel(x, y)}` };
   }
   if (x) return { ...common, label: `${plainName(scene.variable)} = ${coordinate(x)}`, line: { kind: "upright" } };
-  return { ...common, label: `y = ${y ? coordinate(y) : ""}`, line: { kind: "sloping", slope: 0, offset: at[1] } };
+  return { ...common, label: `${plainName(scene.vertical)} = ${y ? coordinate(y) : ""}`, line: { kind: "sloping", slope: 0, offset: at[1] } };
 }
 
 /** The name of the parameter of a path. */
@@ -121,7 +121,7 @@ export function picture(scene: Scene): Picture {
     window: scene.window,
     variable: scene.variable,
     xLabel: words(scene.variable),
-    ...(scene.vertical === undefined ? {} : { yLabel: words(scene.vertical) }),
+    yLabel: words(scene.vertical),
     ...(scene.logarithmic ? { logarithmic: scene.logarithmic } : {}),
     ...(scene.sliders ? { sliders: scene.sliders } : {}),
     ...(scene.state === undefined ? {} : { state: scene.state }),

@@ -15,7 +15,7 @@ import { DECADES, decadesOf, linearRange, scaledCurve, scaledMark, scaleOf } fro
 import { marksOf } from "./marks/marks.ts";
 import { position } from "./marks/point-mark.ts";
 import type { Curve, Mark, Position, Scene, Window } from "./scene.ts";
-import { boxAround, heightOf, placesOf, type Range, rangeAround, withEqualScales } from "./window.ts";
+import { boxAround, heightOf, isBounded, placesOf, type Range, rangeAround, withEqualScales } from "./window.ts";
 
 /** The scene of everything that is to be drawn, in a window chosen from what matters unless one is asked for. */
 export function plot(items: readonly GraphItem[], view: View, ownMarks?: readonly Mark[]): Scene {
@@ -43,7 +43,7 @@ export function plot(items: readonly GraphItem[], view: View, ownMarks?: readonl
   return {
     window,
     variable: view.variable,
-    ...(functions.length < items.length ? { vertical: view.vertical } : {}),
+    vertical: view.vertical,
     ...(inTurns ? { inTurns } : {}),
     ...(view.logarithmic ? { logarithmic: view.logarithmic } : {}),
     curves,
@@ -83,9 +83,8 @@ function extentOf(item: GraphItem, view: View, path: Curve | undefined, reach: n
     case "function": {
       // The ends of its part of the axis, at no height of their own.
       const range = rangeOf(item.on);
-      return range && Number.isFinite(range.from) && Number.isFinite(range.to)
-        ? [range.from, range.to].map((x): Position => [x, view.logarithmic?.y ? 1 : 0])
-        : [];
+      const ends = range ? [range.from, range.to].filter(Number.isFinite) : [];
+      return range && isBounded(range) ? ends.map((x): Position => [x, view.logarithmic?.y ? 1 : 0]) : [];
     }
     case "implicit":
       return implicitExtent(item, view, reach);
@@ -135,11 +134,14 @@ function marksOfItems(items: readonly GraphItem[], view: View): readonly Mark[] 
   const { variable, vertical } = view;
   const indexed = items.map((item, index) => ({ item, index }));
   const functions = indexed.flatMap(({ item, index }) =>
-    item.kind === "function" ? [{ drawn: { expression: item.expression, variable, range: rangeOf(item.on) ?? linearRange(view) }, index }] : [],
+    item.kind === "function" ? [{ drawn: { expression: item.expression, variable, vertical, range: rangeOf(item.on) ?? linearRange(view) }, index }] : [],
   );
-  const isDrawnAt = (index: number, x: number): boolean => {
+  const isDrawnAt = ({ kind, at }: Mark, index: number): boolean => {
     const item = items[index];
-    return item?.kind !== "function" || isOn(item.on, x);
+    if (item?.kind !== "function" || !item.on) return true;
+    // Values may grow beyond all bounds at an open end; at an end there is no curve on either side to change its bend.
+    const open = kind === "asymptote" ? false : kind === "inflection" ? true : undefined;
+    return isOn(open === undefined ? item.on : { ...item.on, fromOpen: open, toOpen: open }, at[0]);
   };
   const planar = indexed.flatMap(({ item, index }): readonly { f: Expression; index: number; isFunction: boolean }[] => {
     if (item.kind === "implicit") return [{ f: item.expression, index, isFunction: false }];
@@ -167,7 +169,7 @@ function marksOfItems(items: readonly GraphItem[], view: View): readonly Mark[] 
     ...crossings,
   ];
   const ends = indexed.flatMap(({ item, index }) => (item.kind === "function" ? domainEnds(item, variable, index) : []));
-  return [...found.filter(({ at, x, curves }) => x === undefined || curves.every((index) => isDrawnAt(index, at[0]))), ...ends];
+  return [...found.filter((mark) => mark.x === undefined || mark.curves.every((index) => isDrawnAt(mark, index))), ...ends];
 }
 
 /** Whether a circular function of the variable repeats after a rational part of π. */

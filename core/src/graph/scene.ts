@@ -78,15 +78,15 @@ export interface Slider {
 export interface Scene {
   readonly window: Window;
   readonly variable: string;
-  /** The name on the vertical axis, where it is an unknown too. */
-  readonly vertical?: string;
+  /** The name on the vertical axis. */
+  readonly vertical: string;
   /** Ticks of the horizontal axis in parts of π. */
   readonly inTurns?: boolean;
   readonly curves: readonly Curve[];
   readonly marks: readonly Mark[];
   /** Axes on which equal factors are equally long: positions along them are decimal logarithms. */
   readonly logarithmic?: { readonly x: boolean; readonly y: boolean };
-  /** The author's words for an axis, by its name. */
+  /** Words for an axis, by its name: the author's, or its name with its unit. */
   readonly axisWords?: ReadonlyMap<string, string>;
   readonly sliders?: readonly Slider[];
   /** What distinguishes it from other states of the same graph, such as a = 2. */

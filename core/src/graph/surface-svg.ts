@@ -164,7 +164,7 @@ function base(picture: Picture, { zMin, zMax }: SurfaceMesh, project: (point: Po
     line(left, [left[0], left[1], zMax], STEEL, 0.9),
     ...zs.map((z) => label([left[0], left[1], z], numberLabel(z), [-14, 4])),
     label([(xMin + xMax) / 2, nearY, zMin], picture.xLabel, [0, 30], true),
-    label([nearX, (yMin + yMax) / 2, zMin], picture.yLabel ?? "y", [0, 30], true),
+    label([nearX, (yMin + yMax) / 2, zMin], picture.yLabel, [0, 30], true),
     label([left[0], left[1], zMax], "z", [0, -8], true),
   ].join("");
 }

@@ -123,11 +123,8 @@ export function axisLabels(picture: Picture, size: Size, place: Placer): string 
     if (Math.abs(at - originY) < 3 || at < PADDING + 12) return "";
     return `<text x="${fixed(atLeft ? originX - 6 : originX + 6)}" y="${fixed(at + 4)}" text-anchor="${atLeft ? "end" : "start"}" fill="${STEEL}" ${HALO} font-size="11">${tick.label}</text>`;
   });
-  const names = `<text x="${right - 2}" y="${fixed(originY - 7)}" text-anchor="end" fill="${INK}" ${HALO} ${nameStyle(picture.xLabel)}>${escaped(picture.xLabel)}</text>`;
-  const vertical =
-    picture.yLabel === undefined
-      ? ""
-      : `<text x="${fixed(originX + 7)}" y="${PADDING + 12}" fill="${INK}" ${HALO} ${nameStyle(picture.yLabel)}>${escaped(picture.yLabel)}</text>`;
+  const names = `<text x="${right - 2}" y="${fixed(originY - 7)}" text-anchor="end" fill="${INK}" ${HALO} ${nameStyle(picture.xLabel)}>${axisName(picture.xLabel)}</text>`;
+  const vertical = `<text x="${fixed(originX + 7)}" y="${PADDING + 12}" fill="${INK}" ${HALO} ${nameStyle(picture.yLabel)}>${axisName(picture.yLabel)}</text>`;
   return [vertical, ...xLabels, ...yLabels, names].join("");
 }
 
@@ -139,12 +136,18 @@ export function nameBoxes(picture: Picture, place: Placer): readonly Box[] {
   const width = (label: string): number => Math.max(14, label.length * LETTER + 4);
   return [
     { x: right[0] - width(xLabel), y: right[1] - 20, width: width(xLabel), height: 16 },
-    ...(yLabel === undefined ? [] : [{ x: top[0] + 4, y: top[1], width: width(yLabel), height: 16 }]),
+    { x: top[0] + 4, y: top[1], width: width(yLabel), height: 16 },
   ];
 }
 
 /** A rim in the colour of the paper around letters. */
 const HALO = `stroke="${PAPER}" stroke-width="3" paint-order="stroke"`;
+
+/** A letter with its unit: the letter in italics. */
+function axisName(label: string): string {
+  const [, letter, unit] = /^(\S{1,3})( in .*)$/.exec(label) ?? [];
+  return letter !== undefined && unit !== undefined ? `<tspan font-style="italic">${escaped(letter)}</tspan>${escaped(unit)}` : escaped(label);
+}
 
 /** Names are in italics, the author's words for an axis upright. */
 function nameStyle(label: string): string {

@@ -6,6 +6,10 @@ export interface Range {
   readonly to: number;
 }
 
+export function isBounded({ from, to }: Range): boolean {
+  return Number.isFinite(from) && Number.isFinite(to);
+}
+
 /** Width against height of the usual drawing. */
 export const ASPECT = 1.6;
 

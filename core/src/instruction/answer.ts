@@ -7,11 +7,19 @@ import type { Scene, Window } from "../graph/scene.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { SolutionSet } from "../solve/solution.ts";
 import type { Measured } from "./figures/measured.ts";
+import type { AnswerUnits } from "./units.ts";
 
-/** The result of a line, by kind; the batch command and the bench show it. `angles` are the unknowns shown in degrees too. */
+/** The result of a line, by kind; the batch command and the bench show it. `angles` are the unknowns shown in degrees too, `units` those
+ * that follow from the units given. */
 export type Answer =
-  | { readonly kind: "solutions"; readonly set: SolutionSet; readonly equation: Expression; readonly angles: readonly string[] }
-  | { readonly kind: "expression"; readonly value: Expression; readonly conditions: readonly Expression[]; readonly figures: number }
+  | { readonly kind: "solutions"; readonly set: SolutionSet; readonly equation: Expression; readonly angles: readonly string[]; readonly units?: AnswerUnits }
+  | {
+      readonly kind: "expression";
+      readonly value: Expression;
+      readonly conditions: readonly Expression[];
+      readonly figures: number;
+      readonly units?: AnswerUnits;
+    }
   | {
       readonly kind: "truth";
       readonly holds: boolean | undefined;
@@ -26,6 +34,7 @@ export type Answer =
       readonly none?: string;
       readonly reason: string;
       readonly angles: readonly string[];
+      readonly units?: AnswerUnits;
     }
   | { readonly kind: "table"; readonly columns: readonly Expression[]; readonly rows: readonly (readonly (Expression | undefined)[])[] }
   | { readonly kind: "figure"; readonly picture: FigurePicture; readonly measures: readonly Measured[]; readonly notes: readonly string[] }

@@ -3,6 +3,7 @@ import { rootOf } from "../calculus/system-root.ts";
 import type { Expression } from "../expression/expression.ts";
 import { type FunctionDefinition, LineUnusable, type Meanings } from "../notation/elaborate.ts";
 import type { Declarations } from "../notation/syntax.ts";
+import type { Unit } from "../units/unit.ts";
 import type { Outcome } from "./answer.ts";
 
 export type NumberKind = "reals" | "complex" | "integers" | "rationals";
@@ -17,6 +18,8 @@ export interface Environment {
   readonly givens: ReadonlyMap<string, Expression>;
   /** Every declared quantity, with or without a value. */
   readonly quantities: ReadonlySet<string>;
+  /** The units in which quantities were given; their values are in coherent SI units. */
+  readonly units: ReadonlyMap<string, Unit>;
   readonly assumptions: readonly Expression[];
   /** What kind of number a quantity is, where that was given. */
   readonly kinds: ReadonlyMap<string, NumberKind>;
@@ -31,6 +34,7 @@ export const EMPTY: Environment = {
   definitions: new Map(),
   givens: new Map(),
   quantities: new Set(),
+  units: new Map(),
   assumptions: [],
   kinds: new Map(),
   outcomes: new Map(),

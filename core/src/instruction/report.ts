@@ -13,10 +13,12 @@ import { text, writtenText } from "../notation/text.ts";
 import { rootByRadicals } from "../rewrite/root-radicals.ts";
 import type { Nature, OptimumPoint } from "../solve/optima/optimum.ts";
 import type { Solution } from "../solve/solution.ts";
+import { unitLatex } from "../units/typeset.ts";
 import { type Answer, DEFAULT_FIGURES } from "./answer.ts";
 import { decimals, shortened } from "./decimals.ts";
 import { inDegrees } from "./degrees.ts";
 import type { Piece } from "./sentence.ts";
+import type { AnswerUnits } from "./units.ts";
 import type { Line } from "./working.ts";
 
 /** A value in the notation, typeset, and as decimals where it is a number (the VALUE of the notation's section 5). */
@@ -27,6 +29,8 @@ export interface Value {
   readonly im?: string;
   /** Where it is an angle on a line written in degrees: LaTeX such as "= 30°". */
   readonly degrees?: string;
+  /** The unit of the number, where the units of the givens determine one: `m/s^2`. */
+  readonly unit?: string;
 }
 
 export interface SolutionReport {
@@ -154,15 +158,24 @@ export function valueReport(e: Expression): Value {
 
 function valuesReport(
   values: ReadonlyMap<string, Expression>,
-  { integers = [], angles = [] }: { readonly integers?: readonly string[]; readonly angles?: readonly string[] } = {},
+  {
+    integers = [],
+    angles = [],
+    units,
+  }: { readonly integers?: readonly string[]; readonly angles?: readonly string[]; readonly units?: AnswerUnits | undefined } = {},
 ): Readonly<Record<string, Value>> {
   return Object.fromEntries(
     [...values].map(([key, value]) => {
       const degrees = angles.includes(key) ? inDegrees(value, integers) : undefined;
       const report = integers.length > 0 ? familyReport(value, integers) : valueReport(value);
-      return [key, degrees === undefined ? report : { ...report, degrees }];
+      return [key, degrees === undefined ? inUnit(report, units?.names.get(key)) : { ...report, degrees }];
     }),
   );
+}
+
+function inUnit<Reported extends Value>(value: Reported, unit: string | undefined): Reported {
+  // A formula has its unit only where all its letters are numbers of SI units.
+  return unit === undefined || value.re === undefined ? value : { ...value, unit };
 }
 
 /** A member of a family is written with its start first: pi/6 + 2 pi n. */
@@ -183,20 +196,24 @@ function parametersOf({ free, integers }: Solution): Readonly<Record<string, "in
   return Object.fromEntries([...integers.map((letter) => [letter, "integer" as const]), ...free.map((name) => [name, "free" as const])]);
 }
 
-function solutionReport(solution: Solution, angles: readonly string[]): SolutionReport {
+function solutionReport(solution: Solution, angles: readonly string[], units: AnswerUnits | undefined): SolutionReport {
   return {
-    values: valuesReport(solution.values, { integers: solution.integers, angles }),
+    values: valuesReport(solution.values, { integers: solution.integers, angles, units }),
     ...(solution.multiplicity > 1 ? { multiplicity: solution.multiplicity } : {}),
     ...(solution.free.length + solution.integers.length > 0 ? { parameters: parametersOf(solution) } : {}),
     ...(solution.conditions.length > 0 ? { conditions: solution.conditions.map(text) } : {}),
   };
 }
 
-function optimumReport({ values, value, nature, global, end, integers, conditions }: OptimumPoint, angles: readonly string[]): OptimumReport {
+function optimumReport(
+  { values, value, nature, global, end, integers, conditions }: OptimumPoint,
+  angles: readonly string[],
+  units: AnswerUnits | undefined,
+): OptimumReport {
   const isFamily = (letter: string): boolean => !values.has(letter);
   return {
-    values: valuesReport(values, { integers: integers.filter((letter) => !values.has(letter)), angles }),
-    value: valueReport(value),
+    values: valuesReport(values, { integers: integers.filter((letter) => !values.has(letter)), angles, units }),
+    value: inUnit(valueReport(value), units?.value),
     nature,
     ...(global ? { global } : {}),
     ...(end ? { end } : {}),
@@ -210,16 +227,18 @@ function optimumReport({ values, value, nature, global, end, integers, condition
 export function answerReport(answer: Answer): AnswerReport {
   switch (answer.kind) {
     case "solutions": {
-      const { set, angles } = answer;
+      const { set, angles, units } = answer;
       return {
         kind: "solutions",
         variables: set.variables,
         domain: set.domain,
         complete: set.complete,
         reason: set.reason,
-        solutions: set.solutions.map((one) => solutionReport(one, angles)),
-        ...(set.rejected.length > 0 ? { rejected: set.rejected.map(({ values, reason }) => ({ values: valuesReport(values, { angles }), reason })) } : {}),
-        ...(set.complexSolutions.length > 0 ? { complexSolutions: set.complexSolutions.map((one) => solutionReport(one, [])) } : {}),
+        solutions: set.solutions.map((one) => solutionReport(one, angles, units)),
+        ...(set.rejected.length > 0
+          ? { rejected: set.rejected.map(({ values, reason }) => ({ values: valuesReport(values, { angles, units }), reason })) }
+          : {}),
+        ...(set.complexSolutions.length > 0 ? { complexSolutions: set.complexSolutions.map((one) => solutionReport(one, [], units)) } : {}),
       };
     }
     case "expression": {
@@ -227,7 +246,7 @@ export function answerReport(answer: Answer): AnswerReport {
       const decimal = decimalOf(value, answer.figures);
       return {
         kind: "expression",
-        value: { ...valueReport(value), ...(value.kind === "tuple" ? tupleParts(value) : {}) },
+        value: { ...inUnit(valueReport(value), answer.units?.value), ...(value.kind === "tuple" ? tupleParts(value) : {}) },
         ...(decimal === undefined ? {} : { decimal }),
         ...(answer.conditions.length > 0 ? { conditions: answer.conditions.map(text) } : {}),
         ...(freeNames(value).size > 0 && value.kind !== "tuple" ? { parted: latexWithParts(value) } : {}),
@@ -244,7 +263,7 @@ export function answerReport(answer: Answer): AnswerReport {
     case "optimum":
       return {
         kind: "optimum",
-        points: answer.points.map((point) => optimumReport(point, answer.angles)),
+        points: answer.points.map((point) => optimumReport(point, answer.angles, answer.units)),
         ...(answer.none === undefined ? {} : { none: answer.none }),
         reason: answer.reason,
       };
@@ -306,16 +325,28 @@ export function complexDecimal(re: string, im: string): string {
   return `${re} ${im.startsWith("-") ? "-" : "+"} ${imaginary}`;
 }
 
+/** A value with its unit, as it is shown. */
+export function quantityLatex({ text: written, latex: exact, unit }: Value): string {
+  if (unit === undefined) return exact;
+  const isSum = / [+-] /.test(written.replace(/\([^()]*\)/g, ""));
+  return `${isSum ? `\\left(${exact}\\right)` : exact}\\,${unitLatex(unit)}`;
+}
+
 /** An equation for a value as it is shown: exact, and in degrees where the author uses degrees. */
-export function valueLatex(left: string, { latex, degrees }: Value): string {
-  return degrees === undefined ? `${left} = ${latex}` : `${left} = ${latex} ${degrees}`;
+export function valueLatex(left: string, value: Value): string {
+  return value.degrees === undefined ? `${left} = ${quantityLatex(value)}` : `${left} = ${value.latex} ${value.degrees}`;
+}
+
+/** A decimal with the unit of its value, in the notation. */
+export function withUnit(decimal: string | undefined, { unit }: Value): string | undefined {
+  return decimal === undefined || unit === undefined ? decimal : `${decimal} [${unit}]`;
 }
 
 /** The decimal beside an exact value, or nothing where the value is a whole number, no number, or shown in degrees. */
 export function decimalBeside(value: Value, figures: number = DEFAULT_FIGURES): string | undefined {
   if (value.degrees !== undefined || value.re === undefined || /^-?[\d.]+$/.test(value.text)) return undefined;
   const short = (part: string): string => shortened(part, figures);
-  return value.im === undefined ? short(value.re) : complexDecimal(short(value.re), short(value.im));
+  return withUnit(value.im === undefined ? short(value.re) : complexDecimal(short(value.re), short(value.im)), value);
 }
 
 /** What the letters of a solution stand for: "for every integer n", "any y". */

@@ -4,7 +4,11 @@ import { writtenLatex } from "../notation/latex.ts";
 import { parseTokens } from "../notation/parse.ts";
 import { NotationError, type Span, type Syntax } from "../notation/syntax.ts";
 import { type Token, tokenize } from "../notation/tokens.ts";
+import { asUnit, withTrailingUnit } from "../notation/unit-tokens.ts";
 import { isFunctionName } from "../notation/words.ts";
+import { readUnit } from "../units/read.ts";
+import { unitLatex } from "../units/typeset.ts";
+import type { Unit } from "../units/unit.ts";
 import { declarations, type Environment, meanings } from "./environment.ts";
 
 /** A piece of a sentence as it is typeset: words or mathematics. */
@@ -136,7 +140,27 @@ export class Sentence {
 
   /** Mathematics up to one of the stop words (or a comma); `what` says what was expected where there is none. */
   written(what: string, stops: readonly string[] = [], atComma = false): Syntax {
-    const tokens = this.#until(stops, atComma);
+    return this.#read(what, this.#until(stops, atComma));
+  }
+
+  /** As `written`, where a unit may stand at the end without brackets. */
+  quantity(what: string, stops: readonly string[] = [], atComma = false): Syntax {
+    return this.#read(what, withTrailingUnit(this.#until(stops, atComma)));
+  }
+
+  /** A unit that takes up the rest of the sentence, in square brackets or without. */
+  unit(): Unit {
+    const rest = this.#tokens.slice(this.#at, -1);
+    const bracketed = rest[0]?.kind === "mark" && rest[0].text === "[" && rest.at(-1)?.kind === "mark";
+    const token = asUnit(bracketed ? rest.slice(1, -1) : rest);
+    const unit = token && readUnit(token.text);
+    if (!token || !unit) return this.fail("a unit was expected here, such as m/s^2", { from: this.next.span.from, to: this.source.length });
+    this.#at = this.#tokens.length - 1;
+    this.pieces.push({ kind: "math", latex: unitLatex(unit.text) });
+    return unit;
+  }
+
+  #read(what: string, tokens: readonly Token[]): Syntax {
     if (tokens.length === 1) this.fail(`${what} was expected here`);
     const syntax = parseTokens(tokens, declarations(this.environment));
     this.#noteReferences(syntax);

@@ -9,7 +9,7 @@ export function readValues(sentence: Sentence, stops: readonly string[]): Readon
     if (!first) sentence.pieces.push({ kind: "words", text: "," });
     first = false;
     const from = sentence.next.span.from;
-    const written = sentence.written("a value such as x = 3", stops, true);
+    const written = sentence.quantity("a value such as x = 3", stops, true);
     const span = { from, to: sentence.next.span.from };
     if (written.kind === "line") {
       for (const [name, value] of lineValues(sentence, written.line, span)) values.set(name, value);

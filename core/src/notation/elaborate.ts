@@ -3,6 +3,7 @@ import type { Expression } from "../expression/expression.ts";
 import { families, family } from "../expression/functions/registry.ts";
 import { substitute } from "../expression/substitute.ts";
 import { parseDecimal, rational } from "../number/rational.ts";
+import { readUnit } from "../units/read.ts";
 import { NotationError, type Span, type Syntax } from "./syntax.ts";
 
 /** A function declared by the author, or one that a declaration brought with it and that takes any number of arguments. */
@@ -103,6 +104,8 @@ class Elaboration {
         return build.call("factorial", at(e.operand));
       case "degrees":
         return build.product(at(e.operand), build.number(rational(1, 180)), build.PI);
+      case "quantity":
+        return build.product(at(e.value), readUnit(e.unit)?.factor ?? build.ONE);
       case "call": {
         const args = e.args.map(at);
         const fault = family(e.name)?.fault?.(args);

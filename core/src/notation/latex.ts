@@ -1,5 +1,6 @@
 import type { Comparison, Expression } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
+import { unitLatex } from "../units/typeset.ts";
 import { nameLatex } from "./letters.ts";
 import { present } from "./present.ts";
 import { rootIntervals, type Syntax } from "./syntax.ts";
@@ -52,6 +53,8 @@ export function writtenLatex(
       return `${wrapped(e.operand, BINDING.power + 1)}!`;
     case "degrees":
       return `${wrapped(e.operand, BINDING.power + 1)}^{\\circ}`;
+    case "quantity":
+      return `${wrapped(e.value, BINDING.power + 1)}\\,${unitLatex(e.unit)}`;
     case "call":
       return callLatex(e, at);
     case "apply":

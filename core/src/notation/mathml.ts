@@ -1,5 +1,6 @@
 import type { Comparison, Expression } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
+import { unitPlain } from "../units/typeset.ts";
 import { startsWithNumber, ungrouped } from "./latex.ts";
 import { nameMathml } from "./letters.ts";
 import { present } from "./present.ts";
@@ -52,6 +53,8 @@ export function writtenMathml(e: Syntax): string {
       return row(wrapped(e.operand, BINDING.power + 1), operator("!"));
     case "degrees":
       return row(wrapped(e.operand, BINDING.power + 1), operator("°"));
+    case "quantity":
+      return row(wrapped(e.value, BINDING.power + 1), `<mspace width="0.17em"/><mtext>${unitPlain(e.unit)}</mtext>`);
     case "call":
       return callMathml(e);
     case "apply":

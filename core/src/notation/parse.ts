@@ -3,6 +3,7 @@ import { family } from "../expression/functions/registry.ts";
 import { parseStructure } from "./latex-structures.ts";
 import { type Declarations, NO_DECLARATIONS, NotationError, type Span, type Syntax } from "./syntax.ts";
 import { type Token, tokenize } from "./tokens.ts";
+import { withBracketedUnits } from "./unit-tokens.ts";
 import { type Lexeme, resolveWords } from "./words.ts";
 
 /** The ends of an interval that holds a root, and where its bracket closes. */
@@ -27,7 +28,7 @@ export function parse(source: string, declared: Declarations = NO_DECLARATIONS):
 
 /** As `parse`, for a stretch of tokens that ends with an `end` token. */
 export function parseTokens(tokens: readonly Token[], declared: Declarations): Syntax {
-  const parser = new Parser(resolveWords(tokens, declared), declared);
+  const parser = new Parser(resolveWords(withBracketedUnits(tokens), declared), declared);
   const result = parser.statement();
   parser.expectEnd();
   return result;
@@ -186,6 +187,7 @@ export class Parser {
       case "mark":
         return ["(", "{", "∞", "√", "["].includes(lexeme.text) || (lexeme.text === "|" && this.#openBars === 0);
       case "superscript":
+      case "unit":
       case "differential":
       case "end":
         return false;
@@ -213,6 +215,10 @@ export class Parser {
         base = { kind: "factorial", operand: base, span: { from: base.span?.from ?? 0, to: this.advance().span.to } };
       } else if (this.isMark("°") || this.isKeyword("deg")) {
         base = { kind: "degrees", operand: base, span: { from: base.span?.from ?? 0, to: this.advance().span.to } };
+      } else if (this.next.kind === "unit") {
+        const { text, span } = this.next;
+        this.advance();
+        base = { kind: "quantity", value: base, unit: text, span: { from: base.span?.from ?? 0, to: span.to } };
       } else return base;
     }
   }
@@ -256,6 +262,8 @@ export class Parser {
       case "number":
         this.advance();
         return { kind: "number", text: lexeme.text, span: lexeme.span };
+      case "unit":
+        return this.fail("a value was expected before its unit");
       case "name":
         this.advance();
         return { kind: "name", name: lexeme.name, span: lexeme.span };
@@ -311,7 +319,7 @@ export class Parser {
       const close = this.expectMark("|", "the closing bar of |…| was expected here");
       return { kind: "call", name: "abs", args: [inside], span: { from: open.from, to: close.span.to } };
     }
-    if (mark === "[") return this.fail("units in square brackets are not worked with yet: write the number alone");
+    if (mark === "[") return this.fail("a unit was expected in these square brackets, such as [m/s^2]; groups are written in round ones");
     if (mark !== "(" && mark !== "{") return this.fail(`“${mark}” cannot stand here: a number, a name or a bracket was expected`);
     return this.bracket();
   }

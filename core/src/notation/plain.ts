@@ -1,4 +1,5 @@
 import type { Expression } from "../expression/expression.ts";
+import { unitPlain } from "../units/typeset.ts";
 import { greekCharacter, splitName } from "./letters.ts";
 import { present } from "./present.ts";
 import type { Syntax } from "./syntax.ts";
@@ -44,6 +45,8 @@ export function writtenPlain(e: Syntax): string {
       return `${wrapped(e.operand, BINDING.power + 1)}!`;
     case "degrees":
       return `${wrapped(e.operand, BINDING.power + 1)}°`;
+    case "quantity":
+      return `${wrapped(e.value, BINDING.power + 1)} ${unitPlain(e.unit)}`;
     case "call": {
       const args = e.args.map(writtenPlain);
       if (e.name === "sqrt") return /^[\p{L}\d]+$/u.test(args[0] ?? "") ? `√${args[0]}` : `√(${args[0]})`;

@@ -21,6 +21,8 @@ export type Syntax = { readonly span?: Span } & (
   | { readonly kind: "power"; readonly base: Syntax; readonly exponent: Syntax }
   | { readonly kind: "factorial"; readonly operand: Syntax }
   | { readonly kind: "degrees"; readonly operand: Syntax }
+  /** A value with its unit: 12 [m/s]. */
+  | { readonly kind: "quantity"; readonly value: Syntax; readonly unit: string }
   /** A function of the table; `exponent` is the 2 of sin² x. */
   | { readonly kind: "call"; readonly name: string; readonly args: readonly Syntax[]; readonly exponent?: Syntax }
   /** A function declared by the author, with the number of primes. */
@@ -98,6 +100,8 @@ export function fillIn(template: Syntax, values: ReadonlyMap<string, Syntax>): S
     case "factorial":
     case "degrees":
       return { ...template, operand: fill(template.operand) };
+    case "quantity":
+      return { ...template, value: fill(template.value) };
     case "binary":
     case "times":
       return { ...template, left: fill(template.left), right: fill(template.right) };

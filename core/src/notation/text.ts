@@ -25,6 +25,7 @@ export function bindingOf(e: Syntax): number {
     case "power":
     case "factorial":
     case "degrees":
+    case "quantity":
       return BINDING.power;
     case "call":
       return e.exponent ? BINDING.power : BINDING.atom;
@@ -61,6 +62,8 @@ export function writtenText(e: Syntax): string {
       return `${wrapped(e.operand, BINDING.power + 1)}!`;
     case "degrees":
       return `${wrapped(e.operand, BINDING.power + 1)}°`;
+    case "quantity":
+      return `${wrapped(e.value, BINDING.power + 1)} [${e.unit}]`;
     case "call":
       return call(e);
     case "apply":

@@ -11,6 +11,8 @@ export type Token = { readonly span: Span } & (
   | { readonly kind: "mark"; readonly text: string }
   /** Words in quotes, which some sentences have beside mathematics. */
   | { readonly kind: "quoted"; readonly text: string }
+  /** A unit behind a value; see `unit-tokens.ts`. */
+  | { readonly kind: "unit"; readonly text: string }
   | { readonly kind: "end" }
 );
 

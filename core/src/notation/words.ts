@@ -15,6 +15,7 @@ export type Lexeme = { readonly span: Span } & (
   | { readonly kind: "differential"; readonly variable: string }
   | { readonly kind: "keyword"; readonly text: "and" | "or" | "if" | "otherwise" | "deg" | "cases" | "of" | "in" }
   | { readonly kind: "superscript"; readonly text: string }
+  | { readonly kind: "unit"; readonly text: string }
   | { readonly kind: "command"; readonly text: string }
   | { readonly kind: "mark"; readonly text: string }
   | { readonly kind: "end" }

@@ -9,10 +9,12 @@ import {
   type LineReport,
   natureWords,
   parameterWords,
+  quantityLatex,
   reasonBeside,
   type SolutionReport,
   type StepReport,
   valueLatex,
+  withUnit,
 } from "@nail-down/core/instruction/report";
 import { mathLatex, wordsHtml } from "@nail-down/core/problemset/statement";
 import { nailSvg } from "./nail.ts";
@@ -60,16 +62,16 @@ export function answerHtml(answer: AnswerReport): string {
       const points = answer.points
         .map(
           (point) =>
-            `<li><span class="note">${escapeHtml(natureWords(point))}</span> ${large(point.value.latex)}${besideHtml(decimalBeside(point.value))} <span class="note">at</span> ${valuesHtml(point.values)}${parametersHtml(point.parameters)}</li>`,
+            `<li><span class="note">${escapeHtml(natureWords(point))}</span> ${large(quantityLatex(point.value))}${besideHtml(decimalBeside(point.value))} <span class="note">at</span> ${valuesHtml(point.values)}${parametersHtml(point.parameters)}</li>`,
         )
         .join("");
       const none = answer.none === undefined ? "" : `<p class="sentence-answer">${escapeHtml(sentenceCase(answer.none))}.</p>`;
       return `<div class="result"><ul class="solutions">${points}</ul>${none}</div>`;
     }
     case "expression": {
-      const decimal = answer.decimal === undefined ? "" : ` <span class="decimal">≈ ${decimalHtml(answer.decimal)}</span>`;
+      const decimal = besideHtml(withUnit(answer.decimal, answer.value));
       const conditions = answer.conditions ? ` <span class="note">if ${answer.conditions.map(notation).join(", ")}</span>` : "";
-      return `<div class="result">${large(answer.value.latex)}${decimal}${conditions}</div>`;
+      return `<div class="result">${large(quantityLatex(answer.value))}${decimal}${conditions}</div>`;
     }
     case "truth":
       return `<div class="result"><p class="sentence-answer">${escapeHtml(sentenceCase(answer.sentence))}${

@@ -5,10 +5,12 @@ import {
   decimalBeside,
   natureWords,
   parameterWords,
+  quantityLatex,
   reasonBeside,
   type SolutionReport,
   type Value,
   valueLatex,
+  withUnit,
 } from "@nail-down/core/instruction/report";
 import { mathLatex } from "@nail-down/core/problemset/statement";
 import { memo, useState } from "react";
@@ -70,7 +72,7 @@ function OptimumView({ answer }: { readonly answer: AnswerReport & { readonly ki
       <ul className="list-none">
         {answer.points.map((point) => (
           <li key={JSON.stringify(point.values)} className="py-1">
-            <span className={point.global ? "font-semibold" : "text-steel"}>{natureWords(point)}</span> <Mathematics latex={point.value.latex} large />
+            <span className={point.global ? "font-semibold" : "text-steel"}>{natureWords(point)}</span> <Mathematics latex={quantityLatex(point.value)} large />
             <Decimal text={decimalBeside(point.value)} /> <span className="text-[0.92em] text-steel">at</span> <Values values={point.values} />
             {point.parameters && <span className="mr-3 text-[0.92em] text-steel">{parameterWords(point.parameters)}</span>}
             <Conditions conditions={point.conditions} />
@@ -162,8 +164,8 @@ export const AnswerView = memo(function AnswerView({
     case "expression":
       return (
         <div>
-          {answer.parted ? <Parted parted={answer.parted} propose={propose} /> : <Mathematics latex={answer.value.latex} large />}
-          <Decimal text={answer.decimal} /> <Conditions conditions={answer.conditions} />
+          {answer.parted ? <Parted parted={answer.parted} propose={propose} /> : <Mathematics latex={quantityLatex(answer.value)} large />}
+          <Decimal text={withUnit(answer.decimal, answer.value)} /> <Conditions conditions={answer.conditions} />
         </div>
       );
     case "truth":

@@ -89,7 +89,9 @@ export function domainEnds({ expression, on }: Drawn, variable: string, index: n
   return [
     { at: on.from, open: on.fromOpen },
     { at: on.to, open: on.toOpen },
-  ].flatMap(({ at, open }) => pointMark(open ? "hole" : "endpoint", at, expression, variable, [index]));
+  ]
+    .filter(({ at }) => approximateValue(at) !== undefined)
+    .flatMap(({ at, open }) => pointMark(open ? "hole" : "endpoint", at, expression, variable, [index]));
 }
 
 /** Whether a place belongs to the part of the axis. */

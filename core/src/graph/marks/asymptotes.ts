@@ -19,14 +19,15 @@ import type { Mark } from "../scene.ts";
 import { type Drawn, position } from "./point-mark.ts";
 
 /** The line that a function comes close to far out: exact for rational functions, else lines that its values come closer and closer to. */
-export function farAsymptotes({ expression, variable, range }: Drawn, index: number): readonly Mark[] {
-  if (range) return [];
+export function farAsymptotes({ expression, variable, vertical, range }: Drawn, index: number): readonly Mark[] {
+  const sides = ([1, -1] as const).filter((side) => !range || !Number.isFinite(side === 1 ? range.to : range.from));
+  if (sides.length === 0) return [];
   const line = rationalLine(expression, variable);
-  const lines = line ? [line] : line === undefined ? approached(expression, variable) : [];
+  const lines = line ? [line] : line === undefined ? approached(expression, variable, sides) : [];
   return lines.flatMap((one): readonly Mark[] => {
     const at = position(ZERO, one);
     if (at) return [{ kind: "asymptote", y: one, at, curves: [index] }];
-    return [{ kind: "asymptote", line: equation(name("y"), one), at: [0, 0], curves: [index] }];
+    return [{ kind: "asymptote", line: equation(name(vertical), one), at: [0, 0], curves: [index] }];
   });
 }
 
@@ -66,12 +67,12 @@ const LEAST = 2 ** -15;
 const SHRINKS = 1 / 8;
 
 /**
- * Lines m x + b that the values come closer and closer to on either side: m from a difference far out, b from what is then left,
+ * Lines m x + b that the values come closer and closer to on some sides: m from a difference far out, b from what is then left,
  * both recognised as exact numbers. It is what the values show, not a proof.
  */
-function approached(expression: Expression, variable: string): readonly Expression[] {
+function approached(expression: Expression, variable: string, sides: readonly (1 | -1)[]): readonly Expression[] {
   const found: Expression[] = [];
-  for (const side of [1, -1] as const) {
+  for (const side of sides) {
     const line = approachedOn(side, expression, variable);
     if (line && !found.some((other) => equal(other, line))) found.push(line);
   }

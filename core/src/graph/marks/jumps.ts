@@ -8,6 +8,7 @@ import { branchBorders, steppedParts, writtenNear } from "../../rewrite/branches
 import { simplify } from "../../rewrite/simplify.ts";
 import { constantSign, zeroTest } from "../../rewrite/zero-test.ts";
 import type { Mark } from "../scene.ts";
+import { isBounded } from "../window.ts";
 import { type Drawn, pointMark, position } from "./point-mark.ts";
 import { rootsOf } from "./zeros.ts";
 
@@ -71,7 +72,9 @@ function cornerNature(sides: readonly Expression[], variable: string, x: Express
 /** Where bars, cases and extrema change, and where steps are whole numbers in the range. */
 function places(expression: Expression, variable: string, range: Drawn["range"]): readonly Expression[] {
   const borders = branchBorders(expression, variable).filter((border) => freeNames(border).size === 1);
-  const whole = steppedParts(expression, variable).flatMap((part) => (freeNames(part).size === 1 ? wholeValues(part, variable, range ?? USUAL_STEPS) : []));
+  const whole = steppedParts(expression, variable).flatMap((part) =>
+    freeNames(part).size === 1 ? wholeValues(part, variable, range && isBounded(range) ? range : USUAL_STEPS) : [],
+  );
   return [...borders.map((border) => [border, ZERO] as const), ...whole].flatMap(([left, right]) => rootsOf(left, right, variable, range));
 }
 

@@ -15,6 +15,8 @@ import type { Mark, MarkKind } from "../scene.ts";
 export interface Drawn {
   readonly expression: Expression;
   readonly variable: string;
+  /** The name on the vertical axis, for the equations of lines. */
+  readonly vertical: string;
   readonly range: { readonly from: number; readonly to: number } | undefined;
 }
 

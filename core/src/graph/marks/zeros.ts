@@ -8,7 +8,7 @@ import { simplify } from "../../rewrite/simplify.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import { Unsolvable } from "../../solve/solution.ts";
 import type { Mark } from "../scene.ts";
-import { rangeAround } from "../window.ts";
+import { isBounded, rangeAround } from "../window.ts";
 import { type Drawn, pointMark } from "./point-mark.ts";
 
 /** Where a function meets the horizontal axis. */
@@ -28,8 +28,11 @@ export function intersections(f: Drawn, first: number, g: Drawn, second: number)
 
 /** Where a function repeats its zeros, the range that shows some of them; undefined where its zeros can be listed. */
 export function rangeOfRepeated({ expression, variable, range }: Drawn): Drawn["range"] {
-  const { values, repeats } = range ? { values: [], repeats: false } : rootsWithFamilies(expression, ZERO, variable, undefined);
-  return repeats ? rangeAround(values.flatMap((value) => approximateValue(value) ?? [])) : range;
+  if (range && isBounded(range)) return range;
+  const { values, repeats } = rootsWithFamilies(expression, ZERO, variable, range);
+  if (!repeats) return range;
+  const { from, to } = rangeAround(values.flatMap((value) => approximateValue(value) ?? []));
+  return { from: Math.max(from, range?.from ?? from), to: Math.min(to, range?.to ?? to) };
 }
 
 /** The real solutions of f = g, in the range where there is one; of families without a range the members next to 0. */
@@ -57,7 +60,7 @@ function rootsWithFamilies(
     if (set.complete) return { values, repeats: set.solutions.some(({ integers }) => integers.length > 0) };
     // Without an end to them, those next to 0 are enough.
     const distance = (value: Expression): number => Math.abs(approximateValue(value) ?? Number.POSITIVE_INFINITY);
-    return { values: range ? values : [...values].sort((a, b) => distance(a) - distance(b)).slice(0, NEAREST), repeats: values.length > 0 };
+    return { values: range && isBounded(range) ? values : [...values].sort((a, b) => distance(a) - distance(b)).slice(0, NEAREST), repeats: values.length > 0 };
   } catch (error) {
     if (error instanceof Unsolvable || error instanceof BudgetExhausted) return none;
     throw error;
@@ -69,10 +72,12 @@ const NEAREST = 5;
 /** How far, in widths of the range, its ends are moved out: π as a double is less than π. */
 const SLACK = 1e-12;
 
-/** The range as bounds of the variable, its ends included. */
+/** The range as bounds of the variable, its ends included; an end may be infinite. */
 export function within(variable: string, range: Drawn["range"]): readonly Expression[] {
   if (!range) return [];
-  const more = SLACK * (range.to - range.from);
-  const end = (x: number): Expression => number(rational.fromNumber(x));
-  return [relation(name(variable), ">=", end(range.from - more)), relation(name(variable), "<=", end(range.to + more))];
+  const { from, to } = range;
+  const more = SLACK * (isBounded(range) ? to - from : Math.max(1, Math.abs(Number.isFinite(from) ? from : to)));
+  const bound = (comparison: ">=" | "<=", x: number): readonly Expression[] =>
+    Number.isFinite(x) ? [relation(name(variable), comparison, number(rational.fromNumber(x)))] : [];
+  return [...bound(">=", from - more), ...bound("<=", to + more)];
 }

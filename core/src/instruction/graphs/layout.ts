@@ -1,13 +1,15 @@
+import { approximateValue } from "../../expression/ball-value.ts";
 import { call, name as nameNode, number, product, subtract } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import type { GraphItem, View } from "../../graph/items/item.ts";
+import type { Domain, GraphItem, View } from "../../graph/items/item.ts";
 import type { Slider } from "../../graph/scene.ts";
-import type { Range } from "../../graph/window.ts";
+import { isBounded, type Range } from "../../graph/window.ts";
 import { CannotDo } from "../answer.ts";
 import type { Environment } from "../environment.ts";
 import { withoutIntegrals } from "../integrals.ts";
 import { putIn } from "../put-in.ts";
+import { givenRange } from "./given-range.ts";
 import { numeric } from "./numeric.ts";
 import { sliderOf } from "./sliders.ts";
 import type { AxisRange, Written, WrittenGraph } from "./written.ts";
@@ -36,8 +38,9 @@ export function laidOut(graph: WrittenGraph, chosen: ReadonlyMap<string, Express
   const moving = [...free].filter((letter) => isOpen(letter) && !axes.includes(letter) && !isPolarAngle(letter, filled));
   const found = moving.map((letter) => sliderOf(letter, set.get(letter), options.sliders.get(letter), environment));
   const state = new Map(found.map(({ slider, value }) => [slider.name, value]));
+  const given = asked.has(axes[0]) ? undefined : givenRange(axes[0], environment);
   const settled = filled.map((item) => mapItem(item, (e) => substitute(e, state)));
-  const shown = settled.map((item) => drawnItem(item, { ranges, axes, environment, put, where: region && substitute(region, state), graph }));
+  const shown = settled.map((item) => onPart(given, drawnItem(item, { ranges, axes, environment, put, where: region && substitute(region, state), graph })));
   const alone = shown.find(({ kind }) => kind === "surface");
   if (alone && shown.length > 1) throw new CannotDo("a surface is drawn alone");
   if (!alone && where) throw new CannotDo("“where” bounds the region of a surface z = …, and there is none here");
@@ -48,7 +51,8 @@ export function laidOut(graph: WrittenGraph, chosen: ReadonlyMap<string, Express
   if (stranger !== undefined) throw new CannotDo(`there is no axis ${stranger} here: the axes are ${variable} and ${vertical}`);
   if (scaled && shown.some(({ kind }) => !["function", "data", "point", "parametric"].includes(kind)))
     throw new CannotDo("logarithmic axes are for functions, paths, points and data");
-  const [x, y] = axes.map((one) => rangeOf(one, ranges, environment));
+  const bounded = given && rangeOfDomain(given);
+  const [x = bounded && isBounded(bounded) ? bounded : undefined, y] = axes.map((one) => rangeOf(one, ranges, environment));
   return {
     drawn: shown,
     view: {
@@ -63,6 +67,16 @@ export function laidOut(graph: WrittenGraph, chosen: ReadonlyMap<string, Express
     state,
   };
 }
+
+/** Functions are drawn where their variable is given to lie, unless they have a part of the axis of their own. */
+function onPart(given: Domain | undefined, item: GraphItem): GraphItem {
+  return given && item.kind === "function" && !item.on && !isBounded(rangeOfDomain(given)) ? { ...item, on: given } : item;
+}
+
+const rangeOfDomain = ({ from, to }: Domain): Range => ({
+  from: approximateValue(from) ?? Number.NEGATIVE_INFINITY,
+  to: approximateValue(to) ?? Number.POSITIVE_INFINITY,
+});
 
 function decades({ from, to }: Range): Range {
   if (from <= 0) throw new CannotDo("a logarithmic axis begins above 0");
@@ -93,12 +107,14 @@ function mapItem(item: Written, change: (e: Expression) => Expression): Written 
  * x = 2 and x = y^2 are curves in the plane, and so is t = 2 beside a function of t; x = 3 cos(t) is a function of t.
  */
 function acrossTheAxis(items: readonly Written[]): readonly Written[] {
+  const isPlanar = (item: Written): boolean => item.kind === "function" && item.left === "x" && namesOf(item).every((letter) => letter === "y");
+  const plain = items.filter((item) => (item.kind === "function" || item.kind === "expression") && !isPlanar(item));
   return items.map((item) => {
     if (item.kind !== "function" || item.on) return item;
-    const others = items.filter((other) => other !== item && (other.kind === "function" || other.kind === "expression"));
-    const isPlanar = item.left === "x" && namesOf(item).every((letter) => letter === "y");
-    const isVariable = others.some((other) => freeNames(other.expression).has(item.left) && !(other.kind === "function" && other.left === item.left));
-    return isPlanar || isVariable ? { kind: "equation", label: item.label, expression: subtract(nameNode(item.left), item.expression) } : item;
+    const isVariable = plain.some(
+      (other) => other !== item && freeNames(other.expression).has(item.left) && !(other.kind === "function" && other.left === item.left),
+    );
+    return isPlanar(item) || isVariable ? { kind: "equation", label: item.label, expression: subtract(nameNode(item.left), item.expression) } : item;
   });
 }
 

@@ -18,6 +18,7 @@ import type { Instruction } from "../instruction.ts";
 import { integralValues } from "../integrals.ts";
 import { valueOutcome } from "../judged-value.ts";
 import { putIn, saidValues } from "../put-in.ts";
+import { answerUnits, withDimensions } from "../units.ts";
 import { readValues } from "../values-read.ts";
 
 const MOST_FIGURES = 1000;
@@ -64,7 +65,9 @@ export const EVALUATE: Instruction = {
         const conditions = [...(found?.conditions ?? []), ...lost];
         if (!equal(value, current) || steps.length === 0)
           steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions: lost }));
-        return standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, figures, found?.inPieces), value);
+        const outcome = standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, figures, found?.inPieces), value);
+        const answer = outcome.answer && { ...outcome.answer, ...answerUnits(environment, [], start) };
+        return withDimensions({ ...outcome, ...(answer ? { answer } : {}) }, environment, start);
       },
     };
   },

@@ -1,7 +1,10 @@
-import { chain, name as nameOf, relation } from "../../expression/construct.ts";
+import { chain, name as nameOf, product, relation } from "../../expression/construct.ts";
 import type { Comparison, Expression } from "../../expression/expression.ts";
 import { freeNames } from "../../expression/expression.ts";
 import { nameLatex } from "../../notation/letters.ts";
+import type { Syntax } from "../../notation/syntax.ts";
+import { readUnit } from "../../units/read.ts";
+import type { Unit } from "../../units/unit.ts";
 import { NO_STEPS } from "../answer.ts";
 import type { Environment, NumberKind } from "../environment.ts";
 import type { Instruction, Reading } from "../instruction.ts";
@@ -10,7 +13,7 @@ import type { Interval, Sentence } from "../sentence.ts";
 const COMPARISONS: readonly Comparison[] = ["!=", "<=", ">=", "<", ">"];
 const NUMBER_KINDS = ["reals", "complex", "integers", "rationals"] as const;
 
-/** `given v0 = 12`, `given theta in (0, pi/2)`, `given m > 0`, `given a != b`, `given k`: what is known of a quantity. */
+/** `given v0 = 12 m/s`, `given t in [0, 3] s`, `given m > 0`, `given a != b`, `given k`, `given h [m]`: what is known of a quantity. */
 export const GIVEN: Instruction = {
   name: "given",
   begins: (sentence) => sentence.peekWords("given"),
@@ -20,6 +23,7 @@ export const GIVEN: Instruction = {
     const shown = sentence.pieces.length;
     sentence.pieces.push({ kind: "math", latex: nameLatex(name) });
     if (sentence.atEnd) return reading({ name });
+    if (sentence.next.kind === "mark" && sentence.next.text === "[") return reading({ name, unit: sentence.unit() });
     if (sentence.takeWords("in")) return domainReading(sentence, name);
     if (sentence.takeMark("=")) {
       sentence.pieces[shown] = { kind: "math", latex: `${nameLatex(name)} =` };
@@ -28,28 +32,46 @@ export const GIVEN: Instruction = {
     const comparison = COMPARISONS.find((mark) => sentence.takeMark(mark));
     if (!comparison) return sentence.fail("“=”, a comparison such as “>”, “in” or the end was expected here; a given is one name");
     sentence.pieces.push({ kind: "math", latex: { "!=": "\\ne", "<=": "\\le", ">=": "\\ge", "<": "<", ">": ">", "=": "=" }[comparison] });
-    const bound = sentence.expression("what it is compared with");
-    return reading({ name, facts: [relation(nameOf(name), comparison, bound)] });
+    const { value, unit } = quantityOf(sentence, "what it is compared with");
+    return reading({ name, facts: [relation(nameOf(name), comparison, value)], unit });
   },
 };
 
+/** A value with the unit it was written with. */
+function quantityOf(sentence: Sentence, what: string): { readonly value: Expression; readonly unit: Unit | undefined } {
+  const written = sentence.quantity(what);
+  return { value: sentence.mean(written), unit: unitWritten(written) };
+}
+
+/** The unit of a written quantity. */
+export function unitWritten(written: Syntax): Unit | undefined {
+  return written.kind === "quantity" ? readUnit(written.unit) : undefined;
+}
+
 function valueReading(sentence: Sentence, name: string): Reading {
   const from = sentence.next.span.from;
-  const value = sentence.expression("the value");
+  const { value, unit } = quantityOf(sentence, "the value");
   const unknown = [...freeNames(value)].filter((letter) => !sentence.environment.quantities.has(letter));
   if (unknown.length > 0) {
-    sentence.fail(`a value is given in numbers and quantities declared before; ${unknown.join(", ")} is not one of them (units are not worked with yet)`, {
-      from,
-      to: sentence.source.length,
-    });
+    sentence.fail(
+      `a value is given in numbers and quantities declared before; ${unknown.join(", ")} is not one of them, and no unit behind a number and a space`,
+      {
+        from,
+        to: sentence.source.length,
+      },
+    );
   }
-  return reading({ name, value });
+  return reading({ name, value, unit });
 }
 
 function domainReading(sentence: Sentence, name: string): Reading {
   const kind = NUMBER_KINDS.find((word) => sentence.takeWords(word));
   if (kind) return reading({ name, kind });
-  return reading({ name, facts: intervalFacts(nameOf(name), sentence.interval()) });
+  const interval = sentence.interval();
+  if (sentence.atEnd) return reading({ name, facts: intervalFacts(nameOf(name), interval) });
+  const unit = sentence.unit();
+  const [from, to] = [interval.from, interval.to].map((end) => product(end, unit.factor));
+  return reading({ name, facts: intervalFacts(nameOf(name), { ...interval, from: from ?? interval.from, to: to ?? interval.to }), unit });
 }
 
 /** What membership of an interval says of a quantity; an infinite end says nothing. */
@@ -69,9 +91,10 @@ interface Given {
   readonly value?: Expression;
   readonly facts?: readonly Expression[];
   readonly kind?: NumberKind;
+  readonly unit?: Unit | undefined;
 }
 
-function reading({ name, value, facts = [], kind }: Given): Reading {
+function reading({ name, value, facts = [], kind, unit }: Given): Reading {
   const statement = value ?? facts[0];
   return {
     instruction: "given",
@@ -79,7 +102,15 @@ function reading({ name, value, facts = [], kind }: Given): Reading {
       const givens = new Map(environment.givens);
       if (value) givens.set(name, value);
       const kinds = kind ? new Map(environment.kinds).set(name, kind) : environment.kinds;
-      return { ...environment, givens, kinds, quantities: new Set([...environment.quantities, name]), assumptions: [...environment.assumptions, ...facts] };
+      const units = unit ? new Map(environment.units).set(name, unit) : environment.units;
+      return {
+        ...environment,
+        givens,
+        kinds,
+        units,
+        quantities: new Set([...environment.quantities, name]),
+        assumptions: [...environment.assumptions, ...facts],
+      };
     },
     run: () => ({ ...NO_STEPS, ...(statement ? { statement } : {}), checks: [], verdict: undefined }),
   };

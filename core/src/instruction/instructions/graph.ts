@@ -8,6 +8,7 @@ import { laidOut } from "../graphs/layout.ts";
 import { marksCheck } from "../graphs/marks-check.ts";
 import type { Options } from "../graphs/options.ts";
 import { stateWords } from "../graphs/sliders.ts";
+import { unitWords } from "../graphs/unit-words.ts";
 import { readGraph, type WrittenGraph } from "../graphs/written.ts";
 import type { Instruction } from "../instruction.ts";
 
@@ -53,12 +54,13 @@ interface Drawing {
 function drawing(graph: WrittenGraph, value: Expression | undefined, environment: Environment): Drawing {
   const chosen = new Map(graph.states && value ? [[graph.states.name, value]] : []);
   const { drawn, view, sliders, state } = laidOut(graph, chosen, environment);
+  const axisWords = new Map([...unitWords(graph, view, environment), ...graph.options.axisWords]);
   const finished = (scene: Scene): Drawing => ({
     scene: {
       ...scene,
       marks: arranged(scene.marks, graph.options),
       ...(sliders.length > 0 ? { sliders, state: stateWords(state) } : {}),
-      ...(graph.options.axisWords.size > 0 ? { axisWords: graph.options.axisWords } : {}),
+      ...(axisWords.size > 0 ? { axisWords } : {}),
     },
     within: ({ xMin, xMax, yMin, yMax }) =>
       finished(plot(drawn, { ...view, equalScales: false, x: { from: xMin, to: xMax }, y: { from: yMin, to: yMax } }, scene.marks)),

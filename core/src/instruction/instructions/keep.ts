@@ -12,7 +12,11 @@ import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 
 /** The members of families that satisfy a bounded condition, listed and checked one by one. */
-function membersKept({ set, equation: statement, angles }: Answer & { kind: "solutions" }, wanted: Expression, environment: Environment): Outcome | undefined {
+function membersKept(
+  { set, equation: statement, angles, units }: Answer & { kind: "solutions" },
+  wanted: Expression,
+  environment: Environment,
+): Outcome | undefined {
   const [unknown = ""] = set.variables;
   if (set.variables.length > 1 || statement.kind !== "relation" || !set.solutions.some(({ integers }) => integers.length > 0)) return undefined;
   const task = { equation: statement, unknown, domain: set.domain, assumptions: [...environment.assumptions, wanted] };
@@ -22,7 +26,7 @@ function membersKept({ set, equation: statement, angles }: Answer & { kind: "sol
   const detail = `the members of the families with ${text(wanted)} were listed again and compared`;
   const own: Check = { kind: "completeness", outcome: check.outcome, detail, lines: [{ note: detail }] };
   return {
-    answer: { kind: "solutions", set: listed.set, equation: statement, angles },
+    answer: { kind: "solutions", set: listed.set, equation: statement, angles, ...(units ? { units } : {}) },
     steps: listed.steps,
     stepVerdicts: verdicts,
     checks: [own, check],
@@ -76,7 +80,12 @@ export const KEEP: Instruction = {
         const own: Check = { kind: "completeness", outcome, detail, lines: [{ note: detail }] };
         const inherited = (source.checks ?? []).filter((check) => check.kind !== "completeness" && check.kind !== "steps");
         const all = [...inherited, own];
-        return { ...NO_STEPS, answer: { kind: "solutions", set: kept, equation, angles }, checks: all, verdict: weakest([source.verdict ?? "loose", outcome]) };
+        return {
+          ...NO_STEPS,
+          answer: { ...given, set: kept },
+          checks: all,
+          verdict: weakest([source.verdict ?? "loose", outcome]),
+        };
       },
     };
   },

@@ -3,6 +3,7 @@ import { nameLatex } from "../../notation/letters.ts";
 import { NO_STEPS } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 import type { Sentence } from "../sentence.ts";
+import { unitWritten } from "./given.ts";
 
 /** `let f(x) = …` declares a function, `let h = …` a quantity. */
 export const LET: Instruction = {
@@ -16,7 +17,9 @@ export const LET: Instruction = {
     const arguments_ = parameters.length > 0 ? `\\!\\left(${parameters.map(nameLatex).join(", ")}\\right)` : "";
     if (!sentence.takeMark("=")) sentence.fail("“=” and the definition were expected here");
     sentence.pieces.push({ kind: "math", latex: `${nameLatex(name)}${arguments_} =` });
-    const body = sentence.expression("the definition");
+    const written = sentence.written("the definition");
+    const body = sentence.mean(written);
+    const unit = unitWritten(written);
     if (contains(body, name)) sentence.fail(`${name} cannot be defined by itself`, start);
     return {
       instruction: "let",
@@ -29,7 +32,9 @@ export const LET: Instruction = {
         else definitions.set(name, body);
         const quantities = new Set([...environment.quantities].filter((other) => other !== name));
         if (parameters.length === 0) quantities.add(name);
-        return { ...environment, functions, definitions, quantities };
+        const units = new Map([...environment.units].filter(([other]) => other !== name));
+        if (unit && parameters.length === 0) units.set(name, unit);
+        return { ...environment, functions, definitions, quantities, units };
       },
       run: () => ({ ...NO_STEPS, statement: body, checks: [], verdict: undefined }),
     };

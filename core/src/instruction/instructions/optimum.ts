@@ -9,6 +9,7 @@ import { anglesIn } from "../degrees.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
+import { answerUnits, withDimensions } from "../units.ts";
 import { intervalFacts } from "./given.ts";
 
 const BEGINNINGS: readonly (readonly [readonly string[], Wanted])[] = [
@@ -38,7 +39,10 @@ export const OPTIMUM: Instruction = {
       else break;
     }
     sentence.expectEnd();
-    return { instruction: "optimum", run: () => carryOut(objective, conditions, named, interval, wanted, sentence) };
+    return {
+      instruction: "optimum",
+      run: () => withDimensions(carryOut(objective, conditions, named, interval, wanted, sentence), sentence.environment, objective, ...conditions),
+    };
   },
 };
 
@@ -85,5 +89,6 @@ function carryOut(
   const { points, none, reason } = optimum;
   const angles = inDegrees ? anglesIn([typed, ...conditions], variables) : [];
   const pictured = () => (more.length === 0 ? optimumScene(task.objective, only, points, task.facts) : undefined);
-  return { answer: { kind: "optimum", points, ...(none === undefined ? {} : { none }), reason, angles }, steps, ...judged, pictured };
+  const units = answerUnits(environment, variables, typed);
+  return { answer: { kind: "optimum", points, ...(none === undefined ? {} : { none }), reason, angles, ...units }, steps, ...judged, pictured };
 }

@@ -13,6 +13,7 @@ import type { NumberKind } from "../environment.ts";
 import type { Instruction, Reading } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
+import { answerUnits, withDimensions } from "../units.ts";
 import { intervalFacts } from "./given.ts";
 
 const STOPS = ["for", "in", "near", "over", "numerically", "by"] as const;
@@ -35,7 +36,7 @@ export const SOLVE: Instruction = {
     const unknown = named ?? onlyUnknown(equation, sentence, span);
     const scope = readScope(sentence, unknown);
     sentence.expectEnd();
-    return { instruction: "solve", run: () => carryOut(equation, unknown, scope, sentence) };
+    return { instruction: "solve", run: () => withDimensions(carryOut(equation, unknown, scope, sentence), sentence.environment, equation) };
   },
 };
 
@@ -54,7 +55,7 @@ function readSystem(items: readonly Expression[], sentence: Sentence, span: { fr
   const free = [...new Set(equations.flatMap((one) => [...freeNames(putIn(one, environment).expression)]))].sort();
   const open = free.filter((letter) => !environment.quantities.has(letter));
   const unknowns = named.length > 0 ? named : open.length > 0 ? open : free;
-  return { instruction: "solve", run: () => carryOutSystem(equations, unknowns, { facts, domain, way }, sentence) };
+  return { instruction: "solve", run: () => withDimensions(carryOutSystem(equations, unknowns, { facts, domain, way }, sentence), environment, ...equations) };
 }
 
 /** Where solutions of a system are wanted, and the way the author prefers. */
@@ -81,7 +82,13 @@ function carryOutSystem(
   const judged = judgeSystem(equations, solved.set, steps, environment.assumptions, facts);
   const pictured = () => systemScene(equations, unknowns, solved.set.solutions);
   return {
-    answer: { kind: "solutions", set: solved.set, equation: logicOf("and", typed), angles: inDegrees ? anglesIn(equations, unknowns) : [] },
+    answer: {
+      kind: "solutions",
+      set: solved.set,
+      equation: logicOf("and", typed),
+      angles: inDegrees ? anglesIn(equations, unknowns) : [],
+      ...answerUnits(environment, unknowns),
+    },
     statement: logicOf("and", typed),
     steps,
     ...judged,
@@ -146,7 +153,13 @@ function carryOut(typed: Expression & { kind: "relation" }, unknown: string, sco
   const set = scope.near ? nearest(restricted, putIn(scope.near, environment).expression) : restricted;
   const pictured = () => (domain === "real" ? equationScene(equation, unknown, set.solutions, facts) : undefined);
   return {
-    answer: { kind: "solutions", set, equation, angles: inDegrees ? anglesIn([equation], [unknown]) : [] },
+    answer: {
+      kind: "solutions",
+      set,
+      equation,
+      angles: inDegrees ? anglesIn([equation], [unknown]) : [],
+      ...answerUnits(environment, [unknown]),
+    },
     statement: typed,
     steps,
     ...judged,

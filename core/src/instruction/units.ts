@@ -1,0 +1,58 @@
+import type { Check } from "../check/verdict.ts";
+import { name } from "../expression/construct.ts";
+import type { Expression } from "../expression/expression.ts";
+import { text } from "../notation/text.ts";
+import { coherentUnit } from "../units/coherent.ts";
+import type { Dimension } from "../units/dimension.ts";
+import { dimensionOf, type Found } from "../units/dimension-of.ts";
+import type { Outcome } from "./answer.ts";
+import type { Environment } from "./environment.ts";
+
+/** Units of an answer, coherent ones in the notation: of the unknowns by their names, and of the value itself. */
+export interface AnswerUnits {
+  readonly names: ReadonlyMap<string, string>;
+  readonly value?: string;
+}
+
+/** The dimension of an expression by the units that were given, with those of definitions where they have none of their own. */
+export function dimensionIn(environment: Environment, e: Expression): Found {
+  const given = new Map<string, Dimension>([...environment.units].map(([letter, unit]) => [letter, unit.dimension]));
+  for (const [letter, body] of environment.definitions) {
+    const found = given.has(letter) ? undefined : dimensionOf(body, given);
+    if (found?.kind === "known") given.set(letter, found.dimension);
+  }
+  return dimensionOf(e, given);
+}
+
+/** The coherent unit of an expression, where one is known and it is no plain number. */
+export function unitIn(environment: Environment, e: Expression): string | undefined {
+  const found = environment.units.size > 0 ? dimensionIn(environment, e) : undefined;
+  return found?.kind === "known" ? coherentUnit(found.dimension) || undefined : undefined;
+}
+
+/** The units of unknowns and of a value as a part of an answer; nothing where none are known. */
+export function answerUnits(environment: Environment, names: readonly string[], value?: Expression): { readonly units?: AnswerUnits } {
+  const own = value && unitIn(environment, value);
+  const known = names.flatMap((letter) => {
+    const unit = unitIn(environment, name(letter));
+    return unit === undefined ? [] : [[letter, unit] as const];
+  });
+  return known.length === 0 && own === undefined ? {} : { units: { names: new Map(known), ...(own === undefined ? {} : { value: own }) } };
+}
+
+/** An outcome that is bent where quantities of different kinds are added or compared in what was asked. */
+export function withDimensions(outcome: Outcome, environment: Environment, ...parts: readonly Expression[]): Outcome {
+  const found = dimensionsCheck(environment, ...parts);
+  return found.length > 0 ? { ...outcome, checks: [...outcome.checks, ...found], verdict: "bent" } : outcome;
+}
+
+function dimensionsCheck(environment: Environment, ...parts: readonly Expression[]): readonly Check[] {
+  for (const part of environment.units.size > 0 ? parts : []) {
+    const found = dimensionIn(environment, part);
+    if (found.kind !== "mismatch" || !found.mismatch.certain) continue;
+    const [first, second] = found.mismatch.parts.map((one, k) => `${text(one)} is in ${coherentUnit(found.mismatch.dimensions[k] ?? []) || "no unit"}`);
+    const detail = `${first} and ${second}: they cannot be added or compared`;
+    return [{ kind: "dimensions", outcome: "bent", detail, lines: [{ note: detail }] }];
+  }
+  return [];
+}

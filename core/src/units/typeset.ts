@@ -1,0 +1,32 @@
+const SUPERSCRIPTS: Readonly<Record<string, string>> = {
+  "-": "⁻",
+  "0": "⁰",
+  "1": "¹",
+  "2": "²",
+  "3": "³",
+  "4": "⁴",
+  "5": "⁵",
+  "6": "⁶",
+  "7": "⁷",
+  "8": "⁸",
+  "9": "⁹",
+};
+
+/** A unit as LaTeX: upright, with thin spaces between factors. */
+export function unitLatex(text: string): string {
+  return text
+    .replace(/\s*[*·]\s*|\s+/g, "\\,")
+    .replace(/\^\(?(-?\d+(?:\/\d+)?)\)?/g, "^{$1}")
+    .replace(/[A-Za-zµμΩ]+/g, (symbol) => `\\mathrm{${symbol.replace(/[µμ]/, "\\mu ").replace(/Ω|ohm/, "\\Omega ")}}`)
+    .replace(/°/g, "^{\\circ}");
+}
+
+/** A unit in plain characters: m/s². */
+export function unitPlain(text: string): string {
+  return text
+    .replace(/\^(?:(-?\d+)|\((-?\d+)\))/g, (_, bare?: string, bracketed?: string) =>
+      [...(bare ?? bracketed ?? "")].map((digit) => SUPERSCRIPTS[digit] ?? digit).join(""),
+    )
+    .replace(/ohm/g, "Ω")
+    .replace(/\s*[*·]\s*/g, " ");
+}
