@@ -1,4 +1,4 @@
-import { type AnswerReport, decimalBeside, type LineReport, lineReport, type SolutionReport } from "@nail-down/core/instruction/report";
+import { type AnswerReport, decimalBeside, type LineReport, lineReport, type SolutionReport, type Value, withUnit } from "@nail-down/core/instruction/report";
 import { runWorking } from "@nail-down/core/instruction/working";
 import { readProblemSet } from "@nail-down/core/problemset/read";
 
@@ -39,14 +39,15 @@ function answerLines(answer: AnswerReport): readonly string[] {
       return [...answer.solutions.map(solutionText), ...apart, ...rejected, answer.reason];
     }
     case "expression": {
-      const decimal = answer.decimal === undefined ? "" : ` ≈ ${answer.decimal}`;
+      const decimal = answer.decimal === undefined ? "" : ` ≈ ${withUnit(answer.decimal, answer.value)}`;
       const conditions = answer.conditions ? ` if ${answer.conditions.join(" and ")}` : "";
-      return [`= ${answer.value.text}${decimal}${conditions}`];
+      return [`= ${decimal ? answer.value.text : withUnit(answer.value.text, answer.value)}${decimal}${conditions}`];
     }
     case "optimum":
       return [
         ...answer.points.map(
-          ({ values, value, nature, global, end }) => `${valuesText(values)}: ${value.text}, ${global ? "global " : ""}${nature}${end ? " at an end" : ""}`,
+          ({ values, value, nature, global, end }) =>
+            `${valuesText(values)}: ${valueText(value)}, ${global ? "global " : ""}${nature}${end ? " at an end" : ""}`,
         ),
         ...(answer.none ? [answer.none] : []),
       ];
@@ -61,12 +62,15 @@ function answerLines(answer: AnswerReport): readonly string[] {
   }
 }
 
+/** The exact value with its decimal; the unit stands behind the number. */
+function valueText(value: Value): string {
+  const decimal = decimalBeside(value);
+  return decimal === undefined ? (withUnit(value.text, value) ?? value.text) : `${value.text} ≈ ${decimal}`;
+}
+
 function valuesText(values: SolutionReport["values"]): string {
   return Object.entries(values)
-    .map(([name, value]) => {
-      const decimal = decimalBeside(value);
-      return `${name} = ${value.text}${decimal === undefined ? "" : ` ≈ ${decimal}`}`;
-    })
+    .map(([name, value]) => `${name} = ${valueText(value)}`)
     .join(", ");
 }
 

@@ -44,12 +44,15 @@ export interface PictureMark {
 }
 
 const LONGEST_EXACT = 9;
+/** In a pair of coordinates that is longer together only those stay exact that are as short as this. */
+const LONGEST_PAIR = 13;
+const LONGEST_BESIDE = 5;
 const LABEL_FIGURES = 4;
 
 /** An exact value where it is short, else its decimal. */
-function shortValue(e: Expression): { readonly text: string; readonly exact: boolean } {
+function shortValue(e: Expression, longest = LONGEST_EXACT): { readonly text: string; readonly exact: boolean } {
   const exact = plain(e);
-  if (exact.length <= LONGEST_EXACT) return { text: exact, exact: true };
+  if (exact.length <= longest) return { text: exact, exact: true };
   return { text: decimalText(ballValue(e, 96), LABEL_FIGURES).replace("-", "−"), exact: false };
 }
 
@@ -59,7 +62,8 @@ function coordinate(e: Expression): string {
 }
 
 function pairLabel(x: Expression, y: Expression): string {
-  const [a, b] = [shortValue(x), shortValue(y)];
+  const longest = plain(x).length + plain(y).length <= LONGEST_PAIR ? LONGEST_EXACT : LONGEST_BESIDE;
+  const [a, b] = [shortValue(x, longest), shortValue(y, longest)];
   return `${a.exact && b.exact ? "" : "≈ "}(${a.text}, ${b.text})`;
 }
 

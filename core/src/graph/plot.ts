@@ -117,7 +117,7 @@ const USUAL: Range = { from: -2, to: 2 };
 /** How far a curve that has no end is followed. */
 function reachOf(marks: readonly Mark[]): number {
   const far = marks.reduce((most, { at }) => Math.max(most, Math.abs(at[0]), Math.abs(at[1])), 0);
-  return far > 0 ? Math.max(2, far * 2) : 5;
+  return far > 0 ? 1 + far * 1.4 : 5;
 }
 
 function hasPoles(marks: readonly Mark[]): boolean {

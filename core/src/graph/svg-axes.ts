@@ -107,25 +107,49 @@ export function axisLines(picture: Picture, size: Size, place: Placer): string {
   return line(PADDING, originY, size.width - PADDING, originY, INK, 1.1) + line(originX, PADDING, originX, size.height - PADDING, INK, 1.1);
 }
 
-/** Numbers at the ticks and the names of the axes, readable over what is drawn there. */
-export function axisLabels(picture: Picture, size: Size, place: Placer): string {
+/** A number at a tick, where it is written. */
+interface TickLabel {
+  readonly x: number;
+  readonly y: number;
+  readonly anchor: "start" | "middle" | "end";
+  readonly label: string;
+}
+
+function tickLabels(picture: Picture, size: Size, place: Placer): readonly TickLabel[] {
   const [originX, originY] = place(origin(picture));
   const right = size.width - PADDING;
   const belowAxis = originY + 15 < size.height - 2 ? originY + 14 : originY - 5;
   const atLeft = originX > 40;
-  const xLabels = ticksX(picture, size).map((tick) => {
-    const [at] = place([tick.at, 0]);
-    if (Math.abs(at - originX) < 3 || at > right - 14) return "";
-    return `<text x="${fixed(at)}" y="${fixed(belowAxis)}" text-anchor="middle" fill="${STEEL}" ${HALO} font-size="11">${tick.label}</text>`;
+  const along = ticksX(picture, size).flatMap(({ at, label }): readonly TickLabel[] => {
+    const [x] = place([at, 0]);
+    return Math.abs(x - originX) < 3 || x > right - 14 ? [] : [{ x, y: belowAxis, anchor: "middle", label }];
   });
-  const yLabels = ticksY(picture, size).map((tick) => {
-    const [, at] = place([0, tick.at]);
-    if (Math.abs(at - originY) < 3 || at < PADDING + 12) return "";
-    return `<text x="${fixed(atLeft ? originX - 6 : originX + 6)}" y="${fixed(at + 4)}" text-anchor="${atLeft ? "end" : "start"}" fill="${STEEL}" ${HALO} font-size="11">${tick.label}</text>`;
+  const upwards = ticksY(picture, size).flatMap(({ at, label }): readonly TickLabel[] => {
+    const [, y] = place([0, at]);
+    return Math.abs(y - originY) < 3 || y < PADDING + 12 ? [] : [{ x: atLeft ? originX - 6 : originX + 6, y: y + 4, anchor: atLeft ? "end" : "start", label }];
   });
-  const names = `<text x="${right - 2}" y="${fixed(originY - 7)}" text-anchor="end" fill="${INK}" ${HALO} ${nameStyle(picture.xLabel)}>${axisName(picture.xLabel)}</text>`;
-  const vertical = `<text x="${fixed(originX + 7)}" y="${PADDING + 12}" fill="${INK}" ${HALO} ${nameStyle(picture.yLabel)}>${axisName(picture.yLabel)}</text>`;
-  return [vertical, ...xLabels, ...yLabels, names].join("");
+  return [...along, ...upwards];
+}
+
+/** Numbers at the ticks and the names of the axes, readable over what is drawn there. */
+export function axisLabels(picture: Picture, size: Size, place: Placer): string {
+  const [originX, originY] = place(origin(picture));
+  const numbers = tickLabels(picture, size, place).map(
+    ({ x, y, anchor, label }) => `<text x="${fixed(x)}" y="${fixed(y)}" text-anchor="${anchor}" fill="${STEEL}" ${HALO} font-size="11">${label}</text>`,
+  );
+  const { xLabel, yLabel } = picture;
+  const along = `<text x="${size.width - PADDING - 2}" y="${fixed(originY - 7)}" text-anchor="end" fill="${INK}" ${HALO} ${nameStyle(xLabel)}>${axisName(xLabel)}</text>`;
+  const upwards = `<text x="${fixed(originX + 7)}" y="${PADDING + 12}" fill="${INK}" ${HALO} ${nameStyle(yLabel)}>${axisName(yLabel)}</text>`;
+  return [upwards, ...numbers, along].join("");
+}
+
+/** What the numbers at the ticks cover. */
+export function tickBoxes(picture: Picture, size: Size, place: Placer): readonly Box[] {
+  const starts = { start: 0, middle: 0.5, end: 1 };
+  return tickLabels(picture, size, place).map(({ x, y, anchor, label }) => {
+    const width = label.length * LETTER;
+    return { x: x - starts[anchor] * width, y: y - 9, width, height: 11 };
+  });
 }
 
 /** What the names of the axes cover. */

@@ -64,6 +64,11 @@ export class CellMap {
     if (column >= 0 && column < this.#columns && row >= 0) this.#cells[row * this.#columns + column] = 1;
   }
 
+  /** Notes all of a box. */
+  addBox({ x, y, width, height }: Box): void {
+    for (let down = 0; down <= height; down += CELL) for (let right = 0; right <= width; right += CELL) this.add(x + right, y + down);
+  }
+
   /** How many of the cells that a label would cover have curves in them. */
   covered({ x, y, width, height }: Box): number {
     let count = 0;

@@ -1,7 +1,7 @@
 import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position, Window } from "./scene.ts";
 import { drawSurface, type Turn } from "./surface-svg.ts";
-import { axisLabels, axisLines, grid, nameBoxes } from "./svg-axes.ts";
+import { axisLabels, axisLines, grid, nameBoxes, tickBoxes } from "./svg-axes.ts";
 import { CellMap, curveLabel, legend, legendHeight, markLabels, type Occupied, slopingEnds } from "./svg-labels.ts";
 import { DEFAULT_SIZE, INK, PAPER, type Size, STEEL, STROKES, svgElement } from "./svg-parts.ts";
 import { fixed, PADDING, type Placer, placer } from "./svg-place.ts";
@@ -15,6 +15,7 @@ export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE, turn?: Turn
   const place = placer(window, plane);
   const shown = picture.marks.filter(({ hidden }) => !hidden);
   const taken: Occupied = { boxes: [...nameBoxes(picture, place)], curves: new CellMap(plane) };
+  for (const box of tickBoxes(picture, plane, place)) taken.curves.addBox(box);
   const drawn = picture.curves.map((curve, k) => curveParts(curve, k, place, taken.curves)).join("");
   const parts = [
     `<rect x="0" y="0" width="${size.width}" height="${size.height}" fill="${PAPER}"/>`,

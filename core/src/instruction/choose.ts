@@ -2,6 +2,7 @@ import { ballValue } from "../expression/ball-value.ts";
 import { call, subtract } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
+import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
@@ -63,5 +64,5 @@ export function nearest(set: SolutionSet, target: Expression): SolutionSet {
 /** What a condition says when it fails. */
 export function failure(condition: Expression, solution: Solution): string {
   const values = [...solution.values].map(([key, value]) => `${key} = ${text(value)}`).join(", ");
-  return `${text(condition)} does not hold for ${values}`;
+  return `${plain(condition)} does not hold for ${values}`;
 }

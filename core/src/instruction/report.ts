@@ -325,10 +325,16 @@ export function complexDecimal(re: string, im: string): string {
   return `${re} ${im.startsWith("-") ? "-" : "+"} ${imaginary}`;
 }
 
+/** A text without all that stands in brackets. */
+function withoutBrackets(written: string): string {
+  const inner = written.replace(/\([^()]*\)/g, "");
+  return inner === written ? written : withoutBrackets(inner);
+}
+
 /** A value with its unit, as it is shown. */
 export function quantityLatex({ text: written, latex: exact, unit }: Value): string {
   if (unit === undefined) return exact;
-  const isSum = / [+-] /.test(written.replace(/\([^()]*\)/g, ""));
+  const isSum = / [+-] /.test(withoutBrackets(written));
   return `${isSum ? `\\left(${exact}\\right)` : exact}\\,${unitLatex(unit)}`;
 }
 

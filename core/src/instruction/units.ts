@@ -40,6 +40,14 @@ export function answerUnits(environment: Environment, names: readonly string[], 
   return known.length === 0 && own === undefined ? {} : { units: { names: new Map(known), ...(own === undefined ? {} : { value: own }) } };
 }
 
+/** The unit of what (n) stands for, as `answerUnits`. */
+export function lineUnits({ outcomes }: Environment, line: number): { readonly units?: AnswerUnits } {
+  const answer = outcomes.get(line)?.answer;
+  const units = answer && "units" in answer ? answer.units : undefined;
+  const value = answer?.kind === "solutions" ? units?.names.get(answer.set.variables[0] ?? "") : units?.value;
+  return value === undefined ? {} : { units: { names: new Map(), value } };
+}
+
 /** An outcome that is bent where quantities of different kinds are added or compared in what was asked. */
 export function withDimensions(outcome: Outcome, environment: Environment, ...parts: readonly Expression[]): Outcome {
   const found = dimensionsCheck(environment, ...parts);

@@ -2,6 +2,7 @@ import { subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
+import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import { integerCases } from "../rewrite/families.ts";
 import { evenPowersOut } from "../rewrite/forms/root-and-log-forms.ts";
@@ -24,11 +25,11 @@ export function sift(solved: Solved, task: Task): Solved {
   const elsewhere = (task.domain === "real" ? realDomain(equation) : complexDomain(equation)).filter((condition) => !contains(condition, unknown));
   const rejected: Rejected[] = [...solved.set.rejected];
   const keep = (found: Solution): readonly Solution[] => {
-    const plain = found.values.get(unknown);
-    if (!plain) return [found];
+    const bare = found.values.get(unknown);
+    if (!bare) return [found];
     // √(2a²) is √2 a where a > 0 is given.
-    const value = others.length > 0 && task.domain === "real" ? evenPowersOut(plain, others) : plain;
-    const solution = value === plain ? found : { ...found, values: new Map([...found.values, [unknown, value]]) };
+    const value = others.length > 0 && task.domain === "real" ? evenPowersOut(bare, others) : bare;
+    const solution = value === bare ? found : { ...found, values: new Map([...found.values, [unknown, value]]) };
     if (solution.free.includes(unknown)) return [{ ...solution, conditions: distinct([...solution.conditions, ...given]) }];
     const open: Expression[] = [];
     for (const [condition, why] of [
@@ -42,7 +43,7 @@ export function sift(solved: Solved, task: Task): Solved {
         rejected.push({
           values: solution.values,
           multiplicity: solution.multiplicity,
-          reason: `${text(condition)} does not hold for ${unknown} = ${text(value)}; ${why}`,
+          reason: `${plain(condition)} does not hold for ${unknown} = ${text(value)}; ${why}`,
         });
         return [];
       }

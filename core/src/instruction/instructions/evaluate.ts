@@ -18,7 +18,7 @@ import type { Instruction } from "../instruction.ts";
 import { integralValues } from "../integrals.ts";
 import { valueOutcome } from "../judged-value.ts";
 import { putIn, saidValues } from "../put-in.ts";
-import { answerUnits, withDimensions } from "../units.ts";
+import { answerUnits, lineUnits, withDimensions } from "../units.ts";
 import { readValues } from "../values-read.ts";
 
 const MOST_FIGURES = 1000;
@@ -30,7 +30,8 @@ export const EVALUATE: Instruction = {
   read: (sentence) => {
     sentence.takeWords("evaluate");
     const from = sentence.next.span.from;
-    const start = sentence.expression("an expression", ["with", "to"]);
+    const said = sentence.written("an expression", ["with", "to"]);
+    const start = sentence.mean(said);
     if (start.kind === "relation" || start.kind === "logic")
       sentence.fail("an expression was expected here, not a relation", { from, to: sentence.next.span.from });
     const values = sentence.takeWords("with") ? readValues(sentence, ["to"]) : new Map<string, Expression>();
@@ -66,7 +67,10 @@ export const EVALUATE: Instruction = {
         if (!equal(value, current) || steps.length === 0)
           steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions: lost }));
         const outcome = standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, figures, found?.inPieces), value);
-        const answer = outcome.answer && { ...outcome.answer, ...answerUnits(environment, [], start) };
+        const answer = outcome.answer && {
+          ...outcome.answer,
+          ...(said.kind === "line" ? lineUnits(environment, said.line) : answerUnits(environment, [], start)),
+        };
         return withDimensions({ ...outcome, ...(answer ? { answer } : {}) }, environment, start);
       },
     };

@@ -23,7 +23,10 @@ export const GIVEN: Instruction = {
     const shown = sentence.pieces.length;
     sentence.pieces.push({ kind: "math", latex: nameLatex(name) });
     if (sentence.atEnd) return reading({ name });
-    if (sentence.next.kind === "mark" && sentence.next.text === "[") return reading({ name, unit: sentence.unit() });
+    if (sentence.next.kind === "mark" && sentence.next.text === "[") {
+      sentence.pieces.push({ kind: "words", text: "in" });
+      return reading({ name, unit: sentence.unit() });
+    }
     if (sentence.takeWords("in")) return domainReading(sentence, name);
     if (sentence.takeMark("=")) {
       sentence.pieces[shown] = { kind: "math", latex: `${nameLatex(name)} =` };

@@ -111,7 +111,7 @@ function siftSystem(
       const at = simplify(substitute(condition, one.values)).expression;
       const holds = decide(at, [...assumptions, ...one.conditions]);
       if (holds === false) {
-        rejected.push({ values: one.values, multiplicity: 1, reason: `${text(condition)} does not hold; ${why}` });
+        rejected.push({ values: one.values, multiplicity: 1, reason: `${plain(condition)} does not hold; ${why}` });
         return [];
       }
       if (holds === undefined && !open.some((other) => equal(other, at))) open.push(at);
