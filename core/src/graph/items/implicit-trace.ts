@@ -3,52 +3,77 @@ import type { Expression } from "../../expression/expression.ts";
 import type { Position, Window } from "../scene.ts";
 
 const CELLS = 140;
+/** Corners in a row of the grid. */
+const ROW = CELLS + 1;
+/** Upright edges are numbered from here on; level ones, and both by the corner at their lower or left end. */
+const UPRIGHT = ROW * ROW;
 
 /**
- * The curve f(x, y) = 0 in a window as short pieces: marching squares (W. Lorensen, H. Cline, 1987, in the plane), the crossings
- * on the edges found to doubles; cells whose corners have no value, and edges on which the values jump, are left out.
+ * The curve f(x, y) = 0 in a window (marching squares: W. Lorensen, H. Cline, 1987, in the plane), the crossings on the edges found to
+ * doubles and strung together from edge to edge; cells whose corners have no value, and edges on which the values jump, are left out.
  */
 export function implicitPieces(f: Expression, [x, y]: readonly [string, string], window: Window): readonly (readonly Position[])[] {
   const value = compile(f, [x, y]);
   const [width, height] = [(window.xMax - window.xMin) / CELLS, (window.yMax - window.yMin) / CELLS];
-  const grid = Array.from({ length: CELLS + 1 }, (_, j) =>
-    Array.from({ length: CELLS + 1 }, (__, i) => value(window.xMin + i * width, window.yMin + j * height)),
-  );
-  const at = (i: number, j: number): number => grid[j]?.[i] ?? Number.NaN;
-  const pieces: (readonly Position[])[] = [];
+  const at = (i: number, j: number): number => value(window.xMin + i * width, window.yMin + j * height);
+  const grid = new Float64Array(UPRIGHT);
+  for (let j = 0; j < ROW; j += 1) for (let i = 0; i < ROW; i += 1) grid[j * ROW + i] = at(i, j);
+  const crossings = new Map<number, Position | undefined>();
+  const crossingOn = (edge: number): Position | undefined => {
+    if (crossings.has(edge)) return crossings.get(edge);
+    const isUpright = edge >= UPRIGHT;
+    const start = isUpright ? edge - UPRIGHT : edge;
+    const [i, j] = [start % ROW, Math.floor(start / ROW)];
+    const share = crossingOf(isUpright ? (t) => at(i, j + t) : (t) => at(i + t, j), grid[start] ?? 0, grid[start + (isUpright ? ROW : 1)] ?? 0);
+    const place: Position | undefined =
+      share === undefined ? undefined : [window.xMin + (i + (isUpright ? 0 : share)) * width, window.yMin + (j + (isUpright ? share : 0)) * height];
+    crossings.set(edge, place);
+    return place;
+  };
+  const links = new Map<number, number[]>();
+  const link = (a: number, b: number): void => {
+    links.set(a, [...(links.get(a) ?? []), b]);
+    links.set(b, [...(links.get(b) ?? []), a]);
+  };
   for (let j = 0; j < CELLS; j += 1) {
     for (let i = 0; i < CELLS; i += 1) {
-      const corners = [at(i, j), at(i + 1, j), at(i + 1, j + 1), at(i, j + 1)];
-      if (!corners.every(Number.isFinite)) continue;
-      const places: readonly Position[] = [
-        [i, j],
-        [i + 1, j],
-        [i + 1, j + 1],
-        [i, j + 1],
-      ];
-      const crossings: Position[] = [];
-      corners.forEach((a, k) => {
-        const b = corners[(k + 1) % 4] ?? 0;
-        const [from, to] = [places[k], places[(k + 1) % 4]];
-        if (!from || !to || a >= 0 === b >= 0) return;
-        const t = crossingOf(
-          (share) => value(window.xMin + (from[0] + share * (to[0] - from[0])) * width, window.yMin + (from[1] + share * (to[1] - from[1])) * height),
-          a,
-          b,
-        );
-        if (t === undefined) return;
-        crossings.push([window.xMin + (from[0] + t * (to[0] - from[0])) * width, window.yMin + (from[1] + t * (to[1] - from[1])) * height]);
-      });
+      const corner = j * ROW + i;
+      const [a, b, c, d] = [grid[corner] ?? 0, grid[corner + 1] ?? 0, grid[corner + ROW + 1] ?? 0, grid[corner + ROW] ?? 0];
+      const isUp = a >= 0;
+      if ((b >= 0 === isUp && c >= 0 === isUp && d >= 0 === isUp) || !Number.isFinite(a + b + c + d)) continue;
+      // Around the cell: below, right, above, left.
+      const edges: number[] = [];
+      if (isUp !== b >= 0) edges.push(corner);
+      if (b >= 0 !== c >= 0) edges.push(UPRIGHT + corner + 1);
+      if (c >= 0 !== d >= 0) edges.push(corner + ROW);
+      if (d >= 0 !== isUp) edges.push(UPRIGHT + corner);
+      const crossed = edges.filter((edge) => crossingOn(edge) !== undefined);
       // With four crossings the value in the middle says which corners belong together.
-      const middle = crossings.length === 4 ? value(window.xMin + (i + 0.5) * width, window.yMin + (j + 0.5) * height) : 0;
-      if (crossings.length === 4 && middle >= 0 === (corners[0] ?? 0) >= 0) crossings.push(crossings.shift() ?? [0, 0]);
-      for (let k = 0; k + 1 < crossings.length; k += 2) {
-        const [start, end] = [crossings[k], crossings[k + 1]];
-        if (start && end) pieces.push([start, end]);
-      }
+      if (crossed.length === 4 && at(i + 0.5, j + 0.5) >= 0 === isUp) crossed.push(crossed.shift() ?? 0);
+      for (let k = 0; k + 1 < crossed.length; k += 2) link(crossed[k] ?? 0, crossed[k + 1] ?? 0);
     }
   }
-  return joined(pieces);
+  return chainsOf(links).map((chain) => chain.map(crossingOn).filter((place) => place !== undefined));
+}
+
+/** Edges linked one to the next, from the loose ends first; a closed chain ends with the edge it began with. */
+function chainsOf(links: ReadonlyMap<number, readonly number[]>): readonly (readonly number[])[] {
+  const left = new Set(links.keys());
+  const follow = (start: number): readonly number[] => {
+    const chain = [start];
+    left.delete(start);
+    for (let edge: number | undefined = start; edge !== undefined; ) {
+      const next: number | undefined = links.get(edge)?.find((other) => left.has(other));
+      if (next !== undefined) {
+        chain.push(next);
+        left.delete(next);
+      } else if (chain.length > 2 && links.get(edge)?.includes(start)) chain.push(start);
+      edge = next;
+    }
+    return chain;
+  };
+  const ends = [...links].filter(([, others]) => others.length === 1).map(([edge]) => edge);
+  return [...ends, ...links.keys()].flatMap((start) => (left.has(start) ? [follow(start)] : []));
 }
 
 const REFINEMENTS = 30;
@@ -66,37 +91,4 @@ function crossingOf(f: (share: number) => number, a: number, b: number): number 
   }
   // At a zero the values shrink with the interval; at a pole or a jump they do not.
   return Math.min(Math.abs(atLow), Math.abs(atHigh)) <= Math.max(Math.abs(a), Math.abs(b)) ? low + ((high - low) * atLow) / (atLow - atHigh) : undefined;
-}
-
-const key = ([x, y]: Position): string => `${x.toPrecision(10)},${y.toPrecision(10)}`;
-
-/** Short pieces that share an end, strung together. */
-function joined(pieces: readonly (readonly Position[])[]): readonly (readonly Position[])[] {
-  const byEnd = new Map<string, number[]>();
-  pieces.forEach((piece, k) => {
-    for (const end of [piece[0], piece.at(-1)]) if (end) byEnd.set(key(end), [...(byEnd.get(key(end)) ?? []), k]);
-  });
-  const used = new Set<number>();
-  const chains: Position[][] = [];
-  for (const [k, piece] of pieces.entries()) {
-    if (used.has(k)) continue;
-    used.add(k);
-    const chain = [...piece];
-    for (const forwards of [true, false]) {
-      for (;;) {
-        const end = forwards ? chain.at(-1) : chain[0];
-        const next = end && byEnd.get(key(end))?.find((other) => !used.has(other));
-        const own = next === undefined ? undefined : pieces[next];
-        if (next === undefined || !own || !end) break;
-        used.add(next);
-        const [first, last] = [own[0], own.at(-1)];
-        const added = first && last ? (key(first) === key(end) ? last : first) : undefined;
-        if (!added) break;
-        if (forwards) chain.push(added);
-        else chain.unshift(added);
-      }
-    }
-    chains.push(chain);
-  }
-  return chains;
 }

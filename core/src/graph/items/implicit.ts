@@ -21,10 +21,15 @@ interface Implicit {
   readonly expression: Expression;
 }
 
+/** Isolated points by the names of the axes: they stay while the window moves. */
+const isolatedOf = new WeakMap<Expression, Readonly<Record<string, readonly Position[]>>>();
+
 /** The curve f(x, y) = 0, with its isolated points. */
 export function implicitCurve({ label, expression }: Implicit, { variable, vertical }: View, window: Window): Curve {
   const pieces = implicitPieces(expression, [variable, vertical], window);
-  const dots = isolatedPoints(expression, variable, vertical);
+  const known = isolatedOf.get(expression);
+  const dots = known?.[`${variable} ${vertical}`] ?? isolatedPoints(expression, variable, vertical);
+  isolatedOf.set(expression, { ...known, [`${variable} ${vertical}`]: dots });
   return { kind: "implicit", label, expression, pieces, ...(dots.length > 0 ? { dots } : {}) };
 }
 
