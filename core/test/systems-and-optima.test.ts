@@ -259,3 +259,49 @@ describe("optima", () => {
     expect(report.verdict).toBe(verdict);
   });
 });
+
+describe("functions in pieces and families", () => {
+  const points = (line: string): readonly string[] => {
+    const report = answered(line);
+    if (report.answer?.kind !== "optimum") throw new Error(report.error?.message ?? "no optimum");
+    expect(report.verdict).not.toBe("bent");
+    return report.answer.points.map(({ values, value, nature, global }) => `${values["x"]?.text}: ${value.text} ${global ? "global " : ""}${nature}`);
+  };
+
+  test.each<[string, readonly string[]]>([
+    // Values change along a family: they hold its letter.
+    [
+      "stationary points of e^(-x/2) sin(3x)",
+      [
+        "(2pi n + arctan(6))/3: 6 sqrt(37) e^(-(2pi n + arctan(6))/6)/37 maximum",
+        "(2pi n + pi + arctan(6))/3: -6 sqrt(37) e^(-(2pi n + pi + arctan(6))/6)/37 minimum",
+      ],
+    ],
+    ["stationary points of sin(x)^3", ["2pi n: 0 inflection", "pi/2 + 2pi n: 1 maximum", "pi + 2pi n: 0 inflection", "3pi/2 + 2pi n: -1 minimum"]],
+    ["stationary points of cases(x^2 if x < 0, sin x if x < 3, 0 otherwise) over x in [-2, 2]", ["0: 0 minimum", "pi/2: 1 maximum"]],
+    // At a jump the value counts, and what is only approached does not.
+    ["minimise cases(x^2 if x < 1, 2 - x otherwise) over x in [-1, 3]", ["3: -1 global minimum", "0: 0 minimum", "-1: 1 maximum", "1: 1 maximum"]],
+    ["maximise cases(x^2 if x < 1, 3 - x otherwise) over x in [-1, 3]", ["1: 2 global maximum", "-1: 1 maximum", "0: 0 minimum", "3: 0 minimum"]],
+  ])("%s: %j", (line, expected) => expect(points(line)).toEqual(expected));
+
+  test("a value that a jump only approaches leaves no greatest one", () => {
+    const { answer } = answered("maximise cases(x if x < 1, 0 otherwise) over x in [0, 3]");
+    expect(answer?.kind === "optimum" ? [answer.none, answer.points.some(({ global }) => global)] : []).toEqual([
+      "there is no greatest value: close to x = 1 the values approach 1, which is not reached",
+      false,
+    ]);
+  });
+
+  test.each<[string, readonly string[]]>([
+    ["solve sec(x) tan(x) = 0", ["pi n"]],
+    ["solve sec(x) = 0", []],
+    ["solve sgn(x) (x - 2) = 0", ["2", "0"]],
+    ["solve 3 cos(3x) = sin(3x)/2", ["arctan(6)/3 + pi n/3"]],
+    ["solve cos(2 pi x) + sin(2 pi x) = 1", ["n", "1/4 + n"]],
+    ["solve cases(cos x if x > 0, x + 1 otherwise) = 0", ["pi/2 + pi n", "-1"]],
+  ])("%s gives %j, nailed", (line, expected) => {
+    const report = answered(line);
+    expect(report.answer?.kind === "solutions" ? report.answer.solutions.map(({ values }) => values["x"]?.text) : []).toEqual(expected);
+    expect(report.verdict).toBe("nailed");
+  });
+});

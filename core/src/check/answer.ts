@@ -4,6 +4,7 @@ import { complexDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
+import { withDecidedCases } from "../rewrite/branches.ts";
 import { integerCases } from "../rewrite/families.ts";
 import { rootsOfSquares } from "../rewrite/joint-roots.ts";
 import { decide } from "../rewrite/sign.ts";
@@ -75,7 +76,8 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
     .find((condition) => decide(condition, assumptions) === false);
   if (undefinedThere) return { outcome: "bent", line: { ...line, note: `the equation is not defined there: ${text(undefinedThere)} fails` } };
   const onCondition = solution.conditions.filter((condition) => condition.kind === "relation" && condition.comparisons[0] === "=");
-  const plain = (side: Expression): Expression => (solution.conditions.length > 0 ? rootsOfSquares(applyEqualities(side, onCondition), assumptions) : side);
+  const plain = (side: Expression): Expression =>
+    solution.conditions.length > 0 ? rootsOfSquares(applyEqualities(withDecidedCases(side, assumptions), onCondition), assumptions) : side;
   const [leftThere, rightThere] = [plain(left), plain(right)];
   const test =
     solution.integers.length > 0

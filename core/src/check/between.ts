@@ -1,9 +1,10 @@
 import { coversZeros } from "../calculus/cover.ts";
 import { Analysed } from "../calculus/zeros.ts";
 import { approximateValue } from "../expression/ball-value.ts";
-import { logic, MINUS_ONE, name, negate, number, ONE, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { MINUS_ONE, name, negate, number, ONE, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Comparison, contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { opposite } from "../expression/statement.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as rational from "../number/rational.ts";
@@ -157,17 +158,6 @@ export function writtenOutBetween(e: Expression, stretch: Stretch, assumptions: 
     if (!holdsBetween(opposite(condition), open, assumptions)) return inner;
   }
   return inner.otherwise ?? inner;
-}
-
-const OPPOSITE: Readonly<Record<Comparison, Comparison>> = { "=": "!=", "!=": "=", "<": ">=", "<=": ">", ">": "<=", ">=": "<" };
-
-/** What holds where a relation does not. */
-function opposite(e: Expression): Expression {
-  if (e.kind === "logic") return logic(e.operator === "and" ? "or" : "and", e.items.map(opposite));
-  if (e.kind !== "relation") return e;
-  const apart = e.comparisons.map((comparison, k) => relation(e.operands[k] ?? ZERO, OPPOSITE[comparison], e.operands[k + 1] ?? ZERO));
-  const [only] = apart;
-  return only && apart.length === 1 ? only : logic("or", apart);
 }
 
 /** The functions that are continuous wherever they have a real value. */

@@ -5,7 +5,7 @@ import { differentiate } from "../calculus/derivative.ts";
 import { Analysed } from "../calculus/zeros.ts";
 import { equation, logic, name, number, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
@@ -92,7 +92,20 @@ function slopeTest(objective: Expression, variable: string, point: ClaimedOptimu
   const slope = simplify(differentiate(objective, variable)).expression;
   // At a corner the derivative has no value.
   const undefinedThere = realDomain(slope).some((condition) => decide(simplify(substitute(condition, point.values)).expression, []) === false);
-  return undefinedThere ? "nailed" : test(substitute(slope, point.values));
+  return undefinedThere || isBorderOfCases(objective, point) ? "nailed" : test(substitute(slope, point.values));
+}
+
+/** Whether a point lies where a case begins or ends: the rules say nothing of a derivative there. */
+function isBorderOfCases(objective: Expression, { values }: ClaimedOptimum): boolean {
+  const conditions = findAll(objective, (part) => part.kind === "cases").flatMap((part) =>
+    part.kind === "cases" ? part.branches.map(({ condition }) => condition) : [],
+  );
+  const relations = conditions.flatMap((condition) => findAll(condition, (part) => part.kind === "relation"));
+  return relations.some(
+    (one) =>
+      one.kind === "relation" &&
+      one.operands.slice(1).some((right, k) => zeroTest(substitute(subtract(one.operands[k] ?? ZERO, right), values)).kind === "zero"),
+  );
 }
 
 /**

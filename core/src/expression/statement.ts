@@ -1,5 +1,5 @@
-import { equation, logic, name, subtract, ZERO } from "./construct.ts";
-import type { Expression } from "./expression.ts";
+import { equation, logic, name, relation, subtract, ZERO } from "./construct.ts";
+import type { Comparison, Expression } from "./expression.ts";
 
 /** The left side of a relation minus its right side. */
 export function sideDifference({ operands: [left = ZERO, right = ZERO] }: Expression & { readonly kind: "relation" }): Expression {
@@ -12,4 +12,15 @@ export function alternatives(unknown: string, values: readonly Expression[]): Ex
     "or",
     values.map((value) => equation(name(unknown), value)),
   );
+}
+
+const OPPOSITE: Readonly<Record<Comparison, Comparison>> = { "=": "!=", "!=": "=", "<": ">=", "<=": ">", ">": "<=", ">=": "<" };
+
+/** What holds where a statement in real numbers does not. */
+export function opposite(e: Expression): Expression {
+  if (e.kind === "logic") return logic(e.operator === "and" ? "or" : "and", e.items.map(opposite));
+  if (e.kind !== "relation") return e;
+  const apart = e.comparisons.map((comparison, k) => relation(e.operands[k] ?? ZERO, OPPOSITE[comparison], e.operands[k + 1] ?? ZERO));
+  const [only] = apart;
+  return only && apart.length === 1 ? only : logic("or", apart);
 }

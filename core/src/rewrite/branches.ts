@@ -1,6 +1,6 @@
 import { ballValue } from "../expression/ball-value.ts";
-import { negate, number, subtract, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, findAll } from "../expression/expression.ts";
+import { cases, negate, number, subtract, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
@@ -67,6 +67,20 @@ function calledNear(e: Expression & { kind: "call" }, at: (part: Expression) => 
     default:
       return e;
   }
+}
+
+/** Cases whose conditions are decided by what is known are left out or chosen. */
+export function withDecidedCases(whole: Expression, known: readonly Expression[]): Expression {
+  if (findAll(whole, (part) => part.kind === "cases").length === 0) return whole;
+  const e = mapChildren(whole, (child) => withDecidedCases(child, known));
+  if (e.kind !== "cases") return e;
+  const branches: { readonly value: Expression; readonly condition: Expression }[] = [];
+  for (const branch of e.branches) {
+    const holds = known.length > 0 || freeNames(branch.condition).size === 0 ? decide(branch.condition, known) : undefined;
+    if (holds === true) return branches.length === 0 ? branch.value : cases(branches, branch.value);
+    if (holds === undefined) branches.push(branch);
+  }
+  return branches.length === 0 && e.otherwise ? e.otherwise : cases(branches, e.otherwise);
 }
 
 const PRECISION = 160;

@@ -1,4 +1,4 @@
-import { cases, chain, number, power, product, relation, sqrt, ZERO } from "../expression/construct.ts";
+import { chain, number, power, product, relation, sqrt, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { children, type Expression, equal, findAll, freeNames, isReciprocal } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
@@ -6,6 +6,7 @@ import { BudgetExhausted } from "../number/budget.ts";
 import * as rational from "../number/rational.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
+import { withDecidedCases } from "./branches.ts";
 import { factorsOf, withPositiveLead } from "./factored.ts";
 import { type Fraction, fractionExpression, Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
 import { decide } from "./sign.ts";
@@ -60,23 +61,9 @@ export function simplify(e: Expression): Simplified {
   if (e.kind === "number" || e.kind === "name" || e.kind === "constant") return { expression: e, conditions: [] };
   const known = simplified.get(e);
   if (known) return known;
-  const result = shortestForm(withDecidedCases(e));
+  const result = shortestForm(withDecidedCases(e, []));
   simplified.set(e, result);
   return result;
-}
-
-/** Cases whose conditions are decided, as they are for numbers, are left out or chosen. */
-function withDecidedCases(whole: Expression): Expression {
-  if (findAll(whole, (part) => part.kind === "cases").length === 0) return whole;
-  const e = mapChildren(whole, withDecidedCases);
-  if (e.kind !== "cases") return e;
-  const branches: { readonly value: Expression; readonly condition: Expression }[] = [];
-  for (const branch of e.branches) {
-    const holds = freeNames(branch.condition).size === 0 ? decide(branch.condition, []) : undefined;
-    if (holds === true) return branches.length === 0 ? branch.value : cases(branches, branch.value);
-    if (holds === undefined) branches.push(branch);
-  }
-  return branches.length === 0 && e.otherwise ? e.otherwise : cases(branches, e.otherwise);
 }
 
 const simplified = new WeakMap<Expression, Simplified>();

@@ -1,7 +1,7 @@
 import { number, product, sum } from "../expression/construct.ts";
 import { type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
-import { decide } from "./sign.ts";
+import { withDecidedCases } from "./branches.ts";
 import { zeroTest } from "./zero-test.ts";
 
 /** Sums and products with more terms than this are left as they stand. */
@@ -9,10 +9,12 @@ const MOST_TERMS = 1000;
 
 /** Sums and products between whole bounds written out, and cases whose conditions are decided replaced by their value. */
 export function writeOut(e: Expression): Expression {
-  const inner = mapChildren(e, writeOut);
-  if (inner.kind === "iterated" && (inner.operator === "sum" || inner.operator === "product")) return writtenSum(inner);
-  if (inner.kind === "cases") return decidedCase(inner);
-  return inner;
+  return writeOutSums(withDecidedCases(e, []));
+}
+
+function writeOutSums(e: Expression): Expression {
+  const inner = mapChildren(e, writeOutSums);
+  return inner.kind === "iterated" && (inner.operator === "sum" || inner.operator === "product") ? writtenSum(inner) : inner;
 }
 
 function writtenSum(e: Expression & { kind: "iterated" }): Expression {
@@ -20,15 +22,6 @@ function writtenSum(e: Expression & { kind: "iterated" }): Expression {
   if (from === undefined || to === undefined || !(to - from < MOST_TERMS)) return e;
   const terms = Array.from({ length: Math.max(0, to - from + 1) }, (_, k) => writeOut(substitute(e.body, new Map([[e.variable, number(from + k)]]))));
   return e.operator === "sum" ? sum(...terms) : product(...terms);
-}
-
-function decidedCase(e: Expression & { kind: "cases" }): Expression {
-  for (const { value, condition } of e.branches) {
-    const holds = freeNames(condition).size === 0 ? decide(condition, []) : undefined;
-    if (holds === true) return value;
-    if (holds === undefined) return e;
-  }
-  return e.otherwise ?? e;
 }
 
 /** A part that divides by 0 whatever the letters are, or undefined where there is none. */

@@ -1,11 +1,12 @@
 import { step } from "../derivation/step.ts";
 import { divide, logic, MINUS_ONE, name, negate, ONE, relation, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
-import { sideDifference } from "../expression/statement.ts";
+import { opposite, sideDifference } from "../expression/statement.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { asFamily, membersBetween } from "../rewrite/families.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { constantSign, equalityTest } from "../rewrite/zero-test.ts";
@@ -26,8 +27,10 @@ const SPLITTABLE: ReadonlySet<string> = new Set(["abs", "sgn", "min", "max"]);
 /** The cases of a part; undefined for a part that has none. */
 function casesOf(part: Expression): readonly Case[] | undefined {
   if (part.kind === "cases") {
-    const branches = part.branches.map(({ value, condition }) => ({ value, when: [condition] }));
-    return part.otherwise ? [...branches, { value: part.otherwise, when: part.branches.map(({ condition }) => opposite(condition)) }] : branches;
+    // The first condition that holds decides.
+    const before = (k: number): readonly Expression[] => part.branches.slice(0, k).map(({ condition }) => opposite(condition));
+    const branches = part.branches.map(({ value, condition }, k) => ({ value, when: [...before(k), condition] }));
+    return part.otherwise ? [...branches, { value: part.otherwise, when: before(part.branches.length) }] : branches;
   }
   if (part.kind !== "call" || !SPLITTABLE.has(part.name)) return undefined;
   const [u = ZERO] = part.args;
@@ -44,15 +47,6 @@ function casesOf(part: Expression): readonly Case[] | undefined {
     ];
   const better: Comparison = part.name === "max" ? ">=" : "<=";
   return part.args.map((value) => ({ value, when: part.args.filter((other) => other !== value).map((other) => relation(value, better, other)) }));
-}
-
-const OPPOSITE: Readonly<Record<Comparison, Comparison>> = { "=": "!=", "!=": "=", "<": ">=", "<=": ">", ">": "<=", ">=": "<" };
-
-function opposite(condition: Expression): Expression {
-  if (condition.kind === "logic") return logic(condition.operator === "and" ? "or" : "and", condition.items.map(opposite));
-  if (condition.kind !== "relation") return condition;
-  const parts = condition.comparisons.map((comparison, k) => relation(condition.operands[k] ?? ZERO, OPPOSITE[comparison], condition.operands[k + 1] ?? ZERO));
-  return logic("or", parts);
 }
 
 function replacePart(e: Expression, part: Expression, by: Expression): Expression {
@@ -91,7 +85,7 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
     steps.push(...solved.steps);
     complete = complete && solved.set.complete;
     rejected.push(...solved.set.rejected.filter(({ reason }) => reason !== NOT_REAL));
-    for (const candidate of solved.set.solutions) {
+    for (const candidate of solved.set.solutions.flatMap((one) => membersWhere(one, when, unknown))) {
       if (candidate.free.includes(unknown)) {
         const range = [...candidate.conditions, ...when.map((condition) => forUnknown(condition, unknown))];
         const kept = consistent(range, unknown);
@@ -121,6 +115,17 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
       complexSolutions: [],
     },
   };
+}
+
+/** The members of a family that the conditions of a case leave, where these bound it on both sides. */
+function membersWhere(candidate: Solution, when: readonly Expression[], unknown: string): readonly Solution[] {
+  const [letter, ...more] = candidate.integers;
+  const family = letter !== undefined && more.length === 0 ? asFamily(candidate.values.get(unknown) ?? ZERO, letter) : undefined;
+  const members = family && membersBetween(family, unknown, when);
+  if (!members) return [candidate];
+  return members
+    .map((value): Solution => ({ ...candidate, values: new Map([[unknown, value]]), integers: [] }))
+    .filter(({ values }) => when.every((condition) => decide(simplify(substitute(condition, values)).expression, []) !== false));
 }
 
 const NOT_REAL = "it is not real";

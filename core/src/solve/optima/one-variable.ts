@@ -16,6 +16,7 @@ import { constantSign, zeroTest } from "../../rewrite/zero-test.ts";
 import { solveEquation } from "../equation.ts";
 import { type Solution, Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
+import { caseConditions, jumpAt, type Limits, natureAtJump } from "./jumps.ts";
 import { apartByCase, atMember } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
@@ -34,6 +35,8 @@ interface Place {
   readonly kind: "stationary" | "corner" | "end" | "gap";
   readonly attained: boolean;
   readonly solution?: Solution;
+  /** What the function comes close to on either side, where it jumps. */
+  readonly limits?: Limits;
 }
 
 /**
@@ -172,17 +175,18 @@ function allPlaces(
     return value && at !== undefined ? [{ at, value, kind: "stationary", attained: true, solution: one }] : [];
   });
   const bounds = facts.filter((fact) => !(fact.kind === "relation" && fact.comparisons.includes("!=")));
-  const borders = boundaries([...realDomain(derivative), ...domain], variable, bounds);
+  const borders = boundaries([...realDomain(derivative), ...domain, ...caseConditions(objective, variable)], variable, bounds);
   if (!borders) throw new Unsolvable("the places where the function or its derivative is not defined could not be listed");
   const edges = borders.flatMap((value): readonly Place[] => {
     const at = approximateValue(value);
     if (at === undefined || !inside(at)) return [];
     const attained = domain.every((condition) => decide(simplify(substitute(condition, new Map([[variable, value]]))).expression, []) !== false);
-    return [{ at, value, kind: attained ? "corner" : "gap", attained }];
+    const limits = attained ? jumpAt(objective, variable, value, valueAt(objective, variable, value)) : undefined;
+    return [{ at, value, kind: attained ? "corner" : "gap", attained, ...(limits ? { limits } : {}) }];
   });
   const ends = [low, high].map((end): Place => ({ at: end.place, value: end.value, kind: "end", attained: end.attained }));
   const places: Place[] = [];
-  for (const place of [...ends, ...own, ...edges]) {
+  for (const place of [...ends, ...edges.filter(({ limits }) => limits), ...own, ...edges]) {
     const twin = places.find(
       (other) => other.value && place.value && Math.abs(other.at - place.at) < 1e-9 && zeroTest(subtract(other.value, place.value)).kind === "zero",
     );
@@ -275,14 +279,16 @@ function bySigns(places: readonly Place[], task: OptimumTask, variable: string, 
     if (!place.attained || !place.value) return;
     const [before, after] = [signs[k - 1], signs[k]];
     const isEnd = place.kind === "end";
-    const nature =
-      place.kind === "stationary" && (before === undefined || after === undefined)
+    const value = valueAt(task.objective, variable, place.value);
+    const nature = place.limits
+      ? natureAtJump(value, place.limits, before, after)
+      : place.kind === "stationary" && (before === undefined || after === undefined)
         ? natureByDerivatives({ values: new Map([[variable, place.value]]), integers: [] }, variable, second(), [])
         : natureOf(place.kind === "end" && k === 0 ? undefined : before, isEnd && k > 0 ? undefined : after, isEnd);
     if (place.kind === "corner" && nature === "inflection") return;
     points.push({
       values: new Map([[variable, place.value]]),
-      value: valueAt(task.objective, variable, place.value),
+      value,
       nature,
       global: false,
       end: isEnd,
@@ -317,6 +323,10 @@ function withGlobal(
   const undecided = signs.includes(undefined);
   let beaten: string | undefined;
   let proven = !undecided;
+  for (const { limits, value } of places) {
+    const beating = limits && value && best ? [limits.left, limits.right].find((limit) => better(limit, best.value, wanted)) : undefined;
+    if (beating && value) beaten ??= `close to ${variable} = ${text(value)} the values approach ${text(beating)}, which is not reached`;
+  }
   places.forEach((place, k) => {
     if (place.attained) return;
     for (const side of [-1, 1] as const) {
