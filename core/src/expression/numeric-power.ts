@@ -40,7 +40,9 @@ export function positivePower(base: Rational, exponent: Rational): Surd | undefi
 export function surd(radicand: integer.Integer, degree: number): Surd {
   const { outside, inside } = integer.extractPower(radicand, degree);
   let [base, root] = [inside, degree];
-  for (let divisor = 2; divisor <= root; divisor += 1) {
+  // A number is no higher power than it has bits.
+  const highest = integer.bitLength(integer.toBigInt(base));
+  for (let divisor = 2; divisor <= Math.min(root, highest); divisor += 1) {
     while (root % divisor === 0 && base !== 1) {
       const exact = integer.exactRoot(base, divisor);
       if (exact === undefined) break;

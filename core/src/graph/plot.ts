@@ -28,7 +28,10 @@ export function plot(items: readonly GraphItem[], view: View, ownMarks?: readonl
   const extent = items.flatMap((item, k) => extentOf(item, view, paths.get(k), reach)).flatMap(scaled);
   const usual = surfaces && extent.length === 0 ? USUAL : view.logarithmic?.x && extent.length + allMarks.length === 0 ? DECADES : undefined;
   const x = view.x ?? usual ?? horizontalRange(allMarks, extent);
-  const inside = allMarks.filter(({ at }) => at[0] >= x.from - 1e-9 * (x.to - x.from) && at[0] <= x.to + 1e-9 * (x.to - x.from));
+  // Lines that run along the axis are in every part of it.
+  const inside = allMarks.filter(
+    (mark) => mark.x === undefined || (mark.at[0] >= x.from - 1e-9 * (x.to - x.from) && mark.at[0] <= x.to + 1e-9 * (x.to - x.from)),
+  );
   const marked = [...inside.filter((mark) => mark.y !== undefined).map(({ at }) => at[1]), ...extent.map(([, y]) => y)];
   const values = functions.flatMap((item) => functionValues(item, view, x));
   const y =

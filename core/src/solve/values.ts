@@ -5,6 +5,7 @@ import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import { denest } from "../rewrite/denest.ts";
+import { rationalised } from "../rewrite/forms/root-and-log-forms.ts";
 import { undoesInverse, undone, withoutInverse } from "../rewrite/inverse-circular.ts";
 import { expandedLogarithm } from "../rewrite/logarithms.ts";
 import { isNegative, withContentApart } from "../rewrite/normal-form.ts";
@@ -21,7 +22,7 @@ export function readable(e: Expression): Expression {
     ...byPrimes(plain),
     ...withoutInverses(plain),
   ];
-  return withoutOuterSign(candidates.reduce((best, next) => (complexity(next) < complexity(best) ? next : best)));
+  return withoutOuterSign(withoutRootsBelow(candidates.reduce((best, next) => (complexity(next) < complexity(best) ? next : best))));
 }
 
 /** cos(arccos a) is a, and sin(2 arccos a) an expression in a: for numbers only, since letters would lose their domain. */
@@ -34,6 +35,18 @@ function withoutInverses(e: Expression): readonly Expression[] {
   return [undone, withoutInverse]
     .map(ofNumbers)
     .flatMap((form) => [form(e), expand(form(e))].map((one) => simplify(denest(simplify(one).expression)).expression));
+}
+
+/** How much longer a number may become by having no root below a line. */
+const LONGER = 4;
+
+/** 1/(3 − √3) as (3 + √3)/6, for numbers. */
+function withoutRootsBelow(e: Expression): Expression {
+  const isBelow = (part: Expression): boolean => isReciprocal(part) && part.kind === "power" && part.base.kind === "sum" && freeNames(part).size === 0;
+  const below = findAll(e, isBelow);
+  const isRoot = (part: Expression): boolean => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1;
+  const above = below.some((part) => findAll(part, isRoot).length > 0) ? rationalised(e) : undefined;
+  return above && complexity(above) <= complexity(e) + LONGER ? above : e;
 }
 
 /** With several logarithms of numbers, those of their primes may cancel. */

@@ -3,7 +3,7 @@ import * as complex from "../../number/complex-ball.ts";
 import { arctan } from "../../number/elementary.ts";
 import { above, type Interval, invert, type MaybeInterval } from "../../number/interval.ts";
 import * as real from "../../number/real-ball.ts";
-import { call, chain, divide, HALF, MINUS_ONE, negate, number, ONE, PI, power, product, relation, sqrt, subtract, sum, TWO } from "../construct.ts";
+import { call, chain, divide, HALF, MINUS_ONE, negate, number, ONE, PI, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import { angleOfSine, angleOfTangent } from "./circular-values.ts";
@@ -102,6 +102,7 @@ export const ARCCOSINE: FunctionFamily = {
 
 export const ARCTANGENT: FunctionFamily = {
   name: "arctan",
+  farValues: () => [negate(quarterTurn()), quarterTurn()],
   arity: 1,
   total: false,
   parity: "odd",
@@ -121,6 +122,7 @@ export const ARCTANGENT: FunctionFamily = {
 /** arccot x = π/2 − arctan x, in (0, π). */
 export const ARCCOTANGENT: FunctionFamily = {
   name: "arccot",
+  farValues: () => [PI, ZERO],
   arity: 1,
   total: false,
   inverse: "cot",
@@ -139,6 +141,7 @@ export const ARCCOTANGENT: FunctionFamily = {
 /** arcsec x = arccos(1/x), in [0, π]. */
 export const ARCSECANT: FunctionFamily = {
   name: "arcsec",
+  farValues: () => [quarterTurn(), quarterTurn()],
   arity: 1,
   total: false,
   inverse: "sec",
@@ -160,6 +163,7 @@ export const ARCSECANT: FunctionFamily = {
 /** arccsc x = arcsin(1/x), in [−π/2, π/2]. */
 export const ARCCOSECANT: FunctionFamily = {
   name: "arccsc",
+  farValues: () => [ZERO, ZERO],
   arity: 1,
   total: false,
   parity: "odd",

@@ -8,6 +8,7 @@ import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
+import { zeroTest } from "../../rewrite/zero-test.ts";
 import type { Mark } from "../scene.ts";
 import { limitAt } from "./limit-at.ts";
 import { type Drawn, pointMark, position } from "./point-mark.ts";
@@ -17,7 +18,7 @@ const PRECISION = 420;
 /** Distances from a place at which the function is looked at. */
 const STEPS = stepsOf([20, 40, 80]);
 /** Where values so near are beyond all numbers, as those of e^(1/x), these serve. */
-const WIDER_STEPS = stepsOf([10, 20, 30]);
+const WIDER_STEPS = [stepsOf([10, 20, 30]), stepsOf([5, 8, 11])];
 
 function stepsOf(bits: readonly number[]): readonly Rational[] {
   return bits.map((own) => rational.power(rational.rational(2), -own));
@@ -27,19 +28,17 @@ function stepsOf(bits: readonly number[]): readonly Rational[] {
  * What happens where a function stops being defined: a vertical asymptote where it grows beyond all bounds, a hole where it has a
  * limit but no value, an end of its domain where it has a value.
  */
-export function gaps({ expression, variable, range }: Drawn, index: number): readonly Mark[] {
+export function gaps(drawn: Drawn, index: number): readonly Mark[] {
+  const { expression, variable, range } = drawn;
   const found: Mark[] = [];
   for (const x of borders(expression, variable, range)) {
     const sides = ([-1, 1] as const).map((side) => behaviour(expression, variable, x, side));
     const at = position(x, ZERO);
     if (!at || found.some((mark) => Math.abs(mark.at[0] - at[0]) < 1e-12)) continue;
-    if (sides.includes("unbounded")) {
-      found.push({ kind: "asymptote", x, at, curves: [index] });
-      continue;
-    }
+    if (sides.includes("unbounded")) found.push({ kind: "asymptote", x, at, curves: [index] });
     const own = pointMark("endpoint", x, expression, variable, [index]);
     if (own.length > 0) found.push(...(sides.includes("nothing") ? own : []));
-    else if (sides.includes("limit")) found.push(...holeAt(expression, variable, x, index));
+    else found.push(...holesAt(drawn, x, sides, index));
   }
   return found;
 }
@@ -54,8 +53,11 @@ export function borders(expression: Expression, variable: string, range: Drawn["
 
 /** How the function behaves on one side of a place, from its values closer and closer to it. */
 function behaviour(expression: Expression, variable: string, x: Expression, side: -1 | 1): "limit" | "unbounded" | "nothing" {
-  const found = behaviourAt(STEPS, expression, variable, x, side);
-  return found === "nothing" ? behaviourAt(WIDER_STEPS, expression, variable, x, side) : found;
+  for (const steps of [STEPS, ...WIDER_STEPS]) {
+    const found = behaviourAt(steps, expression, variable, x, side);
+    if (found !== "nothing") return found;
+  }
+  return "nothing";
 }
 
 function behaviourAt(steps: readonly Rational[], expression: Expression, variable: string, x: Expression, side: -1 | 1): "limit" | "unbounded" | "nothing" {
@@ -76,8 +78,13 @@ function behaviourAt(steps: readonly Rational[], expression: Expression, variabl
   return late > early / 2 && late > 1e-6 ? "unbounded" : "limit";
 }
 
-function holeAt(expression: Expression, variable: string, x: Expression, index: number): readonly Mark[] {
-  const y = limitAt(expression, variable, x);
-  const at = y && position(x, y);
-  return y && at ? [{ kind: "hole", x, y, at, curves: [index] }] : [];
+/** Where the curve goes from each side without having it. */
+function holesAt({ expression, variable }: Drawn, x: Expression, sides: readonly string[], index: number): readonly Mark[] {
+  const limits = ([-1, 1] as const).flatMap((side, k) => (sides[k] === "limit" ? (limitAt(expression, variable, x, side) ?? []) : []));
+  const [first, second] = limits;
+  const distinct = first && second && zeroTest(subtract(first, second)).kind === "zero" ? [first] : limits;
+  return distinct.flatMap((y): readonly Mark[] => {
+    const at = position(x, y);
+    return at ? [{ kind: "hole", x, y, at, curves: [index] }] : [];
+  });
 }

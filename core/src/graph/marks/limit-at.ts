@@ -3,6 +3,7 @@ import { approximateValue } from "../../expression/ball-value.ts";
 import { call, divide, E, negate, number, ONE, power, product, sum, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, freeNames, isReciprocal } from "../../expression/expression.ts";
+import { family } from "../../expression/functions/registry.ts";
 import { substitute } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
 import { branchBorders, steppedParts } from "../../rewrite/branches.ts";
@@ -14,26 +15,74 @@ import { readable } from "../../solve/values.ts";
 const MOST_ORDERS = 4;
 const DEEPEST = 4;
 
+/** A side from which a place is come close to. */
+export type Side = -1 | 1;
+
+/** A place with the side from which it is come close to. */
+interface Approach {
+  readonly variable: string;
+  readonly x: Expression;
+  readonly side: Side;
+}
+
 /**
- * The limit of an expression at a place at the border of where it is defined, where it follows from values there, from the limits of its
- * parts, or for quotients of two zeros or two infinities from their derivatives (G. de l'Hôpital, 1696). Undefined where these do not say.
+ * The limit of an expression from one side at a place at the border of where it is defined, where it follows from values there, from the
+ * limits of its parts, from what functions come close to far out, or for quotients of two zeros or two infinities from their derivatives
+ * (G. de l'Hôpital, 1696). Undefined where these do not say.
  */
-export function limitAt(e: Expression, variable: string, x: Expression, depth = 0): Expression | undefined {
-  if (depth > DEEPEST || !contains(e, variable)) return contains(e, variable) ? undefined : e;
-  if (branchBorders(e, variable).length + steppedParts(e, variable).length > 0) return undefined;
+export function limitAt(e: Expression, variable: string, x: Expression, side: Side): Expression | undefined {
+  return limitOf(e, { variable, x, side }, 0);
+}
+
+function limitOf(e: Expression, to: Approach, depth: number): Expression | undefined {
+  const { variable, x } = to;
+  if (!contains(e, variable)) return e;
+  if (depth > DEEPEST || branchBorders(e, variable).length + steppedParts(e, variable).length > 0) return undefined;
   const plain = simplify(e).expression;
   const own = valueAt(plain, variable, x);
   if (own) return own;
-  const deeper = (part: Expression): Expression | undefined => limitAt(part, variable, x, depth + 1);
-  if (plain.kind === "power" && contains(plain.exponent, variable)) {
-    const exponent = deeper(product(plain.exponent, call("ln", plain.base)));
-    return exponent && readable(power(E, exponent));
+  const deeper = (part: Expression): Expression | undefined => limitOf(part, to, depth + 1);
+  switch (plain.kind) {
+    case "power":
+      if (contains(plain.exponent, variable)) return limitOfPower(plain, to, depth);
+      {
+        const base = deeper(plain.base);
+        const value = base && valueAt(power(base, plain.exponent), variable, x);
+        if (value) return value;
+      }
+      break;
+    case "call": {
+      const far = farValue(plain, to);
+      if (far) return far;
+      const inner = plain.args.map(deeper);
+      if (inner.every((part) => part !== undefined)) return valueAt(call(plain.name, ...inner), variable, x);
+      break;
+    }
+    case "sum":
+    case "product": {
+      const parts = (plain.kind === "sum" ? plain.terms : plain.factors).map(deeper);
+      if (parts.every((part) => part !== undefined)) return readable(plain.kind === "sum" ? sum(...parts) : product(...parts));
+      break;
+    }
+    default:
   }
-  if (plain.kind === "sum") {
-    const parts = plain.terms.map(deeper);
-    return parts.every((part) => part !== undefined) ? readable(sum(...parts)) : undefined;
-  }
-  return ofQuotient(plain, variable, x);
+  return ofQuotient(plain, to);
+}
+
+/** b^u as e^(u ln b), whose exponent has a limit or falls beyond all bounds. */
+function limitOfPower({ base, exponent }: Expression & { readonly kind: "power" }, to: Approach, depth: number): Expression | undefined {
+  const whole = simplify(product(exponent, call("ln", base))).expression;
+  if (growsAt(whole, to) && signBeside(whole, to) === -1) return ZERO;
+  const limit = limitOf(whole, to, depth + 1);
+  return limit && readable(power(E, limit));
+}
+
+/** What a function comes close to where its argument grows or falls beyond all bounds. */
+function farValue({ name, args }: Expression & { readonly kind: "call" }, to: Approach): Expression | undefined {
+  const values = family(name)?.farValues?.();
+  const argument = args.at(-1);
+  const sign = values && argument && growsAt(argument, to) ? signBeside(argument, to) : undefined;
+  return sign === undefined || sign === 0 ? undefined : values?.[sign === 1 ? 1 : 0];
 }
 
 /** What is there, where all of it is defined. */
@@ -46,28 +95,29 @@ function valueAt(e: Expression, variable: string, x: Expression): Expression | u
 }
 
 /** Of a product: numerator over denominator, or a factor that grows beyond all bounds over the reciprocal of the rest. */
-function ofQuotient(e: Expression, variable: string, x: Expression): Expression | undefined {
+function ofQuotient(e: Expression, to: Approach): Expression | undefined {
   const factors = e.kind === "product" ? e.factors : [e];
   const below = factors.filter(isReciprocal);
   const above = factors.filter((factor) => !isReciprocal(factor));
   const turned = below.map((part) => (part.kind === "power" ? power(part.base, negate(part.exponent)) : part));
   const pairs: (readonly [Expression, Expression])[] = [[product(...above), product(...turned)]];
-  for (const factor of above) if (growsAt(factor, variable, x)) pairs.push([factor, divide(ONE, product(...factors.filter((other) => other !== factor)))]);
+  for (const factor of above) if (growsAt(factor, to)) pairs.push([factor, divide(ONE, product(...factors.filter((other) => other !== factor)))]);
   for (const [top, bottom] of pairs) {
-    const found = byDerivatives(top, bottom, variable, x);
+    const found = byDerivatives(top, bottom, to);
     if (found) return found;
   }
   return undefined;
 }
 
-function byDerivatives(top: Expression, bottom: Expression, variable: string, x: Expression): Expression | undefined {
+function byDerivatives(top: Expression, bottom: Expression, to: Approach): Expression | undefined {
+  const { variable, x } = to;
   try {
     let [above, below] = [top, bottom];
     for (let order = 0; order < MOST_ORDERS; order += 1) {
       const quotient = valueAt(simplify(divide(above, below)).expression, variable, x);
       if (quotient) return quotient;
       const [a, b] = [valueAt(above, variable, x), valueAt(below, variable, x)];
-      const grows = growsAt(below, variable, x);
+      const grows = growsAt(below, to);
       if (a && grows) return ZERO;
       const indefinite = grows || (a && b && zeroTest(a).kind === "zero" && zeroTest(b).kind === "zero");
       if (!indefinite) return undefined;
@@ -80,14 +130,27 @@ function byDerivatives(top: Expression, bottom: Expression, variable: string, x:
   return undefined;
 }
 
-/** Whether the values grow on and on towards a place, on a side where there are any. */
-function growsAt(e: Expression, variable: string, x: Expression): boolean {
-  return [-1, 1].some((side) => {
-    const sizes = [20, 40, 80].map((bits) => {
-      const step = rational.multiply(rational.rational(side), rational.power(rational.rational(2), -bits));
-      return Math.abs(approximateValue(substitute(e, new Map([[variable, sum(x, number(step))]]))) ?? Number.NaN);
-    });
-    const [first = 0, second = 0, third = 0] = sizes;
-    return second > first * 1.5 && third > second * 1.5;
-  });
+/** Values ever closer to the place. */
+function valuesBeside(e: Expression, { variable, x, side }: Approach): readonly (number | undefined)[] {
+  const at = (bits: number): number | undefined => {
+    const step = rational.multiply(rational.rational(side), rational.power(rational.rational(2), -bits));
+    return approximateValue(substitute(e, new Map([[variable, sum(x, number(step))]])));
+  };
+  const values = CLOSER_BITS.map(at);
+  return values.every((value) => value !== undefined) ? values : WIDER_BITS.map(at);
+}
+
+const CLOSER_BITS = [20, 40, 80];
+/** Where values so near are beyond all numbers, as those of e^(1/x), these serve. */
+const WIDER_BITS = [5, 8, 11];
+
+/** Whether the values grow on and on towards a place. */
+function growsAt(e: Expression, to: Approach): boolean {
+  const [first = Number.NaN, second = Number.NaN, third = Number.NaN] = valuesBeside(e, to).map((value) => Math.abs(value ?? Number.NaN));
+  const isMore = (next: number, before: number): boolean => next === Number.POSITIVE_INFINITY || next > before * 1.5;
+  return isMore(second, first) && isMore(third, second);
+}
+
+function signBeside(e: Expression, to: Approach): number {
+  return Math.sign(valuesBeside(e, to).at(-1) ?? Number.NaN);
 }

@@ -3,7 +3,7 @@ import { type Antiderivative, integralStep } from "../../calculus/integral/rule.
 import { type Check, verdictOf } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { name, sum } from "../../expression/construct.ts";
-import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { givenOutside, isIndefiniteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
@@ -99,11 +99,18 @@ function standing(outcome: Outcome, value: Expression): Outcome {
   return { ...outcome, checks, verdict: verdictOf(checks) };
 }
 
+/** Whether a number holds functions of inverse functions, or a sum below a line: a shorter form may be known. */
+function isNumberWithRoots(e: Expression): boolean {
+  return (
+    freeNames(e).size === 0 && (undoesInverse(e) || findAll(e, (part) => isReciprocal(part) && part.kind === "power" && part.base.kind === "sum").length > 0)
+  );
+}
+
 function shortest(e: Expression): ReturnType<typeof simplify> {
   const plain = simplify(e);
-  const others = [simplify(denest(expand(plain.expression))).expression, ...(undoesInverse(plain.expression) ? [readable(plain.expression)] : [])];
-  const length = (form: Expression): number => text(form).length;
-  return { ...plain, expression: others.reduce((best, next) => (length(next) < length(best) ? next : best), plain.expression) };
+  const other = simplify(denest(expand(plain.expression))).expression;
+  const best = text(other).length < text(plain.expression).length ? other : plain.expression;
+  return { ...plain, expression: isNumberWithRoots(best) ? readable(best) : best };
 }
 
 function readFigures(sentence: Parameters<Instruction["read"]>[0]): number {
