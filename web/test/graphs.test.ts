@@ -142,6 +142,35 @@ describe("graphs under the hand", () => {
   });
 });
 
+describe("units", () => {
+  const named = (line: number): Promise<readonly string[]> =>
+    author.page.$$eval(`[data-testid=line-${line}] [role=application] text`, (all) =>
+      all.map((one) => one.textContent ?? "").filter((text) => / in /.test(text)),
+    );
+
+  it("stand at the axes and behind the answers", async () => {
+    await opens("The heaving line");
+    expect(await named(5)).toEqual(["h in m", "t in s"]);
+    await author.sees(/13\s*m/, "[data-testid=line-6]");
+    await author.sees(/3\.05739\s*s/, "[data-testid=line-7]");
+    await author.sees(/15\.9625\s*m\/s/, "[data-testid=line-8]");
+  });
+
+  it("that do not go together bend a line, and what is no unit is pointed out", async () => {
+    await author.write("evaluate h_0 + v_0");
+    await author.seesVerdict(9, "bent");
+    const area = await author.page.waitForSelector('textarea[aria-label="writing line"]');
+    await area?.click();
+    await area?.type("given k = 3 furlong");
+    await author.sees("no unit behind a number and a space");
+    await author.page.keyboard.down("Control");
+    await author.page.keyboard.press("a");
+    await author.page.keyboard.up("Control");
+    await author.page.keyboard.press("Backspace");
+    await author.press("Undo");
+  });
+});
+
 describe("figures under the hand", () => {
   it("measure exactly, and a point with a free coordinate is dragged", async () => {
     await opens("The shortest way by the quay");
@@ -199,8 +228,8 @@ describe("the published page", () => {
         caption: one.querySelector("figcaption")?.textContent ?? "",
       })),
     );
-    // The twelve of the set, and the one that was written above.
-    expect(graphs.length).toBe(13);
+    // The thirteen of the set, and the one that was written above.
+    expect(graphs.length).toBe(14);
     expect(graphs.every(({ drawn, words, caption }) => drawn > 0 && words.length > 20 && caption.length > 3)).toBe(true);
     expect(graphs.filter(({ drawn }) => drawn === 3)).toHaveLength(1);
     expect(await reader.$$eval("script", (all) => all.length)).toBe(0);
