@@ -147,6 +147,17 @@ describe("marks", () => {
   });
 
   test.each<[string, readonly string[]]>([
+    ["x - floor(x) for x from 0 to 2", ["0", "1", "2"]],
+    ["floor(x) for x from -2 to 2", []],
+    ["floor(x^2) - 2 for x from 0 to 1.6", []],
+    ["2x - floor(x) - 1 for x from -2 to 2", ["1", "1/2"]],
+    ["floor(x) - x/2 for x from -3 to 3", ["0"]],
+  ])("of %s, with steps, are zero at %j", (line, expected) => {
+    const zeros = graphOf(line).marks.filter(({ kind }) => kind === "zero");
+    expect(zeros.map(({ x }) => x?.text).sort()).toEqual(expected);
+  });
+
+  test.each<[string, readonly string[]]>([
     ["y = x^2 - 2 in [0, infinity)", ["zero sqrt(2)", "minimum 0", "intercept 0", "endpoint 0"]],
     ["e^x in [0, infinity)", ["intercept 0", "endpoint 0"]],
     ["e^(-x) in [0, infinity)", ["intercept 0", "asymptote", "endpoint 0"]],

@@ -1,5 +1,4 @@
 import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
-import { approximateValue } from "../../expression/ball-value.ts";
 import { number, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -8,15 +7,12 @@ import { branchBorders, steppedParts, writtenNear } from "../../rewrite/branches
 import { simplify } from "../../rewrite/simplify.ts";
 import { constantSign, zeroTest } from "../../rewrite/zero-test.ts";
 import type { Mark } from "../scene.ts";
-import { isBounded } from "../window.ts";
 import { type Drawn, pointMark, position } from "./point-mark.ts";
+import { stepPlaces } from "./steps.ts";
 import { rootsOf } from "./zeros.ts";
 
 /** How far from a place its sides are looked at. */
 const NEAR = rational.power(rational.rational(2), -40);
-const MOST_STEPS = 24;
-/** Whole numbers looked at where no range says which. */
-const USUAL_STEPS = { from: -3, to: 3 };
 const NEARLY = 1e-9;
 
 /**
@@ -71,18 +67,7 @@ function cornerNature(sides: readonly Expression[], variable: string, x: Express
 
 /** Where bars, cases and extrema change, and where steps are whole numbers in the range. */
 function places(expression: Expression, variable: string, range: Drawn["range"]): readonly Expression[] {
+  const roots = (left: Expression, right: Expression): readonly Expression[] => rootsOf(left, right, variable, range);
   const borders = branchBorders(expression, variable).filter((border) => freeNames(border).size === 1);
-  const whole = steppedParts(expression, variable).flatMap((part) =>
-    freeNames(part).size === 1 ? wholeValues(part, variable, range && isBounded(range) ? range : USUAL_STEPS) : [],
-  );
-  return [...borders.map((border) => [border, ZERO] as const), ...whole].flatMap(([left, right]) => rootsOf(left, right, variable, range));
-}
-
-/** The equations u = n for the whole numbers that u takes at the ends of the range and between, where there are not too many. */
-function wholeValues(part: Expression, variable: string, range: NonNullable<Drawn["range"]>): readonly (readonly [Expression, Expression])[] {
-  const looks = Array.from({ length: 65 }, (_, k) => range.from + ((range.to - range.from) * k) / 64);
-  const heights = looks.flatMap((x) => approximateValue(substitute(part, new Map([[variable, number(rational.fromNumber(x))]]))) ?? []);
-  const [low, high] = [Math.ceil(Math.min(...heights)), Math.floor(Math.max(...heights))];
-  if (!(high - low <= MOST_STEPS)) return [];
-  return Array.from({ length: Math.max(0, high - low + 1) }, (_, k) => [part, number(low + k)] as const);
+  return [...borders.flatMap((border) => roots(border, ZERO)), ...stepPlaces(expression, variable, range, roots)];
 }

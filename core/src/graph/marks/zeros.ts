@@ -1,15 +1,18 @@
 import { approximateValue } from "../../expression/ball-value.ts";
-import { equation, name, number, relation, ZERO } from "../../expression/construct.ts";
+import { equation, name, number, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import * as rational from "../../number/rational.ts";
+import { steppedParts, writtenNear } from "../../rewrite/branches.ts";
 import { simplify } from "../../rewrite/simplify.ts";
+import { zeroTest } from "../../rewrite/zero-test.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import { Unsolvable } from "../../solve/solution.ts";
 import type { Mark } from "../scene.ts";
 import { isBounded, rangeAround } from "../window.ts";
 import { type Drawn, pointMark } from "./point-mark.ts";
+import { rangeOfSteps, stepPlaces } from "./steps.ts";
 
 /** Where a function meets the horizontal axis. */
 export function zeros({ expression, variable, range }: Drawn, index: number): readonly Mark[] {
@@ -50,6 +53,7 @@ function rootsWithFamilies(
   try {
     const task = equation(f, g);
     if (task.kind !== "relation" || equal(f, g)) return none;
+    if (steppedParts(task, variable).length > 0) return { values: rootsBetweenSteps(subtract(f, g), variable, range), repeats: false };
     const { set } = solveEquation({ equation: task, unknown: variable, domain: "real", assumptions: within(variable, range), brief: true });
     const values = set.solutions.flatMap((solution) => {
       const value = solution.values.get(variable) ?? ZERO;
@@ -68,6 +72,27 @@ function rootsWithFamilies(
 }
 
 const NEAREST = 5;
+
+/** The single zeros of a function with steps: those at the steps, and between two of them those of what is written there. */
+function rootsBetweenSteps(f: Expression, variable: string, range: Drawn["range"]): readonly Expression[] {
+  const roots = (left: Expression, right: Expression): readonly Expression[] => rootsOf(left, right, variable, range);
+  const at = (value: Expression): number => approximateValue(value) ?? Number.NaN;
+  const steps = [...stepPlaces(f, variable, range, roots)].sort((a, b) => at(a) - at(b));
+  const isZero = (x: Expression): boolean => zeroTest(writtenNear(substitute(f, new Map([[variable, x]])), variable, x)).kind === "zero";
+  const { from, to } = rangeOfSteps(range);
+  const ends = [from, ...steps.map(at), to];
+  const pieces = ends.slice(1).flatMap((high, k) => {
+    const low = ends[k] ?? high;
+    return high - low > SLACK ? [{ low, high, own: simplify(writtenNear(f, variable, number(rational.fromNumber((low + high) / 2)))).expression }] : [];
+  });
+  const [level, others] = [pieces.filter(({ own }) => freeNames(own).size === 0), pieces.filter(({ own }) => freeNames(own).size > 0)];
+  const isAlone = (x: Expression): boolean =>
+    !level.some(({ low, high, own }) => at(x) >= low - SLACK && at(x) <= high + SLACK && zeroTest(own).kind === "zero");
+  const inside = others.flatMap(({ low, high, own }) =>
+    rootsOf(own, ZERO, variable, { from: low, to: high }).filter((x) => at(x) > low + SLACK && at(x) < high - SLACK),
+  );
+  return [...steps.filter((x) => isZero(x) && isAlone(x)), ...inside];
+}
 
 /** How far, in widths of the range, its ends are moved out: π as a double is less than π. */
 const SLACK = 1e-12;
