@@ -1,5 +1,7 @@
 import { describe, expect, test } from "vitest";
-import type { AnswerReport } from "../src/instruction/report.ts";
+import { drawPgf } from "../src/graph/pgf.ts";
+import { drawSvg } from "../src/graph/svg.ts";
+import { type AnswerReport, valueLatex } from "../src/instruction/report.ts";
 import { answered } from "./oracle.ts";
 
 type Graph = AnswerReport & { readonly kind: "graph" };
@@ -171,7 +173,7 @@ describe("the givens of a graph", () => {
   test.each<[readonly string[], string, string, readonly [number, number] | undefined]>([
     [["given v = 12 m/s", "given g = 9.8 m/s^2", "given t in [0, 3] s", "graph h = v t - g t^2/2"], "t in s", "h in m", [0, 3]],
     [["given v = 12 m/s", "given t [s]", "graph y = v t"], "t in s", "y in m", undefined],
-    [["given k = 2 kN/m", "given x in [-5, 5] cm", "graph k x"], "x in m", "y in N", [-0.05, 0.05]],
+    [["given k = 2 kN/m", "given x in [-5, 5] cm", "graph k x"], "x in cm", "y in N", [-0.05, 0.05]],
     [["given k = 2 kN/m", "given x [m]", 'graph k x with axis x "stretch in m"'], "stretch in m", "y in N", undefined],
     [["given v = 12 m/s", "graph y = v t"], "t", "y", undefined],
     [["graph y = x^2"], "x", "y", undefined],
@@ -180,6 +182,37 @@ describe("the givens of a graph", () => {
     const picture = answer?.kind === "graph" ? answer.picture : undefined;
     expect([picture?.xLabel, picture?.yLabel]).toEqual([xLabel, yLabel]);
     if (window) expect([picture?.window.xMin, picture?.window.xMax]).toEqual(window);
+  });
+
+  test("number an axis in the unit of its quantity, and its marks too", () => {
+    const tide = answered("given T = 12.4 h", "given t in [0, 24.8] h", "graph h = 3 + 2 cos(2pi t/T)").answer;
+    if (tide?.kind !== "graph") throw new Error("no graph");
+    const { picture } = tide;
+    const svg = drawSvg(picture);
+    const numbers = [...svg.matchAll(/text-anchor="middle"[^>]*>([^<]*)</g)].map(([, label]) => label);
+    expect(numbers).toEqual(Array.from({ length: 12 }, (_, k) => String(2 * k + 2)));
+    expect(picture.marks.filter(({ kind }) => kind === "minimum").map(({ label }) => label)).toEqual(["(31/5, 1)", "(93/5, 1)"]);
+    expect(picture.description).toContain("for t from 0 to 24.8");
+    expect(picture.description).toContain("falls from t = 0 to 6.2");
+    // The marks themselves are in seconds, as every other line is.
+    expect(tide.marks.find(({ kind }) => kind === "minimum")?.x?.text).toBe("22320");
+    expect(drawPgf(picture)).toContain("xtick={0,7200,14400,");
+  });
+
+  test("draw angles in degrees where they are given in degrees", () => {
+    const { answer } = answered("given theta in [0, 360] deg", "graph y = sin(theta)");
+    const svg = answer?.kind === "graph" ? drawSvg(answer.picture) : "";
+    expect(svg).toMatch(/>θ<\/tspan> in deg/);
+    expect([...svg.matchAll(/text-anchor="middle"[^>]*>([^<]*)</g)].map(([, label]) => label)).toEqual(["45", "90", "135", "180", "225", "270", "315"]);
+  });
+
+  test.each<[readonly string[], string]>([
+    [["given t in [0, 12] h", "solve t = 22320 for t"], "t = 22320\\,\\mathrm{s} = 6.2\\,\\mathrm{h}"],
+    [["given x [cm]", "solve 3x = 0.1 for x"], "x = \\frac{1}{30}\\,\\mathrm{m} \\approx 3.33333\\,\\mathrm{cm}"],
+  ])("%j shows its answer in the unit that was given too", (lines, expected) => {
+    const { answer } = answered(...lines);
+    const [value] = answer?.kind === "solutions" ? Object.entries(answer.solutions[0]?.values ?? {}) : [];
+    expect(value && valueLatex(value[0], value[1])).toBe(expected);
   });
 
   test("that bound the variable on one side bound what is drawn", () => {

@@ -8,12 +8,12 @@ const FLAT = 1e-3;
 type Direction = "rises" | "falls" | "stays level";
 
 /** How a function runs from left to right, in words: where it rises, falls and stays level, and how often it is interrupted. */
-export function behaviourOf({ kind, label, pieces }: Curve, { window, variable, logarithmic }: Scene): readonly string[] {
+export function behaviourOf({ kind, label, pieces }: Curve, { window, variable, logarithmic }: Scene, unitSize = 1): readonly string[] {
   if (kind !== "function" || pieces.length === 0) return [];
   const least = FLAT * (window.yMax - window.yMin);
   const stretches = pieces.flatMap((piece) => stretchesOf(piece, least));
   if (stretches.length > MOST_STRETCHES) return [`${label} goes up and down many times.`];
-  const place = (x: number): string => String(Number((logarithmic?.x ? 10 ** x : x).toPrecision(3))).replace("-", "−");
+  const place = (x: number): string => String(Number(((logarithmic?.x ? 10 ** x : x) / unitSize).toPrecision(3))).replace("-", "−");
   const runs = stretches.map(({ direction, from, to }) => `${direction} from ${plainName(variable)} = ${place(from)} to ${place(to)}`);
   const apart = pieces.length > 1 ? ` in ${pieces.length} separate pieces` : "";
   return [`${label} ${runs.join(", then ")}${apart}.`];

@@ -2,6 +2,8 @@ import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position } from "./scene.ts";
 import { surfaceAxes, surfacePgf } from "./surface-pgf.ts";
 import { DEFAULT_TURN, type Turn } from "./surface-svg.ts";
+import { ticksX, ticksY } from "./svg-axes.ts";
+import { DEFAULT_SIZE } from "./svg-parts.ts";
 import { ASPECT } from "./window.ts";
 
 const DASHES = ["solid", "dashed", "dotted", "dash dot", "densely dashed", "loosely dotted"] as const;
@@ -59,6 +61,7 @@ export function drawPgf(picture: Picture, turn: Turn = DEFAULT_TURN): string {
     `ylabel={${labelLatex(yLabel)}}`,
     ...power("x"),
     ...power("y"),
+    ...unitTicks(picture),
     "clip mode=individual",
     ...(mesh ? ["width=11cm, height=8cm"] : [`scale only axis, width=${WIDTH}cm, height=${short(WIDTH / ASPECT)}cm`]),
     ...(curves.length > 1 ? ["legend pos=outer north east"] : []),
@@ -100,6 +103,17 @@ function curvePgf({ label, pieces, hatching = [], dots = [], bars = [], mesh }: 
       ]
     : [];
   return [...thin, ...thick, ...points, ...legend];
+}
+
+/** The numbers of axes whose unit is not that of the coordinates. */
+function unitTicks(picture: Picture): readonly string[] {
+  const written = (axis: "x" | "y", ticks: readonly { readonly at: number; readonly label: string }[]): string =>
+    `${axis}tick={${ticks.map(({ at }) => short(at)).join(",")}}, ${axis}ticklabels={${ticks.map(({ label }) => labelLatex(label)).join(",")}}`;
+  const { unitSizes } = picture;
+  return [
+    ...(unitSizes && unitSizes.x !== 1 ? [written("x", ticksX(picture, DEFAULT_SIZE))] : []),
+    ...(unitSizes && unitSizes.y !== 1 ? [written("y", ticksY(picture, DEFAULT_SIZE))] : []),
+  ];
 }
 
 /** Several marks at one point, such as a zero that is a minimum, share one label. */

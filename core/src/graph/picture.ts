@@ -1,9 +1,12 @@
 import { decimalText } from "../check/compare.ts";
-import { ballValue } from "../expression/ball-value.ts";
+import { approximateValue, ballValue } from "../expression/ball-value.ts";
+import { divide, equation, name, product } from "../expression/construct.ts";
 import { compile } from "../expression/double-value.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
 import { plain, plainName } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
+import { simplify } from "../rewrite/simplify.ts";
 import { behaviourOf } from "./behaviour.ts";
 import type { Curve, Mark, MarkKind, Position, Scene, Slider, Window } from "./scene.ts";
 
@@ -14,6 +17,8 @@ export interface Picture {
   readonly variable: string;
   readonly xLabel: string;
   readonly yLabel: string;
+  /** How many of the units of the coordinates one is on each axis, as it is numbered. */
+  readonly unitSizes?: { readonly x: number; readonly y: number };
   readonly inTurns?: boolean;
   readonly logarithmic?: { readonly x: boolean; readonly y: boolean };
   readonly sliders?: readonly Slider[];
@@ -79,13 +84,30 @@ const KIND_WORDS: Readonly<Record<MarkKind, string>> = {
   endpoint: "an end",
 };
 
-function pictureMark({ x, y, line, parameter, ...mark }: Mark, scene: Scene): PictureMark {
+/** A coordinate in the unit of its axis. */
+function inAxisUnit(e: Expression, axis: string, { axisUnits }: Scene): Expression {
+  const size = axisUnits?.get(axis);
+  return size ? simplify(divide(e, size)).expression : e;
+}
+
+/** The right side of the equation of a line, in the units of the axes. */
+function lineInAxisUnits(line: Expression, scene: Scene): Expression {
+  const [left, right] = line.kind === "relation" ? line.operands : [];
+  if (!left || !right || !scene.axisUnits) return line;
+  const along = scene.axisUnits.get(scene.variable);
+  const stretched = along ? substitute(right, new Map([[scene.variable, product(along, name(scene.variable))]])) : right;
+  return equation(left, inAxisUnit(stretched, scene.vertical, scene));
+}
+
+function pictureMark({ x: exactX, y: exactY, line, parameter, ...mark }: Mark, scene: Scene): PictureMark {
+  const x = exactX && inAxisUnit(exactX, scene.variable, scene);
+  const y = exactY && inAxisUnit(exactY, scene.vertical, scene);
   const { kind, at, curves, number, hidden, labelAt } = mark;
   const placed = { ...(number === undefined ? {} : { number }), ...(hidden ? { hidden } : {}), ...(labelAt ? { labelAt } : {}) };
   const common = { kind, at, curves, ...placed };
   if (line) {
     const slope = (k: number): number => lineValue(line, scene.variable, k);
-    return { ...common, label: plain(line), line: { kind: "sloping", slope: slope(1) - slope(0), offset: slope(0) } };
+    return { ...common, label: plain(lineInAxisUnits(line, scene)), line: { kind: "sloping", slope: slope(1) - slope(0), offset: slope(0) } };
   }
   if (x && y) {
     const when = parameter && kind === "endpoint" ? `${parameterName(scene, curves)} = ${coordinate(parameter)}: ` : "";
@@ -107,15 +129,21 @@ function lineValue(line: Expression, variable: string, at: number): number {
   return right ? compile(right, [variable])(at) : Number.NaN;
 }
 
+function unitSizesOf({ axisUnits, variable, vertical }: Scene): Picture["unitSizes"] {
+  const [x = 1, y = 1] = [variable, vertical].map((axis) => axisUnits?.get(axis)).map((size) => size && approximateValue(size));
+  return x === 1 && y === 1 ? undefined : { x, y };
+}
+
 /** The drawable picture of a scene, with labels and a description in words. */
 export function picture(scene: Scene): Picture {
   const marks = scene.marks.map((mark) => pictureMark(mark, scene));
   const decimals = (x: number): string => String(Number(x.toPrecision(4))).replace("-", "−");
-  const [xMin, xMax] = [scene.window.xMin, scene.window.xMax].map((end) => (scene.logarithmic?.x ? 10 ** end : end));
+  const unitSizes = unitSizesOf(scene);
+  const [xMin, xMax] = [scene.window.xMin, scene.window.xMax].map((end) => (scene.logarithmic?.x ? 10 ** end : end) / (unitSizes?.x ?? 1));
   const where = `for ${plainName(scene.variable)} from ${decimals(xMin ?? 0)} to ${decimals(xMax ?? 0)}`;
   const found = marks.filter(({ hidden }) => !hidden).map((mark) => `${KIND_WORDS[mark.kind]} ${mark.line ? "" : "at "}${mark.label}`);
   const state = scene.state ? ` and ${scene.state}` : "";
-  const behaviour = scene.curves.flatMap((curve) => behaviourOf(curve, scene));
+  const behaviour = scene.curves.flatMap((curve) => behaviourOf(curve, scene, unitSizes?.x));
   const description = [
     `Graph of ${scene.curves.map((curve) => curve.label).join(" and ")} ${where}${state}${found.length > 0 ? `, with ${found.join(", ")}` : ""}.`,
     ...behaviour,
@@ -126,6 +154,7 @@ export function picture(scene: Scene): Picture {
     variable: scene.variable,
     xLabel: words(scene.variable),
     yLabel: words(scene.vertical),
+    ...(unitSizes ? { unitSizes } : {}),
     ...(scene.logarithmic ? { logarithmic: scene.logarithmic } : {}),
     ...(scene.sliders ? { sliders: scene.sliders } : {}),
     ...(scene.state === undefined ? {} : { state: scene.state }),

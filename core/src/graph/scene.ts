@@ -88,6 +88,8 @@ export interface Scene {
   readonly logarithmic?: { readonly x: boolean; readonly y: boolean };
   /** Words for an axis, by its name: the author's, or its name with its unit. */
   readonly axisWords?: ReadonlyMap<string, string>;
+  /** The sizes of the units in which an axis is numbered, where these are not those of the coordinates: 3600 for hours. */
+  readonly axisUnits?: ReadonlyMap<string, Expression>;
   readonly sliders?: readonly Slider[];
   /** What distinguishes it from other states of the same graph, such as a = 2. */
   readonly state?: string;

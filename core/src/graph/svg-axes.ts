@@ -67,17 +67,32 @@ function powerLabel(power: number, times: number): string {
   return `${times === 1 ? "" : `${times}·`}10${power < 0 ? "⁻" : ""}${digits}`;
 }
 
-const plainTicks = (from: number, to: number, wanted: number): readonly Tick[] => ticks(from, to, wanted).map((at) => ({ at, label: numberLabel(at) }));
-
-function ticksX({ window, inTurns, logarithmic }: Picture, size: Size): readonly Tick[] {
-  const { xMin, xMax } = window;
-  if (logarithmic?.x) return decadeTicks(xMin, xMax, size.width / 70);
-  const turns = inTurns ? turnTicks(xMin, xMax, size.width / 55) : [];
-  return turns.length > 1 ? turns : plainTicks(xMin, xMax, size.width / 70);
+/** Ticks at round numbers of a unit. */
+function plainTicks(from: number, to: number, wanted: number, unit = 1): readonly Tick[] {
+  const places = unit === DEGREE ? degreeTicks(from / unit, to / unit, wanted) : ticks(from / unit, to / unit, wanted);
+  return places.map((at) => ({ at: at * unit, label: numberLabel(at) }));
 }
 
-function ticksY({ window, logarithmic }: Picture, size: Size): readonly Tick[] {
-  return (logarithmic?.y ? decadeTicks : plainTicks)(window.yMin, window.yMax, size.height / 55);
+const DEGREE = Math.PI / 180;
+const PARTS_OF_TURN = [1, 5, 10, 15, 30, 45, 90, 180, 360, 720];
+
+function degreeTicks(from: number, to: number, wanted: number): readonly number[] {
+  const step = PARTS_OF_TURN.find((part) => (to - from) / part <= wanted);
+  if (step === undefined) return ticks(from, to, wanted);
+  const [first, last] = [Math.ceil(from / step - 1e-9), Math.floor(to / step + 1e-9)];
+  return Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => (first + k) * step);
+}
+
+export function ticksX({ window, inTurns, logarithmic, unitSizes }: Picture, size: Size): readonly Tick[] {
+  const { xMin, xMax } = window;
+  if (logarithmic?.x) return decadeTicks(xMin, xMax, size.width / 70);
+  const turns = inTurns && (unitSizes?.x ?? 1) === 1 ? turnTicks(xMin, xMax, size.width / 55) : [];
+  return turns.length > 1 ? turns : plainTicks(xMin, xMax, size.width / 70, unitSizes?.x);
+}
+
+export function ticksY({ window, logarithmic, unitSizes }: Picture, size: Size): readonly Tick[] {
+  const { yMin, yMax } = window;
+  return logarithmic?.y ? decadeTicks(yMin, yMax, size.height / 55) : plainTicks(yMin, yMax, size.height / 55, unitSizes?.y);
 }
 
 /** Thin lines at the ticks. */

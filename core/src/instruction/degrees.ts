@@ -1,4 +1,4 @@
-import { divide, name, number, PI, product, sum } from "../expression/construct.ts";
+import { divide, name, number, PI, sum } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
 import { latex } from "../notation/latex.ts";
@@ -14,27 +14,38 @@ export function anglesIn(equations: readonly Expression[], unknowns: readonly st
   return unknowns.filter((unknown) => circular.some((part) => contains(part, unknown)));
 }
 
-/** A number of degrees as LaTeX, and whether it is exact. */
-interface Degrees {
+/** A unit in which a value is shown beside: its size, and how it is written behind the number. */
+export interface Multiple {
+  readonly size: Expression;
+  readonly latex: string;
+}
+
+const DEGREE: Multiple = { size: divide(PI, number(180)), latex: "^{\\circ}" };
+
+/** A number of units as LaTeX, and whether it is exact. */
+interface Counted {
   readonly latex: string;
   readonly exact: boolean;
 }
 
+/** An angle in degrees, as `inMultiples`. */
+export const inDegrees = (angle: Expression, integers: readonly string[]): string | undefined => inMultiples(angle, integers, DEGREE);
+
 /**
- * An angle in degrees with the sign that goes before it, as LaTeX: "= 30°", "≈ 33.6901°", "= 30° + 360° n" for a family with
+ * A value in a unit with the sign that goes before it, as LaTeX: "= 30°", "≈ 33.6901°", "= 30° + 360° n" for a family with
  * integers. Undefined where a letter that is no such integer stands in it, or its value is not real.
  */
-export function inDegrees(angle: Expression, integers: readonly string[]): string | undefined {
-  const terms = angle.kind === "sum" ? angle.terms : [angle];
+export function inMultiples(value: Expression, integers: readonly string[], unit: Multiple): string | undefined {
+  const terms = value.kind === "sum" ? value.terms : [value];
   const turns = terms.filter((term) => integers.some((letter) => contains(term, letter)));
   const start = terms.filter((term) => !turns.includes(term));
-  const written: Degrees[] = [];
-  const first = start.length > 0 || turns.length === 0 ? degrees(sum(...start)) : undefined;
+  const written: Counted[] = [];
+  const first = start.length > 0 || turns.length === 0 ? counted(sum(...start), unit) : undefined;
   if (first) written.push(first);
   else if (start.length > 0) return undefined;
   for (const turn of turns) {
     const letter = integers.find((one) => contains(turn, one)) ?? "";
-    const each = degrees(simplify(divide(turn, name(letter))).expression);
+    const each = counted(simplify(divide(turn, name(letter))).expression, unit);
     if (!each) return undefined;
     written.push({ latex: `${each.latex} ${latex(name(letter))}`, exact: each.exact });
   }
@@ -42,11 +53,11 @@ export function inDegrees(angle: Expression, integers: readonly string[]): strin
   return `${written.every((one) => one.exact) ? "=" : "\\approx"} ${joined}`;
 }
 
-function degrees(angle: Expression): Degrees | undefined {
-  if (freeNames(angle).size > 0) return undefined;
-  const count = simplify(divide(product(number(180), angle), PI)).expression;
-  const size = count.kind === "number" ? terminatingDecimal(rational.abs(count.value)) : undefined;
-  if (count.kind === "number" && size !== undefined) return { latex: `${rational.sign(count.value) < 0 ? "-" : ""}${size}^{\\circ}`, exact: true };
-  const value = decimals(count, DEFAULT_FIGURES);
-  return value && value.im === undefined ? { latex: `${value.re}^{\\circ}`, exact: false } : undefined;
+function counted(value: Expression, { size, latex: written }: Multiple): Counted | undefined {
+  if (freeNames(value).size > 0) return undefined;
+  const count = simplify(divide(value, size)).expression;
+  const whole = count.kind === "number" ? terminatingDecimal(rational.abs(count.value)) : undefined;
+  if (count.kind === "number" && whole !== undefined) return { latex: `${rational.sign(count.value) < 0 ? "-" : ""}${whole}${written}`, exact: true };
+  const decimal = decimals(count, DEFAULT_FIGURES);
+  return decimal && decimal.im === undefined ? { latex: `${decimal.re}${written}`, exact: false } : undefined;
 }

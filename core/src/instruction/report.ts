@@ -16,7 +16,7 @@ import type { Solution } from "../solve/solution.ts";
 import { unitLatex } from "../units/typeset.ts";
 import { type Answer, DEFAULT_FIGURES } from "./answer.ts";
 import { decimals, shortened } from "./decimals.ts";
-import { inDegrees } from "./degrees.ts";
+import { inDegrees, inMultiples } from "./degrees.ts";
 import type { Piece } from "./sentence.ts";
 import type { AnswerUnits } from "./units.ts";
 import type { Line } from "./working.ts";
@@ -31,6 +31,8 @@ export interface Value {
   readonly degrees?: string;
   /** The unit of the number, where the units of the givens determine one: `m/s^2`. */
   readonly unit?: string;
+  /** The same in the unit in which the quantity was given: LaTeX such as "= 6.2 h". */
+  readonly inGiven?: string;
 }
 
 export interface SolutionReport {
@@ -168,7 +170,10 @@ function valuesReport(
     [...values].map(([key, value]) => {
       const degrees = angles.includes(key) ? inDegrees(value, integers) : undefined;
       const report = integers.length > 0 ? familyReport(value, integers) : valueReport(value);
-      return [key, degrees === undefined ? inUnit(report, units?.names.get(key)) : { ...report, degrees }];
+      if (degrees !== undefined) return [key, { ...report, degrees }];
+      const other = units?.given?.get(key);
+      const inGiven = other && inMultiples(value, integers, { size: other.factor, latex: `\\,${unitLatex(other.text)}` });
+      return [key, { ...inUnit(report, units?.names.get(key)), ...(inGiven === undefined ? {} : { inGiven }) }];
     }),
   );
 }
@@ -340,7 +345,8 @@ export function quantityLatex({ text: written, latex: exact, unit }: Value): str
 
 /** An equation for a value as it is shown: exact, and in degrees where the author uses degrees. */
 export function valueLatex(left: string, value: Value): string {
-  return value.degrees === undefined ? `${left} = ${quantityLatex(value)}` : `${left} = ${value.latex} ${value.degrees}`;
+  if (value.degrees !== undefined) return `${left} = ${value.latex} ${value.degrees}`;
+  return `${left} = ${quantityLatex(value)}${value.inGiven === undefined ? "" : ` ${value.inGiven}`}`;
 }
 
 /** A decimal with the unit of its value, in the notation. */

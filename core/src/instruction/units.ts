@@ -1,10 +1,11 @@
 import type { Check } from "../check/verdict.ts";
-import { name } from "../expression/construct.ts";
+import { isNumber, name } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import { coherentUnit } from "../units/coherent.ts";
 import type { Dimension } from "../units/dimension.ts";
 import { dimensionOf, type Found } from "../units/dimension-of.ts";
+import type { Unit } from "../units/unit.ts";
 import type { Outcome } from "./answer.ts";
 import type { Environment } from "./environment.ts";
 
@@ -12,6 +13,8 @@ import type { Environment } from "./environment.ts";
 export interface AnswerUnits {
   readonly names: ReadonlyMap<string, string>;
   readonly value?: string;
+  /** Of the unknowns that were given in a unit that is not the coherent one, this unit. */
+  readonly given?: ReadonlyMap<string, Unit>;
 }
 
 /** The dimension of an expression by the units that were given, with those of definitions where they have none of their own. */
@@ -22,6 +25,12 @@ export function dimensionIn(environment: Environment, e: Expression): Found {
     if (found?.kind === "known") given.set(letter, found.dimension);
   }
   return dimensionOf(e, given);
+}
+
+/** The unit in which a quantity was given, where it is not the coherent one: hours, centimetres, degrees. */
+export function otherUnit({ units }: Environment, letter: string): Unit | undefined {
+  const unit = units.get(letter);
+  return unit && !isNumber(unit.factor, 1) ? unit : undefined;
 }
 
 /** The coherent unit of an expression, where one is known and it is no plain number. */
@@ -37,7 +46,12 @@ export function answerUnits(environment: Environment, names: readonly string[], 
     const unit = unitIn(environment, name(letter));
     return unit === undefined ? [] : [[letter, unit] as const];
   });
-  return known.length === 0 && own === undefined ? {} : { units: { names: new Map(known), ...(own === undefined ? {} : { value: own }) } };
+  const given = names.flatMap((letter) => {
+    const unit = otherUnit(environment, letter);
+    return unit ? [[letter, unit] as const] : [];
+  });
+  if (known.length + given.length === 0 && own === undefined) return {};
+  return { units: { names: new Map(known), ...(own === undefined ? {} : { value: own }), ...(given.length > 0 ? { given: new Map(given) } : {}) } };
 }
 
 /** The unit of what (n) stands for, as `answerUnits`. */

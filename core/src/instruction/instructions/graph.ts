@@ -4,11 +4,11 @@ import { plot } from "../../graph/plot.ts";
 import type { Mark, Scene, Window } from "../../graph/scene.ts";
 import { CannotDo, NO_STEPS } from "../answer.ts";
 import type { Environment } from "../environment.ts";
+import { axisUnits } from "../graphs/axis-units.ts";
 import { laidOut } from "../graphs/layout.ts";
 import { marksCheck } from "../graphs/marks-check.ts";
 import type { Options } from "../graphs/options.ts";
 import { stateWords } from "../graphs/sliders.ts";
-import { unitWords } from "../graphs/unit-words.ts";
 import { readGraph, type WrittenGraph } from "../graphs/written.ts";
 import type { Instruction } from "../instruction.ts";
 
@@ -54,13 +54,15 @@ interface Drawing {
 function drawing(graph: WrittenGraph, value: Expression | undefined, environment: Environment): Drawing {
   const chosen = new Map(graph.states && value ? [[graph.states.name, value]] : []);
   const { drawn, view, sliders, state } = laidOut(graph, chosen, environment);
-  const axisWords = new Map([...unitWords(graph, view, environment), ...graph.options.axisWords]);
+  const units = axisUnits(graph, view, environment);
+  const axisWords = new Map([...units.words, ...graph.options.axisWords]);
   const finished = (scene: Scene): Drawing => ({
     scene: {
       ...scene,
       marks: arranged(scene.marks, graph.options),
       ...(sliders.length > 0 ? { sliders, state: stateWords(state) } : {}),
       ...(axisWords.size > 0 ? { axisWords } : {}),
+      ...(units.sizes.size > 0 ? { axisUnits: units.sizes } : {}),
     },
     within: ({ xMin, xMax, yMin, yMax }) =>
       finished(plot(drawn, { ...view, equalScales: false, x: { from: xMin, to: xMax }, y: { from: yMin, to: yMax } }, scene.marks)),

@@ -206,7 +206,7 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
           dangerouslySetInnerHTML={{ __html: drawSvg(picture, BENCH_SIZE, turn) }}
         />
         {bracket && <BracketHandles bracket={bracket} window={window} size={plane} whole={BENCH_SIZE.height} change={setBracket} />}
-        {reading && <ReadValues reading={reading} />}
+        {reading && <ReadValues reading={reading} sizes={drawn.unitSizes} />}
       </div>
       <div className="flex flex-wrap gap-1 border-t border-rule px-2 py-1 font-sans text-[13px] text-steel">
         {!isSurface && (
@@ -238,7 +238,7 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
 }
 
 /** The values at the point of a curve that the pointer is near. */
-function ReadValues({ reading: { at, place } }: { readonly reading: Reading }) {
+function ReadValues({ reading: { at, place }, sizes = { x: 1, y: 1 } }: { readonly reading: Reading; readonly sizes?: Picture["unitSizes"] }) {
   const [left, top] = [`${(100 * place[0]) / BENCH_SIZE.width}%`, `${(100 * place[1]) / BENCH_SIZE.height}%`];
   return (
     <>
@@ -246,7 +246,7 @@ function ReadValues({ reading: { at, place } }: { readonly reading: Reading }) {
         className="pointer-events-none absolute -translate-x-1/2 -translate-y-[150%] whitespace-nowrap rounded border border-rule bg-paper px-1.5 text-[13px]"
         style={{ left, top }}
       >
-        ≈ ({read(at[0])}, {read(at[1])})
+        ≈ ({read(at[0] / sizes.x)}, {read(at[1] / sizes.y)})
       </output>
       <span
         aria-hidden="true"
