@@ -176,6 +176,7 @@ describe("the givens of a graph", () => {
     [["given k = 2 kN/m", "given x in [-5, 5] cm", "graph k x"], "x in cm", "y in N", [-0.05, 0.05]],
     [["given k = 2 kN/m", "given x [m]", 'graph k x with axis x "stretch in m"'], "stretch in m", "y in N", undefined],
     [["given v = 12 m/s", "graph y = v t"], "t", "y", undefined],
+    [["given h_0 = 3 m", "given v = 2 m/s", "given t [s]", "graph h_0 + v t, 2"], "t in s", "y in m", undefined],
     [["graph y = x^2"], "x", "y", undefined],
   ])("%j name its axes %s and %s", (lines, xLabel, yLabel, window) => {
     const { answer } = answered(...lines);
@@ -191,7 +192,7 @@ describe("the givens of a graph", () => {
     const svg = drawSvg(picture);
     const numbers = [...svg.matchAll(/text-anchor="middle"[^>]*>([^<]*)</g)].map(([, label]) => label);
     expect(numbers).toEqual(Array.from({ length: 12 }, (_, k) => String(2 * k + 2)));
-    expect(picture.marks.filter(({ kind }) => kind === "minimum").map(({ label }) => label)).toEqual(["(31/5, 1)", "(93/5, 1)"]);
+    expect(picture.marks.filter(({ kind }) => kind === "minimum").map(({ label }) => label)).toEqual(["(6.2, 1)", "(18.6, 1)"]);
     expect(picture.description).toContain("for t from 0 to 24.8");
     expect(picture.description).toContain("falls from t = 0 to 6.2");
     // The marks themselves are in seconds, as every other line is.

@@ -1,11 +1,13 @@
 import { decimalText } from "../check/compare.ts";
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
-import { divide, equation, name, product } from "../expression/construct.ts";
+import { divide, equation, name, number, product } from "../expression/construct.ts";
 import { compile } from "../expression/double-value.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain, plainName } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
+import { terminatingDecimal } from "../number/decimal.ts";
+import * as rational from "../number/rational.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { behaviourOf } from "./behaviour.ts";
 import type { Curve, Mark, MarkKind, Position, Scene, Slider, Window } from "./scene.ts";
@@ -87,7 +89,11 @@ const KIND_WORDS: Readonly<Record<MarkKind, string>> = {
 /** A coordinate in the unit of its axis. */
 function inAxisUnit(e: Expression, axis: string, { axisUnits }: Scene): Expression {
   const size = axisUnits?.get(axis);
-  return size ? simplify(divide(e, size)).expression : e;
+  if (!size) return e;
+  const count = simplify(divide(e, size)).expression;
+  // 22320 s are 6.2 h, rather than 31/5.
+  const decimal = count.kind === "number" ? terminatingDecimal(rational.abs(count.value)) : undefined;
+  return count.kind === "number" && decimal !== undefined ? number(count.value, decimal) : count;
 }
 
 /** The right side of the equation of a line, in the units of the axes. */

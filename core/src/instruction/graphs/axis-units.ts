@@ -1,5 +1,5 @@
 import { name } from "../../expression/construct.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
 import type { View } from "../../graph/items/item.ts";
 import { plainName } from "../../notation/plain.ts";
 import { unitPlain } from "../../units/typeset.ts";
@@ -17,7 +17,9 @@ interface AxisUnits {
 
 /** The unit in which the quantity of an axis was given; else the coherent unit that it has, or that all functions drawn have. */
 export function axisUnits({ items, options }: WrittenGraph, { variable, vertical, logarithmic }: View, environment: Environment): AxisUnits {
-  const heights = items.map((item) => (item.kind === "function" || item.kind === "expression" ? unitIn(environment, item.expression) : undefined));
+  // A number alone is as high as it is drawn: it says nothing of the unit.
+  const drawn = items.filter(({ expression }) => freeNames(expression).size > 0);
+  const heights = drawn.map((item) => (item.kind === "function" || item.kind === "expression" ? unitIn(environment, item.expression) : undefined));
   const [height] = heights;
   const common = heights.every((unit) => unit === height) ? height : undefined;
   const units = [variable, vertical].map((axis, k) => {
