@@ -1,6 +1,7 @@
 import { name } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import type { View } from "../../graph/items/item.ts";
+import type { Scene } from "../../graph/scene.ts";
 import { plainName } from "../../notation/plain.ts";
 import { unitPlain } from "../../units/typeset.ts";
 import type { Environment } from "../environment.ts";
@@ -22,14 +23,42 @@ export function axisUnits({ items, options }: WrittenGraph, { variable, vertical
   const heights = drawn.map((item) => (item.kind === "function" || item.kind === "expression" ? unitIn(environment, item.expression) : undefined));
   const [height] = heights;
   const common = heights.every((unit) => unit === height) ? height : undefined;
-  const units = [variable, vertical].map((axis, k) => {
-    // An axis that the author names, or that is logarithmic, is numbered as it is.
-    const own = options.axisWords.has(axis) || (k === 0 ? logarithmic?.x : logarithmic?.y);
-    const other = own ? undefined : otherUnit(environment, axis);
-    return { axis, text: other?.text ?? unitIn(environment, name(axis)) ?? (k === 1 ? common : undefined), size: other?.factor };
-  });
+  // An axis that the author names, or that is logarithmic, is numbered as it is.
+  const isPlain = (axis: string, scaled: boolean | undefined): boolean => options.axisWords.has(axis) || scaled === true;
+  return namedAxes([
+    axisUnit(variable, environment, isPlain(variable, logarithmic?.x)),
+    { common, ...axisUnit(vertical, environment, isPlain(vertical, logarithmic?.y)) },
+  ]);
+}
+
+/** The picture beside an answer, with the unit of its unknown. */
+export function withUnknownUnit(scene: Scene | undefined, environment: Environment): Scene | undefined {
+  if (!scene) return undefined;
+  const { words, sizes } = namedAxes([axisUnit(scene.variable, environment, false)]);
+  return { ...scene, ...(words.size > 0 ? { axisWords: words } : {}), ...(sizes.size > 0 ? { axisUnits: sizes } : {}) };
+}
+
+interface Axis {
+  readonly axis: string;
+  readonly text: string | undefined;
+  readonly size: Expression | undefined;
+  /** What everything drawn is measured in, where the axis itself has no unit. */
+  readonly common?: string | undefined;
+}
+
+function axisUnit(axis: string, environment: Environment, isPlain: boolean): Axis {
+  const other = isPlain ? undefined : otherUnit(environment, axis);
+  return { axis, text: other?.text ?? unitIn(environment, name(axis)), size: other?.factor };
+}
+
+function namedAxes(axes: readonly Axis[]): AxisUnits {
   return {
-    words: new Map(units.flatMap(({ axis, text }) => (text ? [[axis, `${plainName(axis)} in ${unitPlain(text)}`]] : []))),
-    sizes: new Map(units.flatMap(({ axis, size }) => (size ? [[axis, size]] : []))),
+    words: new Map(
+      axes.flatMap(({ axis, text, common }) => {
+        const unit = text ?? common;
+        return unit === undefined ? [] : [[axis, `${plainName(axis)} in ${unitPlain(unit)}`] as const];
+      }),
+    ),
+    sizes: new Map(axes.flatMap(({ axis, size }) => (size ? [[axis, size] as const] : []))),
   };
 }

@@ -6,6 +6,7 @@ import type { OptimumTask, Wanted } from "../../solve/optima/optimum.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
 import { judgeOptimum } from "../claims.ts";
 import { anglesIn } from "../degrees.ts";
+import { withUnknownUnit } from "../graphs/axis-units.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
@@ -88,7 +89,7 @@ function carryOut(
   const judged = judgeOptimum(task, optimum, steps);
   const { points, none, reason } = optimum;
   const angles = inDegrees ? anglesIn([typed, ...conditions], variables) : [];
-  const pictured = () => (more.length === 0 ? optimumScene(task.objective, only, points, task.facts) : undefined);
+  const pictured = () => (more.length === 0 ? withUnknownUnit(optimumScene(task.objective, only, points, task.facts), environment) : undefined);
   const units = answerUnits(environment, variables, typed);
   return { answer: { kind: "optimum", points, ...(none === undefined ? {} : { none }), reason, angles, ...units }, steps, ...judged, pictured };
 }

@@ -10,6 +10,7 @@ import { nearest, restrictToKind } from "../choose.ts";
 import { judgeSolutions, judgeSystem } from "../claims.ts";
 import { anglesIn } from "../degrees.ts";
 import type { NumberKind } from "../environment.ts";
+import { withUnknownUnit } from "../graphs/axis-units.ts";
 import type { Instruction, Reading } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
@@ -151,7 +152,7 @@ function carryOut(typed: Expression & { kind: "relation" }, unknown: string, sco
   const judged = judgeSolutions(equation, solved.set, steps, known, facts);
   const restricted = restrictToKind(solved.set, scope.kind);
   const set = scope.near ? nearest(restricted, putIn(scope.near, environment).expression) : restricted;
-  const pictured = () => (domain === "real" ? equationScene(equation, unknown, set.solutions, facts) : undefined);
+  const pictured = () => (domain === "real" ? withUnknownUnit(equationScene(equation, unknown, set.solutions, facts), environment) : undefined);
   return {
     answer: {
       kind: "solutions",
