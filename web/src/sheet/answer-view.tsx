@@ -33,7 +33,7 @@ function Decimal({ text }: { readonly text: string | undefined }) {
 
 function Values({ values }: { readonly values: Readonly<Record<string, Value>> }) {
   return Object.entries(values).map(([name, value]) => (
-    <span key={name} className="my-1.5 mr-3 inline-block">
+    <span key={name} className="my-1 mr-3 inline-block">
       <Mathematics latex={valueLatex(mathLatex(name), value)} large />
       <Decimal text={decimalBeside(value)} />
     </span>
