@@ -148,6 +148,17 @@ describe("what is drawn besides functions", () => {
       ["parametric"],
       ["zero 2, 0", "zero 0, 0", "intercept 0, 1", "intercept 0, 0", "maximum 3/4, 3 sqrt(3)/4", "endpoint 2, 0", "endpoint 0, 0"],
     ],
+    [
+      "graph r = 2 for theta from 0 to 2pi",
+      ["parametric"],
+      ["zero 2, 0", "zero -2, 0", "intercept 0, 2", "intercept 0, -2", "maximum 0, 2", "minimum 0, -2", "endpoint 2, 0"],
+    ],
+    [
+      "graph r^2 = 4 cos(2 theta) for theta from -pi/4 to pi/4",
+      ["parametric"],
+      ["zero 0, 0", "zero 2, 0", "intercept 0, 0", "minimum sqrt(6)/2, -sqrt(2)/2", "maximum sqrt(6)/2, sqrt(2)/2", "endpoint 0, 0"],
+    ],
+    ["graph |x| + |y| <= 2", ["region"], ["intersection 0, 2", "intersection 0, -2", "intersection 2, 0", "intersection -2, 0"]],
     ["graph y > x^2 and y < x + 2", ["region"], ["intersection -1, 1", "intersection 2, 4"]],
     ["graph (2, 3), y = x", ["point", "function"], ["zero 0, 0", "intercept 0, 0"]],
     ["graph z = x^2 + y^2 where x^2 + y^2 <= 4", ["surface"], []],

@@ -1,6 +1,6 @@
 import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
 import { divide, equation, negate, number, power, product, subtract, ZERO } from "../../expression/construct.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { type Expression, equal } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import { simplify } from "../../rewrite/simplify.ts";
@@ -61,10 +61,12 @@ export function implicitMarks({ expression }: Implicit, { variable, vertical }: 
 
 /** The points that solve two equations in the plane, of families those next to 0. */
 export function commonPoints(f: Expression, g: Expression, variable: string, vertical: string): readonly { readonly x: Expression; readonly y: Expression }[] {
+  // The same curve twice has no points in common that could be listed.
+  if (equal(f, g)) return [];
   try {
     const equations = [equation(f, ZERO), equation(g, ZERO)].flatMap((one) => (one.kind === "relation" ? [one] : []));
     const unknowns = [variable, vertical];
-    const solved = solveLinearSystem(equations, unknowns, []) ?? solveNonlinearSystem({ equations, unknowns, domain: "real", assumptions: [] });
+    const solved = solveLinearSystem(equations, unknowns, []) ?? solveNonlinearSystem({ equations, unknowns, domain: "real", assumptions: [], brief: true });
     return (solved?.set.solutions ?? []).flatMap(members).map((values) => ({ x: values.get(variable) ?? ZERO, y: values.get(vertical) ?? ZERO }));
   } catch (error) {
     if (error instanceof Unsolvable || error instanceof BudgetExhausted) return [];

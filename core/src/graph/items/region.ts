@@ -1,6 +1,7 @@
 import { subtract, ZERO } from "../../expression/construct.ts";
 import { compileCondition } from "../../expression/double-value.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { type Expression, equal } from "../../expression/expression.ts";
+import { branchBorders } from "../../rewrite/branches.ts";
 import { position } from "../marks/point-mark.ts";
 import type { Curve, Mark, Position, Window } from "../scene.ts";
 import { commonPoints } from "./implicit.ts";
@@ -36,12 +37,18 @@ export function regionExtent(region: Region, view: View): readonly Position[] {
   return points.some((point) => distance(point) > 0.99 * LOOKED_AT) ? points.filter((point) => distance(point) <= OPEN) : points;
 }
 
-/** Corners of the region: where two of its borders meet. */
+/** What is 0 where a border may have a corner of its own, as |x| + |y| = 2 has on the axes. */
+export function bendsOf(border: Expression, { variable, vertical }: Pick<View, "variable" | "vertical">): readonly Expression[] {
+  const bends = [...branchBorders(border, variable), ...branchBorders(border, vertical)];
+  return bends.filter((bend, k) => bends.findIndex((other) => equal(other, bend)) === k);
+}
+
+/** Corners of the region: where two of its borders meet, or one is written differently. */
 export function regionMarks({ condition }: Region, { variable, vertical }: View, index: number): readonly Mark[] {
   const borders = bordersOf(condition);
   const holds = compileCondition(condition, [variable, vertical]);
   return borders.flatMap((one, k) =>
-    borders.slice(k + 1).flatMap((other) =>
+    [...borders.slice(k + 1), ...bendsOf(one, { variable, vertical })].flatMap((other) =>
       commonPoints(one, other, variable, vertical).flatMap(({ x, y }): readonly Mark[] => {
         const at = position(x, y);
         return at && touches(holds, at, CORNER) ? [{ kind: "intersection", x, y, at, curves: [index] }] : [];

@@ -12,7 +12,7 @@ import { putIn } from "../put-in.ts";
 import { givenRange } from "./given-range.ts";
 import { numeric } from "./numeric.ts";
 import { sliderOf } from "./sliders.ts";
-import type { AxisRange, Written, WrittenGraph } from "./written.ts";
+import { ANGLES, type AxisRange, type Written, type WrittenGraph } from "./written.ts";
 
 /** Items with numbers for everything but the names of the axes and parameters, and the sliders that gave some of them. */
 export interface Layout {
@@ -35,7 +35,7 @@ export function laidOut(graph: WrittenGraph, chosen: ReadonlyMap<string, Express
   const free = new Set([...filled.flatMap(namesOf), ...(region ? freeNames(region) : [])]);
   const isOpen = (letter: string): boolean => !asked.has(letter) && (set.has(letter) || environment.quantities.has(letter));
   const axes = axesOf(filled, asked, isOpen, region !== undefined);
-  const moving = [...free].filter((letter) => isOpen(letter) && !axes.includes(letter) && !isPolarAngle(letter, filled));
+  const moving = [...free].filter((letter) => isOpen(letter) && !axes.includes(letter) && !filled.some((item) => polarAngle(item, asked) === letter));
   const found = moving.map((letter) => sliderOf(letter, set.get(letter), options.sliders.get(letter), environment));
   const state = new Map(found.map(({ slider, value }) => [slider.name, value]));
   const given = asked.has(axes[0]) ? undefined : givenRange(axes[0], environment);
@@ -123,15 +123,11 @@ function namesOf(item: Written): readonly string[] {
   return [...freeNames(item.expression), ...ends];
 }
 
-/** Angles of polar coordinates, whose distance is r. */
-const ANGLES: ReadonlySet<string> = new Set(["theta", "phi"]);
-
-function isPolar(item: Written): boolean {
-  return item.kind === "function" && item.left === "r" && namesOf(item).some((one) => ANGLES.has(one));
-}
-
-function isPolarAngle(letter: string, items: readonly Written[]): boolean {
-  return ANGLES.has(letter) && items.some(isPolar);
+/** The angle of polar coordinates in which an item gives the distance r, as r = 1 + cos(theta), or r = 2 with a range for theta. */
+function polarAngle(item: Written, asked: ReadonlySet<string>): string | undefined {
+  if (item.kind !== "function" || item.left !== "r") return undefined;
+  const names = namesOf(item);
+  return (names.length > 0 ? names : [...asked]).find((letter) => ANGLES.has(letter));
 }
 
 function isSurface(item: Written, asked: ReadonlySet<string>, bounded: boolean): boolean {
@@ -155,7 +151,7 @@ function axesOf(items: readonly Written[], asked: ReadonlySet<string>, isOpen: (
     const [variable = "x", vertical = variable === "y" ? "x" : "y"] = pair;
     return [variable, vertical];
   }
-  const plain = items.filter((item) => item.kind === "expression" || (item.kind === "function" && !isPolar(item)));
+  const plain = items.filter((item) => item.kind === "expression" || (item.kind === "function" && polarAngle(item, asked) === undefined));
   const planar = ranked(items.flatMap((item) => (["equation", "condition", "field", "slopes"].includes(item.kind) ? namesOf(item) : [])));
   const inPlane = [...new Set(planar.slice(0, 2))].sort();
   const [alone] = inPlane;
@@ -211,11 +207,12 @@ function drawnItem(item: Written, place: Place): GraphItem {
       closed([variable]);
       return { kind: "function", label, expression, ...(item.on ? { on: item.on } : {}) };
     case "function": {
-      if (isPolar(item)) {
-        const angle = nameNode(namesOf(item).find((one) => ANGLES.has(one)) ?? "theta");
+      const asked = new Set(place.ranges.map(({ name }) => name));
+      const polar = polarAngle(item, asked);
+      if (polar !== undefined) {
+        const angle = nameNode(polar);
         return pathOrPoint(label, product(expression, call("cos", angle)), product(expression, call("sin", angle)), place);
       }
-      const asked = new Set(place.ranges.map(({ name }) => name));
       if (isSurface(item, asked, place.where !== undefined)) {
         closed(place.axes);
         const cuts = place.graph.options.cuts.map(({ name, at, filled }) => {

@@ -3,7 +3,7 @@ import type { Check } from "../../check/verdict.ts";
 import { ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { bordersOf } from "../../graph/items/region.ts";
+import { bendsOf, bordersOf } from "../../graph/items/region.ts";
 import type { Curve, Mark, Scene } from "../../graph/scene.ts";
 import { equalityTest } from "../../rewrite/zero-test.ts";
 
@@ -54,10 +54,13 @@ function claimsOf({ x = ZERO, y = ZERO, parameter }: Mark, curve: Curve, scene: 
     case "implicit":
       return [[substitute(curve.expression, at), ZERO]];
     case "region": {
-      // A corner lies on two borders: their product with any third is 0 there.
-      const borders = bordersOf(curve.expression).map((border) => substitute(border, at));
-      const zeros = borders.filter((border) => equalityTest(border, ZERO).kind === "zero");
-      return zeros.length > 1 ? [] : borders.map((border) => [border, ZERO]);
+      // A corner lies on two borders, or on one where it bends.
+      const isZero = (e: Expression): boolean => equalityTest(substitute(e, at), ZERO).kind === "zero";
+      const borders = bordersOf(curve.expression);
+      const meeting = borders.filter(isZero);
+      const axes = { variable: scene.variable, vertical: scene.vertical };
+      const isCorner = meeting.length > 1 || meeting.some((border) => bendsOf(border, axes).some(isZero));
+      return isCorner ? [] : borders.map((border) => [substitute(border, at), ZERO]);
     }
     case "parametric": {
       const [letter] = freeNames(curve.expression);

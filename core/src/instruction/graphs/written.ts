@@ -1,4 +1,4 @@
-import { subtract, ZERO } from "../../expression/construct.ts";
+import { isNumber, sqrt, subtract, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import type { Domain } from "../../graph/items/item.ts";
 import { latex } from "../../notation/latex.ts";
@@ -39,6 +39,9 @@ export interface WrittenGraph {
   readonly states: States | undefined;
   readonly options: Options;
 }
+
+/** Angles of polar coordinates, whose distance is r. */
+export const ANGLES: ReadonlySet<string> = new Set(["theta", "phi"]);
 
 const STOPS = ["for", "where", "with", "without", "in", "within"];
 
@@ -133,6 +136,10 @@ function plainItem(written: Syntax, sentence: Sentence): Written {
   if (expression.comparisons.some((comparison) => comparison !== "=")) return { kind: "condition", label, expression };
   const [left, right, ...more] = expression.operands;
   if (!left || !right || more.length > 0) return sentence.fail("one “=” was expected in what is drawn, or an inequality", written.span);
+  // r² = f(θ) is r = √f(θ): the other root is the same curve from the opposite direction.
+  const isSquare = left.kind === "power" && left.base.kind === "name" && left.base.name === "r" && isNumber(left.exponent, 2);
+  if (isSquare && [...freeNames(right)].some((letter) => ANGLES.has(letter)) && !freeNames(right).has("r"))
+    return { kind: "function", label, expression: sqrt(right), left: "r" };
   const isFunction = left.kind === "name" && !freeNames(right).has(left.name);
   return isFunction ? { kind: "function", label, expression: right, left: left.name } : { kind: "equation", label, expression: subtract(left, right) };
 }

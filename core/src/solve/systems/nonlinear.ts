@@ -23,6 +23,8 @@ export interface SystemTask {
   readonly unknowns: readonly string[];
   readonly domain: Domain;
   readonly assumptions: readonly Expression[];
+  /** Whether a part of the usual effort is enough, as in `Task`. */
+  readonly brief?: boolean;
 }
 
 /** A system that is not linear: all its solutions, with the steps that lead to them. */

@@ -25,6 +25,7 @@ import type { SystemTask } from "./nonlinear.ts";
 const VIEW = 10;
 /** Boxes for the whole space or what is given of it; the judge searches it again. */
 const MOST_BOXES = 2000;
+const BRIEF_BOXES = 200;
 const RECOGNISING_PRECISION = 220;
 const LONGEST_GUESS = 14;
 const SAME_PLACE = 1e-9;
@@ -34,7 +35,7 @@ const SAME_PLACE = 1e-9;
  * given, or in the whole space where bounds leave nothing further out. Coordinates whose decimals look like short exact values
  * are those values, once they have been put in and proven.
  */
-export function solveSystemNumerically({ equations, unknowns, domain, assumptions }: SystemTask): Solved | undefined {
+export function solveSystemNumerically({ equations, unknowns, domain, assumptions, brief = false }: SystemTask): Solved | undefined {
   if (domain !== "real") return undefined;
   const names = [...unknowns].sort();
   const system = System.of(zeroForms(equations), names);
@@ -44,10 +45,10 @@ export function solveSystemNumerically({ equations, unknowns, domain, assumption
     const { low = Number.NEGATIVE_INFINITY, high = Number.POSITIVE_INFINITY } = boundsOf(letter, facts);
     return interval(low, high);
   });
-  const whole = isolateSystem(system, given, { boxes: MOST_BOXES, allOrNothing: true });
+  const whole = isolateSystem(system, given, { boxes: brief ? BRIEF_BOXES : MOST_BOXES, allOrNothing: true });
   const bounded = whole.unresolved.length === 0;
   const view: Box = given.map(({ low, high }) => interval(Math.max(low, Math.min(-VIEW, high - VIEW)), Math.min(high, Math.max(VIEW, low + VIEW))));
-  const seen = bounded ? whole : isolateSystem(system, view);
+  const seen = bounded ? whole : isolateSystem(system, view, brief ? { boxes: BRIEF_BOXES } : {});
   const points = [...seen.zeros]
     .sort(fromLeft)
     .map((zero) => pointOf(system, zero))
