@@ -203,7 +203,7 @@ describe("the givens of a graph", () => {
   test("draw angles in degrees where they are given in degrees", () => {
     const { answer } = answered("given theta in [0, 360] deg", "graph y = sin(theta)");
     const svg = answer?.kind === "graph" ? drawSvg(answer.picture) : "";
-    expect(svg).toMatch(/>θ<\/tspan> in deg/);
+    expect(svg).toMatch(/>θ<\/tspan> in °/);
     expect([...svg.matchAll(/text-anchor="middle"[^>]*>([^<]*)</g)].map(([, label]) => label)).toEqual(["45", "90", "135", "180", "225", "270", "315"]);
   });
 

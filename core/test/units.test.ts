@@ -49,6 +49,7 @@ describe("a unit", () => {
     ["kg m^2/s^2", "\\mathrm{kg}\\,\\mathrm{m}^{2}/\\mathrm{s}^{2}", "kg m²/s²"],
     ["m s^-1", "\\mathrm{m}\\,\\mathrm{s}^{-1}", "m s⁻¹"],
     ["µm", "\\mathrm{\\mu m}", "µm"],
+    ["deg", "{}^{\\circ}", "°"],
   ])("%s is typeset upright", (source, asLatex, plain) => {
     expect(unitLatex(source)).toBe(asLatex);
     expect(unitPlain(source)).toBe(plain);
@@ -91,6 +92,7 @@ describe("a value with a unit", () => {
     [["given F = 3 kN", "given A = 2 cm^2", "let p = F/A", "evaluate 2p"], "30000000", "Pa"],
     [["given a = 3 m", "given b = 2 m", "evaluate a/b"], "3/2", undefined],
     [["let d = 2 [km]", "evaluate d"], "2000", "m"],
+    [["given d = 2 km", "given d = 3", "evaluate d"], "3", undefined],
     [["given omega = 2 rad/s", "evaluate omega"], "2", "s^-1"],
   ])("%j has the value %s in %s", (lines, value, unit) => {
     const report = answered(...lines);

@@ -13,7 +13,7 @@ import { text, writtenText } from "../notation/text.ts";
 import { rootByRadicals } from "../rewrite/root-radicals.ts";
 import type { Nature, OptimumPoint } from "../solve/optima/optimum.ts";
 import type { Solution } from "../solve/solution.ts";
-import { unitLatex } from "../units/typeset.ts";
+import { unitBehind } from "../units/typeset.ts";
 import { type Answer, DEFAULT_FIGURES } from "./answer.ts";
 import { decimals, shortened } from "./decimals.ts";
 import { inDegrees, inMultiples } from "./degrees.ts";
@@ -172,7 +172,7 @@ function valuesReport(
       const report = integers.length > 0 ? familyReport(value, integers) : valueReport(value);
       if (degrees !== undefined) return [key, { ...report, degrees }];
       const other = units?.given?.get(key);
-      const inGiven = other && inMultiples(value, integers, { size: other.factor, latex: `\\,${unitLatex(other.text)}` });
+      const inGiven = other && inMultiples(value, integers, { size: other.factor, latex: unitBehind(other.text) });
       return [key, { ...inUnit(report, units?.names.get(key)), ...(inGiven === undefined ? {} : { inGiven }) }];
     }),
   );
@@ -340,7 +340,7 @@ function withoutBrackets(written: string): string {
 export function quantityLatex({ text: written, latex: exact, unit }: Value): string {
   if (unit === undefined) return exact;
   const isSum = / [+-] /.test(withoutBrackets(written));
-  return `${isSum ? `\\left(${exact}\\right)` : exact}\\,${unitLatex(unit)}`;
+  return `${isSum ? `\\left(${exact}\\right)` : exact}${unitBehind(unit)}`;
 }
 
 /** An equation for a value as it is shown: exact, and in degrees where the author uses degrees. */

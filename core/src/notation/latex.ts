@@ -1,6 +1,6 @@
 import type { Comparison, Expression } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
-import { unitLatex } from "../units/typeset.ts";
+import { unitBehind } from "../units/typeset.ts";
 import { nameLatex } from "./letters.ts";
 import { present } from "./present.ts";
 import { rootIntervals, type Syntax } from "./syntax.ts";
@@ -54,7 +54,7 @@ export function writtenLatex(
     case "degrees":
       return `${wrapped(e.operand, BINDING.power + 1)}^{\\circ}`;
     case "quantity":
-      return `${wrapped(e.value, BINDING.power + 1)}\\,${unitLatex(e.unit)}`;
+      return `${wrapped(e.value, BINDING.power + 1)}${unitBehind(e.unit)}`;
     case "call":
       return callLatex(e, at);
     case "apply":

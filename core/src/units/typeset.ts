@@ -17,8 +17,14 @@ export function unitLatex(text: string): string {
   return text
     .replace(/\s*[*·]\s*|\s+/g, "\\,")
     .replace(/\^\(?(-?\d+(?:\/\d+)?)\)?/g, "^{$1}")
-    .replace(/[A-Za-zµμΩ]+/g, (symbol) => `\\mathrm{${symbol.replace(/[µμ]/, "\\mu ").replace(/Ω|ohm/, "\\Omega ")}}`)
-    .replace(/°/g, "^{\\circ}");
+    .replace(/[A-Za-zµμΩ]+/g, (symbol) => (symbol === "deg" ? "°" : `\\mathrm{${symbol.replace(/[µμ]/, "\\mu ").replace(/Ω|ohm/, "\\Omega ")}}`))
+    .replace(/°/g, "{}^{\\circ}");
+}
+
+/** A unit as LaTeX behind its number: after a thin space, but a degree sign at once (SI Brochure, 5.4.3). */
+export function unitBehind(text: string): string {
+  const latex = unitLatex(text);
+  return latex.startsWith("{}") ? latex : `\\,${latex}`;
 }
 
 /** A unit in plain characters: m/s². */
@@ -28,5 +34,6 @@ export function unitPlain(text: string): string {
       [...(bare ?? bracketed ?? "")].map((digit) => SUPERSCRIPTS[digit] ?? digit).join(""),
     )
     .replace(/ohm/g, "Ω")
+    .replace(/\bdeg\b/g, "°")
     .replace(/\s*[*·]\s*/g, " ");
 }

@@ -105,7 +105,9 @@ function reading({ name, value, facts = [], kind, unit }: Given): Reading {
       const givens = new Map(environment.givens);
       if (value) givens.set(name, value);
       const kinds = kind ? new Map(environment.kinds).set(name, kind) : environment.kinds;
-      const units = unit ? new Map(environment.units).set(name, unit) : environment.units;
+      const units = new Map(environment.units);
+      if (unit) units.set(name, unit);
+      else if (value) units.delete(name);
       return {
         ...environment,
         givens,
