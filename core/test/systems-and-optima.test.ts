@@ -295,6 +295,10 @@ describe("functions in pieces and families", () => {
   test.each<[string, readonly string[]]>([
     ["solve sec(x) tan(x) = 0", ["pi n"]],
     ["solve sec(x) = 0", []],
+    ["solve 5 e^(-3x) = 2", ["ln(5/2)/3"]],
+    ["solve e^x = 2/3", ["ln(2/3)"]],
+    ["solve (3 - sqrt(3)) x = 1", ["(3 + sqrt(3))/6"]],
+    ["solve x = sin(2 arctan(6))", ["12/37"]],
     ["solve sgn(x) (x - 2) = 0", ["2", "0"]],
     ["solve 3 cos(3x) = sin(3x)/2", ["arctan(6)/3 + pi n/3"]],
     ["solve cos(2 pi x) + sin(2 pi x) = 1", ["n", "1/4 + n"]],

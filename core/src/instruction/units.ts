@@ -1,10 +1,11 @@
 import type { Check } from "../check/verdict.ts";
 import { isNumber, name } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
-import { text } from "../notation/text.ts";
+import { plain } from "../notation/plain.ts";
 import { coherentUnit } from "../units/coherent.ts";
 import type { Dimension } from "../units/dimension.ts";
 import { dimensionOf, type Found } from "../units/dimension-of.ts";
+import { unitPlain } from "../units/typeset.ts";
 import type { Unit } from "../units/unit.ts";
 import type { Outcome } from "./answer.ts";
 import type { Environment } from "./environment.ts";
@@ -72,7 +73,9 @@ function dimensionsCheck(environment: Environment, ...parts: readonly Expression
   for (const part of environment.units.size > 0 ? parts : []) {
     const found = dimensionIn(environment, part);
     if (found.kind !== "mismatch" || !found.mismatch.certain) continue;
-    const [first, second] = found.mismatch.parts.map((one, k) => `${text(one)} is in ${coherentUnit(found.mismatch.dimensions[k] ?? []) || "no unit"}`);
+    const [first, second] = found.mismatch.parts.map(
+      (one, k) => `${plain(one)} is in ${unitPlain(coherentUnit(found.mismatch.dimensions[k] ?? [])) || "no unit"}`,
+    );
     const detail = `${first} and ${second}: they cannot be added or compared`;
     return [{ kind: "dimensions", outcome: "bent", detail, lines: [{ note: detail }] }];
   }

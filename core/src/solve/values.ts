@@ -59,9 +59,10 @@ function byPrimes(e: Expression): readonly Expression[] {
   return logarithms.length > 1 ? [simplify(apart(e)).expression] : [];
 }
 
-/** ln(1/2) as −ln 2 and ln 8 as 3 ln 2, so that values of logarithms are as short as they can be. */
+/** ln(1/2) as −ln 2, −ln(2/15) as ln(15/2) and ln 8 as 3 ln 2, so that values of logarithms are as short as they can be. */
 export function plainLogarithms(e: Expression): Expression {
   const inner = mapChildren(e, plainLogarithms);
+  if (inner.kind === "product" && isNegative(inner)) return withoutSignByLogarithm(inner.factors);
   const [x] = inner.kind === "call" && inner.name === "ln" ? inner.args : [];
   if (x?.kind !== "number" || x.value.num <= 0) return inner;
   const { num, den } = x.value;
@@ -70,6 +71,19 @@ export function plainLogarithms(e: Expression): Expression {
   const powers = integer.primePowers(num);
   const common = powers.reduce((shared, { count }) => Number(integer.gcd(shared, count)), 0);
   return common > 1 ? product(number(common), call("ln", number({ num: integer.exactRoot(num, common) ?? num, den: 1 }))) : inner;
+}
+
+/** −20 ln(2/15) as 20 ln(15/2). */
+function withoutSignByLogarithm(factors: readonly Expression[]): Expression {
+  const at = factors.findIndex((factor) => belowOne(factor) !== undefined);
+  const turned = belowOne(factors[at]);
+  return turned ? product(MINUS_ONE, ...factors.map((factor, k) => (k === at ? call("ln", turned) : factor))) : product(...factors);
+}
+
+/** The reciprocal of a number below 1 whose logarithm is taken. */
+function belowOne(e: Expression | undefined): Expression | undefined {
+  const [x] = e?.kind === "call" && e.name === "ln" ? e.args : [];
+  return x?.kind === "number" && x.value.num > 0 && x.value.num < x.value.den ? number({ num: x.value.den, den: x.value.num }) : undefined;
 }
 
 /** −A/(R − S) is written A/(S − R), −(A − B)/C is (B − A)/C, and −c (−1 + A) is c (1 − A). */
