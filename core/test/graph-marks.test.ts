@@ -169,6 +169,20 @@ describe("marks", () => {
   });
 });
 
+describe("holes", () => {
+  test.each<[string, readonly string[]]>([
+    ["1/x - 1/(e^x - 1) for x from -2 to 2", ["1/2"]],
+    ["sin(sin(x))/x for x from -1 to 1", ["1"]],
+    ["x sin(x)/(1 - cos(x)) for x from -2 to 2", ["2"]],
+    ["arctan(1/(x - 1)) for x from 0 to 2", ["-pi/2", "pi/2"]],
+    ["tanh(1/x) for x from -3 to 3", ["-1", "1"]],
+    ["1/ln(x) for x from 0 to 0.5", ["0"]],
+  ])("of %s are at the height %j", (line, expected) => {
+    const holes = graphOf(line).marks.filter(({ kind }) => kind === "hole");
+    expect(holes.map(({ y }) => y?.text)).toEqual(expected);
+  });
+});
+
 describe("the givens of a graph", () => {
   test.each<[readonly string[], string, string, readonly [number, number] | undefined]>([
     [["given v = 12 m/s", "given g = 9.8 m/s^2", "given t in [0, 3] s", "graph h = v t - g t^2/2"], "t in s", "h in m", [0, 3]],

@@ -5,8 +5,10 @@ import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { family } from "../../expression/functions/registry.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { BudgetExhausted } from "../../number/budget.ts";
 import * as rational from "../../number/rational.ts";
 import { branchBorders, steppedParts } from "../../rewrite/branches.ts";
+import { fractionExpression, Kernels, NotAnalysable, normalForm } from "../../rewrite/normal-form.ts";
 import { decide } from "../../rewrite/sign.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { zeroTest } from "../../rewrite/zero-test.ts";
@@ -41,32 +43,35 @@ function limitOf(e: Expression, to: Approach, depth: number): Expression | undef
   const plain = simplify(e).expression;
   const own = valueAt(plain, variable, x);
   if (own) return own;
-  const deeper = (part: Expression): Expression | undefined => limitOf(part, to, depth + 1);
+  const viaParts = (parts: readonly Expression[], whole: (limits: readonly Expression[]) => Expression | undefined): Expression | undefined => {
+    const limits = parts.map((part) => limitOf(part, to, depth + 1));
+    return limits.every((limit) => limit !== undefined) ? whole(limits) : undefined;
+  };
   switch (plain.kind) {
     case "power":
       if (contains(plain.exponent, variable)) return limitOfPower(plain, to, depth);
-      {
-        const base = deeper(plain.base);
-        const value = base && valueAt(power(base, plain.exponent), variable, x);
-        if (value) return value;
-      }
-      break;
-    case "call": {
-      const far = farValue(plain, to);
-      if (far) return far;
-      const inner = plain.args.map(deeper);
-      if (inner.every((part) => part !== undefined)) return valueAt(call(plain.name, ...inner), variable, x);
-      break;
-    }
+      return viaParts([plain.base], ([base = ZERO]) => valueAt(power(base, plain.exponent), variable, x)) ?? ofQuotient(plain, to);
+    case "call":
+      return farValue(plain, to) ?? viaParts(plain.args, (args) => valueAt(call(plain.name, ...args), variable, x));
     case "sum":
-    case "product": {
-      const parts = (plain.kind === "sum" ? plain.terms : plain.factors).map(deeper);
-      if (parts.every((part) => part !== undefined)) return readable(plain.kind === "sum" ? sum(...parts) : product(...parts));
-      break;
-    }
+      return viaParts(plain.terms, (terms) => readable(sum(...terms))) ?? limitOfFraction(plain, to, depth);
+    case "product":
+      return viaParts(plain.factors, (factors) => readable(product(...factors))) ?? ofQuotient(plain, to);
     default:
+      return undefined;
   }
-  return ofQuotient(plain, to);
+}
+
+/** A sum whose terms have no limits, as one fraction: 1/x − 1/sin x. */
+function limitOfFraction(e: Expression, to: Approach, depth: number): Expression | undefined {
+  try {
+    const kernels = new Kernels();
+    const whole = fractionExpression(normalForm(e, kernels), kernels);
+    return whole.kind === "product" ? limitOf(whole, to, depth + 1) : undefined;
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
 }
 
 /** b^u as e^(u ln b), whose exponent has a limit or falls beyond all bounds. */
