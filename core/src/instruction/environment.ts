@@ -20,6 +20,8 @@ export interface Environment {
   readonly quantities: ReadonlySet<string>;
   /** The units in which quantities were given; their values are in coherent SI units. */
   readonly units: ReadonlyMap<string, Unit>;
+  /** Whether numbers stand in definitions, or in the line itself, that had units of their own: then products of names do not tell a unit. */
+  readonly hiddenUnits: boolean;
   readonly assumptions: readonly Expression[];
   /** What kind of number a quantity is, where that was given. */
   readonly kinds: ReadonlyMap<string, NumberKind>;
@@ -35,6 +37,7 @@ export const EMPTY: Environment = {
   givens: new Map(),
   quantities: new Set(),
   units: new Map(),
+  hiddenUnits: false,
   assumptions: [],
   kinds: new Map(),
   outcomes: new Map(),

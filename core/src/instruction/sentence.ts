@@ -30,17 +30,23 @@ const BRACKETS: Readonly<Record<string, 1 | -1>> = { "(": 1, "[": 1, "{": 1, ")"
  */
 export class Sentence {
   readonly source: string;
-  readonly environment: Environment;
   readonly pieces: Piece[] = [];
   /** Earlier lines the sentence refers to. */
   readonly references = new Set<number>();
+  readonly #environment: Environment;
   readonly #tokens: readonly Token[];
+  #hiddenUnits = false;
   #at = 0;
 
   constructor(source: string, environment: Environment) {
     this.source = source;
-    this.environment = environment;
+    this.#environment = environment;
     this.#tokens = tokenize(source);
+  }
+
+  /** What is known before the line, and whether units stand among the numbers of the line itself. */
+  get environment(): Environment {
+    return this.#hiddenUnits ? { ...this.#environment, hiddenUnits: true } : this.#environment;
   }
 
   get next(): Token {
@@ -140,7 +146,9 @@ export class Sentence {
 
   /** Mathematics up to one of the stop words (or a comma); `what` says what was expected where there is none. */
   written(what: string, stops: readonly string[] = [], atComma = false): Syntax {
-    return this.#read(what, this.#until(stops, atComma));
+    const syntax = this.#read(what, this.#until(stops, atComma));
+    if (JSON.stringify(syntax).includes('"kind":"quantity"')) this.#hiddenUnits = true;
+    return syntax;
   }
 
   /** As `written`, where a unit may stand at the end without brackets. */

@@ -36,7 +36,8 @@ export function otherUnit({ units }: Environment, letter: string): Unit | undefi
 
 /** The coherent unit of an expression, where one is known and it is no plain number. */
 export function unitIn(environment: Environment, e: Expression): string | undefined {
-  const found = environment.units.size > 0 ? dimensionIn(environment, e) : undefined;
+  const isTold = e.kind === "name" || !environment.hiddenUnits;
+  const found = environment.units.size > 0 && isTold ? dimensionIn(environment, e) : undefined;
   return found?.kind === "known" ? coherentUnit(found.dimension) || undefined : undefined;
 }
 
@@ -70,7 +71,7 @@ export function withDimensions(outcome: Outcome, environment: Environment, ...pa
 }
 
 function dimensionsCheck(environment: Environment, ...parts: readonly Expression[]): readonly Check[] {
-  for (const part of environment.units.size > 0 ? parts : []) {
+  for (const part of environment.units.size > 0 && !environment.hiddenUnits ? parts : []) {
     const found = dimensionIn(environment, part);
     if (found.kind !== "mismatch" || !found.mismatch.certain) continue;
     const [first, second] = found.mismatch.parts.map(

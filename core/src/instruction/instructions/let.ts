@@ -19,7 +19,8 @@ export const LET: Instruction = {
     sentence.pieces.push({ kind: "math", latex: `${nameLatex(name)}${arguments_} =` });
     const written = sentence.written("the definition");
     const body = sentence.mean(written);
-    const unit = unitWritten(written);
+    const unit = parameters.length === 0 ? unitWritten(written) : undefined;
+    const hidden = !unit && sentence.environment.hiddenUnits;
     if (contains(body, name)) sentence.fail(`${name} cannot be defined by itself`, start);
     return {
       instruction: "let",
@@ -33,8 +34,8 @@ export const LET: Instruction = {
         const quantities = new Set([...environment.quantities].filter((other) => other !== name));
         if (parameters.length === 0) quantities.add(name);
         const units = new Map([...environment.units].filter(([other]) => other !== name));
-        if (unit && parameters.length === 0) units.set(name, unit);
-        return { ...environment, functions, definitions, quantities, units };
+        if (unit) units.set(name, unit);
+        return { ...environment, functions, definitions, quantities, units, hiddenUnits: environment.hiddenUnits || hidden };
       },
       run: () => ({ ...NO_STEPS, statement: body, checks: [], verdict: undefined }),
     };
