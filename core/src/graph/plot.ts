@@ -85,9 +85,8 @@ function extentOf(item: GraphItem, view: View, path: Curve | undefined, reach: n
   switch (item.kind) {
     case "function": {
       // The ends of its part of the axis, at no height of their own.
-      const range = rangeOf(item.on);
-      const ends = range ? [range.from, range.to].filter(Number.isFinite) : [];
-      return range && isBounded(range) ? ends.map((x): Position => [x, view.logarithmic?.y ? 1 : 0]) : [];
+      const range = item.on && rangeOf(item.on);
+      return range && isBounded(range) ? [range.from, range.to].map((x): Position => [x, view.logarithmic?.y ? 1 : 0]) : [];
     }
     case "implicit":
       return implicitExtent(item, view, reach);
@@ -137,7 +136,9 @@ function marksOfItems(items: readonly GraphItem[], view: View): readonly Mark[] 
   const { variable, vertical } = view;
   const indexed = items.map((item, index) => ({ item, index }));
   const functions = indexed.flatMap(({ item, index }) =>
-    item.kind === "function" ? [{ drawn: { expression: item.expression, variable, vertical, range: rangeOf(item.on) ?? linearRange(view) }, index }] : [],
+    item.kind === "function"
+      ? [{ drawn: { expression: item.expression, variable, vertical, range: item.on ? rangeOf(item.on) : linearRange(view) }, index }]
+      : [],
   );
   const isDrawnAt = ({ kind, at }: Mark, index: number): boolean => {
     const item = items[index];

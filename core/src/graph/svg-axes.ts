@@ -1,6 +1,6 @@
 import type { Picture } from "./picture.ts";
 import { type Box, LETTER } from "./svg-labels.ts";
-import { escaped, INK, PAPER, RULE, type Size, STEEL, ticks } from "./svg-parts.ts";
+import { escaped, INK, multiplesOf, PAPER, RULE, type Size, STEEL, ticks } from "./svg-parts.ts";
 import { clamped, fixed, line, numberLabel, PADDING, type Placer } from "./svg-place.ts";
 
 /** Parts of π at which ticks stand. */
@@ -27,8 +27,7 @@ export function turnTicks(from: number, to: number, wanted: number): readonly Ti
   if (!part) return [];
   const [num, den] = part;
   const step = (num / den) * Math.PI;
-  const [first, last] = [Math.ceil(from / step - 1e-9), Math.floor(to / step + 1e-9)];
-  return Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => ({ at: (first + k) * step, label: turnLabel((first + k) * num, den) }));
+  return multiplesOf(step, from, to).map((at) => ({ at, label: turnLabel(Math.round(at / step) * num, den) }));
 }
 
 function turnLabel(num: number, den: number): string {
@@ -78,9 +77,7 @@ const PARTS_OF_TURN = [1, 5, 10, 15, 30, 45, 90, 180, 360, 720];
 
 function degreeTicks(from: number, to: number, wanted: number): readonly number[] {
   const step = PARTS_OF_TURN.find((part) => (to - from) / part <= wanted);
-  if (step === undefined) return ticks(from, to, wanted);
-  const [first, last] = [Math.ceil(from / step - 1e-9), Math.floor(to / step + 1e-9)];
-  return Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => (first + k) * step);
+  return step === undefined ? ticks(from, to, wanted) : multiplesOf(step, from, to);
 }
 
 export function ticksX({ window, inTurns, logarithmic, unitSizes }: Picture, size: Size): readonly Tick[] {

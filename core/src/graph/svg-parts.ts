@@ -32,7 +32,11 @@ export function ticks(from: number, to: number, wanted: number): readonly number
   const rough = (to - from) / wanted;
   const unit = 10 ** Math.floor(Math.log10(rough));
   const ratio = rough / unit;
-  const step = unit * (ratio <= 1.5 ? 1 : ratio <= 3.2 ? 2 : ratio <= 7.5 ? 5 : 10);
+  return multiplesOf(unit * (ratio <= 1.5 ? 1 : ratio <= 3.2 ? 2 : ratio <= 7.5 ? 5 : 10), from, to);
+}
+
+/** All multiples of a step inside an interval, its ends with them. */
+export function multiplesOf(step: number, from: number, to: number): readonly number[] {
   const first = Math.ceil(from / step - 1e-9);
   const last = Math.floor(to / step + 1e-9);
   return Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => (first + k) * step);

@@ -71,13 +71,13 @@ function boundsOf(e: Expression, variable: string): Bounds | undefined {
 }
 
 /** A part of the axis in doubles. */
-export function rangeOf(on: Domain | undefined): Range | undefined {
-  return on && { from: approximateValue(on.from) ?? Number.NEGATIVE_INFINITY, to: approximateValue(on.to) ?? Number.POSITIVE_INFINITY };
+export function rangeOf({ from, to }: Domain): Range {
+  return { from: approximateValue(from) ?? Number.NEGATIVE_INFINITY, to: approximateValue(to) ?? Number.POSITIVE_INFINITY };
 }
 
 /** What a function's own part of the axis and a range along it have in common, in places of the drawing. */
 export function drawnRange(on: Domain | undefined, { logarithmic }: View, { from, to }: Range): Range {
-  const own = rangeOf(on);
+  const own = on && rangeOf(on);
   if (!own) return { from, to };
   const place = (x: number): number => (logarithmic?.x ? Math.log10(x) : x);
   return { from: Math.max(from, place(own.from)), to: Math.min(to, place(own.to)) };
@@ -96,8 +96,8 @@ export function domainEnds({ expression, on }: Drawn, variable: string, index: n
 
 /** Whether a place belongs to the part of the axis. */
 export function isOn(on: Domain | undefined, x: number): boolean {
+  if (!on) return true;
   const range = rangeOf(on);
-  if (!on || !range) return true;
   const slack = 1e-12 * Math.max(1, Math.abs(x));
   return (on.fromOpen ? x > range.from + slack : x >= range.from - slack) && (on.toOpen ? x < range.to - slack : x <= range.to + slack);
 }

@@ -1,7 +1,7 @@
-import { approximateValue } from "../../expression/ball-value.ts";
 import { call, name as nameNode, number, product, subtract } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { rangeOf } from "../../graph/items/function.ts";
 import type { Domain, GraphItem, View } from "../../graph/items/item.ts";
 import type { Slider } from "../../graph/scene.ts";
 import { isBounded, type Range } from "../../graph/window.ts";
@@ -51,8 +51,8 @@ export function laidOut(graph: WrittenGraph, chosen: ReadonlyMap<string, Express
   if (stranger !== undefined) throw new CannotDo(`there is no axis ${stranger} here: the axes are ${variable} and ${vertical}`);
   if (scaled && shown.some(({ kind }) => !["function", "data", "point", "parametric"].includes(kind)))
     throw new CannotDo("logarithmic axes are for functions, paths, points and data");
-  const bounded = given && rangeOfDomain(given);
-  const [x = bounded && isBounded(bounded) ? bounded : undefined, y] = axes.map((one) => rangeOf(one, ranges, environment));
+  const bounded = given && rangeOf(given);
+  const [x = bounded && isBounded(bounded) ? bounded : undefined, y] = axes.map((one) => askedRange(one, ranges, environment));
   return {
     drawn: shown,
     view: {
@@ -70,13 +70,8 @@ export function laidOut(graph: WrittenGraph, chosen: ReadonlyMap<string, Express
 
 /** Functions are drawn where their variable is given to lie, unless they have a part of the axis of their own. */
 function onPart(given: Domain | undefined, item: GraphItem): GraphItem {
-  return given && item.kind === "function" && !item.on && !isBounded(rangeOfDomain(given)) ? { ...item, on: given } : item;
+  return given && item.kind === "function" && !item.on && !isBounded(rangeOf(given)) ? { ...item, on: given } : item;
 }
-
-const rangeOfDomain = ({ from, to }: Domain): Range => ({
-  from: approximateValue(from) ?? Number.NEGATIVE_INFINITY,
-  to: approximateValue(to) ?? Number.POSITIVE_INFINITY,
-});
 
 function decades({ from, to }: Range): Range {
   if (from <= 0) throw new CannotDo("a logarithmic axis begins above 0");
@@ -238,7 +233,7 @@ function pathOrPoint(label: string, x: Expression, y: Expression, { ranges, envi
 }
 
 /** The range that was asked for along an axis. */
-function rangeOf(name: string, ranges: readonly AxisRange[], environment: Environment): Range | undefined {
+function askedRange(name: string, ranges: readonly AxisRange[], environment: Environment): Range | undefined {
   const range = ranges.find((one) => one.name === name);
   return range && numericRange(range, environment);
 }
