@@ -71,7 +71,7 @@ const REWRITES: Readonly<Record<string, (e: Expression) => Rewriting | undefined
 /** The difference of the values at points where both sides and all conditions stand, by balls alone. */
 function differsAt(before: Expression, after: Expression, conditions: readonly Expression[]): Point | undefined {
   const names = new Set([...freeNames(before), ...freeNames(after)]);
-  const points = names.size === 0 ? [new Map()] : samplePoints(names, [...realDomain(before), ...conditions], 4);
+  const points = names.size === 0 ? [new Map()] : samplePoints([before, after], [...realDomain(before), ...conditions], 4);
   return points.find((point) => {
     if (!conditions.every((condition) => holdsAt(condition, point))) return false;
     const environment = environmentAt(point, 160);

@@ -98,6 +98,8 @@ describe("interval evaluation", () => {
           const e = read(source);
           const box = compileInterval(e, "x")(interval(low, low + width));
           const x = low + t * width;
+          // As curves: the single points of powers of negative numbers are on no interval.
+          if (source === "x^x" && x <= 0) return;
           // Below this a plain double of the result may be 0.
           if (x !== 0 && Math.abs(x) < 1e-200) return;
           try {

@@ -1,5 +1,5 @@
 import { call, cases, derivative, divide, iterated, MINUS_ONE, ONE, power, product, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
-import { realDomain } from "../expression/domain.ts";
+import { curveDomain } from "../expression/domain.ts";
 import { contains, type Expression, findAll } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
 import { type DefiniteIntegral, definiteIntegral, isDefiniteIntegral, isIndefiniteIntegral } from "../expression/integral.ts";
@@ -74,5 +74,5 @@ function byLeibniz({ lower, upper, body, variable }: DefiniteIntegral, name: str
 /** Whether an integrand surely has a value everywhere and no jumps: only then the rule says nothing wrong. */
 function isContinuousEverywhere(body: Expression): boolean {
   const jumps = (part: Expression): boolean => part.kind === "cases" || part.kind === "iterated" || (part.kind === "call" && !family(part.name)?.derivative);
-  return realDomain(body).length === 0 && findAll(body, jumps).length === 0;
+  return curveDomain(body).length === 0 && findAll(body, jumps).length === 0;
 }

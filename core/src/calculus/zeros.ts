@@ -1,5 +1,5 @@
 import { subtract, ZERO } from "../expression/construct.ts";
-import { realDomain } from "../expression/domain.ts";
+import { curveDomain, relationsIn } from "../expression/domain.ts";
 import type { Expression } from "../expression/expression.ts";
 import { compileInterval, type IntervalFunction, NoIntervals } from "../expression/interval-value.ts";
 import { above, excludesZero, type Interval, interval, signOf } from "../number/interval.ts";
@@ -75,13 +75,15 @@ export class Analysed {
   /** Whether the part of a piece where the function is defined is connected: every condition fails on one side only, or nowhere. */
   connectedOn({ low, high }: Piece): boolean {
     const x = interval(low, high);
-    this.#conditions ??= realDomain(this.expression).flatMap((condition) => {
-      if (condition.kind !== "relation") return [];
-      return condition.comparisons.map((comparison, k) => ({
-        excludes: comparison === "!=",
-        border: new Analysed(subtract(condition.operands[k] ?? ZERO, condition.operands[k + 1] ?? ZERO), this.name),
-      }));
-    });
+    this.#conditions ??= curveDomain(this.expression).flatMap((condition) =>
+      relationsIn(condition).flatMap(({ comparisons, operands }) =>
+        comparisons.map((comparison, k) => ({
+          // One of several that may hold instead of each other must keep its truth.
+          excludes: comparison === "!=" || condition.kind === "logic",
+          border: new Analysed(subtract(operands[k] ?? ZERO, operands[k + 1] ?? ZERO), this.name),
+        })),
+      ),
+    );
     return this.#conditions.every(({ excludes, border }) => {
       const value = border.on(0, x);
       if (!value || value.broken) return false;

@@ -2,7 +2,7 @@ import { coversZeros } from "../calculus/cover.ts";
 import { Analysed } from "../calculus/zeros.ts";
 import { approximateValue } from "../expression/ball-value.ts";
 import { MINUS_ONE, name, negate, number, ONE, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { realDomain } from "../expression/domain.ts";
+import { curveDomain } from "../expression/domain.ts";
 import { type Comparison, contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { opposite } from "../expression/statement.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
@@ -172,7 +172,7 @@ export function continuousBetween(
   assumptions: readonly Expression[],
   mayFail: (condition: Expression) => boolean = () => false,
 ): boolean {
-  const conditions = realDomain(e).filter((condition) => !mayFail(condition));
+  const conditions = curveDomain(e).filter((condition) => !mayFail(condition));
   return isComposedOfContinuous(e, stretch.variable) && conditions.every((condition) => holdsBetween(condition, stretch, assumptions));
 }
 

@@ -3,6 +3,7 @@ import { subtract } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { NotIntegrated } from "../expression/integral-value.ts";
+import { text } from "../notation/text.ts";
 import type { ComplexBall } from "../number/complex-ball.ts";
 import * as complex from "../number/complex-ball.ts";
 import { formatBall } from "../number/decimal.ts";
@@ -28,7 +29,7 @@ const BITS_PER_DIGIT = Math.log2(10);
  */
 export function compareSides(left: Expression, right: Expression, conditions: readonly Expression[] = [], digits: number = DEFAULT_DIGITS): Comparison {
   const names = new Set([...freeNames(left), ...freeNames(right)]);
-  const points = names.size === 0 ? [new Map()] : samplePoints(names, [...realDomain(subtract(left, right)), ...conditions], SAMPLE_POINTS);
+  const points = names.size === 0 ? [new Map()] : samplePoints([left, right], [...realDomain(subtract(left, right)), ...conditions], SAMPLE_POINTS);
   if (points.length === 0) return { kind: "unknown", why: "no values of the letters were found at which both sides are defined" };
   let decimal = "";
   for (const point of points) {
@@ -73,5 +74,5 @@ export function decimalText(value: ComplexBall, figures: number = SHOWN_FIGURES)
 
 /** The values of a point as text: a = 7/5, b = −2. */
 export function pointText(point: Point): string {
-  return [...point].map(([name, value]) => `${name} = ${value.den === 1 ? value.num : `${value.num}/${value.den}`}`).join(", ");
+  return [...point].map(([name, value]) => `${name} = ${text(value)}`).join(", ");
 }

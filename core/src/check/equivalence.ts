@@ -1,4 +1,4 @@
-import { equation, name, negate, number, power, product, relation, sum, ZERO } from "../expression/construct.ts";
+import { equation, name, nameIn, negate, number, power, product, relation, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { BudgetExhausted } from "../number/budget.ts";
@@ -22,7 +22,7 @@ export function zeroPolynomial(statement: Expression, unknown: string): readonly
   }
   try {
     const kernels = new Kernels();
-    const own = kernels.index(name(unknown));
+    const own = kernels.index(nameIn(statement, unknown));
     const { numerator } = normalForm(product(...differences), kernels);
     for (let index = 0; index < kernels.count; index += 1) {
       if (index !== own && poly.degreeIn(numerator, index) > 0 && contains(kernels.kernel(index), unknown)) return undefined;

@@ -1,8 +1,10 @@
 import { coversZeros } from "../calculus/cover.ts";
 import { zeroForm } from "../calculus/zero-form.ts";
 import { Analysed } from "../calculus/zeros.ts";
-import { ZERO } from "../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { relation, ZERO } from "../expression/construct.ts";
+import { ownConditions, realDomain } from "../expression/domain.ts";
+import { type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { isWhole } from "../expression/whole.ts";
 import { decide } from "../rewrite/sign.ts";
 
 /** Whether the values of the alternatives are all solutions of an equation in one name, of those that satisfy the relations. */
@@ -18,8 +20,18 @@ export function isolated(before: Expression, after: Expression, unknown: string,
 /** As `isolated`, for values known to solve the equation. */
 export function allZeros(equation: Expression, values: readonly Expression[], unknown: string, within: readonly Expression[]): boolean {
   const [left, right] = equation.kind === "relation" && equation.comparisons[0] === "=" && equation.comparisons.length === 1 ? equation.operands : [];
-  if (!left || !right || [...freeNames(equation)].some((name) => name !== unknown)) return false;
+  // The single points at which a negative number has a whole exponent are on no interval.
+  if (!left || !right || mayHaveSinglePoints(equation, within)) return false;
+  if ([...freeNames(equation)].some((name) => name !== unknown)) return false;
   return coversZeros(new Analysed(zeroForm(left, right, unknown), unknown), values, within);
+}
+
+/** Whether the base of a power with a variable exponent may be negative. */
+function mayHaveSinglePoints(equation: Expression, within: readonly Expression[]): boolean {
+  const known = [...within, ...realDomain(equation)];
+  return findAll(equation, (part) => ownConditions(part, "real").some(({ kind }) => kind === "logic")).some(
+    (part) => part.kind === "power" && !isWhole(part.exponent) && decide(relation(part.base, ">=", ZERO), known) !== true,
+  );
 }
 
 function nameIn(e: Expression, unknown: string): Expression {

@@ -4,7 +4,7 @@ import { growthOf, natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
 import { Analysed } from "../calculus/zeros.ts";
 import { equation, logic, name, number, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
-import { realDomain } from "../expression/domain.ts";
+import { curveDomain } from "../expression/domain.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
@@ -91,7 +91,7 @@ export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
 function slopeTest(objective: Expression, variable: string, point: ClaimedOptimum, test: (e: Expression) => Verdict): Verdict {
   const slope = simplify(differentiate(objective, variable)).expression;
   // At a corner the derivative has no value.
-  const undefinedThere = realDomain(slope).some((condition) => decide(simplify(substitute(condition, point.values)).expression, []) === false);
+  const undefinedThere = curveDomain(slope).some((condition) => decide(simplify(substitute(condition, point.values)).expression, []) === false);
   return undefinedThere || isBorderOfCases(objective, point) ? "nailed" : test(substitute(slope, point.values));
 }
 
@@ -124,7 +124,7 @@ export function optimumIsGlobal(claim: ClaimedOptima): boolean {
   const gap = claim.wanted === "maximum" ? subtract(first.value, claim.objective) : subtract(claim.objective, first.value);
   const zeros = best.map(({ values }) => values.get(variable) ?? ZERO);
   if (!coversZeros(new Analysed(gap, variable), zeros, claim.facts)) return false;
-  const domain = realDomain(claim.objective);
+  const domain = curveDomain(claim.objective);
   const strict = domain.filter((condition) => !(condition.kind === "relation" && condition.comparisons[0] === "!="));
   if (domain.some((condition) => !strict.includes(condition) && decide(condition, [...claim.facts, ...strict]) !== true)) return false;
   return samplesBetween(zeros, claim.facts, variable).every((x) => {
@@ -217,7 +217,7 @@ function isConvex({ objective, variables, facts, assumptions, wanted, points }: 
   const known = [...facts, ...assumptions];
   // Where conditions leave no variable there is one point, and it is the best.
   const definite = variables.length === 0 || natureByHessian(hessian, known) === (wanted === "minimum" ? "minimum" : "maximum");
-  if (variables.length === 1) return definite && realDomain(objective).every((condition) => decide(condition, known) === true);
+  if (variables.length === 1) return definite && curveDomain(objective).every((condition) => decide(condition, known) === true);
   return definite && hessian.every((row) => row.every((entry) => freeNames(entry).size === 0));
 }
 
@@ -230,7 +230,7 @@ function isOnlyExtremum({ objective, variables, facts, assumptions, wanted, poin
   const [only, ...others] = points.filter(({ end }) => !end);
   if (variable === undefined || more.length + others.length > 0 || !only?.global || only.integers.length > 0 || !allFound) return false;
   const known = [...facts, ...assumptions];
-  if (!realDomain(objective).every((condition) => decide(condition, known) === true)) return false;
+  if (!curveDomain(objective).every((condition) => decide(condition, known) === true)) return false;
   const second = simplify(substitute(differentiate(differentiate(objective, variable), variable), only.values)).expression;
   return decide(relation(second, wanted === "maximum" ? "<" : ">", ZERO), [...assumptions, ...only.conditions]) === true;
 }

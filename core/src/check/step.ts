@@ -5,7 +5,7 @@ import { call, E, MINUS_ONE, ONE, power, product, relation, ZERO } from "../expr
 import { realDomain } from "../expression/domain.ts";
 import { children, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
-import { substitute } from "../expression/substitute.ts";
+import { rangesIn, substitute, withRanges } from "../expression/substitute.ts";
 import { elaborate, NO_MEANINGS } from "../notation/elaborate.ts";
 import { NotationError, type Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";
@@ -20,6 +20,7 @@ import { sameFamilies } from "./families.ts";
 import { type EstablishedIntegral, establishedBy, judgeAntiderivative, judgeIntegral, judgePieces, withEstablished } from "./integral.ts";
 import { undoingEquivalence } from "./inversion.ts";
 import { isolated } from "./isolation.ts";
+import { coversSigns } from "./signs-of-base.ts";
 import { replacePart, splitCovers } from "./splitting.ts";
 import { isolatedTogether } from "./system-isolation.ts";
 import { trigonometricEquivalence } from "./trigonometric.ts";
@@ -72,6 +73,10 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[], establishe
       return splitCovers(claim.before, claim.part, claim.after)
         ? { verdict: "nailed", why: "every value that the part can have is among the alternatives" }
         : { verdict: "bent", why: "an alternative is missing" };
+    case "signs of the base":
+      return coversSigns(claim.before, alternativesOf(claim.after), assumptions)
+        ? { verdict: "nailed", why: "e^(b ln a) = c for a > 0, a < 0 and a = 0: every case is among the alternatives" }
+        : { verdict: "loose", why: "it was not proven that the alternatives leave out no sign of the base" };
     case "isolated":
       return isolated(claim.before, claim.after, claim.unknown, claim.within)
         ? { verdict: "nailed", why: "the line was cut into pieces again, and on each the bounds leave no other solution" }
@@ -196,16 +201,18 @@ function sameParts(a: Expression, b: Expression): boolean {
 /** Whether a written form, with ± read as two alternatives, says the same as the claim's result. */
 function writtenMeans(written: Syntax, claim: Claim): boolean {
   try {
-    const meant = elaborate(written, { ...NO_MEANINGS, rootOf });
+    const ranges = rangesIn(claimedParts(claim));
+    const plain = (e: Expression): Expression => withRanges(e, ranges);
+    const meant = plain(elaborate(written, { ...NO_MEANINGS, rootOf }));
     // Written before the values are put in, such as fractions with unknown numerators.
     if (claim.kind === "put in" && meant.kind !== "relation") return equalityTest(substitute(meant, claim.values), claim.after).kind === "zero";
     if (claim.kind !== "equivalent") {
-      const result = claim.kind === "holds" ? claim.statement : claim.after;
+      const result = plain(claim.kind === "holds" ? claim.statement : claim.after);
       if (meant.kind !== "relation") return equalityTest(meant, result).kind === "zero";
       // A chain D = … = value: everything after the name must be the value.
       return meant.operands.slice(1).every((operand) => equalityTest(operand, result).kind === "zero");
     }
-    const [said, claimed] = [alternativesOf(meant), alternativesOf(claim.after)];
+    const [said, claimed] = [alternativesOf(meant), alternativesOf(plain(claim.after))];
     const covers = (some: readonly Expression[], others: readonly Expression[]): boolean =>
       some.every((one) => others.some((other) => sameEquation(one, other)));
     return covers(said, claimed) && covers(claimed, said);
@@ -213,6 +220,11 @@ function writtenMeans(written: Syntax, claim: Claim): boolean {
     if (error instanceof NotationError) return false;
     throw error;
   }
+}
+
+function claimedParts(claim: Claim): readonly Expression[] {
+  if (claim.kind === "holds") return [claim.statement];
+  return "before" in claim ? [claim.before, claim.after] : [claim.of, claim.after];
 }
 
 function alternativesOf(e: Expression): readonly Expression[] {

@@ -241,7 +241,7 @@ function restsAt(others: readonly Expression[], unknown: string, value: Expressi
   const put = (own: Expression): readonly Expression[] => others.map((one) => substitute(one, new Map([[unknown, own]])));
   if (letter === undefined) return [put(value)];
   return [0, 1].map((odd) => {
-    const member = expand(substitute(value, new Map([[letter, sum(product(number(2), name(letter)), number(odd))]])));
+    const member = expand(substitute(value, new Map([[letter, sum(product(number(2), name(letter, "integer")), number(odd))]])));
     return put(member).map((one) => (one.kind === "relation" ? equation(...withoutPeriods(one, letter)) : one));
   });
 }

@@ -11,6 +11,8 @@ import { type Pieces, type RuleName, wording } from "./rules.ts";
  * - `implies`: every solution of before solves after, since the same was done to both sides; after may have more;
  * - `named`: before and after say the same when the new name stands for its meaning;
  * - `split`: a part of the equation has one of a few values, so one of the alternatives holds; they may have more solutions;
+ * - `signs of the base`: a power with the unknown in base and exponent, taken apart by the sign of its base; one of the alternatives
+ *   holds, and they may have more solutions;
  * - `families`: the same set of numbers, where a letter stands for all integers; only those that satisfy `within`;
  * - `isolated`: after lists all solutions of before that satisfy `within`, shown by bounds on every piece of the line;
  * - `isolated together`: as `isolated`, for several equations and unknowns in a box;
@@ -29,6 +31,7 @@ export type Claim =
   | { readonly kind: "implies"; readonly unknown: string; readonly before: Expression; readonly after: Expression; readonly done: Done }
   | { readonly kind: "named"; readonly name: string; readonly meaning: Expression; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "split"; readonly unknown: string; readonly part: Expression; readonly before: Expression; readonly after: Expression }
+  | { readonly kind: "signs of the base"; readonly unknown: string; readonly before: Expression; readonly after: Expression }
   | {
       readonly kind: "families";
       readonly unknown: string;

@@ -13,6 +13,7 @@ import {
   findAll,
   freeNames,
   type IteratedNode,
+  type NameRange,
   type NumberNode,
   node,
   type SumNode,
@@ -49,8 +50,14 @@ export function constant(name: ConstantName): Expression {
   return node({ kind: "constant", name });
 }
 
-export function name(text: string): Expression {
-  return node({ kind: "name", name: text });
+/** A name; it stands for real numbers unless said otherwise. */
+export function name(text: string, range: NameRange = "real"): Expression {
+  return node({ kind: "name", name: text, range });
+}
+
+/** The name as it stands in an expression, with what it ranges over there; a real one where it does not occur. */
+export function nameIn(e: Expression, text: string): Expression {
+  return findAll(e, (part) => part.kind === "name" && part.name === text)[0] ?? name(text);
 }
 
 export const ZERO = number(0);

@@ -38,10 +38,13 @@ export interface ConstantNode extends Hashed {
   readonly kind: "constant";
   readonly name: ConstantName;
 }
+/** What values a name takes. It is part of the name's identity: no rule for real numbers can be used on a complex one unseen. */
+export type NameRange = "real" | "complex" | "integer";
 /** A letter, Greek letter name or declared word, with `_subscript` where there is one: `x`, `theta`, `v_0`. */
 export interface NameNode extends Hashed {
   readonly kind: "name";
   readonly name: string;
+  readonly range: NameRange;
 }
 export interface SumNode extends Hashed {
   readonly kind: "sum";
@@ -162,9 +165,10 @@ function label(e: Expression): string {
     case "number":
       return `${e.value.num}/${e.value.den}`;
     case "constant":
-    case "name":
     case "call":
       return e.name;
+    case "name":
+      return e.range === "real" ? e.name : `${e.name} ${e.range}`;
     case "relation":
       return e.comparisons.join(" ");
     case "logic":

@@ -1,5 +1,5 @@
 import { call, cases, chain, derivative, iterated, logic, name, power, product, sum, tuple } from "./construct.ts";
-import { children, contains, type Expression, freeNames } from "./expression.ts";
+import { children, contains, type Expression, findAll, freeNames, type NameRange } from "./expression.ts";
 
 /** Rebuilds a node with every child mapped, through the canonical constructors; unchanged children keep the node itself. */
 export function mapChildren(e: Expression, map: (child: Expression) => Expression): Expression {
@@ -76,6 +76,17 @@ export function substitute(e: Expression, replacements: ReadonlyMap<string, Expr
     return substitute(iterated({ ...e, variable: fresh, body: renamed }), replacements);
   }
   return mapChildren(e, (child) => substitute(child, replacements));
+}
+
+/** What the names of expressions range over that are not real. */
+export function rangesIn(expressions: readonly Expression[]): ReadonlyMap<string, NameRange> {
+  const named = expressions.flatMap((e) => findAll(e, (part) => part.kind === "name" && part.range !== "real"));
+  return new Map(named.flatMap((part) => (part.kind === "name" ? [[part.name, part.range] as const] : [])));
+}
+
+/** The expression with names that range over what the map says, wherever they stand free. */
+export function withRanges(e: Expression, ranges: ReadonlyMap<string, NameRange>): Expression {
+  return substitute(e, new Map([...ranges].map(([letter, range]) => [letter, name(letter, range)])));
 }
 
 /** The name with the first subscript number that occurs in none of the expressions. */

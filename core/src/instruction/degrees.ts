@@ -1,4 +1,4 @@
-import { divide, name, number, PI, sum } from "../expression/construct.ts";
+import { divide, nameIn, number, PI, sum } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
 import { latex } from "../notation/latex.ts";
@@ -45,9 +45,10 @@ export function inMultiples(value: Expression, integers: readonly string[], unit
   else if (start.length > 0) return undefined;
   for (const turn of turns) {
     const letter = integers.find((one) => contains(turn, one)) ?? "";
-    const each = counted(simplify(divide(turn, name(letter))).expression, unit);
+    const counter = nameIn(turn, letter);
+    const each = counted(simplify(divide(turn, counter)).expression, unit);
     if (!each) return undefined;
-    written.push({ latex: `${each.latex} ${latex(name(letter))}`, exact: each.exact });
+    written.push({ latex: `${each.latex} ${latex(counter)}`, exact: each.exact });
   }
   const joined = written.map((one) => one.latex).reduce((before, next) => (next.startsWith("-") ? `${before} - ${next.slice(1)}` : `${before} + ${next}`));
   return `${written.every((one) => one.exact) ? "=" : "\\approx"} ${joined}`;

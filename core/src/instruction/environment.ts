@@ -1,6 +1,6 @@
 import { differentiate } from "../calculus/derivative.ts";
 import { rootOf } from "../calculus/system-root.ts";
-import type { Expression } from "../expression/expression.ts";
+import type { Expression, NameRange } from "../expression/expression.ts";
 import { type FunctionDefinition, LineUnusable, type Meanings } from "../notation/elaborate.ts";
 import type { Declarations } from "../notation/syntax.ts";
 import type { Unit } from "../units/unit.ts";
@@ -30,6 +30,17 @@ export interface Environment {
   readonly inDegrees: boolean;
 }
 
+const RANGES: Readonly<Record<NumberKind, NameRange>> = { reals: "real", rationals: "real", complex: "complex", integers: "integer" };
+
+export function rangeOf(kind: NumberKind): NameRange {
+  return RANGES[kind];
+}
+
+/** What the names with a given kind of number range over. */
+export function ranges({ kinds }: Environment): ReadonlyMap<string, NameRange> {
+  return new Map([...kinds].map(([name, kind]) => [name, rangeOf(kind)]));
+}
+
 export const EMPTY: Environment = {
   line: 1,
   functions: new Map(),
@@ -56,6 +67,7 @@ export function meanings(environment: Environment): Meanings {
   return {
     functions: environment.functions,
     quantities: environment.quantities,
+    ranges: ranges(environment),
     line: (line) => lineValue(environment, line),
     differentiate,
     rootOf,

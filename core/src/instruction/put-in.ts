@@ -1,9 +1,9 @@
 import { type Step, step } from "../derivation/step.ts";
 import { equation, name } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
-import { substitute } from "../expression/substitute.ts";
+import { substitute, withRanges } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
-import type { Environment } from "./environment.ts";
+import { type Environment, ranges } from "./environment.ts";
 
 /** An expression with the author's definitions and given values put in, and the steps that say so. */
 export interface PutIn {
@@ -31,7 +31,7 @@ export function putIn(e: Expression, environment: Environment, except: ReadonlyS
       current = after;
     }
   }
-  return { expression: current, steps };
+  return { expression: withRanges(current, ranges(environment)), steps };
 }
 
 /** Values in words with mathematics: $a = 2$, $b = 3$. */

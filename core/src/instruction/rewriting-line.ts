@@ -1,14 +1,14 @@
 import { stepsCheck } from "../check/step.ts";
 import { type Step, step } from "../derivation/step.ts";
-import { chain, MINUS_ONE, power, product, sum } from "../expression/construct.ts";
+import { chain, MINUS_ONE, name, power, product, sum } from "../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import type { Known, Rewriting } from "../rewrite/forms/way.ts";
 import { decide } from "../rewrite/sign.ts";
 import { asTyped } from "../rewrite/typed.ts";
-import { divisionByZero } from "../rewrite/write-out.ts";
-import { CannotDo, DEFAULT_FIGURES, type Outcome } from "./answer.ts";
+import { DEFAULT_FIGURES, type Outcome } from "./answer.ts";
+import { definedOnly } from "./defined-only.ts";
 import type { Environment } from "./environment.ts";
 import type { Reading } from "./instruction.ts";
 import { valueOutcome } from "./judged-value.ts";
@@ -45,8 +45,7 @@ function carryOut({ whole, part }: RewritingTarget, environment: Environment, re
   const own = putIn(whole, { ...environment, givens: new Map() });
   const known: Known = { assumptions: environment.assumptions };
   const start = own.expression;
-  const undefinedPart = divisionByZero(start);
-  if (undefinedPart) throw new CannotDo(`this is not defined: ${text(undefinedPart)} divides by 0`);
+  definedOnly(start);
   if (part) return ofPart(start, putIn(part, { ...environment, givens: new Map() }).expression, own.steps, known, rewrite);
   if (start.kind === "relation") return ofRelation(start, own.steps, known, rewrite);
   const { expression, steps, conditions: stated } = rewrite(start, known);
@@ -96,7 +95,7 @@ export function occurs(part: Expression, whole: Expression): boolean {
   return !equal(replacePart(whole, part, MARK), whole);
 }
 
-const MARK: Expression = sum({ kind: "name", name: "\u0003", hash: 3 });
+const MARK: Expression = name("\u0003");
 
 /** The whole with every occurrence of the part replaced, in numerators and denominators, and nothing else changed. */
 export function replacePart(whole: Expression, part: Expression, by: Expression): Expression {

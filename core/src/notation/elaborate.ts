@@ -1,5 +1,5 @@
 import * as build from "../expression/construct.ts";
-import type { Expression } from "../expression/expression.ts";
+import type { Expression, NameRange } from "../expression/expression.ts";
 import { families, family } from "../expression/functions/registry.ts";
 import { substitute } from "../expression/substitute.ts";
 import { parseDecimal, rational } from "../number/rational.ts";
@@ -17,11 +17,13 @@ export interface Meanings {
   readonly functions: ReadonlyMap<string, FunctionDefinition>;
   /** Names that stand for a quantity although they are letters of constants (`e`, `i`). */
   readonly quantities: ReadonlySet<string>;
+  /** What names range over that were not declared real. */
+  readonly ranges: ReadonlyMap<string, NameRange>;
   /** The result of an earlier line; throws LineUnusable where the line has no single value. */
   readonly line: (line: number) => Expression;
-  /** Carries out a derivative; without it derivatives stay as written. */
   /** The root of an expression with this number, or between these bounds; words that say why there is none. */
   readonly rootOf?: (body: Expression, which: number | string | undefined, lower: Expression | undefined, upper: Expression | undefined) => Expression | string;
+  /** Carries out a derivative; without it derivatives stay as written. */
   readonly differentiate?: (body: Expression, variable: string, order: number) => Expression;
 }
 
@@ -33,6 +35,7 @@ export class LineUnusable extends Error {
 export const NO_MEANINGS: Meanings = {
   functions: new Map(),
   quantities: new Set(),
+  ranges: new Map(),
   line: (line) => {
     throw new LineUnusable(`there is no line ${line} here`);
   },
@@ -156,9 +159,9 @@ class Elaboration {
   }
 
   #name(name: string): Expression {
-    if (this.#meanings.quantities.has(name)) return build.name(name);
-    if (name === "pi" || name === "infinity" || name === "e" || name === "i") return build.constant(name);
-    return build.name(name);
+    const isConstant = name === "pi" || name === "infinity" || name === "e" || name === "i";
+    if (isConstant && !this.#meanings.quantities.has(name)) return build.constant(name);
+    return build.name(name, this.#meanings.ranges.get(name));
   }
 
   #sign(span: Span | undefined): 1 | -1 {

@@ -116,6 +116,11 @@ export function squareRoot(a: ComplexBall, precision: number): ComplexBall {
 
 /** The principal value of a^exponent, e^{exponent · ln a}. */
 export function power(a: ComplexBall, exponent: ComplexBall, precision: number): ComplexBall {
+  if (containsZero(a) && containsZero(exponent)) throw new BallUndefined("0 to the power 0");
+  const whole = isReal(exponent) ? real.exactInteger(exponent.re) : undefined;
+  if (whole !== undefined && Math.abs(whole) <= HIGHEST_ROOT) return integerPower(a, whole, precision);
+  // 0 to a positive power.
+  if (real.isZero(a.re) && isReal(a) && isReal(exponent) && real.certifiedSign(exponent.re) === 1) return ZERO;
   return exp(multiply(exponent, ln(a, precision + 16), precision + 16), precision);
 }
 
@@ -126,6 +131,7 @@ export function rationalPower(a: ComplexBall, exponent: Rational, precision: num
   const { num, den } = exponent;
   // Roots of a high degree are slower than a logarithm.
   if (typeof num === "bigint" || typeof den === "bigint" || den > HIGHEST_ROOT) return power(a, fromRational(exponent, precision + 64), precision);
+  if (num === 0 && containsZero(a)) throw new BallUndefined("0 to the power 0");
   if (den === 1) return integerPower(a, num, precision);
   if (den === 2) return integerPower(squareRoot(a, precision + 16), num, precision);
   if (isReal(a) && a.re.mid >= a.re.rad) return integerPower(fromReal(realRoot(a.re, den, precision + 16)), num, precision);

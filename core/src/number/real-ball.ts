@@ -202,6 +202,14 @@ export function hull(a: RealBall, b: RealBall, precision: number): RealBall {
 }
 
 /** The nearest double to the midpoint. */
+/** The whole number that a ball is exactly, within the safe range of doubles; undefined for any other ball. */
+export function exactInteger(a: RealBall): number | undefined {
+  if (!isExact(a) || a.exp > 53) return undefined;
+  const size = BigInt(Math.max(0, -a.exp));
+  const whole = a.exp >= 0 ? a.mid << BigInt(a.exp) : a.mid >> size;
+  return (a.exp >= 0 || whole << size === a.mid) && Number.isSafeInteger(Number(whole)) ? Number(whole) : undefined;
+}
+
 export function toNumber(a: RealBall): number {
   const excess = Math.max(0, bitLength(a.mid) - 64);
   return Number(shiftDown(a.mid, excess)) * 2 ** (a.exp + excess);

@@ -1,4 +1,4 @@
-import { name as nameNode, number, power, product } from "../expression/construct.ts";
+import { nameIn, number, power, product } from "../expression/construct.ts";
 import { contains, type Expression } from "../expression/expression.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as poly from "../polynomial/multivariate.ts";
@@ -13,7 +13,7 @@ import { simplify } from "./simplify.ts";
 export function polynomialCoefficients(e: Expression, name: string): readonly Expression[] | undefined {
   try {
     const kernels = new Kernels();
-    const own = kernels.index(nameNode(name));
+    const own = kernels.index(nameIn(e, name));
     const { numerator, denominator } = normalForm(e, kernels);
     for (let index = 0; index < kernels.count; index += 1) {
       const used = poly.degreeIn(numerator, index) > 0 || poly.degreeIn(denominator, index) > 0;

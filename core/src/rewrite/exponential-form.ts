@@ -19,15 +19,17 @@ import {
 } from "../expression/construct.ts";
 import { type Expression, ExpressionMap, equal, findAll } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
+import { mayBeComplex } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { angleNormalForm, hasAngles } from "./angles.ts";
+import { conjugate } from "./conjugate.ts";
 import { factorsOf } from "./factored.ts";
 import { expandedLogarithm } from "./logarithms.ts";
 import { type Fraction, fractionExpression, Kernels, NotAnalysable, normalForm } from "./normal-form.ts";
-import { mayBeComplex, splitOddRoot, splitRoot } from "./roots.ts";
+import { splitOddRoot, splitRoot } from "./roots.ts";
 import { decide } from "./sign.ts";
 
 /**
@@ -114,12 +116,24 @@ const INVERSES: Readonly<Record<string, (u: Expression) => Expression>> = {
   arccsc: (u) => call("arcsin", divide(ONE, u)),
 };
 
+/** What a complex number and its conjugate make of its parts. */
+const PARTS: Readonly<Record<string, (u: Expression, conjugate: Expression) => Expression>> = {
+  Re: (u, other) => product(HALF, sum(u, other)),
+  Im: (u, other) => product(number(rational.rational(-1, 2)), I, subtract(u, other)),
+  conj: (_, other) => other,
+  abs: (u, other) => power(product(u, other), HALF),
+};
+
 function toExponentials(e: Expression, assumptions: readonly Expression[]): Expression {
   const at = (part: Expression): Expression => toExponentials(part, assumptions);
   if (e.kind === "call") {
     const [u, v] = e.args;
     if (u && e.name in HYPERBOLIC) return HYPERBOLIC[e.name]?.(exponential(at(u)), exponential(negate(at(u)))) ?? e;
     if (u && e.name in CIRCULAR) return CIRCULAR[e.name]?.(exponential(product(I, at(u))), exponential(negate(product(I, at(u))))) ?? e;
+    if (u && mayBeComplex(u)) {
+      const other = PARTS[e.name]?.(u, conjugate(u));
+      if (other && !equal(other, e)) return at(other);
+    }
     const other = INVERSES[e.name];
     const inDomain = (family(e.name)?.domain?.(e.args) ?? []).every((condition) => decide(condition, assumptions) === true);
     if (u && other && inDomain) return at(other(u));
@@ -269,7 +283,7 @@ function wholeValue(basis: Expression): Expression | undefined {
   if (!only || more.length > 0 || factors.length === 1) return undefined;
   if (only.kind === "constant" && only.name === "pi") return number(-1);
   const [x] = only.kind === "call" ? only.args : [];
-  if (only.kind !== "call" || !x || findAll(x, (part) => equal(part, I)).length > 0) return undefined;
+  if (only.kind !== "call" || !x || mayBeComplex(x)) return undefined;
   if (only.name === "arcsin") return sum(power(subtract(ONE, power(x, TWO)), HALF), product(I, x));
   if (only.name === "arctan") return divide(sum(ONE, product(I, x)), power(sum(ONE, power(x, TWO)), HALF));
   return undefined;

@@ -1,8 +1,9 @@
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
-import { divide, I, name, number, PI, power, product, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { divide, I, isNumber, name, number, PI, power, product, splitCoefficient, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { family as functionFamily } from "../expression/functions/registry.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
+import { isWhole } from "../expression/whole.ts";
 import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
@@ -100,13 +101,17 @@ export function integerCases(e: Expression, letter: string): readonly Expression
   if (modulus > MOST_CASES) return undefined;
   const cases = Number(modulus);
   return Array.from({ length: cases }, (_, j) => {
-    const at = sum(product(number(cases), name(letter)), number(j));
+    const at = sum(product(number(cases), name(letter, "integer")), number(j));
     return withoutTurns(substitute(e, new Map([[letter, at]])), letter);
   });
 }
 
-/** The period of a circular function, or 2πi of the exponential function. */
+/** The period of a circular function, 2πi of the exponential function, and that of whole powers of −1 and i. */
 function periodOf(part: Expression): Expression | undefined {
+  if (part.kind === "power" && part.exponent.kind !== "number" && isWhole(part.exponent)) {
+    if (isNumber(part.base, -1)) return TWO;
+    if (equal(part.base, I)) return number(4);
+  }
   if (part.kind === "power" && part.base.kind === "constant" && part.base.name === "e") return product(number(2), PI, I);
   const turns = part.kind === "call" ? functionFamily(part.name)?.periodInPi : undefined;
   return turns === undefined ? undefined : product(number(turns), PI);

@@ -1,9 +1,9 @@
 import { call, negate, number, power, product, relation, ZERO } from "../expression/construct.ts";
-import { type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
+import { mayBeComplex } from "../expression/realness.ts";
 import * as rational from "../number/rational.ts";
 import { factorsOf } from "./factored.ts";
 import { decide } from "./sign.ts";
-import { constantSign } from "./zero-test.ts";
 
 /**
  * The n-th root of e over the reals, taken apart into roots of its factors: those certainly positive stand under roots of
@@ -47,16 +47,6 @@ export function splitOddRoot(e: Expression, n: number, assumptions: readonly Exp
   if (!parts) return call("root", number(n), e);
   const root = (base: Expression): Expression => (signOf(base, assumptions) > 0 ? power(base, number(rational.rational(1, n))) : call("root", number(n), base));
   return product(root(number(parts.content)), ...parts.factors.map(({ base, exponent }) => power(root(base), number(exponent))));
-}
-
-/** Whether i, or a root of a negative number, stands in the expression: then it need not be real for real names. */
-export function mayBeComplex(e: Expression): boolean {
-  const suspicious = (part: Expression): boolean => {
-    if (part.kind === "constant") return part.name === "i";
-    if (part.kind !== "power" || part.exponent.kind !== "number" || part.exponent.value.den === 1) return false;
-    return freeNames(part.base).size === 0 && constantSign(part.base) !== 1 && constantSign(part.base) !== 0;
-  };
-  return findAll(e, suspicious).length > 0;
 }
 
 /** |b| as the root of b²: one kernel for both spellings. */

@@ -1,13 +1,12 @@
-import { truthValue } from "../expression/ball-value.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { ballValue, truthValue } from "../expression/ball-value.ts";
+import { I, number, product, sum } from "../expression/construct.ts";
+import { type Expression, findAll, freeNames, type NameRange } from "../expression/expression.ts";
 import type { ComplexBall } from "../number/complex-ball.ts";
-import * as complex from "../number/complex-ball.ts";
-import type { Rational } from "../number/rational.ts";
-import { rational } from "../number/rational.ts";
+import { type Rational, rational } from "../number/rational.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 
-/** Rational values for names. */
-export type Point = ReadonlyMap<string, Rational>;
+/** Numbers for names: rational ones, with a rational imaginary part for complex names. */
+export type Point = ReadonlyMap<string, Expression>;
 
 /** Values that make accidents unlikely: no two alike, positive and negative, none of them round. */
 const VALUES: readonly Rational[] = [
@@ -29,17 +28,42 @@ const VALUES: readonly Rational[] = [
   [19, 1],
 ].map(([num, den]) => rational(num ?? 0, den ?? 1));
 
+/** Whole numbers, even and odd, of both signs and 0 among them. */
+const WHOLE_VALUES: readonly Rational[] = [3, 2, 5, -2, 7, -3, 4, 1, -7, 6, 11, -1, 9, 0, -4, 8].map((value) => rational(value));
+
 const ATTEMPTS = 64;
+
+interface Named {
+  readonly name: string;
+  readonly range: NameRange;
+}
+
+/** The free names of expressions with what they range over, in the order of the alphabet. */
+function namesOf(expressions: readonly Expression[]): readonly Named[] {
+  const found = new Map<string, Named>();
+  for (const e of expressions) {
+    const free = freeNames(e);
+    for (const part of findAll(e, ({ kind }) => kind === "name")) if (part.kind === "name" && free.has(part.name)) found.set(part.name, part);
+  }
+  return [...found.values()].sort((a, b) => (a.name < b.name ? -1 : 1));
+}
+
+function valueAt(range: NameRange, index: number): Expression {
+  const from = (values: readonly Rational[], k: number): Expression => number(values[k % values.length] ?? rational(1));
+  if (range === "integer") return from(WHOLE_VALUES, index);
+  // The parts of a complex number keep step with each other, so that all four quadrants occur.
+  return range === "real" ? from(VALUES, index) : sum(from(VALUES, index), product(I, from(VALUES, 3 * index + 4)));
+}
 
 /**
  * Up to `count` points for the names of the expressions at which every condition certainly holds. They are the same for
  * the same input: no chance is involved.
  */
-export function samplePoints(names: ReadonlySet<string>, conditions: readonly Expression[], count: number): readonly Point[] {
-  const sorted = [...names].sort();
+export function samplePoints(expressions: readonly Expression[], conditions: readonly Expression[], count: number): readonly Point[] {
+  const names = namesOf(expressions);
   const points: Point[] = [];
   for (let attempt = 0; attempt < ATTEMPTS && points.length < count; attempt += 1) {
-    const point = new Map(sorted.map((name, k) => [name, VALUES[(attempt * (2 * k + 1) + 5 * k) % VALUES.length] ?? VALUES[0] ?? { num: 1, den: 1 }]));
+    const point = new Map(names.map(({ name, range }, k) => [name, valueAt(range, attempt * (2 * k + 1) + 5 * k)]));
     if (conditions.every((condition) => holdsAt(condition, point))) points.push(point);
   }
   return points;
@@ -48,17 +72,17 @@ export function samplePoints(names: ReadonlySet<string>, conditions: readonly Ex
 const FAR_POINTS = 200;
 
 /** Many more points where the conditions hold, whole numbers further and further out: for what vanishes at all the usual ones. */
-export function* farPoints(names: ReadonlySet<string>, conditions: readonly Expression[]): Generator<Point> {
-  const sorted = [...names].sort();
+export function* farPoints(expressions: readonly Expression[], conditions: readonly Expression[]): Generator<Point> {
+  const names = namesOf(expressions);
   for (let attempt = 0; attempt < FAR_POINTS; attempt += 1) {
-    const point = new Map(sorted.map((name, k) => [name, rational(100 + attempt * (2 * k + 7) + k * k)]));
+    const point = new Map(names.map(({ name }, k) => [name, number(100 + attempt * (2 * k + 7) + k * k)]));
     if (conditions.every((condition) => holdsAt(condition, point))) yield point;
   }
 }
 
 /** The values of a point as exact balls. */
 export function environmentAt(point: Point, precision: number): ReadonlyMap<string, ComplexBall> {
-  return new Map([...point].map(([name, value]) => [name, complex.fromRational(value, precision)]));
+  return new Map([...point].map(([name, value]) => [name, ballValue(value, precision)]));
 }
 
 /** Whether a condition certainly holds at a point; a condition on other names is not held against it. */

@@ -1,11 +1,12 @@
 import { number, ONE, product, splitCoefficient, subtract } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { mayBeComplex } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
 import { circularSign } from "./circular-sign.ts";
-import { constantSign } from "./zero-test.ts";
+import { constantSign, zeroTest } from "./zero-test.ts";
 
 /** Which signs a real expression can have, as a set: bit 0 negative, bit 1 zero, bit 2 positive. */
 export type Signs = number;
@@ -43,6 +44,8 @@ export function simpleRelations(assumptions: readonly Expression[]): readonly { 
 
 /** The signs that an expression can have for real values of its names under the assumptions (never too few). */
 export function possibleSigns(e: Expression, assumptions: readonly Expression[]): Signs {
+  // Complex numbers have no signs.
+  if (mayBeComplex(e)) return ANY_SIGN;
   const constant = constantSign(e);
   if (constant !== undefined) return constant < 0 ? NEGATIVE : constant > 0 ? POSITIVE : NOTHING;
   return structuralSigns(e, assumptions) & assumedSigns(e, assumptions) & linearSigns(e, assumptions);
@@ -168,6 +171,14 @@ function denseCoefficients(e: Expression & { kind: "sum" }): readonly bigint[] |
 
 const LARGEST_DEGREE = 40;
 
+/** Complex numbers are equal or not; which is larger is no question. */
+function decideComplex(difference: Expression, comparison: Comparison, assumptions: readonly Expression[]): boolean | undefined {
+  if (comparison !== "=" && comparison !== "!=") return undefined;
+  const test = zeroTest(difference, assumptions);
+  if (test.kind === "zero") return comparison === "=";
+  return test.kind === "nonzero" && freeNames(difference).size === 0 ? comparison === "!=" : undefined;
+}
+
 /** Whether the assumptions force a relation to hold, fail, or leave it open. */
 export function decide(condition: Expression, assumptions: readonly Expression[]): boolean | undefined {
   if (assumptions.some((assumption) => equal(assumption, condition))) return true;
@@ -180,7 +191,9 @@ export function decide(condition: Expression, assumptions: readonly Expression[]
   if (condition.kind !== "relation") return undefined;
   const parts = condition.comparisons.map((comparison, k) => {
     const [left, right] = [condition.operands[k] ?? number(0), condition.operands[k + 1] ?? number(0)];
-    const signs = possibleSigns(subtract(left, right), assumptions);
+    const difference = subtract(left, right);
+    if (mayBeComplex(difference)) return decideComplex(difference, comparison, assumptions);
+    const signs = possibleSigns(difference, assumptions);
     if ((signs & ~ALLOWED[comparison]) === 0) return true;
     return (signs & ALLOWED[comparison]) === 0 ? false : undefined;
   });

@@ -1,11 +1,10 @@
 import { number, product, sum } from "../expression/construct.ts";
-import { type Expression, findAll, freeNames } from "../expression/expression.ts";
+import type { Expression } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { withDecidedCases } from "./branches.ts";
-import { zeroTest } from "./zero-test.ts";
 
 /** Sums and products with more terms than this are left as they stand. */
-const MOST_TERMS = 1000;
+export const MOST_TERMS = 1000;
 
 /** Sums and products between whole bounds written out, and cases whose conditions are decided replaced by their value. */
 export function writeOut(e: Expression): Expression {
@@ -22,12 +21,4 @@ function writtenSum(e: Expression & { kind: "iterated" }): Expression {
   if (from === undefined || to === undefined || !(to - from < MOST_TERMS)) return e;
   const terms = Array.from({ length: Math.max(0, to - from + 1) }, (_, k) => writeOut(substitute(e.body, new Map([[e.variable, number(from + k)]]))));
   return e.operator === "sum" ? sum(...terms) : product(...terms);
-}
-
-/** A part that divides by 0 whatever the letters are, or undefined where there is none. */
-export function divisionByZero(e: Expression): Expression | undefined {
-  return findAll(e, (part) => {
-    if (part.kind !== "power" || part.exponent.kind !== "number" || part.exponent.value.num > 0) return false;
-    return freeNames(part.base).size === 0 && zeroTest(part.base).kind === "zero";
-  })[0];
 }

@@ -10,6 +10,7 @@ import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
+import { integerCases } from "./families.ts";
 import { undoesInverse, undone, withoutInverse } from "./inverse-circular.ts";
 import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
 import { separationBits } from "./root-bound.ts";
@@ -40,6 +41,8 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   const form = rationalForm(e);
   if (form === "zero") return dividesByZero(e) ? { kind: "undecided", digits: 0 } : ZERO_BY_NORMAL_FORM;
   if (freeNames(e).size === 0) return constantTest(e);
+  const byCases = integerTest(e, assumptions);
+  if (byCases) return byCases;
   const known = [...realDomain(e), ...assumptions];
   const sampled = sampledTest(e, known);
   if (sampled.kind === "nonzero") return sampled;
@@ -48,6 +51,24 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   if (inversesUndoneVanish(e, known)) return ZERO_BY_INVERSES;
   const witness = related === "differs" || form === "nonzero" ? farWitness(e, known) : undefined;
   return witness ? { kind: "nonzero", witness } : { kind: "undecided", digits: sampled.digits ?? 0 };
+}
+
+/**
+ * With names for whole numbers: case by case by their remainders, so that every circular function loses whole periods. Undefined where
+ * no period can be taken out.
+ */
+function integerTest(e: Expression, assumptions: readonly Expression[]): ZeroTest | undefined {
+  const letters = findAll(e, (part) => part.kind === "name" && part.range === "integer");
+  for (const letter of letters) {
+    const cases = letter.kind === "name" ? integerCases(e, letter.name) : undefined;
+    if (!cases || (cases.length === 1 && cases.every((one) => equal(one, e)))) continue;
+    const tests = cases.map((one) => zeroTest(one, assumptions));
+    const decisive = tests.find(({ kind }) => kind === "nonzero") ?? tests.find(({ kind }) => kind === "undecided");
+    // A witness of one case is about another whole number than the letter.
+    if (decisive?.kind === "nonzero") return undefined;
+    return decisive ?? { kind: "zero", method: "whole periods left out, the difference is 0 for every remainder of the whole number" };
+  }
+  return undefined;
 }
 
 const ZERO_BY_NORMAL_FORM: ZeroTest = { kind: "zero", method: "the difference reduces to 0 in rational normal form" };
@@ -99,10 +120,9 @@ function relationsProveZero(e: Expression, known: readonly Expression[]): string
 
 /** A point further out, or more digits, at which a ball excludes 0: for what vanishes at the usual points or nearly everywhere. */
 function farWitness(e: Expression, known: readonly Expression[]): Point | undefined {
-  const names = freeNames(e);
-  const near = samplePoints(names, known, 2).find((point) => sizeBits(e, 4096, point) === "nonzero");
+  const near = samplePoints([e], known, 2).find((point) => sizeBits(e, 4096, point) === "nonzero");
   if (near) return near;
-  for (const point of farPoints(names, known)) if (sizeBits(e, 256, point) === "nonzero") return point;
+  for (const point of farPoints([e], known)) if (sizeBits(e, 256, point) === "nonzero") return point;
   return undefined;
 }
 
@@ -205,7 +225,7 @@ function sizeBits(e: Expression, precision: number, point: Point = new Map()): "
 
 /** Looks for a point at which a ball excludes 0; else the digits to which e vanishes at all points that could be evaluated. */
 function sampledTest(e: Expression, known: readonly Expression[]): { kind: "nonzero"; witness: Point } | { kind: "open"; digits: number | undefined } {
-  const points = samplePoints(freeNames(e), known, SAMPLE_POINTS);
+  const points = samplePoints([e], known, SAMPLE_POINTS);
   let digits = Number.POSITIVE_INFINITY;
   // Few digits at every point first: most differences are seen there; then many at two of them.
   const looks = [...points.map((point) => ({ point, precision: 128 })), ...points.slice(0, 2).map((point) => ({ point, precision: 512 }))];

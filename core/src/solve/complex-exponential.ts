@@ -32,7 +32,7 @@ function undoExponential(task: Task, solve: Solve): Solved | undefined {
   const common = { variables: [unknown], domain: "complex", complete: true, rejected: [], complexSolutions: [] } as const;
   if (zeroTest(right).kind === "zero") return { steps: [], set: { ...common, reason: "an exponential is never 0", solutions: [] } };
   const n = integerLetter(task);
-  const turns = product(number(2), PI, I, name(n));
+  const turns = product(number(2), PI, I, name(n, "integer"));
   const inE = equal(left.base, E) ? left.exponent : product(left.exponent, call("ln", left.base));
   const after = equation(inE, sum(logarithm(right), turns));
   const first = step("roots of the exponential", [], { kind: "equivalent", unknown, before: equation(power(E, inE), right), after });

@@ -1,5 +1,5 @@
 import { step } from "../derivation/step.ts";
-import { equation, name, ZERO } from "../expression/construct.ts";
+import { equation, nameIn, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { freeNames } from "../expression/expression.ts";
 import { plain } from "../notation/plain.ts";
@@ -19,7 +19,7 @@ export function solveConstant(form: PolynomialForm): Solved | undefined {
   const common = { variables: [unknown], domain: task.domain, complete: true, rejected: [], complexSolutions: [] };
   const test = zeroTest(rest);
   const everywhere = (conditions: readonly ReturnType<typeof equation>[]) => [
-    solution(unknown, name(unknown), { free: [unknown], conditions: [...conditions, ...realDomain(before)] }),
+    solution(unknown, nameIn(before, unknown), { free: [unknown], conditions: [...conditions, ...realDomain(before)] }),
   ];
   if (test.kind === "undecided") throw new Unsolvable(`it could not be decided whether ${text(rest)} is 0`);
   if (test.kind === "zero") {

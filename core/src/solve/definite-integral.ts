@@ -3,7 +3,7 @@ import { withoutRootsOfSquares } from "../calculus/integral/root-of-square.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { approximateValue } from "../expression/ball-value.ts";
 import { equation, name, negate, number, ONE, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { realDomain } from "../expression/domain.ts";
+import { curveDomain } from "../expression/domain.ts";
 import { contains, type Expression, ExpressionMap, equal, freeNames } from "../expression/expression.ts";
 import { type DefiniteIntegral, definiteIntegral, givenOutside, isDefiniteIntegral } from "../expression/integral.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
@@ -124,7 +124,7 @@ function hasNoValue(e: Expression): boolean {
 
 /** What an antiderivative asks of the letters besides the variable, such as a divisor that is not 0. */
 function conditionsOf(e: Expression, variable: string, assumptions: readonly Expression[]): readonly Expression[] {
-  return realDomain(e).filter((condition) => !contains(condition, variable) && decide(condition, assumptions) !== true);
+  return curveDomain(e).filter((condition) => !contains(condition, variable) && decide(condition, assumptions) !== true);
 }
 
 /** The integral cut where something in bars, or a condition of cases, changes; undefined where these places are not all known. */

@@ -31,6 +31,7 @@ import { solveByCases } from "./splitting.ts";
 import { solveBySubstitution } from "./substitution.ts";
 import { solveTrigonometric } from "./trigonometric.ts";
 import { solveByUndoing } from "./undoing.ts";
+import { solveVariablePower } from "./variable-power.ts";
 import { solveZeroProduct } from "./zero-product.ts";
 
 /** The methods for polynomial equations, tried in order; each takes what it knows and leaves the rest. */
@@ -70,6 +71,7 @@ type Method = (task: Task) => Solved | undefined;
 const METHODS: readonly Method[] = [
   solveCleared,
   solveIdentity,
+  (task) => solveVariablePower(task, solveOpen),
   (task) => solveByUndoing(task, solvePolynomial),
   (task) => solveComplexExponential(task, solveOpen),
   (task) => solveByEvenRoots(task, solveOpen),

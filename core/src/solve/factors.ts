@@ -1,4 +1,4 @@
-import { equation, logic, name, number, numberValue, power, product, ZERO } from "../expression/construct.ts";
+import { equation, logic, name, nameIn, number, numberValue, power, product, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
@@ -63,7 +63,7 @@ function relationOf(base: Expression): Task["equation"] {
 
 function degreeOf(e: Expression, unknown: string): number {
   const kernels = new Kernels();
-  const index = kernels.index(name(unknown));
+  const index = kernels.index(nameIn(e, unknown));
   return poly.degreeIn(normalForm(e, kernels).numerator, index);
 }
 
@@ -73,7 +73,7 @@ function rationalFactors(form: PolynomialForm): readonly Factor[] | undefined {
   const [left = ZERO] = zero.kind === "relation" ? zero.operands : [];
   try {
     const kernels = new Kernels();
-    kernels.index(name(form.task.unknown));
+    kernels.index(nameIn(left, form.task.unknown));
     const { factors } = factor(normalForm(left, kernels).numerator);
     return factors
       .map(({ factor: part, multiplicity }) => ({ base: withPositiveLead(polynomialExpression(part, kernels)), multiplicity }))
@@ -87,7 +87,7 @@ function rationalFactors(form: PolynomialForm): readonly Factor[] | undefined {
 /** A factor of higher degree with whole coefficients split over the reals. */
 function split(part: Factor, unknown: string): readonly Factor[] {
   const kernels = new Kernels();
-  const index = kernels.index(name(unknown));
+  const index = kernels.index(nameIn(part.base, unknown));
   const { numerator } = normalForm(part.base, kernels);
   if (poly.degreeIn(numerator, index) < 3 || poly.degrees(numerator).length > 1) return [part];
   const coefficients = poly.coefficientsIn(numerator, index).map((coefficient) => polynomialExpression(coefficient, kernels));

@@ -41,7 +41,7 @@ export function tidyFamilies(solved: Solved, task: Task): Solved {
   if (families.length === 0) return membersOfOthers(solved, task, letter);
   const joined = gathered(families) ?? families;
   const apart = others.filter((one) => !joined.some((family) => memberNumber(one.values.get(unknown) ?? ZERO, family) !== undefined));
-  const value = ({ start, period }: Family): Expression => sum(start, product(period, name(letter)));
+  const value = ({ start, period }: Family): Expression => sum(start, product(period, name(letter, "integer")));
   const shown = (list: readonly Expression[]): Expression => alternatives(unknown, list);
   const plain = apart.filter((one) => onThese(one) && one.free.length === 0);
   const before = shown(solved.set.solutions.map((one) => one.values.get(unknown) ?? ZERO));

@@ -1,5 +1,5 @@
 import { step } from "../derivation/step.ts";
-import { equation, name, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { equation, nameIn, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { text } from "../notation/text.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as poly from "../polynomial/multivariate.ts";
@@ -16,7 +16,7 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
   const [left = ZERO, right = ZERO] = task.equation.operands;
   try {
     const kernels = new Kernels();
-    const own = kernels.index(name(task.unknown));
+    const own = kernels.index(nameIn(task.equation, task.unknown));
     const fraction = normalForm(subtract(left, right), kernels);
     if (poly.degreeIn(fraction.denominator, own) === 0) return undefined;
     const denominator = polynomialExpression(fraction.denominator, kernels);

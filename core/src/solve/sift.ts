@@ -43,7 +43,7 @@ export function sift(solved: Solved, task: Task): Solved {
         rejected.push({
           values: solution.values,
           multiplicity: solution.multiplicity,
-          reason: `${plain(condition)} does not hold for ${unknown} = ${text(value)}; ${why}`,
+          reason: condition.kind === "logic" ? why : `${plain(condition)} does not hold for ${unknown} = ${text(value)}; ${why}`,
         });
         return [];
       }

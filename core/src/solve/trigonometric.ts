@@ -77,7 +77,7 @@ function equalFunctions(task: Task, solve: Solve): Solved | undefined {
   const [other = ZERO] = equalised.operands[1].args;
   note("cosine as a sine", moved, equalised);
   const n = integerLetter(task);
-  const turns = (period: Expression): Expression => product(period, name(n));
+  const turns = (period: Expression): Expression => product(period, name(n, "integer"));
   const angles =
     first.name === "tan" ? [sum(other, turns(PI))] : [sum(other, turns(TURN)), sum(first.name === "sin" ? subtract(PI, other) : negate(other), turns(TURN))];
   const families = angles.filter((angle) => !neverMet(first.argument, angle, unknown, n)).map((angle) => equation(first.argument, angle));
@@ -350,7 +350,7 @@ function byHalfAngle(angular: Angular, solve: Solve): Solved | undefined {
   const solved = solveByNaming(reached, { meaning: half, facts: () => [], equation: () => named }, solve);
   if (!solved) return undefined;
   const n = integerLetter(task);
-  const missed = opposite === "zero" ? solve({ ...task, equation: asRelation(equation(angle, sum(PI, product(TURN, name(n))))) }) : undefined;
+  const missed = opposite === "zero" ? solve({ ...task, equation: asRelation(equation(angle, sum(PI, product(TURN, name(n, "integer"))))) }) : undefined;
   if (opposite === "zero" && !missed) return undefined;
   const extra = (missed?.set.solutions ?? []).map((one) => solution(task.unknown, one.values.get(task.unknown) ?? ZERO, { integers: [n] }));
   return { steps: [...steps, ...solved.steps], set: { ...solved.set, solutions: [...solved.set.solutions, ...extra] } };

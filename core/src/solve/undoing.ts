@@ -212,7 +212,7 @@ const INVERSES: Readonly<Record<string, (value: Expression) => { readonly result
 
 /** A circular function of an angle: the angles repeat after a period, with n for all integers. */
 function undoCircular(functionName: string, inner: Expression, value: Expression, task: Task): Undone | undefined {
-  const turns = (start: Expression, period: Expression): Expression => readable(sum(start, product(period, name(integerLetter(task)))));
+  const turns = (start: Expression, period: Expression): Expression => readable(sum(start, product(period, name(integerLetter(task), "integer"))));
   if (functionName === "tan" || functionName === "cot") {
     const start = functionName === "tan" ? call("arctan", value) : subtract(product(HALF, PI), call("arctan", value));
     return { inner, values: [turns(start, PI)], rule: "roots of the tangent", said: "" };

@@ -1,5 +1,5 @@
 import { step } from "../derivation/step.ts";
-import { divide, equation, logic, name, number, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { divide, equation, logic, nameIn, number, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, equal, findAll } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
@@ -20,7 +20,7 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
   const { unknown } = task;
   try {
     const kernels = new Kernels();
-    kernels.index(name(unknown));
+    kernels.index(nameIn(task.equation, unknown));
     const { numerator, denominator } = normalForm(subtract(left, right), kernels);
     const { content, factors } = factor(numerator);
     const signed = factors.map(({ factor: part, multiplicity }) => {

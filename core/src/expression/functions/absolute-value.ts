@@ -10,6 +10,7 @@ export const ABSOLUTE_VALUE: FunctionFamily = {
   name: "abs",
   arity: 1,
   total: true,
+  realValued: true,
   parity: "even",
   exact: (args) => {
     const x = argument(args);

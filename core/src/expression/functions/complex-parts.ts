@@ -1,5 +1,5 @@
 import * as complex from "../../number/complex-ball.ts";
-import { I, isPositiveConstant, negate, PI, product, sum, ZERO } from "../construct.ts";
+import { I, isPositiveConstant, negate, PI, product, relation, sum, ZERO } from "../construct.ts";
 import { argument } from "./arguments.ts";
 import { constantParts } from "./constant-parts.ts";
 import type { FunctionFamily } from "./family.ts";
@@ -8,6 +8,7 @@ export const REAL_PART: FunctionFamily = {
   name: "Re",
   arity: 1,
   total: true,
+  realValued: true,
   exact: (args) => constantParts(argument(args))?.re,
   ball: ([x]) => complex.fromReal((x ?? complex.ZERO).re),
   double: (x) => x,
@@ -18,6 +19,7 @@ export const IMAGINARY_PART: FunctionFamily = {
   name: "Im",
   arity: 1,
   total: true,
+  realValued: true,
   exact: (args) => constantParts(argument(args))?.im,
   ball: ([x]) => complex.fromReal((x ?? complex.ZERO).im),
   double: () => 0,
@@ -29,6 +31,8 @@ export const ARGUMENT: FunctionFamily = {
   name: "arg",
   arity: 1,
   total: false,
+  realValued: true,
+  domain: (args) => [relation(argument(args), "!=", ZERO)],
   exact: (args) => {
     const x = argument(args);
     if (x.kind === "number" && x.value.num !== 0) return x.value.num > 0 ? ZERO : PI;

@@ -3,7 +3,7 @@ import * as complex from "../../number/complex-ball.ts";
 import { fromBigInt } from "../../number/integer.ts";
 import { rational } from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
-import { number, numberValue } from "../construct.ts";
+import { call, number, numberValue, relation, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { argument } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
@@ -17,9 +17,8 @@ function wholeNumber(e: Expression): number | undefined {
 }
 
 function wholeBall(x: ComplexBall | undefined): number {
-  if (!x || !complex.isReal(x) || !real.isExact(x.re)) throw new real.BallUndefined("a factorial is for whole numbers");
-  const value = real.toNumber(x.re);
-  if (!Number.isInteger(value) || value < 0 || value > LARGEST) throw new real.BallUndefined("a factorial is for whole numbers");
+  const value = x && complex.isReal(x) ? real.exactInteger(x.re) : undefined;
+  if (value === undefined || value < 0 || value > LARGEST) throw new real.BallUndefined("a factorial is for whole numbers");
   return value;
 }
 
@@ -36,6 +35,11 @@ function choose(n: number, k: number): bigint {
   return result;
 }
 
+/** Factorials and binomial coefficients are for the whole numbers from 0. */
+function isCounted(args: readonly Expression[]): readonly Expression[] {
+  return args.flatMap((arg) => [relation(arg, ">=", ZERO), relation(call("floor", arg), "=", arg)]);
+}
+
 export const FACTORIAL: FunctionFamily = {
   name: "factorial",
   arity: 1,
@@ -44,6 +48,8 @@ export const FACTORIAL: FunctionFamily = {
     const n = wholeNumber(argument(args));
     return n === undefined ? undefined : number(rational(fromBigInt(factorial(n))));
   },
+  domain: isCounted,
+  singular: isCounted,
   ball: ([x], precision) => complex.fromReal(real.ball(factorial(wholeBall(x)), 0n, 0, precision)),
   double: (x) => (Number.isInteger(x) && x >= 0 && x <= 170 ? Number(factorial(x)) : Number.NaN),
 };
@@ -56,6 +62,8 @@ export const BINOMIAL: FunctionFamily = {
     const [n, k] = [wholeNumber(argument(args)), wholeNumber(argument(args, 1))];
     return n === undefined || k === undefined ? undefined : number(rational(fromBigInt(choose(n, k))));
   },
+  domain: isCounted,
+  singular: isCounted,
   ball: ([n, k], precision) => complex.fromReal(real.ball(choose(wholeBall(n), wholeBall(k)), 0n, 0, precision)),
   double: (n, k) => (Number.isInteger(n) && Number.isInteger(k) && n >= 0 && k >= 0 ? Number(choose(n, k)) : Number.NaN),
   latex: ([n, k]) => `\\binom{${n}}{${k}}`,

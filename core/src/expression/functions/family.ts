@@ -21,8 +21,12 @@ export interface FunctionFamily {
   readonly derivative?: (args: readonly Expression[], index: number) => Expression;
   /** An antiderivative by the last argument, itself a function of it; absent where no elementary one is known or the rules find it. */
   readonly antiderivative?: (args: readonly Expression[]) => Expression;
-  /** Relations that must hold for a real value. */
+  /** Relations that must hold for a real value of real arguments. */
   readonly domain?: (args: readonly Expression[]) => readonly Expression[];
+  /** Relations that must hold for a value of complex arguments; where absent, those of `domain` that say what must not be equal. */
+  readonly singular?: (args: readonly Expression[]) => readonly Expression[];
+  /** Real whatever the arguments are. */
+  readonly realValued?: boolean;
   /** The inverse on the principal range, by name. */
   readonly inverse?: string;
   /** What the values come close to as the argument falls, and as it grows, beyond all bounds. */

@@ -24,6 +24,7 @@ export const NATURAL_LOGARITHM: FunctionFamily = {
   derivative: (args) => divide(number(1), argument(args)),
   antiderivative: (args) => subtract(product(argument(args), call("ln", argument(args))), argument(args)),
   domain: (args) => [relation(argument(args), ">", ZERO)],
+  singular: (args) => [relation(argument(args), "!=", ZERO)],
   ball: ([x], precision) => complex.ln(x ?? complex.ZERO, precision),
   interval: LN,
   double: Math.log,
@@ -65,6 +66,7 @@ export const LOGARITHM: FunctionFamily = {
     const positive = relation(inside, ">", ZERO);
     return base.kind === "number" ? [positive] : [relation(base, ">", ZERO), relation(base, "!=", number(1)), positive];
   },
+  singular: (args) => [relation(argument(args), "!=", ZERO), relation(argument(args), "!=", number(1)), relation(argument(args, 1), "!=", ZERO)],
   ball: ([base, x], precision) => complex.divide(complex.ln(x ?? complex.ZERO, precision + 16), complex.ln(base ?? complex.ZERO, precision + 16), precision),
   interval: ([base, x]) => {
     const [below, above] = [base && LN([base]), x && LN([x])];

@@ -4,6 +4,7 @@ import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
 import { BallUndefined, fromInteger } from "../../number/real-ball.ts";
 import { number } from "../construct.ts";
+import { isWhole } from "../whole.ts";
 import { argument } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
 import { steps } from "./interval-shapes.ts";
@@ -24,7 +25,8 @@ function rounding(
     total: true,
     exact: (args) => {
       const x = argument(args);
-      return x.kind === "number" ? number(rational.rational(round(x.value))) : undefined;
+      if (x.kind === "number") return number(rational.rational(round(x.value)));
+      return isWhole(x) ? x : undefined;
     },
     ball: ([x]) => {
       if (!x || !complex.isReal(x)) throw new BallUndefined(`${name} of a number that is not real`);

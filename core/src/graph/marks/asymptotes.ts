@@ -1,6 +1,6 @@
 import { ballValue } from "../../expression/ball-value.ts";
 import { divide, equation, name, number, power, product, sum, ZERO } from "../../expression/construct.ts";
-import { realDomain } from "../../expression/domain.ts";
+import { curveDomain } from "../../expression/domain.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
@@ -83,7 +83,7 @@ function approachedOn(side: 1 | -1, expression: Expression, variable: string): E
   const places = FAR_BITS.map((bits) =>
     NEARBY.map((near) => rational.multiply(rational.multiply(rational.rational(side), near), rational.power(rational.rational(2), bits))),
   );
-  const reached = realDomain(expression).every((condition) =>
+  const reached = curveDomain(expression).every((condition) =>
     places.every((row) => row.every((x) => decide(simplify(substitute(condition, new Map([[variable, number(x)]]))).expression, []) !== false)),
   );
   if (!reached) return undefined;

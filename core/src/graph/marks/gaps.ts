@@ -1,6 +1,6 @@
 import { ballValue } from "../../expression/ball-value.ts";
 import { number, subtract, sum, ZERO } from "../../expression/construct.ts";
-import { realDomain } from "../../expression/domain.ts";
+import { curveDomain, relationsIn } from "../../expression/domain.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import * as complex from "../../number/complex-ball.ts";
@@ -45,9 +45,9 @@ export function gaps(drawn: Drawn, index: number): readonly Mark[] {
 
 /** Where conditions on the variable change from holding to failing. */
 export function borders(expression: Expression, variable: string, range: Drawn["range"]): readonly Expression[] {
-  const sides = realDomain(expression).flatMap((condition) =>
-    condition.kind === "relation" ? condition.operands.slice(1).map((right, k) => subtract(condition.operands[k] ?? ZERO, right)) : [],
-  );
+  const sides = curveDomain(expression)
+    .flatMap(relationsIn)
+    .flatMap(({ operands }) => operands.slice(1).map((right, k) => subtract(operands[k] ?? ZERO, right)));
   return sides.filter((side) => freeNames(side).has(variable)).flatMap((side) => rootsOf(side, ZERO, variable, range));
 }
 

@@ -1,7 +1,7 @@
 import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
 import { approximateValue } from "../../expression/ball-value.ts";
 import { call, divide, E, negate, number, ONE, power, product, sum, ZERO } from "../../expression/construct.ts";
-import { realDomain } from "../../expression/domain.ts";
+import { curveDomain } from "../../expression/domain.ts";
 import { contains, type Expression, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { family } from "../../expression/functions/registry.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -94,7 +94,7 @@ function farValue({ name, args }: Expression & { readonly kind: "call" }, to: Ap
 function valueAt(e: Expression, variable: string, x: Expression): Expression | undefined {
   const there = new Map([[variable, x]]);
   const fails = (condition: Expression): boolean => decide(simplify(substitute(condition, there)).expression, []) !== true;
-  if (realDomain(e).some(fails)) return undefined;
+  if (curveDomain(e).some(fails)) return undefined;
   const value = readable(substitute(e, there));
   return freeNames(value).size === 0 && approximateValue(value) !== undefined ? value : undefined;
 }

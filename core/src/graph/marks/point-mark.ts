@@ -1,6 +1,6 @@
 import { ballValue } from "../../expression/ball-value.ts";
 import { ZERO } from "../../expression/construct.ts";
-import { realDomain } from "../../expression/domain.ts";
+import { curveDomain } from "../../expression/domain.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import * as complex from "../../number/complex-ball.ts";
@@ -23,7 +23,7 @@ export interface Drawn {
 /** The mark at x on a function; none where it has no real value there. */
 export function pointMark(kind: MarkKind, x: Expression, on: Expression, variable: string, curves: readonly number[]): readonly Mark[] {
   const there = new Map([[variable, x]]);
-  if (realDomain(on).some((condition) => decide(simplify(substitute(condition, there)).expression, []) === false)) return [];
+  if (curveDomain(on).some((condition) => decide(simplify(substitute(condition, there)).expression, []) === false)) return [];
   const y = kind === "zero" ? ZERO : readable(substitute(on, there));
   const at = freeNames(y).size === 0 ? position(x, y) : undefined;
   return at ? [{ kind, x, y, at, curves }] : [];

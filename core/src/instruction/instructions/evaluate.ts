@@ -10,9 +10,10 @@ import { text } from "../../notation/text.ts";
 import { denest } from "../../rewrite/denest.ts";
 import { undoesInverse } from "../../rewrite/inverse-circular.ts";
 import { expand, simplify } from "../../rewrite/simplify.ts";
-import { divisionByZero, writeOut } from "../../rewrite/write-out.ts";
+import { writeOut } from "../../rewrite/write-out.ts";
 import { readable } from "../../solve/values.ts";
-import { CannotDo, DEFAULT_FIGURES, type Outcome } from "../answer.ts";
+import { DEFAULT_FIGURES, type Outcome } from "../answer.ts";
+import { definedOnly } from "../defined-only.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { integralValues } from "../integrals.ts";
@@ -50,8 +51,7 @@ export const EVALUATE: Instruction = {
           steps.push(step("put in values", [saidValues(put)], { kind: "put in", before: current, values: put, after: filled }));
           current = filled;
         }
-        const undefinedPart = divisionByZero(current);
-        if (undefinedPart) throw new CannotDo(`this is not defined: ${text(undefinedPart)} divides by 0`);
+        definedOnly(current);
         const asked = current;
         const written = writeOut(current);
         const family = withoutBounds(written, environment);

@@ -1,12 +1,13 @@
 import { chain, name as nameOf, product, relation } from "../../expression/construct.ts";
 import type { Comparison, Expression } from "../../expression/expression.ts";
 import { freeNames } from "../../expression/expression.ts";
+import { withRanges } from "../../expression/substitute.ts";
 import { nameLatex } from "../../notation/letters.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { readUnit } from "../../units/read.ts";
 import type { Unit } from "../../units/unit.ts";
 import { NO_STEPS } from "../answer.ts";
-import type { Environment, NumberKind } from "../environment.ts";
+import { type Environment, type NumberKind, rangeOf } from "../environment.ts";
 import type { Instruction, Reading } from "../instruction.ts";
 import type { Interval, Sentence } from "../sentence.ts";
 
@@ -114,7 +115,7 @@ function reading({ name, value, facts = [], kind, unit }: Given): Reading {
         kinds,
         units,
         quantities: new Set([...environment.quantities, name]),
-        assumptions: [...environment.assumptions, ...facts],
+        assumptions: [...environment.assumptions, ...facts].map((fact) => withRanges(fact, new Map(kind ? [[name, rangeOf(kind)]] : []))),
       };
     },
     run: () => ({ ...NO_STEPS, ...(statement ? { statement } : {}), checks: [], verdict: undefined }),

@@ -18,6 +18,7 @@ import { solveEquation } from "../../solve/equation.ts";
 import { Unsolvable } from "../../solve/solution.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import { judgeSolutions } from "../claims.ts";
+import { definedOnly } from "../defined-only.ts";
 import { type Environment, lineStatement } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
@@ -92,6 +93,7 @@ function truth(
 function sameValue(above: Above, claimed: Expression, environment: Environment): Outcome {
   const [before, after] = [above.statement, claimed].map((e) => putIn(e, environment).expression);
   if (!before || !after) throw new CannotDo("there is nothing to compare");
+  for (const e of [before, after]) definedOnly(e);
   const test = equalityTest(before, after, environment.assumptions);
   const compared = compareSides(before, after, environment.assumptions);
   const comparison: Check = {
@@ -105,8 +107,7 @@ function sameValue(above: Above, claimed: Expression, environment: Environment):
       return truth(true, "nailed", `equal to line ${above.line}: ${test.method}`, claimed, [comparison]);
     case "nonzero": {
       const where = test.witness.size > 0 ? ` at ${pointText(test.witness)}` : "";
-      const values = new Map([...test.witness].map(([key, value]) => [key, number(value)]));
-      return truth(false, "bent", `not equal to line ${above.line}${where}: ${comparisonNote(compared)}`, claimed, [comparison], values);
+      return truth(false, "bent", `not equal to line ${above.line}${where}: ${comparisonNote(compared)}`, claimed, [comparison], test.witness);
     }
     case "undecided":
       return truth(
@@ -124,6 +125,7 @@ function sameSolutions(above: Above, claimed: Expression, environment: Environme
   const except = new Set([unknown]);
   const [before, after] = [above.statement, claimed].map((e) => putIn(e, environment, except).expression);
   if (!before || !after) throw new CannotDo("there is nothing to compare");
+  for (const e of [before, after]) definedOnly(e);
   const { assumptions } = environment;
   const [was, is] = [solutionsOf(before, unknown, assumptions), solutionsOf(after, unknown, assumptions)];
   const plain = was?.letter === undefined && is?.letter === undefined;

@@ -3,7 +3,7 @@ import { compareSides, pointText } from "../../check/compare.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, type Verdict, weakest } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { divide, equation, name as nameNode, negate, number, relation as relationOf, tuple } from "../../expression/construct.ts";
+import { divide, equation, name as nameNode, negate, relation as relationOf, tuple } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import { angleNormalForm, hasAngles, inUnitAngles } from "../../rewrite/angles.ts";
@@ -19,6 +19,7 @@ import { lostConditions, simplify } from "../../rewrite/simplify.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
 import { equalityTest, type ZeroTest } from "../../rewrite/zero-test.ts";
 import type { Outcome } from "../answer.ts";
+import { definedOnly } from "../defined-only.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
@@ -49,6 +50,7 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
   const own = putIn(statement, { ...environment, givens: new Map() });
   const assumptions = [...environment.assumptions, ...facts];
   const relation = own.expression;
+  definedOnly(relation);
   const [left, right] = relation.kind === "relation" ? relation.operands.map(writeOut) : [];
   if (relation.kind !== "relation" || !left || !right) return undecided("there is nothing to show", []);
   if (relation.comparisons.some((comparison) => comparison !== "=") || relation.operands.length !== 2) {
@@ -73,8 +75,7 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
     case "nonzero": {
       const at = pointText(test.witness);
       const said = test.witness.size === 0 ? "this is false: the sides differ" : `this is false: the sides differ at ${at}`;
-      const counterexample = new Map([...test.witness].map(([letter, value]): [string, Expression] => [letter, number(value)]));
-      return judged(false, "bent", said, own.steps, assumptions, [comparison], { counterexample });
+      return judged(false, "bent", said, own.steps, assumptions, [comparison], { counterexample: test.witness });
     }
     case "undecided":
       return undecided(undecidedText(test), compared.kind === "agree" ? [comparison] : []);

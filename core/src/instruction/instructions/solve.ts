@@ -1,5 +1,6 @@
 import { equation as equationOf, logic as logicOf, name as nameOf, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
+import { withRanges } from "../../expression/substitute.ts";
 import { equationScene, systemScene } from "../../graph/solution-scene.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import type { Domain } from "../../solve/solution.ts";
@@ -8,6 +9,7 @@ import { solveNonlinearSystem } from "../../solve/systems/nonlinear.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
 import { nearest, restrictToKind } from "../choose.ts";
 import { judgeSolutions, judgeSystem } from "../claims.ts";
+import { definedOnly } from "../defined-only.ts";
 import { anglesIn } from "../degrees.ts";
 import type { NumberKind } from "../environment.ts";
 import { withUnknownUnit } from "../graphs/axis-units.ts";
@@ -74,6 +76,7 @@ function carryOutSystem(
 ): Outcome {
   const before = typed.map((one) => putIn(one, environment, new Set(unknowns)));
   const equations = before.flatMap(({ expression }) => (expression.kind === "relation" ? [expression] : []));
+  for (const equation of equations) definedOnly(equation);
   const assumptions = [...environment.assumptions, ...facts];
   const solved =
     (facts.length === 0 ? solveLinearSystem(equations, unknowns, assumptions, way) : undefined) ??
@@ -141,9 +144,12 @@ function onlyUnknown(equation: Expression, sentence: Sentence, span: { from: num
 
 function carryOut(typed: Expression & { kind: "relation" }, unknown: string, scope: Scope, { environment, inDegrees }: Sentence): Outcome {
   const before = putIn(typed, environment, new Set([unknown]));
-  const equation = before.expression;
+  // Over the integers the real solutions are found first.
+  const range = new Map([[unknown, scope.kind === "complex" ? "complex" : "real"] as const]);
+  const equation = withRanges(before.expression, range);
   if (equation.kind !== "relation") throw new CannotDo("there is no equation to solve");
-  const assumptions = [...environment.assumptions, ...scope.facts].map((fact) => putIn(fact, environment, new Set([unknown])).expression);
+  definedOnly(equation);
+  const assumptions = [...environment.assumptions, ...scope.facts].map((fact) => withRanges(putIn(fact, environment, new Set([unknown])).expression, range));
   const domain: Domain = scope.kind === "complex" ? "complex" : "real";
   const solved = solveEquation({ equation, unknown, domain, assumptions });
   const steps = [...before.steps, ...solved.steps];

@@ -2,10 +2,9 @@ import { stepsCheck } from "../../check/step.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equal } from "../../expression/expression.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
-import { text } from "../../notation/text.ts";
 import { simplify } from "../../rewrite/simplify.ts";
-import { divisionByZero } from "../../rewrite/write-out.ts";
-import { CannotDo, DEFAULT_FIGURES, type Outcome } from "../answer.ts";
+import { DEFAULT_FIGURES, type Outcome } from "../answer.ts";
+import { definedOnly } from "../defined-only.ts";
 import type { Instruction } from "../instruction.ts";
 import { valueOutcome } from "../judged-value.ts";
 import { putIn, saidValues } from "../put-in.ts";
@@ -30,8 +29,7 @@ export const SUBSTITUTE: Instruction = {
         const filled = substitute(own.expression, values);
         const steps: Step[] = [...own.steps];
         steps.push(step("put in values", [saidValues(values)], { kind: "put in", before: own.expression, values, after: filled }));
-        const undefinedPart = divisionByZero(filled);
-        if (undefinedPart) throw new CannotDo(`this is not defined: ${text(undefinedPart)} divides by 0`);
+        definedOnly(filled);
         const isStatement = filled.kind === "relation" || filled.kind === "logic";
         const result = isStatement ? mapChildren(filled, (side) => simplify(side).expression) : simplify(filled).expression;
         if (!isStatement) {

@@ -17,6 +17,7 @@ import {
 } from "../../expression/construct.ts";
 import { type Expression, ExpressionMap, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { opposite } from "../../expression/functions/arguments.ts";
+import { mayBeComplex } from "../../expression/realness.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import * as rational from "../../number/rational.ts";
@@ -25,7 +26,7 @@ import * as poly from "../../polynomial/multivariate.ts";
 import { denest } from "../denest.ts";
 import { fractionExpression, Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
 import { rootsByRadicals } from "../root-radicals.ts";
-import { mayBeComplex, splitRoot } from "../roots.ts";
+import { splitRoot } from "../roots.ts";
 import { decide } from "../sign.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 
@@ -100,7 +101,7 @@ function rationalPowerOf(e: Expression): { base: Expression; exponent: rational.
 function withAbsoluteValues(e: Expression): Expression {
   if (e.kind === "power" && e.exponent.kind === "number" && rational.equal(e.exponent.value, rational.HALF)) {
     const { base } = e;
-    if (base.kind === "power" && isNumber(base.exponent, 2)) return call("abs", base.base);
+    if (base.kind === "power" && isNumber(base.exponent, 2) && !mayBeComplex(base)) return call("abs", base.base);
   }
   return e.kind === "product" || e.kind === "power" ? mapChildren(e, withAbsoluteValues) : e;
 }

@@ -15,7 +15,7 @@ export function apartByCase(one: Solution, expressions: readonly Expression[]): 
         const count = rows.every((row) => row !== undefined) ? lengthOfAll(rows, letter) : 1;
         if (count === 1) return [own];
         return Array.from({ length: count }, (_, j) => {
-          const at = new Map([[letter, sum(product(number(count), name(letter)), number(j))]]);
+          const at = new Map([[letter, sum(product(number(count), name(letter, "integer")), number(j))]]);
           return { ...own, values: new Map([...own.values].map(([key, value]) => [key, simplify(expand(substitute(value, at))).expression])) };
         });
       }),

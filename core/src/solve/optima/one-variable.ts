@@ -4,7 +4,7 @@ import { Analysed } from "../../calculus/zeros.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { approximateValue } from "../../expression/ball-value.ts";
 import { divide, equation, name, negate, number, relation, subtract, ZERO } from "../../expression/construct.ts";
-import { realDomain } from "../../expression/domain.ts";
+import { curveDomain } from "../../expression/domain.ts";
 import { type Comparison, contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
@@ -118,7 +118,7 @@ function literalGlobal(
   const [only, ...more] = inner;
   const marked = points.map((one) => ({ ...one, end: !inner.includes(one) }));
   // On an interval the only stationary point is the optimum of the whole where it is one of its neighbourhood.
-  const isDifferentiable = realDomain(task.objective).every((condition) => decide(condition, known) === true);
+  const isDifferentiable = curveDomain(task.objective).every((condition) => decide(condition, known) === true);
   const keeps = decide(relation(second, comparison, ZERO), known) === true || isDifferentiable;
   if (!only || more.length > 0 || !keeps || only.nature !== task.wanted) return { points: sorted(marked, task.wanted) };
   return {
@@ -140,7 +140,7 @@ function repeatedGlobal(points: readonly OptimumPoint[], task: OptimumTask): Pic
   const { wanted } = task;
   if (points.some(({ value, integers }) => integers.some((letter) => contains(value, letter))))
     return { points: sorted(points, wanted), none: `the values change along the family, and it is not proven that one of them is the ${greatest(wanted)}` };
-  if (task.facts.length > 0 || realDomain(task.objective).length > 0) return { points };
+  if (task.facts.length > 0 || curveDomain(task.objective).length > 0) return { points };
   const best = points.reduce<OptimumPoint | undefined>((top, next) => (!top || better(next.value, top.value, wanted) ? next : top), undefined);
   return {
     points: sorted(
@@ -166,7 +166,7 @@ function allPlaces(
   facts: readonly Expression[],
 ): readonly Place[] {
   const { objective } = task;
-  const domain = realDomain(objective).filter((condition) => contains(condition, variable));
+  const domain = curveDomain(objective).filter((condition) => contains(condition, variable));
   const [low, high] = endsOf([...facts, ...domain], variable, objective);
   const inside = (at: number): boolean => at >= low.place && at <= high.place;
   const own: Place[] = solutions.flatMap((one): readonly Place[] => {
@@ -175,7 +175,7 @@ function allPlaces(
     return value && at !== undefined ? [{ at, value, kind: "stationary", attained: true, solution: one }] : [];
   });
   const bounds = facts.filter((fact) => !(fact.kind === "relation" && fact.comparisons.includes("!=")));
-  const borders = boundaries([...realDomain(derivative), ...domain, ...caseConditions(objective, variable)], variable, bounds);
+  const borders = boundaries([...curveDomain(derivative), ...domain, ...caseConditions(objective, variable)], variable, bounds);
   if (!borders) throw new Unsolvable("the places where the function or its derivative is not defined could not be listed");
   const edges = borders.flatMap((value): readonly Place[] => {
     const at = approximateValue(value);
@@ -225,7 +225,7 @@ function endsOf(conditions: readonly Expression[], variable: string, objective: 
     if (left.kind !== "name" || left.name !== variable || contains(right, variable)) continue;
     const place = approximateValue(right);
     if (place === undefined) continue;
-    const isDefined = realDomain(objective).every(
+    const isDefined = curveDomain(objective).every(
       (condition) => decide(simplify(substitute(condition, new Map([[variable, right]]))).expression, []) !== false,
     );
     const attained = (comparison === ">=" || comparison === "<=") && isDefined;

@@ -1,0 +1,41 @@
+import * as real from "../number/real-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import { ballValue } from "./ball-value.ts";
+import { children, type Expression, freeNames } from "./expression.ts";
+import { family } from "./functions/registry.ts";
+
+const PRECISION = 64;
+const known = new WeakMap<Expression, boolean>();
+
+/**
+ * Whether an expression may have values that are not real although its names take the values they stand for and its real domain
+ * holds: a complex name, i, or a root, power or function of a number outside of its real domain stands in it, and not under a function
+ * whose values are real. Rules for real numbers ask this first.
+ */
+export function mayBeComplex(e: Expression): boolean {
+  const before = known.get(e);
+  if (before !== undefined) return before;
+  const found = seek(e);
+  known.set(e, found);
+  return found;
+}
+
+function seek(e: Expression): boolean {
+  if (e.kind === "name") return e.range === "complex";
+  if (e.kind === "constant") return e.name === "i";
+  if (e.kind === "iterated" && e.operator === "root") return !isRealNumber(e);
+  if (e.kind === "call" && family(e.name)?.realValued) return false;
+  if (children(e).some(mayBeComplex)) return true;
+  const mayLeave = e.kind === "call" || (e.kind === "power" && !(e.exponent.kind === "number" && e.exponent.value.den === 1));
+  return mayLeave && freeNames(e).size === 0 && !isRealNumber(e);
+}
+
+/** Whether a number without names is certainly real; one without a value does no harm. */
+function isRealNumber(e: Expression): boolean {
+  try {
+    return real.isZero(ballValue(e, PRECISION).im);
+  } catch (error) {
+    if (error instanceof BallUndefined) return true;
+    throw error;
+  }
+}
