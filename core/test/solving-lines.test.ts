@@ -22,12 +22,20 @@ describe("lines that hang together", () => {
     [["solve cos(2x) = 0", "expect x = pi/4 + pi n/2"], "nailed: agrees exactly with line 1"],
     [["solve sin x = 1/2", "keep 0 < x < 2pi from (1)"], "nailed: pi/6, 5pi/6"],
     [["solve x^2 = 2x", "so x = 2"], "bent: x = 0 solves line 1 but not this: a solution is lost, since it was divided by x, which can be 0"],
-    [["solve sqrt(x + 3) = x - 3", "so x + 3 = (x - 3)^2"], "bent: x = 1 solves this but not line 1: both sides were squared, which can add solutions"],
+    [
+      ["solve sqrt(x + 3) = x - 3", "so x + 3 = (x - 3)^2"],
+      "nailed: no solution of line 1 is lost; x = 1 came in, since squaring makes no difference between a number and its opposite: put back, it is to be set aside",
+    ],
+    [
+      ["solve sqrt(x + 3) = x - 3", "so x + 3 = (x - 3)^2", "so x = 6 or x = 1"],
+      "bent: x = 1 is here, but no solution of line 1: both sides were squared, which can add solutions",
+    ],
+    [["solve sqrt(x + 3) = x - 3", "so x + 3 = (x - 3)^2", "so x = 6"], "nailed: the same solutions as line 1"],
     [["solve e^(2x) - 3e^x + 2 = 0", "so e^x = 1 or e^x = 2"], "nailed: the same solutions as line 1"],
     [["solve sin(2x) = cos x", "so cos x = 0 or sin x = 1/2"], "nailed: the same solutions as line 1"],
     [
       ["solve sin(2x) = cos x", "so 2 sin x = 1"],
-      "bent: x = 3pi/2 and x = pi/2 solve line 1 but not this: solutions are lost, since it was divided by cos(x), which can be 0",
+      "bent: x = 3pi/2 and x = -pi/2 solve line 1 but not this: solutions are lost, since it was divided by cos(x), which can be 0",
     ],
     [["solve x^5 - x - 1 = 0", "evaluate (1)^5 - (1)"], "nailed: 1"],
     [["solve x^3 - 7x + 7 = 0", "keep x < 0 from (1)", "evaluate (2)^3 - 7 (2)"], "nailed: -7"],

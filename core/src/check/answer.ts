@@ -2,6 +2,7 @@ import { NOWHERE } from "../derivation/nowhere.ts";
 import { equation, logic, name, number, ONE, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
 import { complexDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { holdsImaginary, mayBeComplex } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { withDecidedCases } from "../rewrite/branches.ts";
@@ -18,6 +19,7 @@ import { sameFamilies } from "./families.ts";
 import { allZeros } from "./isolation.ts";
 import { coversPeriod } from "./periodic.ts";
 import { coversRegions } from "./regions.ts";
+import { unprovenRejection } from "./rejections.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
 /** A value claimed to solve an equation, as the judge sees it: how it was found is not asked. */
@@ -75,6 +77,9 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
     .map(at)
     .find((condition) => decide(condition, assumptions) === false);
   if (undefinedThere) return { outcome: "bent", line: { ...line, note: `the equation is not defined there: ${text(undefinedThere)} fails` } };
+  if (answer.domain === "real" && answer.solutions.includes(solution) && !isRealValue(solution.value)) {
+    return { outcome: freeNames(solution.value).size > 0 ? "loose" : "bent", line: { ...line, note: "this value is not real" } };
+  }
   const onCondition = solution.conditions.filter((condition) => condition.kind === "relation" && condition.comparisons[0] === "=");
   const plain = (side: Expression): Expression =>
     solution.conditions.length > 0 ? rootsOfSquares(applyEqualities(withDecidedCases(side, assumptions), onCondition), assumptions) : side;
@@ -91,6 +96,12 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
     case "undecided":
       return { outcome: "loose", line: { ...line, note: `no exact proof; the difference vanishes to ${test.digits} digits` } };
   }
+}
+
+/** Whether a value is a real number, certified where it has no letters. */
+function isRealValue(value: Expression): boolean {
+  if (!mayBeComplex(value)) return true;
+  return freeNames(value).size === 0 && isReal(value);
 }
 
 /** Zero for every integer value of the letters: case by case, after whole periods were left out. */
@@ -167,11 +178,20 @@ const ONLY_THESE = "every step keeps exactly the real solutions, from the equati
  * factor is.
  */
 export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptStep[] = []): Check {
+  const found = countedAgain(answer, chain);
+  const lost = found.outcome === "nailed" ? unprovenRejection(answer) : undefined;
+  if (!lost) return found;
+  const detail = `it was not confirmed that ${answer.unknown} = ${text(lost.value)}, which was set aside, is no solution`;
+  return { ...found, outcome: "loose", detail, lines: [{ note: detail }] };
+}
+
+function countedAgain(answer: ClaimedAnswer, chain: readonly KeptStep[]): Check {
   const check = (outcome: Verdict, detail: string): Check => ({ kind: "completeness", outcome, detail, lines: [{ note: detail }] });
   const counted = countedRoots(answer);
   if (counted) return check("nailed", counted);
   if (coversRegions(answer)) return check("nailed", "cut into pieces on which the equation is linear, the line has no other solution");
-  const coefficients = zeroPolynomial(answer.equation, answer.unknown);
+  // With i in it, a polynomial equation for a real unknown is two equations.
+  const coefficients = answer.domain === "real" && holdsImaginary(answer.equation) ? undefined : zeroPolynomial(answer.equation, answer.unknown);
   if (!coefficients) {
     if (covered(answer, chain)) return check("nailed", ONLY_THESE);
     if (coveredByPeriod(answer)) return check("nailed", "the equation repeats after a period, on which bounds leave no other solution");
@@ -180,7 +200,7 @@ export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptSte
   const degree = coefficients.length - 1;
   const everywhere = answer.solutions.some((solution) => solution.everywhere);
   if (degree <= 0) return countConstant(coefficients[0] ?? ZERO, everywhere, answer, check);
-  const claimed = [...answer.solutions, ...answer.apart, ...answer.rejected];
+  const claimed = [...answer.solutions, ...answer.apart, ...answer.rejected.filter((one) => freeNames(one.value).size > 0 || solves(answer, one.value))];
   const roots = claimed.flatMap((solution) => Array.from({ length: solution.multiplicity }, () => solution.value));
   if (everywhere || roots.length > degree) return check("bent", `more solutions are claimed than an equation of degree ${degree} can have`);
   if (roots.length < degree && covered(answer, chain)) return check("nailed", ONLY_THESE);

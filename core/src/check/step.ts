@@ -20,6 +20,7 @@ import { sameFamilies } from "./families.ts";
 import { type EstablishedIntegral, establishedBy, judgeAntiderivative, judgeIntegral, judgePieces, withEstablished } from "./integral.ts";
 import { undoingEquivalence } from "./inversion.ts";
 import { isolated } from "./isolation.ts";
+import { isPartOf } from "./parts.ts";
 import { coversSigns } from "./signs-of-base.ts";
 import { replacePart, splitCovers } from "./splitting.ts";
 import { isolatedTogether } from "./system-isolation.ts";
@@ -73,6 +74,10 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[], establishe
       return splitCovers(claim.before, claim.part, claim.after)
         ? { verdict: "nailed", why: "every value that the part can have is among the alternatives" }
         : { verdict: "bent", why: "an alternative is missing" };
+    case "part of a complex equation":
+      return isPartOf(claim.before, claim.after, claim.part, assumptions)
+        ? { verdict: "nailed", why: `the ${claim.part} part of what is 0 is 0, so no solution is lost` }
+        : { verdict: "loose", why: `it was not decided whether this is the ${claim.part} part` };
     case "signs of the base":
       return coversSigns(claim.before, alternativesOf(claim.after), assumptions)
         ? { verdict: "nailed", why: "e^(b ln a) = c for a > 0, a < 0 and a = 0: every case is among the alternatives" }

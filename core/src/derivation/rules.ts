@@ -12,6 +12,9 @@ const RULES = {
   "divide both sides": (by: string) => `Divide both sides by $${by}$`,
   "swap sides": () => "Swap the sides",
   "isolate the square": () => "Leave the square alone on one side",
+  "compare parts": (part: string) => `Both the real and the imaginary parts must be equal: compare the ${part} parts first`,
+  "sort members by remainder": (letter: string, by: string, statement: string) =>
+    `Whether ${statement} depends on the remainder of $${letter}$ by ${by}: write the members by their remainders`,
   "signs of the base": (base: string) =>
     `A power with the unknown above and below: where $${base} > 0$ take ln of both sides; where $${base} < 0$ the exponent must be whole, and the power of $-(${base})$ has the same size; $${base} = 0$ is looked at by itself`,
   "take square roots": () => "Take the square root of both sides: both signs are possible",

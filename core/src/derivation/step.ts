@@ -11,6 +11,7 @@ import { type Pieces, type RuleName, wording } from "./rules.ts";
  * - `implies`: every solution of before solves after, since the same was done to both sides; after may have more;
  * - `named`: before and after say the same when the new name stands for its meaning;
  * - `split`: a part of the equation has one of a few values, so one of the alternatives holds; they may have more solutions;
+ * - `part of a complex equation`: between the real (imaginary) parts, for a real unknown; every solution of before solves it;
  * - `signs of the base`: a power with the unknown in base and exponent, taken apart by the sign of its base; one of the alternatives
  *   holds, and they may have more solutions;
  * - `families`: the same set of numbers, where a letter stands for all integers; only those that satisfy `within`;
@@ -31,6 +32,13 @@ export type Claim =
   | { readonly kind: "implies"; readonly unknown: string; readonly before: Expression; readonly after: Expression; readonly done: Done }
   | { readonly kind: "named"; readonly name: string; readonly meaning: Expression; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "split"; readonly unknown: string; readonly part: Expression; readonly before: Expression; readonly after: Expression }
+  | {
+      readonly kind: "part of a complex equation";
+      readonly unknown: string;
+      readonly before: Expression;
+      readonly after: Expression;
+      readonly part: "real" | "imaginary";
+    }
   | { readonly kind: "signs of the base"; readonly unknown: string; readonly before: Expression; readonly after: Expression }
   | {
       readonly kind: "families";

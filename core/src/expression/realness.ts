@@ -1,7 +1,7 @@
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { ballValue } from "./ball-value.ts";
-import { children, type Expression, freeNames } from "./expression.ts";
+import { children, type Expression, findAll, freeNames } from "./expression.ts";
 import { family } from "./functions/registry.ts";
 
 const PRECISION = 64;
@@ -18,6 +18,11 @@ export function mayBeComplex(e: Expression): boolean {
   const found = seek(e);
   known.set(e, found);
   return found;
+}
+
+/** Whether i, or another number that is not real, stands anywhere in an expression, also where only its real part or size is taken. */
+export function holdsImaginary(e: Expression): boolean {
+  return findAll(e, mayBeComplex).length > 0;
 }
 
 function seek(e: Expression): boolean {

@@ -7,12 +7,23 @@ import type { Scene, Window } from "../graph/scene.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { SolutionSet } from "../solve/solution.ts";
 import type { Measured } from "./figures/measured.ts";
+import type { Question, Scope } from "./hand/question.ts";
 import type { AnswerUnits } from "./units.ts";
 
 /** The result of a line, by kind; the batch command and the bench show it. `angles` are the unknowns shown in degrees too, `units` those
  * that follow from the units given. */
 export type Answer =
-  | { readonly kind: "solutions"; readonly set: SolutionSet; readonly equation: Expression; readonly angles: readonly string[]; readonly units?: AnswerUnits }
+  | {
+      readonly kind: "solutions";
+      readonly set: SolutionSet;
+      readonly equation: Expression;
+      /** Where they were asked for. */
+      readonly scope: Scope;
+      /** Whether some of the solutions of the equation were set aside by the author. */
+      readonly kept?: boolean;
+      readonly angles: readonly string[];
+      readonly units?: AnswerUnits;
+    }
   | {
       readonly kind: "expression";
       readonly value: Expression;
@@ -56,6 +67,8 @@ export interface Outcome {
   readonly stepVerdicts: readonly StepVerdict[];
   readonly checks: readonly Check[];
   readonly verdict: Verdict | undefined;
+  /** What a next step by hand is held against, where that is more than the statement. */
+  readonly question?: Question;
   /** The picture of what was found, made when it is asked for. */
   readonly pictured?: () => Scene | undefined;
 }

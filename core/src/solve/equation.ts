@@ -14,6 +14,7 @@ import { degenerateCases } from "./degenerate.ts";
 import { solveByEvenRoots } from "./even-roots.ts";
 import { solveByFactors } from "./factors.ts";
 import { tidyFamilies } from "./families.ts";
+import { hasImaginaryPart, solveByParts } from "./imaginary-parts.ts";
 import { solveInverseTrigonometric } from "./inverse-trigonometric.ts";
 import { solveLinear } from "./linear.ts";
 import { solveByTakingLogarithms, solveLogarithmic } from "./logarithmic.ts";
@@ -103,6 +104,8 @@ function solveOpen(task: Task): Solved | undefined {
 }
 
 function firstOf(task: Task): Solved | undefined {
+  // Only with its parts apart is it an equation between real numbers.
+  if (hasImaginaryPart(task)) return solveByParts(task, solveOpen);
   let refusal: Unsolvable | undefined;
   for (const method of METHODS) {
     try {
@@ -163,7 +166,9 @@ export function solveEquation(task: Task): Solved {
       `no method was found that solves ${text(task.equation)} for ${task.unknown}${freeNames(task.equation).size > 1 ? " with letters for numbers" : ""}`,
     );
   }
-  const sifted = sift(tidyFamilies(solved, task), task);
+  const once = sift(tidyFamilies(solved, task), task);
+  // Members that were set aside may leave families that a textbook would join.
+  const sifted = once.steps.length > solved.steps.length && once.set.solutions.some(({ integers }) => integers.length > 0) ? tidyFamilies(once, task) : once;
   const { complete, solutions, rejected, reason } = sifted.set;
   if (!complete && solutions.length + rejected.length === 0) throw new Unsolvable(`no solution was found, and it is not proven that there is none: ${reason}`);
   const special = degenerateCases(task, solveOpen);

@@ -151,7 +151,8 @@ function gathered(families: readonly Family[]): readonly Family[] | undefined {
   const den = ratios.reduce<integer.Integer>((common, ratio) => integer.lcm(common, ratio.den), 1);
   const numerators = ratios.map((ratio) => integer.abs(rational.multiply(ratio, rational.rational(den)).num));
   const whole = numerators.reduce<integer.Integer>((common, next) => integer.lcm(common, next), 1);
-  const period = simplify(product(number(rational.rational(whole, den)), first.period)).expression;
+  const signed = simplify(product(number(rational.rational(whole, den)), first.period)).expression;
+  const period = approximate(signed) < 0 ? simplify(product(number(-1), signed)).expression : signed;
   const residues: Expression[] = [];
   for (const [k, family] of families.entries()) {
     const count = Number(integer.quotient(whole, numerators[k] ?? 1));

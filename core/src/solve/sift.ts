@@ -1,3 +1,4 @@
+import type { Step } from "../derivation/step.ts";
 import { subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
@@ -10,6 +11,7 @@ import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 import { nonZero, tidyConditions } from "./conditions.ts";
+import { sortedByRemainder } from "./remainders.ts";
 import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";
 
 /**
@@ -24,6 +26,7 @@ export function sift(solved: Solved, task: Task): Solved {
   // Where the equation is defined at all, the conditions on the other letters hold.
   const elsewhere = (task.domain === "real" ? realDomain(equation) : complexDomain(equation)).filter((condition) => !contains(condition, unknown));
   const rejected: Rejected[] = [...solved.set.rejected];
+  const steps: Step[] = [...solved.steps];
   const keep = (found: Solution): readonly Solution[] => {
     const bare = found.values.get(unknown);
     if (!bare) return [found];
@@ -38,6 +41,13 @@ export function sift(solved: Solved, task: Task): Solved {
     ]) {
       const at = simplify(substitute(condition, new Map([[unknown, value]]))).expression;
       const known = [...others, ...solution.conditions];
+      const sorted = task.domain === "real" ? sortedByRemainder(solution, at, unknown, known) : undefined;
+      if (sorted) {
+        steps.push(sorted.step);
+        for (const one of sorted.rejected)
+          rejected.push({ values: one.values, multiplicity: one.multiplicity, reason: `${plain(condition)} does not hold there; ${why}` });
+        return sorted.kept.flatMap(keep);
+      }
       const holds = task.domain === "complex" ? differs(at, known) : decideFor(at, solution.integers, known);
       if (holds === false || (holds === undefined && freeNames(at).size === 0)) {
         rejected.push({
@@ -54,7 +64,7 @@ export function sift(solved: Solved, task: Task): Solved {
   const set: SolutionSet = { ...solved.set, solutions: solved.set.solutions.flatMap(keep) };
   const lost = set.solutions.length === 0 && solved.set.solutions.length > 0;
   const reason = lost ? `${solved.set.reason}; none of the candidates satisfies what is required of ${unknown}` : solved.set.reason;
-  return { steps: solved.steps, set: { ...set, reason, rejected } };
+  return { steps, set: { ...set, reason, rejected } };
 }
 
 /** Whether two complex numbers differ, which is all that a domain over the complex numbers asks. */

@@ -13,7 +13,7 @@ import { putIn } from "../put-in.ts";
 
 /** The members of families that satisfy a bounded condition, listed and checked one by one. */
 function membersKept(
-  { set, equation: statement, angles, units }: Answer & { kind: "solutions" },
+  { set, equation: statement, scope, angles, units }: Answer & { kind: "solutions" },
   wanted: Expression,
   environment: Environment,
 ): Outcome | undefined {
@@ -26,7 +26,7 @@ function membersKept(
   const detail = `the members of the families with ${text(wanted)} were listed again and compared`;
   const own: Check = { kind: "completeness", outcome: check.outcome, detail, lines: [{ note: detail }] };
   return {
-    answer: { kind: "solutions", set: listed.set, equation: statement, angles, ...(units ? { units } : {}) },
+    answer: { kind: "solutions", set: listed.set, equation: statement, scope, kept: true, angles, ...(units ? { units } : {}) },
     steps: listed.steps,
     stepVerdicts: verdicts,
     checks: [own, check],
@@ -82,7 +82,7 @@ export const KEEP: Instruction = {
         const all = [...inherited, own];
         return {
           ...NO_STEPS,
-          answer: { ...given, set: kept },
+          answer: { ...given, set: kept, kept: true },
           checks: all,
           verdict: weakest([source.verdict ?? "loose", outcome]),
         };

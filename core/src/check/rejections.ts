@@ -1,0 +1,65 @@
+import { equation, name, relation, subtract, ZERO } from "../expression/construct.ts";
+import { complexDomain, realDomain } from "../expression/domain.ts";
+import { type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { mayBeComplex } from "../expression/realness.ts";
+import { opposite } from "../expression/statement.ts";
+import { substitute } from "../expression/substitute.ts";
+import { integerCases } from "../rewrite/families.ts";
+import { decide } from "../rewrite/sign.ts";
+import { simplify } from "../rewrite/simplify.ts";
+import { constantSign, equalityTest, zeroTest } from "../rewrite/zero-test.ts";
+import type { ClaimedAnswer, ClaimedSolution } from "./answer.ts";
+
+/**
+ * The first value that was set aside without being proven to be no solution: it is one only where both sides are defined and equal, where
+ * it is real if that was asked, and where it satisfies what is required of it. A solution that is set aside is a lost one.
+ */
+export function unprovenRejection(answer: ClaimedAnswer): ClaimedSolution | undefined {
+  return answer.rejected.find((one) => !isNoSolution(answer, one));
+}
+
+function isNoSolution(answer: ClaimedAnswer, { value }: ClaimedSolution): boolean {
+  const { equation: statement, unknown, domain, facts, assumptions } = answer;
+  if (domain === "real" && isRealNowhereElse(value, answer)) return true;
+  if (domain === "real" && mayBeComplex(value) && (freeNames(value).size > 0 || constantSign(value) === undefined)) return true;
+  const at = (e: Expression): Expression => substitute(e, new Map([[unknown, value]]));
+  const needed = domain === "real" ? realDomain(statement) : complexDomain(statement);
+  if ([...facts, ...needed].some((condition) => failsAt(at(condition), assumptions))) return true;
+  const [left, right] = statement.operands.map(at);
+  if (!left || !right) return false;
+  const { kind } = equalityTest(left, right, assumptions);
+  if (kind !== "nonzero") return false;
+  return freeNames(value).size === 0 || alwaysFails(equation(left, right), assumptions);
+}
+
+/** Whether a value with letters is real for no value of one of them but 0, where it is one of the solutions. */
+function isRealNowhereElse(value: Expression, { solutions, assumptions }: ClaimedAnswer): boolean {
+  return realDomain(value).some((condition) =>
+    [...freeNames(condition)].some((letter) => {
+      const at = (e: Expression): Expression => simplify(substitute(e, new Map([[letter, ZERO]]))).expression;
+      const elsewhere = [...assumptions, relation(name(letter), "!=", ZERO)];
+      if (decide(condition, elsewhere) !== false) return false;
+      return solutions.some((one) => equalityTest(at(value), at(one.value), assumptions).kind === "zero");
+    }),
+  );
+}
+
+function failsAt(condition: Expression, assumptions: readonly Expression[]): boolean {
+  const there = simplify(condition).expression;
+  return decide(there, assumptions) === false || alwaysFails(there, assumptions);
+}
+
+/** Whether a condition fails for every value of the letters for whole numbers in it, and of the others as far as they are known. */
+function alwaysFails(condition: Expression, assumptions: readonly Expression[]): boolean {
+  const letters = findAll(condition, (part) => part.kind === "name" && part.range === "integer");
+  const [letter] = letters;
+  const cases = letter?.kind === "name" ? integerCases(condition, letter.name) : [condition];
+  return (
+    cases?.every((one) => {
+      if (decide(one, assumptions) === false || decide(opposite(one), assumptions) === true) return true;
+      const [left = ZERO, right = ZERO] = one.kind === "relation" && one.comparisons[0] === "=" ? one.operands : [];
+      const difference = subtract(left, right);
+      return one.kind === "relation" && one.comparisons[0] === "=" && freeNames(difference).size === 0 && zeroTest(difference).kind === "nonzero";
+    }) ?? false
+  );
+}

@@ -1,0 +1,96 @@
+import { contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { withRanges } from "../../expression/substitute.ts";
+import { BudgetExhausted } from "../../number/budget.ts";
+import { solveEquation } from "../../solve/equation.ts";
+import { type Domain, type SolutionSet, Unsolvable } from "../../solve/solution.ts";
+import { restrictToKind } from "../choose.ts";
+import { judgeSolutions } from "../claims.ts";
+import { rangeOf } from "../environment.ts";
+import type { Scope } from "./question.ts";
+
+/** A value, and what must hold of the letters in it. */
+export interface Entry {
+  readonly value: Expression;
+  readonly conditions: readonly Expression[];
+}
+
+/** All solutions of a statement, whether it is proven that they are all, and the letter of families. */
+export interface Found {
+  readonly entries: readonly Entry[];
+  readonly proven: boolean;
+  readonly letter: string | undefined;
+}
+
+export function domainOf({ kind }: Scope): Domain {
+  return kind === "complex" ? "complex" : "real";
+}
+
+/** The solutions that a line has found; undefined where every value is one, or they are not all known. */
+export function foundIn(set: SolutionSet, unknown: string, proven: boolean): Found | undefined {
+  if (!set.complete || set.solutions.some(({ free }) => free.length > 0)) return undefined;
+  const entries = set.solutions.flatMap(({ values, conditions }): readonly Entry[] => {
+    const value = values.get(unknown);
+    return value ? [{ value, conditions }] : [];
+  });
+  return { entries, proven, letter: set.solutions.flatMap(({ integers }) => integers)[0] };
+}
+
+/** The alternatives of a statement joined by “or”. */
+export function alternativesIn(statement: Expression): readonly Expression[] {
+  return statement.kind === "logic" && statement.operator === "or" ? statement.items : [statement];
+}
+
+/** The values where a statement does nothing but list them: x = 2 or x = 3. */
+export function listedValues(statement: Expression, unknown: string): readonly Expression[] | undefined {
+  const values = alternativesIn(statement).map((one) => {
+    const [left, right] = one.kind === "relation" && one.comparisons.length === 1 && one.comparisons[0] === "=" ? one.operands : [];
+    return left?.kind === "name" && left.name === unknown && right && !contains(right, unknown) ? right : undefined;
+  });
+  return values.every((value) => value !== undefined) ? values : undefined;
+}
+
+/** All solutions of an equation, or of alternatives, in a scope; values that are only listed are taken as they are. Undefined where they are not all found. */
+export function solutionsOf(
+  statement: Expression,
+  unknown: string,
+  scope: Scope,
+  assumptions: readonly Expression[],
+  letter: string | undefined,
+): Found | undefined {
+  const listed = listedValues(statement, unknown);
+  if (listed) {
+    const own = letter ?? listed.flatMap((value) => [...freeNames(value)]).find((name) => name === "n" || name === "k");
+    return {
+      entries: listed.map((value) => ({ value, conditions: [] })),
+      proven: true,
+      letter: listed.some((value) => own !== undefined && contains(value, own)) ? own : undefined,
+    };
+  }
+  const found: Found[] = [];
+  for (const alternative of alternativesIn(statement)) {
+    const one = solved(alternative, unknown, scope, assumptions);
+    if (!one) return undefined;
+    found.push(one);
+  }
+  return {
+    entries: found.flatMap(({ entries }) => entries),
+    proven: found.every(({ proven }) => proven),
+    letter: found.map((one) => one.letter).find((one) => one !== undefined),
+  };
+}
+
+function solved(statement: Expression, unknown: string, scope: Scope, assumptions: readonly Expression[]): Found | undefined {
+  const equation = withRanges(statement, new Map([[unknown, rangeOf(scope.kind === "complex" ? "complex" : "reals")]]));
+  if (equation.kind !== "relation" || equation.comparisons.length !== 1 || equation.comparisons[0] !== "=") return undefined;
+  const all = [...assumptions, ...scope.facts];
+  const facts = all.filter((fact) => contains(fact, unknown));
+  const known = all.filter((fact) => !facts.includes(fact));
+  try {
+    const { set, steps } = solveEquation({ equation, unknown, domain: domainOf(scope), assumptions: all });
+    const proven = judgeSolutions(equation, set, steps, known, facts).verdict === "nailed";
+    return foundIn(restrictToKind(set, scope.kind), unknown, proven);
+  } catch (error) {
+    if (error instanceof Unsolvable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}

@@ -1,0 +1,49 @@
+import { negate, subtract, sum } from "../../expression/construct.ts";
+import { realDomain } from "../../expression/domain.ts";
+import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
+import { mapChildren, substitute } from "../../expression/substitute.ts";
+import { decide } from "../../rewrite/sign.ts";
+import { simplify } from "../../rewrite/simplify.ts";
+import { zeroTest } from "../../rewrite/zero-test.ts";
+import { alternativesIn } from "./found.ts";
+
+const MOST_SIGNS = 4;
+
+/** How a step may have let a value in that the line before does not have. */
+export type Gain = "squaring" | "domain";
+
+/**
+ * Why a value solves the new line and not the one before: squaring makes no difference between a side and its opposite, nor between a
+ * root and its opposite; multiplying out and joining logarithms forget where a side is not defined. Undefined for any other value.
+ */
+export function gainOf(before: Expression, value: Expression, unknown: string): Gain | undefined {
+  const at = new Map([[unknown, value]]);
+  const gains = alternativesIn(before).map((one): Gain | undefined => {
+    const [left, right] = one.kind === "relation" && one.comparisons[0] === "=" ? one.operands : [];
+    if (!left || !right) return undefined;
+    if (realDomain(one).some((condition) => decide(simplify(substitute(condition, at)).expression, []) === false)) return "domain";
+    const conjugate = conjugates(left, right, unknown).some((difference) => zeroTest(substitute(difference, at)).kind === "zero");
+    return conjugate ? "squaring" : undefined;
+  });
+  return gains.find((gain) => gain !== undefined);
+}
+
+/** left ± right with every choice of signs before the even roots and absolute values that hold the unknown. */
+function conjugates(left: Expression, right: Expression, unknown: string): readonly Expression[] {
+  const isTwoSided = (part: Expression): boolean =>
+    contains(part, unknown) &&
+    ((part.kind === "power" && part.exponent.kind === "number" && Number(part.exponent.value.den) % 2 === 0 && part.exponent.value.num === 1) ||
+      (part.kind === "call" && part.name === "abs"));
+  const parts = findAll(subtract(left, right), isTwoSided).slice(0, MOST_SIGNS);
+  return Array.from({ length: 2 ** parts.length }, (_, choice) => {
+    const turned = (side: Expression): Expression =>
+      parts.reduce((e, part, k) => (Math.floor(choice / 2 ** k) % 2 === 1 ? replaced(e, part, negate(part)) : e), side);
+    const [a, b] = [turned(left), turned(right)];
+    return [subtract(a, b), sum(a, b)];
+  }).flat();
+}
+
+function replaced(e: Expression, part: Expression, by: Expression): Expression {
+  if (equal(e, part)) return by;
+  return mapChildren(e, (child) => replaced(child, part, by));
+}

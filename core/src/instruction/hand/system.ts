@@ -1,0 +1,106 @@
+import type { Check, Verdict } from "../../check/verdict.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
+import { sideDifference } from "../../expression/statement.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { text } from "../../notation/text.ts";
+import { equalityTest, zeroTest } from "../../rewrite/zero-test.ts";
+import type { Solution, SolutionSet } from "../../solve/solution.ts";
+import { NO_STEPS, type Outcome } from "../answer.ts";
+import { definedOnly } from "../defined-only.ts";
+import type { Environment } from "../environment.ts";
+import { putIn } from "../put-in.ts";
+import { alternativesIn } from "./found.ts";
+import type { Question } from "./question.ts";
+
+interface Said {
+  readonly holds: boolean | undefined;
+  readonly verdict: Verdict;
+  readonly sentence: string;
+}
+
+type Values = ReadonlyMap<string, Expression>;
+
+/** Whether the author's line agrees with the solutions of a system: values for its unknowns as a set, any other equation as one that follows. */
+export function judgeAgainstSystem(question: Question, claimed: Expression, environment: Environment): Outcome {
+  const meant = putIn(claimed, environment, new Set(question.unknowns)).expression;
+  definedOnly(meant);
+  const { answered, line } = question;
+  const said: Said = answered
+    ? sayOfSolutions(answered.set, answered.proven, meant, line, environment.assumptions)
+    : { holds: undefined, verdict: "loose", sentence: `the solutions of line ${line} are not known` };
+  const own: Check = { kind: "steps", outcome: said.verdict, detail: said.sentence, lines: [{ note: said.sentence }] };
+  return {
+    ...NO_STEPS,
+    statement: claimed,
+    answer: { kind: "truth", holds: said.holds, sentence: said.sentence },
+    checks: [own],
+    verdict: said.verdict,
+    question,
+  };
+}
+
+function sayOfSolutions(set: SolutionSet, proven: boolean, claimed: Expression, line: number, assumptions: readonly Expression[]): Said {
+  if (set.solutions.some(({ integers }) => integers.length > 0))
+    return { holds: undefined, verdict: "loose", sentence: `line ${line} has families of solutions, which were not compared` };
+  const lists = alternativesIn(claimed).map((one) => valuesIn(one, set.variables));
+  return lists.every((list) => list !== undefined) ? sayList(set, proven, lists, line, assumptions) : sayFollows(set, proven, claimed, line, assumptions);
+}
+
+/** A value for every unknown; undefined where a statement is anything else. */
+function valuesIn(statement: Expression, unknowns: readonly string[]): Values | undefined {
+  const parts = statement.kind === "logic" && statement.operator === "and" ? statement.items : [statement];
+  const pairs = parts.map((part): readonly [string, Expression] | undefined => {
+    const [left, right] = part.kind === "relation" && part.comparisons.length === 1 && part.comparisons[0] === "=" ? part.operands : [];
+    const isValue = right && left?.kind === "name" && unknowns.includes(left.name) && !unknowns.some((unknown) => freeNames(right).has(unknown));
+    return isValue && left?.kind === "name" ? [left.name, right] : undefined;
+  });
+  if (!pairs.every((pair) => pair !== undefined) || pairs.length !== unknowns.length) return undefined;
+  return new Map(pairs);
+}
+
+function sayList(set: SolutionSet, proven: boolean, lists: readonly Values[], line: number, assumptions: readonly Expression[]): Said {
+  const same = (list: Values, { values, conditions }: Solution): "zero" | "nonzero" | "undecided" => {
+    const kinds = [...list].map(([name, value]) => equalityTest(value, values.get(name) ?? value, [...assumptions, ...conditions]).kind);
+    return kinds.find((kind) => kind === "nonzero") ?? kinds.find((kind) => kind === "undecided") ?? "zero";
+  };
+  const tests = lists.map((list) => set.solutions.map((one) => same(list, one)));
+  const wrong = lists.filter((_, k) => tests[k]?.every((kind) => kind === "nonzero"));
+  const lost = set.solutions.filter((_, j) => tests.every((row) => row[j] === "nonzero"));
+  if (wrong.length > 0 || lost.length > 0) {
+    const parts = [
+      ...(wrong.length > 0 ? [`${wrong.map(shown).join(" and ")} is no solution of line ${line}`] : []),
+      ...(lost.length > 0 ? [`${lost.map(({ values }) => shown(values)).join(" and ")} is missing`] : []),
+    ];
+    return { holds: false, verdict: "bent", sentence: parts.join("; ") };
+  }
+  const met = lists.every((_, k) => tests[k]?.includes("zero")) && set.solutions.every((_, j) => tests.some((row) => row[j] === "zero"));
+  const conditional = set.solutions.flatMap(({ conditions }) => conditions);
+  if (!met) return { holds: undefined, verdict: "loose", sentence: `it was not decided whether these are the solutions of line ${line}` };
+  if (conditional.length > 0)
+    return { holds: undefined, verdict: "loose", sentence: `these are the solutions of line ${line} only where ${conditional.map(text).join(" and ")}` };
+  return { holds: true, verdict: proven ? "nailed" : "tacked", sentence: `the same solutions as line ${line}` };
+}
+
+function shown(values: Values): string {
+  return [...values].map(([name, value]) => `${name} = ${text(value)}`).join(", ");
+}
+
+/** An equation, or several, that every solution satisfies. */
+function sayFollows(set: SolutionSet, proven: boolean, claimed: Expression, line: number, assumptions: readonly Expression[]): Said {
+  const holds = (e: Expression, { values, conditions }: Solution): boolean | undefined => {
+    if (e.kind === "logic") {
+      const parts = e.items.map((item) => holds(item, { values, conditions } as Solution));
+      const decisive = e.operator === "or";
+      return parts.includes(decisive) ? decisive : parts.includes(undefined) ? undefined : !decisive;
+    }
+    if (e.kind !== "relation" || e.comparisons.length !== 1 || e.comparisons[0] !== "=") return undefined;
+    const { kind } = zeroTest(substitute(sideDifference(e), values), [...assumptions, ...conditions]);
+    return kind === "undecided" ? undefined : kind === "zero";
+  };
+  const truths = set.solutions.map((one) => holds(claimed, one));
+  const at = truths.indexOf(false);
+  const against = set.solutions[at];
+  if (against) return { holds: false, verdict: "bent", sentence: `${shown(against.values)} solves line ${line} but not this` };
+  if (truths.includes(undefined)) return { holds: undefined, verdict: "loose", sentence: `it was not decided whether this follows from line ${line}` };
+  return { holds: true, verdict: proven ? "nailed" : "tacked", sentence: `every solution of line ${line} satisfies this` };
+}
