@@ -232,7 +232,7 @@ describe("families, intervals of solutions and complex solutions", () => {
     ["solve z^2 + (2 + i) z - 1 + 7i = 0 over complex", ["z = 1 - 2i", "z = -3 + i"], "nailed"],
     ["solve z^5 = 32i over complex", ["z = 2 e^(pi i/10)", "z = 2i", "z = 2 e^(9pi i/10)", "z = 2 e^(13pi i/10)", "z = 2 e^(17pi i/10)"], "nailed"],
     ["solve 4 cos^3 x - 3 cos x = 1/2", ["x = pi/9 + 2pi n/3", "x = -pi/9 + 2pi n/3"], "nailed"],
-    ["solve a sin x = a/2 for x in [0, pi]", ["x = pi/6 if a != 0", "x = 5pi/6 if a != 0"], "nailed"],
+    ["solve a sin x = a/2 for x in [0, pi]", ["x = pi/6 if a != 0", "x = 5pi/6 if a != 0", "x = x if a = 0, 0 <= x <= pi"], "nailed"],
     ["solve sin x = 1/2", ["x = pi/6 + 2pi n", "x = 5pi/6 + 2pi n"], "nailed"],
     ["solve 2 cos^2 x - cos x - 1 = 0", ["x = 2pi n/3"], "nailed"],
     ["solve tan x = sqrt(3)", ["x = pi/3 + pi n"], "nailed"],

@@ -13,7 +13,7 @@ import { simplify } from "../rewrite/simplify.ts";
 import { constantSign, equalityTest, type ZeroTest, zeroTest } from "../rewrite/zero-test.ts";
 import { type Comparison, compareSides, DEFAULT_DIGITS, pointText } from "./compare.ts";
 import { allDifferent, areAllRoots, rootCount } from "./counting.ts";
-import { applyEqualities } from "./equalities.ts";
+import { applyEqualities, equalitiesAmong } from "./equalities.ts";
 import { sameZeros, zeroPolynomial } from "./equivalence.ts";
 import { sameFamilies } from "./families.ts";
 import { allZeros } from "./isolation.ts";
@@ -127,12 +127,10 @@ export function comparisonCheck(answer: ClaimedAnswer, digits: number = DEFAULT_
     const [left, right] = [at(answer.equation.operands[0]), at(answer.equation.operands[1])];
     // A family is compared at one of its members.
     const member = new Map(solution.integers.map((letter) => [letter, ONE]));
-    const compared = compareSides(
-      substitute(left, member),
-      substitute(right, member),
-      [...answer.assumptions, ...solution.conditions.map((one) => substitute(one, member))],
-      digits,
-    );
+    const bound = equalitiesAmong(solution.conditions);
+    const there = (e: Expression): Expression => applyEqualities(substitute(e, member), bound);
+    const known = [...answer.assumptions, ...solution.conditions.filter((one) => !bound.includes(one))].map(there);
+    const compared = compareSides(there(left), there(right), known, digits);
     outcomes.push(outcomeOf(compared, solution));
     lines.push({ subject: equation(name(answer.unknown), solution.value), note: comparisonNote(compared) });
   }

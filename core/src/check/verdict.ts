@@ -32,6 +32,12 @@ export function weakest(verdicts: readonly Verdict[]): Verdict {
   return verdicts.reduce((worst, next) => (RANK[next] > RANK[worst] ? next : worst), "nailed" as Verdict);
 }
 
+/** As `verdictOf`, for solutions: what cannot be compared at any numbers is not nailed. */
+export function verdictOfSolutions(checks: readonly Check[]): Verdict {
+  const verdict = verdictOf(checks);
+  return checks.some(({ kind, outcome }) => kind === "comparison" && outcome === "loose") ? weakest([verdict, "loose"]) : verdict;
+}
+
 /**
  * The verdict of a line from its checks: bent if any check contradicts; nailed only if every exact check is nailed and the
  * numeric comparison does not contradict; tacked if the comparison agrees but an exact check is missing; else loose.

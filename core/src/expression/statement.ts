@@ -1,5 +1,5 @@
 import { equation, logic, name, relation, subtract, ZERO } from "./construct.ts";
-import type { Comparison, Expression } from "./expression.ts";
+import { type Comparison, type Expression, freeNames } from "./expression.ts";
 
 /** The left side of a relation minus its right side. */
 export function sideDifference({ operands: [left = ZERO, right = ZERO] }: Expression & { readonly kind: "relation" }): Expression {
@@ -14,13 +14,21 @@ export function alternatives(unknown: string, values: readonly Expression[]): Ex
   );
 }
 
+const MIRRORED: Readonly<Record<Comparison, Comparison>> = { "=": "=", "!=": "!=", "<": ">", "<=": ">=", ">": "<", ">=": "<=" };
+
+/** A relation with the side that holds names on the left: x < −1 for −1 > x. */
+function nameFirst(left: Expression, comparison: Comparison, right: Expression): Expression {
+  const turned = freeNames(left).size === 0 && freeNames(right).size > 0;
+  return turned ? relation(right, MIRRORED[comparison], left) : relation(left, comparison, right);
+}
+
 const OPPOSITE: Readonly<Record<Comparison, Comparison>> = { "=": "!=", "!=": "=", "<": ">=", "<=": ">", ">": "<=", ">=": "<" };
 
 /** What holds where a statement in real numbers does not. */
 export function opposite(e: Expression): Expression {
   if (e.kind === "logic") return logic(e.operator === "and" ? "or" : "and", e.items.map(opposite));
   if (e.kind !== "relation") return e;
-  const apart = e.comparisons.map((comparison, k) => relation(e.operands[k] ?? ZERO, OPPOSITE[comparison], e.operands[k + 1] ?? ZERO));
+  const apart = e.comparisons.map((comparison, k) => nameFirst(e.operands[k] ?? ZERO, OPPOSITE[comparison], e.operands[k + 1] ?? ZERO));
   const [only] = apart;
   return only && apart.length === 1 ? only : logic("or", apart);
 }

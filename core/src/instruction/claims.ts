@@ -3,7 +3,7 @@ import { comparisonCheck, completenessCheck, substitutionCheck } from "../check/
 import { optimumIsGlobal, optimumPutBack } from "../check/optimum.ts";
 import { type StepVerdict, stepsCheck } from "../check/step.ts";
 import { systemCount, systemPutBack } from "../check/system.ts";
-import { type Check, type Verdict, verdictOf } from "../check/verdict.ts";
+import { type Check, type Verdict, verdictOf, verdictOfSolutions } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
 import { ZERO } from "../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
@@ -50,8 +50,10 @@ export function judgeSolutions(
   const kept = steps.flatMap(({ claim }, k) =>
     "before" in claim && !OF_VALUES.has(claim.kind) ? [{ before: claim.before, after: claim.after, proven: verdicts[k]?.verdict === "nailed" }] : [],
   );
-  const checks = [substitutionCheck(answer), comparisonCheck(answer), completenessCheck(answer, kept), check];
-  return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };
+  const counted = completenessCheck(answer, kept);
+  const completeness = set.special === undefined ? counted : { ...counted, detail: `${counted.detail}; ${set.special}` };
+  const checks = [substitutionCheck(answer), comparisonCheck(answer), completeness, check];
+  return { checks, stepVerdicts: verdicts, verdict: verdictOfSolutions(checks) };
 }
 
 /** Whether the judge confirms that the equations for the stationary points have no other solutions. */
@@ -98,5 +100,5 @@ export function judgeSystem(
   const claimed = { equations, unknowns, solutions, apart, rejected, domain, assumptions, within };
   const { check, verdicts } = stepsCheck(steps, assumptions);
   const checks = [...systemPutBack(claimed), systemCount(claimed), check];
-  return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };
+  return { checks, stepVerdicts: verdicts, verdict: verdictOfSolutions(checks) };
 }

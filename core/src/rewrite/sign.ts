@@ -4,6 +4,8 @@ import { mayBeComplex } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
+import { primitivePart } from "../polynomial/univariate/dense.ts";
+import { squarefreeFactors } from "../polynomial/univariate/gcd.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
 import { circularSign } from "./circular-sign.ts";
 import { constantSign, zeroTest } from "./zero-test.ts";
@@ -116,7 +118,7 @@ function structuralSigns(e: Expression, assumptions: readonly Expression[]): Sig
   const at = (part: Expression): Signs => possibleSigns(part, assumptions);
   switch (e.kind) {
     case "sum":
-      return e.terms.map(at).reduce(addSigns) & rootlessSigns(e);
+      return e.terms.map(at).reduce(addSigns) & polynomialSigns(e);
     case "product":
       return e.factors.map(at).reduce(multiplySigns);
     case "power": {
@@ -141,11 +143,15 @@ function circularSigns(functionName: string, angle: Expression | undefined, assu
   return found ? (found.sign === 1 ? POSITIVE : NEGATIVE) | (found.mayVanish ? NOTHING : 0) : ANY_SIGN;
 }
 
-/** A polynomial in one name with rational coefficients and no real root has everywhere the sign it has at 0. */
-function rootlessSigns(e: Expression & { kind: "sum" }): Signs {
+/** The signs of a polynomial in one name with rational coefficients, where it does not change sign. */
+function polynomialSigns(e: Expression & { kind: "sum" }): Signs {
   const coefficients = denseCoefficients(e);
-  if (!coefficients || coefficients.length < 3 || isolateRealRoots(coefficients).length > 0) return ANY_SIGN;
-  return (coefficients[0] ?? 0n) > 0n ? POSITIVE : NEGATIVE;
+  if (!coefficients || coefficients.length < 3) return ANY_SIGN;
+  const factors = squarefreeFactors(primitivePart([...coefficients])).map((part) => ({ ...part, hasRoot: isolateRealRoots(part.factor).length > 0 }));
+  if (factors.some(({ multiplicity, hasRoot }) => hasRoot && multiplicity % 2 === 1)) return ANY_SIGN;
+  // Only touched from one side: everywhere else it has the sign of its leading coefficient.
+  const touched = factors.some(({ hasRoot }) => hasRoot) ? NOTHING : 0;
+  return touched | ((coefficients.at(-1) ?? 0n) > 0n ? POSITIVE : NEGATIVE);
 }
 
 /** Coefficients by rising powers, times a positive number, of a sum of terms c x^k with one name x. */

@@ -1,14 +1,18 @@
-import { divide, equation, negate, subtract, ZERO } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { divide, equation, name, negate, subtract, ZERO } from "../expression/construct.ts";
+import { complexDomain } from "../expression/domain.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain, plainName } from "../notation/plain.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { undefinedPart } from "../rewrite/defined.ts";
+import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { nonZero } from "./conditions.ts";
 import type { Solve } from "./joining.ts";
 import { polynomialForm } from "./polynomial-form.ts";
-import { type SolutionSet, type Task, Unsolvable } from "./solution.ts";
+import { sift } from "./sift.ts";
+import { type Solution, type SolutionSet, type Task, Unsolvable } from "./solution.ts";
 import { readable } from "./values.ts";
 
 /** A value of a letter for which a condition fails. */
@@ -69,6 +73,33 @@ export function degenerateCases(task: Task, solve: Solve): string | undefined {
       return `if ${plainName(letter)} = ${plain(value)}, ${solved ? outcomeOf(solved.set, task.unknown) : "it is another equation"}`;
     });
   return cases.length === 0 ? undefined : cases.join("; ");
+}
+
+/**
+ * The solutions for values of letters at which a condition of the solutions found fails, such as a = 0 for x = πn/a: the equation is
+ * solved again there. Listed where they hold whatever the other letters are; the conditions that the equation itself asks for are none of these.
+ */
+export function solutionsAtSpecialValues(task: Task, set: SolutionSet, solve: Solve): readonly Solution[] {
+  const { unknown, equation: one, assumptions } = task;
+  const asked = set.solutions.flatMap(({ conditions }) => conditions).filter((condition) => !contains(condition, unknown));
+  const distinct = asked.filter((condition, k) => asked.findIndex((other) => equal(other, condition)) === k);
+  return distinct.flatMap((condition) =>
+    specialValues(condition, [unknown], solve).flatMap(({ letter, value }): readonly Solution[] => {
+      const at = new Map([[letter, value]]);
+      const there = equation(name(letter), value);
+      const isPossible = [...complexDomain(one), ...assumptions].every((fact) => decide(simplify(substitute(fact, at)).expression, []) !== false);
+      const special = simplify(substitute(one, at)).expression;
+      if (!isPossible || special.kind !== "relation" || undefinedPart(substitute(one, at))) return [];
+      const own = { ...task, equation: special, assumptions: assumptions.map((fact) => substitute(fact, at)) };
+      const solved = attempt(() => solve(own));
+      const unsimplified = substitute(one, at);
+      if (!solved?.set.complete || unsimplified.kind !== "relation") return [];
+      // What the equation asks for must hold there too, although it no longer shows.
+      return sift(solved, { ...own, equation: unsimplified })
+        .set.solutions.filter(({ conditions }) => conditions.every((other) => contains(other, unknown)))
+        .map((found) => ({ ...found, conditions: [there, ...found.conditions] }));
+    }),
+  );
 }
 
 function outcomeOf({ solutions }: SolutionSet, unknown: string): string {

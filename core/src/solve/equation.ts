@@ -10,7 +10,7 @@ import { simplify } from "../rewrite/simplify.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
 import { solveComplexExponential } from "./complex-exponential.ts";
 import { solveConstant } from "./constant.ts";
-import { degenerateCases } from "./degenerate.ts";
+import { degenerateCases, solutionsAtSpecialValues } from "./degenerate.ts";
 import { solveByEvenRoots } from "./even-roots.ts";
 import { solveByFactors } from "./factors.ts";
 import { tidyFamilies } from "./families.ts";
@@ -156,6 +156,18 @@ function solveIdentity(task: Task): Solved | undefined {
 }
 
 /**
+ * As `solveEquation`, with the solutions for values of letters that its conditions leave out.
+ * @throws Unsolvable where no method applies.
+ */
+export function solveForAllLetters(task: Task): Solved {
+  const solved = solveEquation(task);
+  const { solutions, special } = solved.set;
+  if (special !== undefined || freeNames(task.equation).size < 2) return solved;
+  const more = solutionsAtSpecialValues(task, solved.set, solveOpen);
+  return more.length === 0 ? solved : { ...solved, set: { ...solved.set, solutions: [...solutions, ...more] } };
+}
+
+/**
  * All solutions of an equation in one unknown, with the derivation that found them.
  * @throws Unsolvable where no method applies.
  */
@@ -172,5 +184,5 @@ export function solveEquation(task: Task): Solved {
   const { complete, solutions, rejected, reason } = sifted.set;
   if (!complete && solutions.length + rejected.length === 0) throw new Unsolvable(`no solution was found, and it is not proven that there is none: ${reason}`);
   const special = degenerateCases(task, solveOpen);
-  return special === undefined ? sifted : { ...sifted, set: { ...sifted.set, reason: `${sifted.set.reason}; ${special}` } };
+  return special === undefined ? sifted : { ...sifted, set: { ...sifted.set, special, reason: `${sifted.set.reason}; ${special}` } };
 }

@@ -33,7 +33,10 @@ export function sift(solved: Solved, task: Task): Solved {
     // √(2a²) is √2 a where a > 0 is given.
     const value = others.length > 0 && task.domain === "real" ? evenPowersOut(bare, others) : bare;
     const solution = value === bare ? found : { ...found, values: new Map([...found.values, [unknown, value]]) };
-    if (solution.free.includes(unknown)) return [{ ...solution, conditions: distinct([...solution.conditions, ...given]) }];
+    if (solution.free.includes(unknown)) {
+      const open = domain.flatMap((condition) => openConditions(condition, [...solution.conditions, ...given]));
+      return [{ ...solution, conditions: distinct([...solution.conditions, ...open, ...given]) }];
+    }
     const open: Expression[] = [];
     for (const [condition, why] of [
       ...domain.map((c) => [c, "the equation is not defined there"] as const),

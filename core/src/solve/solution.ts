@@ -28,6 +28,8 @@ export interface SolutionSet {
   readonly complete: boolean;
   /** Why these are all, or what is not proven; a sentence without its full stop. */
   readonly reason: string;
+  /** What becomes of the equation for values of letters that the conditions leave out, in words, where it is not listed. */
+  readonly special?: string;
   readonly solutions: readonly Solution[];
   readonly rejected: readonly Rejected[];
   /** The solutions outside the reals, given apart where none is real. */

@@ -3,8 +3,9 @@ import { compareSides, pointText } from "../../check/compare.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, type Verdict, weakest } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { divide, equation, name as nameNode, negate, relation as relationOf, tuple } from "../../expression/construct.ts";
+import { divide, equation, nameIn, name as nameNode, negate, tuple, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { opposite } from "../../expression/statement.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import { angleNormalForm, hasAngles, inUnitAngles } from "../../rewrite/angles.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
@@ -170,16 +171,12 @@ function exceptionsOf(left: Expression, right: Expression): readonly Expression[
   return [...lostConditions(left, right), ...lostConditions(right, left)].map(negation);
 }
 
-const OPPOSITE = { "!=": "=", "=": "!=", ">": "<=", ">=": "<", "<": ">=", "<=": ">" } as const;
-
 function negation(condition: Expression): Expression {
-  const [left, right] = condition.kind === "relation" && condition.operands.length === 2 ? condition.operands : [];
-  const [comparison] = condition.kind === "relation" ? condition.comparisons : [];
-  if (!left || !right || !comparison) return condition;
-  const [letter, other] = [...freeNames(left)];
-  if (comparison === "!=" && letter !== undefined && other === undefined) {
+  const [left, right] = condition.kind === "relation" && condition.comparisons[0] === "!=" && condition.operands.length === 2 ? condition.operands : [];
+  const [letter, other] = left ? [...freeNames(left)] : [];
+  if (left && right && equal(right, ZERO) && letter !== undefined && other === undefined) {
     const [constant, slope, ...higher] = polynomialCoefficients(left, letter) ?? [];
-    if (constant && slope && higher.length === 0) return equation(nameNode(letter), simplify(negate(divide(constant, slope))).expression);
+    if (constant && slope && higher.length === 0) return equation(nameIn(left, letter), simplify(negate(divide(constant, slope))).expression);
   }
-  return relationOf(left, OPPOSITE[comparison], right);
+  return opposite(condition);
 }

@@ -2,7 +2,7 @@ import { equation as equationOf, logic as logicOf, name as nameOf, ZERO } from "
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { withRanges } from "../../expression/substitute.ts";
 import { equationScene, systemScene } from "../../graph/solution-scene.ts";
-import { solveEquation } from "../../solve/equation.ts";
+import { solveForAllLetters } from "../../solve/equation.ts";
 import type { Domain } from "../../solve/solution.ts";
 import { solveLinearSystem } from "../../solve/systems/linear.ts";
 import { solveNonlinearSystem } from "../../solve/systems/nonlinear.ts";
@@ -152,7 +152,7 @@ function carryOut(typed: Expression & { kind: "relation" }, unknown: string, sco
   definedOnly(equation);
   const assumptions = [...environment.assumptions, ...scope.facts].map((fact) => withRanges(putIn(fact, environment, new Set([unknown])).expression, range));
   const domain: Domain = scope.kind === "complex" ? "complex" : "real";
-  const solved = solveEquation({ equation, unknown, domain, assumptions });
+  const solved = solveForAllLetters({ equation, unknown, domain, assumptions });
   const steps = [...before.steps, ...solved.steps];
   const known = assumptions.filter((fact) => !freeNames(fact).has(unknown));
   const facts = assumptions.filter((fact) => freeNames(fact).has(unknown));
