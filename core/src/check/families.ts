@@ -41,10 +41,10 @@ export interface FamiliesClaim {
  * the periods, and every number of one list must be met, exactly, in the other. With `within`, the first list counts only as
  * far as those relations hold.
  */
-export function sameFamilies({ before, after, unknown, letter, within }: FamiliesClaim): boolean {
+export function sameFamilies({ before, after, unknown, letter, within }: FamiliesClaim, assumptions: readonly Expression[] = []): boolean {
   const [some, others] = [membersOf(before, unknown, letter), membersOf(after, unknown, letter)];
   if (!some || !others) return false;
-  return within.length === 0 ? covers(some, others) && covers(others, some) : sameWithin(some, others, unknown, within);
+  return within.length === 0 ? covers(some, others) && covers(others, some) : sameWithin(some, others, unknown, within, assumptions);
 }
 
 /** Whether every number of the second list is in the first. */
@@ -69,24 +69,32 @@ function holds(member: Member, value: Expression): boolean {
   return equal(member.value, value) || equalityTest(member.value, value).kind === "zero";
 }
 
-/** The second list is the members of the first that satisfy the relations. */
-function sameWithin(some: readonly Member[], others: readonly Member[], unknown: string, within: readonly Expression[]): boolean {
+/** The second list is the members of the first that satisfy the relations, or may do so for some values of letters. */
+function sameWithin(
+  some: readonly Member[],
+  others: readonly Member[],
+  unknown: string,
+  within: readonly Expression[],
+  assumptions: readonly Expression[],
+): boolean {
+  const known = assumptions.filter((fact) => !contains(fact, unknown));
   const inside = (value: Expression): boolean | undefined => {
-    const truths = within.map((fact) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []));
+    const truths = within.map((fact) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, known));
     return truths.includes(false) ? false : truths.includes(undefined) ? undefined : true;
   };
   const listed = others.flatMap((member) => (member.kind === "one" ? [member.value] : []));
   if (listed.length < others.length) return false;
   const expected: Expression[] = [];
   for (const member of some) {
-    const values = member.kind === "one" ? [member.value] : membersBetween(member, unknown, within);
+    const values = member.kind === "one" ? [member.value] : membersBetween(member, unknown, within, known);
     if (!values) return false;
     for (const value of values) {
       const isInside = inside(value);
-      if (isInside === undefined) return false;
-      if (isInside) expected.push(value);
+      if (isInside === undefined && freeNames(value).size === 0) return false;
+      if (isInside !== false) expected.push(value);
     }
   }
-  const met = (list: readonly Expression[], value: Expression): boolean => list.some((one) => equal(one, value) || equalityTest(one, value).kind === "zero");
+  const met = (list: readonly Expression[], value: Expression): boolean =>
+    list.some((one) => equal(one, value) || equalityTest(one, value, known).kind === "zero");
   return expected.every((value) => met(listed, value)) && listed.every((value) => met(expected, value));
 }

@@ -97,7 +97,7 @@ function judgeClaim(claim: Claim, assumptions: readonly Expression[], establishe
     case "derivative":
       return judgeDerivative(claim.of, claim.variable, claim.after, assumptions);
     case "families":
-      return sameFamilies(claim)
+      return sameFamilies(claim, assumptions)
         ? { verdict: "nailed", why: "both are the same set of numbers, compared member by member over one period" }
         : { verdict: "loose", why: "it was not proven that both are the same set of numbers" };
     case "put in": {

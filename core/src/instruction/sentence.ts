@@ -102,6 +102,19 @@ export class Sentence {
     if (!this.takeWords(...words)) this.fail(`“${words.join(" ")}” was expected here`);
   }
 
+  /** Whether a mark comes next. */
+  peekMark(mark: string): boolean {
+    return this.next.kind === "mark" && this.next.text === mark;
+  }
+
+  /** Whether a single word comes next, and behind it one of some marks or words, or the end. */
+  peekDeclaration(marks: readonly string[], words: readonly string[]): boolean {
+    const [token, after] = [this.#tokens[this.#at], this.#tokens[this.#at + 1]];
+    if (token?.kind !== "word") return false;
+    if (after === undefined || after.kind === "end") return true;
+    return after.kind === "mark" ? marks.includes(after.text) : words.some((word) => this.#isWord(after, word));
+  }
+
   takeMark(mark: string): boolean {
     if (this.next.kind !== "mark" || this.next.text !== mark) return false;
     this.#at += 1;
@@ -156,14 +169,17 @@ export class Sentence {
     return this.#read(what, withTrailingUnit(this.#until(stops, atComma)));
   }
 
-  /** A unit that takes up the rest of the sentence, in square brackets or without. */
-  unit(): Unit {
-    const rest = this.#tokens.slice(this.#at, -1);
+  /** A unit up to one of the stop words, a comma or the end, in square brackets or without. */
+  unit(stops: readonly string[] = []): Unit {
+    const start = this.#at;
+    const rest = this.#until(stops, true).slice(0, -1);
+    const end = this.#at;
+    this.#at = start;
     const bracketed = rest[0]?.kind === "mark" && rest[0].text === "[" && rest.at(-1)?.kind === "mark";
     const token = asUnit(bracketed ? rest.slice(1, -1) : rest);
     const unit = token && readUnit(token.text);
     if (!token || !unit) return this.fail("a unit was expected here, such as m/s^2", { from: this.next.span.from, to: this.source.length });
-    this.#at = this.#tokens.length - 1;
+    this.#at = end;
     this.pieces.push({ kind: "math", latex: unitLatex(unit.text) });
     return unit;
   }

@@ -9,6 +9,7 @@ import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
+import { numericRange } from "./numeric-range.ts";
 import { simpleRelations } from "./sign.ts";
 import { expand, simplify } from "./simplify.ts";
 import { zeroTest } from "./zero-test.ts";
@@ -142,20 +143,25 @@ function withoutTurns(e: Expression, letter: string): Expression {
 
 const MOST_MEMBERS = 400;
 
-/** The members of a family near and between the bounds that the relations set; undefined where they set none. */
-export function membersBetween({ start, period }: Family, unknown: string, within: readonly Expression[]): readonly Expression[] | undefined {
-  const bounds: { low?: number; high?: number } = {};
+/** The members of a family that may lie between the bounds that the relations set, as far as what is known bounds its letters; undefined where they set none. */
+export function membersBetween(
+  { start, period }: Family,
+  unknown: string,
+  within: readonly Expression[],
+  known: readonly Expression[] = [],
+): readonly Expression[] | undefined {
+  const bounds = { low: Number.NEGATIVE_INFINITY, high: Number.POSITIVE_INFINITY };
   for (const { left, comparison, right } of simpleRelations(within)) {
     if (left.kind !== "name" || left.name !== unknown || contains(right, unknown)) continue;
-    const value = approximateValue(right);
-    if (value === undefined) continue;
-    if (comparison === ">" || comparison === ">=") bounds.low = Math.max(bounds.low ?? value, value);
-    if (comparison === "<" || comparison === "<=") bounds.high = Math.min(bounds.high ?? value, value);
+    const range = numericRange(right, known);
+    if (comparison === ">" || comparison === ">=") bounds.low = Math.max(bounds.low, range.low);
+    if (comparison === "<" || comparison === "<=") bounds.high = Math.min(bounds.high, range.high);
   }
-  const [origin, step] = [approximateValue(start), approximateValue(period)];
-  if (bounds.low === undefined || bounds.high === undefined || origin === undefined || step === undefined || step === 0) return undefined;
-  const ends = [(bounds.low - origin) / step, (bounds.high - origin) / step];
+  const step = freeNames(period).size > 0 ? undefined : approximateValue(period);
+  const from = numericRange(start, known);
+  if (step === undefined || step === 0) return undefined;
+  const ends = [(bounds.low - from.high) / step, (bounds.high - from.low) / step];
   const [first, last] = [Math.floor(Math.min(...ends)) - 1, Math.ceil(Math.max(...ends)) + 1];
-  if (last - first > MOST_MEMBERS) return undefined;
+  if (!Number.isFinite(first) || !Number.isFinite(last) || last - first > MOST_MEMBERS) return undefined;
   return Array.from({ length: last - first + 1 }, (_, k) => simplify(sum(start, product(number(first + k), period))).expression);
 }

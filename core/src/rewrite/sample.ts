@@ -31,7 +31,7 @@ const VALUES: readonly Rational[] = [
 /** Whole numbers, even and odd, of both signs and 0 among them. */
 const WHOLE_VALUES: readonly Rational[] = [3, 2, 5, -2, 7, -3, 4, 1, -7, 6, 11, -1, 9, 0, -4, 8].map((value) => rational(value));
 
-const ATTEMPTS = 64;
+const ATTEMPTS = 256;
 
 interface Named {
   readonly name: string;
@@ -55,15 +55,30 @@ function valueAt(range: NameRange, index: number): Expression {
   return range === "real" ? from(VALUES, index) : sum(from(VALUES, index), product(I, from(VALUES, 3 * index + 4)));
 }
 
+/** The conditions that bear on the names of expressions, directly or through other names. */
+function connected(expressions: readonly Expression[], conditions: readonly Expression[]): readonly Expression[] {
+  const reached = new Set(expressions.flatMap((e) => [...freeNames(e)]));
+  let found: readonly Expression[] = [];
+  for (;;) {
+    const next = conditions.filter((condition) => [...freeNames(condition)].some((name) => reached.has(name)));
+    if (next.length === found.length) return next;
+    found = next;
+    for (const condition of next) for (const name of freeNames(condition)) reached.add(name);
+  }
+}
+
 /**
  * Up to `count` points for the names of the expressions at which every condition certainly holds. They are the same for
  * the same input: no chance is involved.
  */
 export function samplePoints(expressions: readonly Expression[], conditions: readonly Expression[], count: number): readonly Point[] {
-  const names = namesOf(expressions);
+  const names = namesOf([...expressions, ...connected(expressions, conditions)]);
   const points: Point[] = [];
-  for (let attempt = 0; attempt < ATTEMPTS && points.length < count; attempt += 1) {
-    const point = new Map(names.map(({ name, range }, k) => [name, valueAt(range, attempt * (2 * k + 1) + 5 * k)]));
+  // After each round through the values, the names come together in another way.
+  const attempts = names.length > 1 ? ATTEMPTS : VALUES.length;
+  for (let attempt = 0; attempt < attempts && points.length < count; attempt += 1) {
+    const round = Math.floor(attempt / VALUES.length);
+    const point = new Map(names.map(({ name, range }, k) => [name, valueAt(range, attempt * (2 * k + 1) + round * (k * k + 3 * k + 1) + 5 * k)]));
     if (conditions.every((condition) => holdsAt(condition, point))) points.push(point);
   }
   return points;
@@ -73,7 +88,7 @@ const FAR_POINTS = 200;
 
 /** Many more points where the conditions hold, whole numbers further and further out: for what vanishes at all the usual ones. */
 export function* farPoints(expressions: readonly Expression[], conditions: readonly Expression[]): Generator<Point> {
-  const names = namesOf(expressions);
+  const names = namesOf([...expressions, ...connected(expressions, conditions)]);
   for (let attempt = 0; attempt < FAR_POINTS; attempt += 1) {
     const point = new Map(names.map(({ name }, k) => [name, number(100 + attempt * (2 * k + 7) + k * k)]));
     if (conditions.every((condition) => holdsAt(condition, point))) yield point;

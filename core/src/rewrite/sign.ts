@@ -1,5 +1,5 @@
-import { number, ONE, product, splitCoefficient, subtract } from "../expression/construct.ts";
-import { type Comparison, contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { number, ONE, product, relation, splitCoefficient, subtract, ZERO } from "../expression/construct.ts";
+import { type Comparison, contains, type Expression, ExpressionMap, equal, freeNames } from "../expression/expression.ts";
 import { mayBeComplex } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
@@ -8,6 +8,7 @@ import { primitivePart } from "../polynomial/univariate/dense.ts";
 import { squarefreeFactors } from "../polynomial/univariate/gcd.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
 import { circularSign } from "./circular-sign.ts";
+import { follows } from "./consequence.ts";
 import { constantSign, zeroTest } from "./zero-test.ts";
 
 /** Which signs a real expression can have, as a set: bit 0 negative, bit 1 zero, bit 2 positive. */
@@ -185,11 +186,33 @@ function decideComplex(difference: Expression, comparison: Comparison, assumptio
   return test.kind === "nonzero" && freeNames(difference).size === 0 ? comparison === "!=" : undefined;
 }
 
+/** Whether a relation, or its opposite, follows from what is assumed by linear and quadratic consequences. */
+function byConsequence(difference: Expression, comparison: Comparison, assumptions: readonly Expression[]): boolean | undefined {
+  if (freeNames(difference).size === 0) return undefined;
+  const known = consequences.get(assumptions) ?? new ExpressionMap<boolean | "open">();
+  consequences.set(assumptions, known);
+  const key = relation(difference, comparison, ZERO);
+  const before = known.get(key);
+  if (before !== undefined) return before === "open" ? undefined : before;
+  const truth =
+    follows(difference, comparison, assumptions, decideBySigns) || (follows(difference, OPPOSITE[comparison], assumptions, decideBySigns) ? false : undefined);
+  known.set(key, truth ?? "open");
+  return truth;
+}
+
+const consequences = new WeakMap<readonly Expression[], ExpressionMap<boolean | "open">>();
+const OPPOSITE: Readonly<Record<Comparison, Comparison>> = { "=": "!=", "!=": "=", "<": ">=", ">=": "<", ">": "<=", "<=": ">" };
+
+/** As `decide`, by the signs of parts alone. */
+function decideBySigns(condition: Expression, assumptions: readonly Expression[]): boolean | undefined {
+  return decide(condition, assumptions, true);
+}
+
 /** Whether the assumptions force a relation to hold, fail, or leave it open. */
-export function decide(condition: Expression, assumptions: readonly Expression[]): boolean | undefined {
+export function decide(condition: Expression, assumptions: readonly Expression[], bySigns = false): boolean | undefined {
   if (assumptions.some((assumption) => equal(assumption, condition))) return true;
   if (condition.kind === "logic") {
-    const parts = condition.items.map((item) => decide(item, assumptions));
+    const parts = condition.items.map((item) => decide(item, assumptions, bySigns));
     const decisive = condition.operator === "or";
     if (parts.includes(decisive)) return decisive;
     return parts.includes(undefined) ? undefined : !decisive;
@@ -201,7 +224,8 @@ export function decide(condition: Expression, assumptions: readonly Expression[]
     if (mayBeComplex(difference)) return decideComplex(difference, comparison, assumptions);
     const signs = possibleSigns(difference, assumptions);
     if ((signs & ~ALLOWED[comparison]) === 0) return true;
-    return (signs & ALLOWED[comparison]) === 0 ? false : undefined;
+    if ((signs & ALLOWED[comparison]) === 0) return false;
+    return bySigns ? undefined : byConsequence(difference, comparison, assumptions);
   });
   if (parts.includes(false)) return false;
   return parts.includes(undefined) ? undefined : true;

@@ -1,4 +1,20 @@
-import { isNumber, negate, number, product, relation, splitCoefficient, sum, ZERO } from "../expression/construct.ts";
+import {
+  call,
+  divide,
+  E,
+  HALF,
+  isNumber,
+  negate,
+  number,
+  PI,
+  power,
+  product,
+  relation,
+  splitCoefficient,
+  subtract,
+  sum,
+  ZERO,
+} from "../expression/construct.ts";
 import { type Comparison, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
@@ -61,6 +77,8 @@ function boundOfSum(e: Expression & { kind: "sum" }): Expression {
   return relation(sum(...e.terms.map((term) => product(number(rational.rational(1, divisor)), term))), ">=", ZERO);
 }
 
+const HALF_TURN = product(HALF, PI);
+
 const STRICT: Readonly<Record<string, Comparison>> = { ">=": ">", "<=": "<" };
 const MIRRORED: Readonly<Record<string, Comparison>> = { ">": "<", "<": ">", ">=": "<=", "<=": ">=", "!=": "!=", "=": "=" };
 
@@ -80,8 +98,39 @@ export function tidyConditions(conditions: readonly Expression[], assumptions: r
   return kept;
 }
 
+/** Increasing functions with their inverses, and the ends of their values. */
+const INCREASING: Readonly<
+  Record<string, { readonly inverse: (value: Expression) => Expression; readonly ends: readonly [Expression, Expression] | undefined }>
+> = {
+  arcsin: { inverse: (v) => call("sin", v), ends: [negate(HALF_TURN), HALF_TURN] },
+  arctan: { inverse: (v) => call("tan", v), ends: [negate(HALF_TURN), HALF_TURN] },
+  ln: { inverse: (v) => power(E, v), ends: undefined },
+  sinh: { inverse: (v) => call("arsinh", v), ends: undefined },
+};
+
+/** c + k f(u) compared with 0, for an increasing f that holds all letters, as u compared with a number; undefined for anything else. */
+function ofArgument(condition: Expression): Expression | undefined {
+  const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
+  const comparison = condition.kind === "relation" ? condition.comparisons[0] : undefined;
+  if (!left || !right || !comparison) return undefined;
+  const difference = subtract(left, right);
+  const terms = difference.kind === "sum" ? difference.terms : [difference];
+  const own = terms.filter((term) => freeNames(term).size > 0);
+  const [only] = own;
+  const { coefficient, rest } = splitCoefficient(only ?? difference);
+  const f = rest.kind === "call" ? INCREASING[rest.name] : undefined;
+  const [u] = rest.kind === "call" ? rest.args : [];
+  if (!f || !u || own.length !== 1) return undefined;
+  const bound = divide(negate(sum(...terms.filter((term) => term !== only))), number(coefficient));
+  const inside = f.ends === undefined || (constantSign(subtract(bound, f.ends[0])) === 1 && constantSign(subtract(f.ends[1], bound)) === 1);
+  if (!inside) return undefined;
+  return relation(u, coefficient.num > 0 ? comparison : (MIRRORED[comparison] ?? comparison), simplify(f.inverse(bound)).expression);
+}
+
 /** A relation of e with 0 without what does not matter in e. */
 function tidied(condition: Expression, assumptions: readonly Expression[]): Expression {
+  const argument = ofArgument(condition);
+  if (argument) return tidied(argument, assumptions);
   const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
   const comparison = condition.kind === "relation" ? condition.comparisons[0] : undefined;
   if (!left || !right || !comparison || comparison === "=" || !isNumber(right, 0)) return condition;

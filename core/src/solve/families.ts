@@ -14,6 +14,7 @@ import { asFamily, type Family, memberNumber, membersBetween, rationalRatio } fr
 import { decide } from "../rewrite/sign.ts";
 import { complexity, simplify } from "../rewrite/simplify.ts";
 import { integerLetter } from "./letters.ts";
+import { membersWithLetters } from "./literal-members.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";
 import { readable } from "./values.ts";
 
@@ -68,6 +69,7 @@ function membersOfOthers(solved: Solved, task: Task, letter: string): Solved {
   const facts = task.assumptions.filter((fact) => contains(fact, unknown));
   const { low, high } = boundsOf(unknown, facts);
   const open = solved.set.solutions.filter(({ integers }) => integers.length > 0);
+  if (open.length > 0 && freeNames(task.equation).size > 1) return literalMembers(solved, task);
   if (open.length === 0 || low === undefined || high === undefined || freeNames(task.equation).size > 1) return solved;
   const reach = task.brief ? BRIEF_REACH : REACH;
   const isMember = (one: Solution, n: number): Solution | undefined => {
@@ -89,6 +91,36 @@ function membersOfOthers(solved: Solved, task: Task, letter: string): Solved {
   const reason = [solved.set.reason, ...said].join("; ");
   const complete = solved.set.complete && !(task.brief && goesOn.length > 0);
   return { ...solved, set: { ...solved.set, complete, reason, solutions: [...sorted, ...whole, ...rest] } };
+}
+
+/** Families with letters: their members where what is given bounds them. */
+function literalMembers(solved: Solved, task: Task): Solved {
+  let listed = false;
+  const solutions = solved.set.solutions.flatMap((one) => {
+    const members = membersWithLetters(one, task);
+    if (!members) return [one];
+    listed = true;
+    return members;
+  });
+  if (!listed) return solved;
+  const facts = task.assumptions.filter((fact) => contains(fact, task.unknown));
+  const { unknown } = task;
+  const shown = (list: readonly Solution[]): Expression =>
+    alternatives(
+      unknown,
+      list.map(({ values }) => values.get(unknown) ?? ZERO),
+    );
+  const claim = {
+    kind: "families",
+    unknown,
+    letter: integerLetter(task),
+    before: shown(solved.set.solutions),
+    after: shown(solutions),
+    within: facts,
+  } as const;
+  const steps = [...solved.steps, step("within the interval", [facts.map((fact) => `$${text(fact)}$`).join(" and ")], claim)];
+  const reason = `${solved.set.reason}; of the families only members with ${facts.map(plain).join(" and ")} are asked for`;
+  return { steps, set: { ...solved.set, reason, solutions } };
 }
 
 function memberAt(value: Expression, at: ReadonlyMap<string, Expression>): Expression | undefined {

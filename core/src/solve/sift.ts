@@ -2,11 +2,12 @@ import type { Step } from "../derivation/step.ts";
 import { subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
-import { substitute } from "../expression/substitute.ts";
+import { mapChildren, substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import { integerCases } from "../rewrite/families.ts";
 import { evenPowersOut } from "../rewrite/forms/root-and-log-forms.ts";
+import { undoesInverse, withoutInverse } from "../rewrite/inverse-circular.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
@@ -42,7 +43,8 @@ export function sift(solved: Solved, task: Task): Solved {
       ...domain.map((c) => [c, "the equation is not defined there"] as const),
       ...given.map((c) => [c, "this is given"] as const),
     ]) {
-      const at = simplify(substitute(condition, new Map([[unknown, value]]))).expression;
+      const put = substitute(condition, new Map([[unknown, value]]));
+      const at = simplify(undoesInverse(put) ? mapChildren(put, withoutInverse) : put).expression;
       const known = [...others, ...solution.conditions];
       const sorted = task.domain === "real" ? sortedByRemainder(solution, at, unknown, known) : undefined;
       if (sorted) {

@@ -1,4 +1,5 @@
 import { step } from "../derivation/step.ts";
+import { approximateValue } from "../expression/ball-value.ts";
 import { call, divide, equation, isPositiveConstant, logic, negate, ONE, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { opposite } from "../expression/functions/arguments.ts";
@@ -9,7 +10,7 @@ import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { type Solve, solveAll } from "./joining.ts";
 import { putBack } from "./put-back.ts";
-import type { Solved, Task } from "./solution.ts";
+import type { Solution, Solved, Task } from "./solution.ts";
 
 /** base^exponent = value · base^other, with the unknown in base and exponent. */
 interface VariablePower {
@@ -58,7 +59,8 @@ function distinctValues(solved: Solved, unknown: string): Solved {
     const value = values.get(unknown) ?? ZERO;
     return seen.some((other) => equal(other, value)) ? false : seen.push(value) > 0;
   });
-  return { ...solved, set: { ...solved.set, solutions } };
+  const place = ({ values }: Solution): number => approximateValue(values.get(unknown) ?? ZERO) ?? 0;
+  return { ...solved, set: { ...solved.set, solutions: [...solutions].sort((a, b) => place(a) - place(b)) } };
 }
 
 /**

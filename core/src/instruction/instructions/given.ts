@@ -7,75 +7,100 @@ import type { Syntax } from "../../notation/syntax.ts";
 import { readUnit } from "../../units/read.ts";
 import type { Unit } from "../../units/unit.ts";
 import { NO_STEPS } from "../answer.ts";
-import { type Environment, type NumberKind, rangeOf } from "../environment.ts";
+import { type Environment, type NumberKind, ranges } from "../environment.ts";
 import type { Instruction, Reading } from "../instruction.ts";
 import type { Interval, Sentence } from "../sentence.ts";
 
 const COMPARISONS: readonly Comparison[] = ["!=", "<=", ">=", "<", ">"];
 const NUMBER_KINDS = ["reals", "complex", "integers", "rationals"] as const;
 
-/** `given v0 = 12 m/s`, `given t in [0, 3] s`, `given m > 0`, `given a != b`, `given k`, `given h [m]`: what is known of a quantity. */
+/** `given v0 = 12 m/s, g = 9.8 m/s^2`, `given t in [0, 3] s`, `given 0 < x < d`, `given m > 0 and a != b`, `given k`, `given h [m]`: what is known of quantities. */
 export const GIVEN: Instruction = {
   name: "given",
   begins: (sentence) => sentence.peekWords("given"),
   read: (sentence) => {
     sentence.takeWords("given");
-    const name = sentence.declaredName("the name of a quantity");
-    const shown = sentence.pieces.length;
-    sentence.pieces.push({ kind: "math", latex: nameLatex(name) });
-    if (sentence.atEnd) return reading({ name });
-    if (sentence.next.kind === "mark" && sentence.next.text === "[") {
-      sentence.pieces.push({ kind: "words", text: "in" });
-      return reading({ name, unit: sentence.unit() });
-    }
-    if (sentence.takeWords("in")) return domainReading(sentence, name);
-    if (sentence.takeMark("=")) {
-      sentence.pieces[shown] = { kind: "math", latex: `${nameLatex(name)} =` };
-      return valueReading(sentence, name);
-    }
-    const comparison = COMPARISONS.find((mark) => sentence.takeMark(mark));
-    if (!comparison) return sentence.fail("“=”, a comparison such as “>”, “in” or the end was expected here; a given is one name");
-    sentence.pieces.push({ kind: "math", latex: { "!=": "\\ne", "<=": "\\le", ">=": "\\ge", "<": "<", ">": ">", "=": "=" }[comparison] });
-    const { value, unit } = quantityOf(sentence, "what it is compared with");
-    return reading({ name, facts: [relation(nameOf(name), comparison, value)], unit });
+    const items = [readItem(sentence)];
+    while (sentence.takeComma() || sentence.takeWords("and")) items.push(readItem(sentence));
+    sentence.expectEnd();
+    return reading(items);
   },
 };
 
+const STOPS = ["and"] as const;
+
+/** One item: a name with what is known of it, or a relation such as a chain. */
+function readItem(sentence: Sentence): Given {
+  if (!sentence.peekDeclaration([...COMPARISONS, "=", "[", ","], ["in", "and"])) return relationItem(sentence);
+  const name = sentence.declaredName("the name of a quantity");
+  const shown = sentence.pieces.length;
+  sentence.pieces.push({ kind: "math", latex: nameLatex(name) });
+  if (sentence.atEnd || sentence.peekWords("and") || sentence.peekMark(",")) return { name };
+  if (sentence.peekMark("[")) {
+    sentence.pieces.push({ kind: "words", text: "in" });
+    return { name, unit: sentence.unit(STOPS) };
+  }
+  if (sentence.takeWords("in")) return domainItem(sentence, name);
+  if (sentence.takeMark("=")) {
+    sentence.pieces[shown] = { kind: "math", latex: `${nameLatex(name)} =` };
+    return valueItem(sentence, name);
+  }
+  const comparison = COMPARISONS.find((mark) => sentence.takeMark(mark));
+  if (!comparison) return sentence.fail("“=”, a comparison such as “>”, “in” or the end was expected here");
+  sentence.pieces.push({ kind: "math", latex: { "!=": "\\ne", "<=": "\\le", ">=": "\\ge", "<": "<", ">": ">", "=": "=" }[comparison] });
+  const { value, unit } = quantityOf(sentence, "what it is compared with");
+  // m < n < p is read as m compared with the chain n < p.
+  const fact =
+    value.kind === "relation" ? chain([nameOf(name), ...value.operands], [comparison, ...value.comparisons]) : relation(nameOf(name), comparison, value);
+  return { name, facts: [fact], unit };
+}
+
+/** A relation that does not begin with a name and what is said of it: 0 < x < 3, a + b > c. */
+function relationItem(sentence: Sentence): Given {
+  const { from } = sentence.next.span;
+  const { value, unit } = quantityOf(sentence, "a name such as v_0, or a relation such as 0 < x < 3");
+  const to = sentence.next.span.from;
+  if (value.kind !== "relation" || value.comparisons.includes("="))
+    return sentence.fail("a name with its value, or a relation such as 0 < x < 3, was expected here", { from, to });
+  const between = value.operands.find((operand, k) => operand.kind === "name" && k > 0);
+  const [first] = [...(between ? freeNames(between) : []), ...freeNames(value)];
+  if (first === undefined) return sentence.fail("a relation between quantities was expected here", { from, to });
+  return { name: first, facts: [value], unit: between ? unit : undefined };
+}
+
 /** A value with the unit it was written with. */
 function quantityOf(sentence: Sentence, what: string): { readonly value: Expression; readonly unit: Unit | undefined } {
-  const written = sentence.quantity(what);
+  const written = sentence.quantity(what, STOPS, true);
   return { value: sentence.mean(written), unit: unitWritten(written) };
 }
 
-/** The unit of a written quantity. */
+/** The unit of a written quantity, or of the last side of a written relation. */
 export function unitWritten(written: Syntax): Unit | undefined {
-  return written.kind === "quantity" ? readUnit(written.unit) : undefined;
+  const last = written.kind === "relation" ? written.operands.at(-1) : written;
+  return last?.kind === "quantity" ? readUnit(last.unit) : undefined;
 }
 
-function valueReading(sentence: Sentence, name: string): Reading {
+function valueItem(sentence: Sentence, name: string): Given {
   const from = sentence.next.span.from;
   const { value, unit } = quantityOf(sentence, "the value");
   const unknown = [...freeNames(value)].filter((letter) => !sentence.environment.quantities.has(letter));
   if (unknown.length > 0) {
     sentence.fail(
       `a value is given in numbers and quantities declared before; ${unknown.join(", ")} is not one of them, and no unit behind a number and a space`,
-      {
-        from,
-        to: sentence.source.length,
-      },
+      { from, to: sentence.next.span.from },
     );
   }
-  return reading({ name, value, unit });
+  return { name, value, unit };
 }
 
-function domainReading(sentence: Sentence, name: string): Reading {
+function domainItem(sentence: Sentence, name: string): Given {
   const kind = NUMBER_KINDS.find((word) => sentence.takeWords(word));
-  if (kind) return reading({ name, kind });
+  if (kind) return { name, kind };
   const interval = sentence.interval();
-  if (sentence.atEnd) return reading({ name, facts: intervalFacts(nameOf(name), interval) });
-  const unit = sentence.unit();
+  if (sentence.atEnd || sentence.peekWords("and") || sentence.peekMark(",")) return { name, facts: intervalFacts(nameOf(name), interval) };
+  const unit = sentence.unit(STOPS);
   const [from, to] = [interval.from, interval.to].map((end) => product(end, unit.factor));
-  return reading({ name, facts: intervalFacts(nameOf(name), { ...interval, from: from ?? interval.from, to: to ?? interval.to }), unit });
+  return { name, facts: intervalFacts(nameOf(name), { ...interval, from: from ?? interval.from, to: to ?? interval.to }), unit };
 }
 
 /** What membership of an interval says of a quantity; an infinite end says nothing. */
@@ -98,26 +123,29 @@ interface Given {
   readonly unit?: Unit | undefined;
 }
 
-function reading({ name, value, facts = [], kind, unit }: Given): Reading {
-  const statement = value ?? facts[0];
+function reading(items: readonly Given[]): Reading {
+  const statements = items.flatMap(({ value, facts = [] }) => value ?? facts[0] ?? []);
+  const [statement] = statements;
   return {
     instruction: "given",
-    declares: (environment: Environment): Environment => {
-      const givens = new Map(environment.givens);
-      if (value) givens.set(name, value);
-      const kinds = kind ? new Map(environment.kinds).set(name, kind) : environment.kinds;
-      const units = new Map(environment.units);
-      if (unit) units.set(name, unit);
-      else if (value) units.delete(name);
-      return {
-        ...environment,
-        givens,
-        kinds,
-        units,
-        quantities: new Set([...environment.quantities, name]),
-        assumptions: [...environment.assumptions, ...facts].map((fact) => withRanges(fact, new Map(kind ? [[name, rangeOf(kind)]] : []))),
-      };
-    },
-    run: () => ({ ...NO_STEPS, ...(statement ? { statement } : {}), checks: [], verdict: undefined }),
+    declares: (environment) => items.reduce(declared, environment),
+    run: () => ({ ...NO_STEPS, ...(statement && statements.length === 1 ? { statement } : {}), checks: [], verdict: undefined }),
+  };
+}
+
+function declared(environment: Environment, { name, value, facts = [], kind, unit }: Given): Environment {
+  const givens = new Map(environment.givens);
+  if (value) givens.set(name, value);
+  const kinds = kind ? new Map(environment.kinds).set(name, kind) : environment.kinds;
+  const units = new Map(environment.units);
+  if (unit) units.set(name, unit);
+  else if (value) units.delete(name);
+  return {
+    ...environment,
+    givens,
+    kinds,
+    units,
+    quantities: new Set([...environment.quantities, name]),
+    assumptions: [...environment.assumptions, ...facts].map((fact) => withRanges(fact, ranges({ ...environment, kinds }))),
   };
 }
