@@ -8,7 +8,7 @@ export interface Inequality {
   readonly strict: boolean;
 }
 
-const MOST_INEQUALITIES = 400;
+const MOST_INEQUALITIES = 160;
 
 /**
  * Whether linear inequalities certainly have no common real solution: variables are eliminated one by one by adding pairs with opposite

@@ -10,12 +10,14 @@ import { BallUndefined } from "../number/real-ball.ts";
 import { contradictory, type Inequality } from "../polynomial/fourier-motzkin.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, NotAnalysable, normalForm } from "./normal-form.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
 
 /** p ≥ 0, or p > 0 where it is strict. */
 interface Positive {
   readonly polynomial: Polynomial;
   readonly strict: boolean;
+  /** About constants alone: two of these have nothing to say together. */
+  readonly constant?: boolean;
 }
 
 /** How the caller decides the sign of a part, with less effort. */
@@ -23,7 +25,7 @@ export type Decide = (condition: Expression, assumptions: readonly Expression[])
 
 const MOST_FACTS = 24;
 const MOST_TERMS = 10;
-const MOST_PRODUCTS = 160;
+const MOST_PRODUCTS = 60;
 
 /**
  * Whether what is assumed forces `e comparison 0` to hold: its negation, the assumptions, what is known of the functions in them and
@@ -42,9 +44,11 @@ export function follows(e: Expression, comparison: Comparison, assumptions: read
 
 function refuted(e: Expression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean {
   const kernels = new Kernels();
-  const goal = signForm(e, kernels);
-  const facts = assumptions.flatMap((assumption) => positives(assumption, kernels)).slice(0, MOST_FACTS);
-  const known = [...connected(goal, facts), ...knownOfKernels(kernels, assumptions, decide)];
+  const cleared = withoutDenominator(e, assumptions, decide);
+  if (cleared && decide(relation(cleared, comparison, ZERO), assumptions) === true) return true;
+  const goal = signForm(cleared ?? e, kernels);
+  const facts = connected(e, assumptions).flatMap((assumption) => positives(assumption, kernels));
+  const known = [...facts.slice(0, MOST_FACTS), ...knownOfKernels(kernels, assumptions, decide)];
   const opposed = (list: readonly Positive[]): boolean => isContradictory(list, known);
   const [up, down] = [goal, poly.negate(goal)];
   switch (comparison) {
@@ -64,6 +68,17 @@ function refuted(e: Expression, comparison: Comparison, assumptions: readonly Ex
         { polynomial: down, strict: false },
       ]);
   }
+}
+
+/** The numerator, with the sign of the denominator, where that sign is known. */
+function withoutDenominator(e: Expression, assumptions: readonly Expression[], decide: Decide): Expression | undefined {
+  const kernels = new Kernels();
+  const { numerator, denominator } = normalForm(e, kernels);
+  if (poly.constantValue(denominator)) return undefined;
+  const [top, bottom] = [numerator, denominator].map((p) => polynomialExpression(p, kernels));
+  if (!top || !bottom) return undefined;
+  if (decide(relation(bottom, ">", ZERO), assumptions) === true) return top;
+  return decide(relation(bottom, "<", ZERO), assumptions) === true ? negate(top) : undefined;
 }
 
 /** A polynomial with the sign of an expression wherever it is defined: numerator times denominator. */
@@ -88,16 +103,15 @@ function positives(assumption: Expression, kernels: Kernels): readonly Positive[
   });
 }
 
-/** Facts that share kernels with the goal, directly or through others. */
-function connected(goal: Polynomial, facts: readonly Positive[]): readonly Positive[] {
-  const kernelsOf = (p: Polynomial): readonly number[] => poly.degrees(p).flatMap((degree, k) => (degree > 0 ? [k] : []));
-  const reached = new Set(kernelsOf(goal));
-  let found: readonly Positive[] = [];
+/** Assumptions that share names with an expression, directly or through others. */
+function connected(e: Expression, assumptions: readonly Expression[]): readonly Expression[] {
+  const reached = new Set(freeNames(e));
+  let found: readonly Expression[] = [];
   for (;;) {
-    const next = facts.filter(({ polynomial }) => kernelsOf(polynomial).some((k) => reached.has(k)));
+    const next = assumptions.filter((fact) => [...freeNames(fact)].some((name) => reached.has(name)));
     if (next.length === found.length) return next;
     found = next;
-    for (const { polynomial } of next) for (const k of kernelsOf(polynomial)) reached.add(k);
+    for (const fact of next) for (const name of freeNames(fact)) reached.add(name);
   }
 }
 
@@ -108,7 +122,8 @@ function knownOfKernels(kernels: Kernels, assumptions: readonly Expression[], de
   for (let index = 0; index < count; index += 1) {
     const kernel = kernels.kernel(index);
     const statements = freeNames(kernel).size === 0 ? boundsOfConstant(kernel) : rangeOf(kernel, assumptions, decide);
-    for (const statement of statements) found.push(...positives(statement, kernels));
+    const constant = freeNames(kernel).size === 0;
+    for (const statement of statements) found.push(...positives(statement, kernels).map((one) => ({ ...one, constant })));
   }
   return found;
 }
@@ -157,7 +172,7 @@ function rangeOf(kernel: Expression, assumptions: readonly Expression[], decide:
   if (inside && SIGNED.has(kernel.name)) return [...range, ...signAs(kernel, inside, assumptions, decide, false)];
   if (inside && kernel.name === "ln") return signAs(kernel, subtract(inside, ONE), assumptions, decide, false);
   if (second && kernel.name === "root") return signAs(kernel, second, assumptions, decide, false);
-  if (inside && kernel.name === "abs" && decide(relation(inside, "!=", ZERO), assumptions) === true) return [relation(kernel, ">", ZERO)];
+  if (inside && kernel.name === "abs") return [...range, ...ofAbsoluteValue(kernel, inside, assumptions, decide)];
   return [...range, ...byArgument(kernel, inside, assumptions, decide)];
 }
 
@@ -168,6 +183,13 @@ function signAs(kernel: Expression, inside: Expression, assumptions: readonly Ex
   if (decide(relation(inside, "<", ZERO), assumptions) === true) return [relation(kernel, "<", ZERO)];
   if (decide(relation(inside, ">=", ZERO), assumptions) === true) return [relation(kernel, ">=", ZERO)];
   return decide(relation(inside, "<=", ZERO), assumptions) === true ? [relation(kernel, "<=", ZERO)] : [];
+}
+
+/** |u| is u or −u where the sign of u is known. */
+function ofAbsoluteValue(kernel: Expression, inside: Expression, assumptions: readonly Expression[], decide: Decide): readonly Expression[] {
+  if (decide(relation(inside, ">=", ZERO), assumptions) === true) return [relation(kernel, "=", inside)];
+  if (decide(relation(inside, "<=", ZERO), assumptions) === true) return [relation(kernel, "=", negate(inside))];
+  return decide(relation(inside, "!=", ZERO), assumptions) === true ? [relation(kernel, ">", ZERO)] : [];
 }
 
 /** The ends of the range of an inverse function are taken at the ends of its domain only; the middle at 0. */
@@ -204,7 +226,8 @@ function isContradictory(goal: readonly Positive[], known: readonly Positive[]):
 function products(goal: readonly Positive[], known: readonly Positive[]): readonly Positive[] {
   const found: Positive[] = [];
   const add = (a: Positive, b: Positive): void => {
-    if (found.length < MOST_PRODUCTS) found.push({ polynomial: poly.multiply(a.polynomial, b.polynomial), strict: a.strict && b.strict });
+    if (found.length < MOST_PRODUCTS && !(a.constant && b.constant))
+      found.push({ polynomial: poly.multiply(a.polynomial, b.polynomial), strict: a.strict && b.strict });
   };
   for (const a of goal) for (const b of known) add(a, b);
   known.forEach((a, k) => {

@@ -1,4 +1,4 @@
-import { number, ONE, product, relation, splitCoefficient, subtract, ZERO } from "../expression/construct.ts";
+import { number, ONE, product, relation, splitCoefficient, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, ExpressionMap, equal, freeNames } from "../expression/expression.ts";
 import { mayBeComplex } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
@@ -178,6 +178,23 @@ function denseCoefficients(e: Expression & { kind: "sum" }): readonly bigint[] |
 
 const LARGEST_DEGREE = 40;
 
+/** |u| ≤ c is u ≤ c and −u ≤ c, and |u| ≥ c is u ≥ c or −u ≥ c; undefined where no absolute value stands alone, or that decides nothing. */
+function bySize(difference: Expression, comparison: Comparison, truth: (condition: Expression) => boolean | undefined): boolean | undefined {
+  const terms = difference.kind === "sum" ? difference.terms : [difference];
+  const sizes = terms.filter((term) => isSize(splitCoefficient(term).rest));
+  const [size] = sizes;
+  if (!size || terms.length < 2 || sizes.length > 1 || comparison === "=" || comparison === "!=") return undefined;
+  const { coefficient, rest } = splitCoefficient(size);
+  const [u = ZERO] = rest.kind === "call" ? rest.args : [];
+  const others = terms.filter((term) => term !== size);
+  const truths = [coefficient, rational.negate(coefficient)].map((sign) => truth(relation(sum(product(number(sign), u), ...others), comparison, ZERO)));
+  const both = coefficient.num > 0 === comparison.startsWith("<");
+  if (both) return truths.includes(false) ? false : truths.includes(undefined) ? undefined : true;
+  return truths.includes(true) ? true : truths.includes(undefined) ? undefined : false;
+}
+
+const isSize = (e: Expression): boolean => e.kind === "call" && e.name === "abs";
+
 /** Complex numbers are equal or not; which is larger is no question. */
 function decideComplex(difference: Expression, comparison: Comparison, assumptions: readonly Expression[]): boolean | undefined {
   if (comparison !== "=" && comparison !== "!=") return undefined;
@@ -189,18 +206,23 @@ function decideComplex(difference: Expression, comparison: Comparison, assumptio
 /** Whether a relation, or its opposite, follows from what is assumed by linear and quadratic consequences. */
 function byConsequence(difference: Expression, comparison: Comparison, assumptions: readonly Expression[]): boolean | undefined {
   if (freeNames(difference).size === 0) return undefined;
-  const known = consequences.get(assumptions) ?? new ExpressionMap<boolean | "open">();
-  consequences.set(assumptions, known);
-  const key = relation(difference, comparison, ZERO);
-  const before = known.get(key);
+  const key = tuple([relation(difference, comparison, ZERO), ...assumptions]);
+  const before = consequences.get(key);
   if (before !== undefined) return before === "open" ? undefined : before;
   const truth =
     follows(difference, comparison, assumptions, decideBySigns) || (follows(difference, OPPOSITE[comparison], assumptions, decideBySigns) ? false : undefined);
-  known.set(key, truth ?? "open");
+  if (remembered >= MOST_REMEMBERED) {
+    consequences = new ExpressionMap();
+    remembered = 0;
+  }
+  consequences.set(key, truth ?? "open");
+  remembered += 1;
   return truth;
 }
 
-const consequences = new WeakMap<readonly Expression[], ExpressionMap<boolean | "open">>();
+const MOST_REMEMBERED = 4000;
+let consequences = new ExpressionMap<boolean | "open">();
+let remembered = 0;
 const OPPOSITE: Readonly<Record<Comparison, Comparison>> = { "=": "!=", "!=": "=", "<": ">=", ">=": "<", ">": "<=", "<=": ">" };
 
 /** As `decide`, by the signs of parts alone. */
@@ -222,6 +244,8 @@ export function decide(condition: Expression, assumptions: readonly Expression[]
     const [left, right] = [condition.operands[k] ?? number(0), condition.operands[k + 1] ?? number(0)];
     const difference = subtract(left, right);
     if (mayBeComplex(difference)) return decideComplex(difference, comparison, assumptions);
+    const ofSize = bySize(difference, comparison, (one) => decide(one, assumptions, bySigns));
+    if (ofSize !== undefined) return ofSize;
     const signs = possibleSigns(difference, assumptions);
     if ((signs & ~ALLOWED[comparison]) === 0) return true;
     if ((signs & ALLOWED[comparison]) === 0) return false;
