@@ -295,7 +295,10 @@ export interface KeptStep {
 /** A polynomial equation in one name that no real number solves. */
 function hasNoRealRoot(statement: Expression): boolean {
   const [name, ...more] = freeNames(statement);
-  return name !== undefined && more.length === 0 && rootCount(statement, name)?.real === 0;
+  if (name === undefined || more.length > 0) return false;
+  if (rootCount(statement, name)?.real === 0) return true;
+  const [c, b, a, ...higher] = zeroPolynomial(statement, name) ?? [];
+  return a !== undefined && b && c && higher.length === 0 ? constantSign(subtract(power(b, number(2)), product(number(4), a, c))) === -1 : false;
 }
 
 function listOf(claimed: readonly ClaimedSolution[], unknown: string): Expression {

@@ -9,6 +9,7 @@ import { squarefreeFactors } from "../polynomial/univariate/gcd.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
 import { circularSign } from "./circular-sign.ts";
 import { follows } from "./consequence.ts";
+import { decideByParts } from "./sign-of-parts.ts";
 import { constantSign, zeroTest } from "./zero-test.ts";
 
 /** Which signs a real expression can have, as a set: bit 0 negative, bit 1 zero, bit 2 positive. */
@@ -210,7 +211,9 @@ function byConsequence(difference: Expression, comparison: Comparison, assumptio
   const before = consequences.get(key);
   if (before !== undefined) return before === "open" ? undefined : before;
   const truth =
-    follows(difference, comparison, assumptions, decideBySigns) || (follows(difference, OPPOSITE[comparison], assumptions, decideBySigns) ? false : undefined);
+    decideByParts(difference, comparison, assumptions, decideOnce) ??
+    (follows(difference, comparison, assumptions, decideBySigns) ||
+      (follows(difference, OPPOSITE[comparison], assumptions, decideBySigns) ? false : undefined));
   if (remembered >= MOST_REMEMBERED) {
     consequences = new ExpressionMap();
     remembered = 0;
@@ -224,6 +227,21 @@ const MOST_REMEMBERED = 4000;
 let consequences = new ExpressionMap<boolean | "open">();
 let remembered = 0;
 const OPPOSITE: Readonly<Record<Comparison, Comparison>> = { "=": "!=", "!=": "=", "<": ">=", ">=": "<", ">": "<=", "<=": ">" };
+
+/** How deep sums are taken apart. */
+const MOST_DEPTH = 3;
+let depth = 0;
+
+/** As `decide`; parts of parts of sums by their signs alone. */
+function decideOnce(condition: Expression, assumptions: readonly Expression[]): boolean | undefined {
+  if (depth >= MOST_DEPTH) return decideBySigns(condition, assumptions);
+  depth += 1;
+  try {
+    return decide(condition, assumptions);
+  } finally {
+    depth -= 1;
+  }
+}
 
 /** As `decide`, by the signs of parts alone. */
 function decideBySigns(condition: Expression, assumptions: readonly Expression[]): boolean | undefined {

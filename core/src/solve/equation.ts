@@ -73,7 +73,7 @@ const METHODS: readonly Method[] = [
   solveCleared,
   solveIdentity,
   (task) => solveVariablePower(task, solveOpen),
-  (task) => solveByUndoing(task, solvePolynomial),
+  (task) => solveByUndoing(task, solveCleared),
   (task) => solveComplexExponential(task, solveOpen),
   (task) => solveByEvenRoots(task, solveOpen),
   (task) => solveByCases(task, solveOpen),

@@ -1,0 +1,104 @@
+import { negate, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { type Comparison, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { expand } from "./simplify.ts";
+
+/** How the caller decides the sign of a part. */
+export type Decide = (condition: Expression, assumptions: readonly Expression[]) => boolean | undefined;
+
+/** A way to decide a comparison of an expression with 0 by comparisons of simpler ones; undefined where it does not apply. */
+type Way = (e: Expression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide) => boolean | undefined;
+
+const POSITIVE: readonly Comparison[] = [">", ">=", "!="];
+const NEGATIVE: readonly Comparison[] = ["<", "<=", "!="];
+
+/** u − v for u, v ≥ 0, one of them with a root: it has the sign of u² − v². */
+const byConjugate: Way = (e, comparison, assumptions, decide) => {
+  const [first, second, ...more] = e.kind === "sum" ? e.terms : [];
+  if (!first || !second || more.length > 0 || findAll(sum(first, second), isSquareRoot).length === 0) return undefined;
+  const isUp = (e: Expression): boolean => decide(relation(e, ">=", ZERO), assumptions) === true;
+  const [u, v] = isUp(first) ? [first, second] : [second, first];
+  const opposite = negate(v);
+  if (!isUp(u) || !isUp(opposite)) return undefined;
+  return decide(relation(expand(subtract(power(u, TWO), power(opposite, TWO))), comparison, ZERO), assumptions);
+};
+
+function isSquareRoot(e: Expression): boolean {
+  return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den === 2;
+}
+
+/** a p + a q + r as a (p + q) + r: a letter of known sign is taken out of the terms that hold it. */
+const byGrouping: Way = (e, comparison, assumptions, decide) => {
+  const terms = e.kind === "sum" ? e.terms : [];
+  const letters = terms.flatMap(factorsOf).filter((factor) => freeNames(factor).size > 0);
+  for (const [k, letter] of letters.entries()) {
+    if (letters.findIndex((other) => equal(other, letter)) < k) continue;
+    const own = terms.filter((term) => factorsOf(term).some((factor) => equal(factor, letter)));
+    if (own.length < 2) continue;
+    const without = own.map((term) => {
+      const factors = factorsOf(term);
+      const at = factors.findIndex((factor) => equal(factor, letter));
+      return product(...factors.filter((_, j) => j !== at));
+    });
+    const taken = product(letter, sum(...without));
+    if (own.length === terms.length) return decide(relation(taken, comparison, ZERO), assumptions);
+    const parts = [taken, sum(...terms.filter((term) => !own.includes(term)))];
+    if (POSITIVE.includes(comparison) && allHave(parts, ">", ">=", assumptions, decide, comparison === ">=")) return true;
+    if (NEGATIVE.includes(comparison) && allHave(parts, "<", "<=", assumptions, decide, comparison === "<=")) return true;
+  }
+  return undefined;
+};
+
+/** All parts have a sign or are 0, at least one of them not, unless 0 will do. */
+function allHave(
+  parts: readonly Expression[],
+  strict: Comparison,
+  weak: Comparison,
+  assumptions: readonly Expression[],
+  decide: Decide,
+  mayVanish: boolean,
+): boolean {
+  if (!parts.every((part) => decide(relation(part, weak, ZERO), assumptions) === true)) return false;
+  return mayVanish || parts.some((part) => decide(relation(part, strict, ZERO), assumptions) === true);
+}
+
+/** Terms of one sign, at least one of which is not 0. */
+const byTerms: Way = (e, comparison, assumptions, decide) => {
+  if (e.kind !== "sum") return undefined;
+  if (POSITIVE.includes(comparison) && allHave(e.terms, ">", ">=", assumptions, decide, comparison === ">=")) return true;
+  return NEGATIVE.includes(comparison) && allHave(e.terms, "<", "<=", assumptions, decide, comparison === "<=") ? true : undefined;
+};
+
+/** A product has the product of its factors' signs. */
+const byFactors: Way = (e, comparison, assumptions, decide) => {
+  if (e.kind !== "product") return undefined;
+  const is = (factor: Expression, other: Comparison): boolean => decide(relation(factor, other, ZERO), assumptions) === true;
+  let sign = 1;
+  let mayVanish = false;
+  for (const factor of e.factors) {
+    if (is(factor, ">")) continue;
+    if (is(factor, "<")) sign = -sign;
+    else if (is(factor, ">=") || is(factor, "<=")) {
+      mayVanish = true;
+      if (is(factor, "<=")) sign = -sign;
+    } else return undefined;
+  }
+  const holds = TRUE_FOR[comparison];
+  const signs = mayVanish ? [sign, 0] : [sign];
+  if (signs.every((own) => holds.includes(own))) return true;
+  return signs.some((own) => holds.includes(own)) ? undefined : false;
+};
+
+const TRUE_FOR: Readonly<Record<Comparison, readonly number[]>> = { ">": [1], ">=": [0, 1], "<": [-1], "<=": [-1, 0], "=": [0], "!=": [-1, 1] };
+
+const factorsOf = (term: Expression): readonly Expression[] => (term.kind === "product" ? term.factors : [term]);
+
+const WAYS: readonly Way[] = [byFactors, byTerms, byConjugate, byGrouping];
+
+/** Whether a comparison with 0 holds, by the first way that decides it from the signs of parts. */
+export function decideByParts(e: Expression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean | undefined {
+  for (const way of WAYS) {
+    const truth = way(e, comparison, assumptions, decide);
+    if (truth !== undefined) return truth;
+  }
+  return undefined;
+}
