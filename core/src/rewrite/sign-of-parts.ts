@@ -61,6 +61,13 @@ function allHave(
   return mayVanish || parts.some((part) => decide(relation(part, strict, ZERO), assumptions) === true);
 }
 
+/** A root is positive where its radicand is, and a power is 0 only where its base is. */
+const byBase: Way = (e, comparison, assumptions, decide) => {
+  if (e.kind !== "power" || e.exponent.kind !== "number") return undefined;
+  if (e.exponent.value.den !== 1 && comparison !== "=") return decide(relation(e.base, comparison === "!=" ? ">" : comparison, ZERO), assumptions);
+  return comparison === "!=" ? decide(relation(e.base, "!=", ZERO), assumptions) : undefined;
+};
+
 /** Terms of one sign, at least one of which is not 0. */
 const byTerms: Way = (e, comparison, assumptions, decide) => {
   if (e.kind !== "sum") return undefined;
@@ -92,7 +99,7 @@ const TRUE_FOR: Readonly<Record<Comparison, readonly number[]>> = { ">": [1], ">
 
 const factorsOf = (term: Expression): readonly Expression[] => (term.kind === "product" ? term.factors : [term]);
 
-const WAYS: readonly Way[] = [byFactors, byTerms, byConjugate, byGrouping];
+const WAYS: readonly Way[] = [byFactors, byBase, byTerms, byConjugate, byGrouping];
 
 /** Whether a comparison with 0 holds, by the first way that decides it from the signs of parts. */
 export function decideByParts(e: Expression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean | undefined {

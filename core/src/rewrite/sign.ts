@@ -229,7 +229,7 @@ let remembered = 0;
 const OPPOSITE: Readonly<Record<Comparison, Comparison>> = { "=": "!=", "!=": "=", "<": ">=", ">=": "<", ">": "<=", "<=": ">" };
 
 /** How deep sums are taken apart. */
-const MOST_DEPTH = 3;
+const MOST_DEPTH = 5;
 let depth = 0;
 
 /** As `decide`; parts of parts of sums by their signs alone. */
