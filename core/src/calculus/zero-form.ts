@@ -1,8 +1,7 @@
 import { call, isPositiveConstant, product, subtract, sum } from "../expression/construct.ts";
 import { contains, type Expression, findAll, isReciprocal } from "../expression/expression.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import { hasAngles, inSineAndCosine } from "../rewrite/angles.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
 
 /**
  * An expression without poles that is 0 wherever the two sides are equal: their difference, or its numerator where the name
@@ -15,13 +14,10 @@ export function zeroForm(left: Expression, right: Expression, name: string): Exp
   const whole = hasAngles(plain) ? inSineAndCosine(plain) : plain;
   const below = findAll(whole, (part) => isReciprocal(part) && part.kind === "power" && part.base.kind !== "constant" && contains(part.base, name));
   if (below.length === 0) return plain;
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     return polynomialExpression(normalForm(whole, kernels).numerator, kernels);
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return plain;
-    throw error;
-  }
+  }, plain);
 }
 
 /** The logarithm of a product of powers of positive numbers with the name in exponents only; undefined for anything else. */

@@ -1,12 +1,13 @@
 import { NOWHERE } from "../derivation/nowhere.ts";
 import { equation, logic, name, number, ONE, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
-import { complexDomain } from "../expression/domain.ts";
+import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { holdsImaginary, mayBeComplex } from "../expression/realness.ts";
-import { substitute } from "../expression/substitute.ts";
+import { mapChildren, substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { withDecidedCases } from "../rewrite/branches.ts";
 import { integerCases } from "../rewrite/families.ts";
+import { undoesInverse, withoutInverse } from "../rewrite/inverse-circular.ts";
 import { rootsOfSquares } from "../rewrite/joint-roots.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
@@ -73,10 +74,15 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
   const assumptions = [...answer.assumptions, ...solution.conditions];
   const subject = equation(name(answer.unknown), solution.value);
   const line = { subject, left: simplify(left).expression, right: simplify(right).expression, leftBefore: left, rightBefore: right };
-  const undefinedThere = complexDomain(answer.equation)
-    .map(at)
-    .find((condition) => decide(condition, assumptions) === false);
+  const all = answer.domain === "real" && answer.solutions.includes(solution) ? realDomain(answer.equation) : complexDomain(answer.equation);
+  // Where the equation is defined for any value of the unknown, what it asks of the letters alone holds.
+  const granted = all.filter((condition) => !contains(condition, answer.unknown));
+  const needed = all.filter((condition) => contains(condition, answer.unknown)).map(at);
+  const defined = needed.map((condition) => holdsAtMembers(condition, solution.integers, [...assumptions, ...granted]));
+  const undefinedThere = needed[defined.indexOf(false)];
   if (undefinedThere) return { outcome: "bent", line: { ...line, note: `the equation is not defined there: ${text(undefinedThere)} fails` } };
+  const open = needed[defined.indexOf(undefined)];
+  if (open) return { outcome: "loose", line: { ...line, note: `it was not decided whether the equation is defined there: ${text(open)}` } };
   if (answer.domain === "real" && answer.solutions.includes(solution) && !isRealValue(solution.value)) {
     return { outcome: freeNames(solution.value).size > 0 ? "loose" : "bent", line: { ...line, note: "this value is not real" } };
   }
@@ -96,6 +102,15 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
     case "undecided":
       return { outcome: "loose", line: { ...line, note: `no exact proof; the difference vanishes to ${test.digits} digits` } };
   }
+}
+
+/** Whether a condition holds, for every integer that a letter stands for. */
+function holdsAtMembers(condition: Expression, integers: readonly string[], assumptions: readonly Expression[]): boolean | undefined {
+  const simple = simplify(undoesInverse(condition) ? mapChildren(condition, withoutInverse) : condition).expression;
+  const [letter] = integers;
+  const cases = letter !== undefined && contains(simple, letter) ? integerCases(simple, letter) : [simple];
+  const truths = cases?.map((one) => decide(one, assumptions)) ?? [undefined];
+  return truths.every((truth) => truth === truths[0]) ? truths[0] : undefined;
 }
 
 /** Whether a value is a real number, certified where it has no letters. */

@@ -6,10 +6,9 @@ import { curveDomain } from "../expression/domain.ts";
 import { type Comparison, contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { opposite } from "../expression/statement.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import * as rational from "../number/rational.ts";
 import { factoredExpression } from "../rewrite/factored.ts";
-import { Kernels, NotAnalysable, normalForm } from "../rewrite/normal-form.ts";
+import { Kernels, normalForm, whereRational } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
 import { constantSign } from "../rewrite/zero-test.ts";
 
@@ -123,14 +122,11 @@ function signFact(factor: Expression, unit: Stretch): readonly Expression[] {
 }
 
 function factoredForm(e: Expression): Expression {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const { numerator, denominator } = normalForm(e, kernels);
     return product(factoredExpression(numerator, kernels), power(factoredExpression(denominator, kernels), number(-1)));
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return e;
-    throw error;
-  }
+  }, e);
 }
 
 /** The expression with bars, signs and cases written out as they are on the inside of a stretch, where that is proven. */

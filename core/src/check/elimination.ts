@@ -6,14 +6,14 @@ import { GRADED_REVERSE } from "../polynomial/groebner/order.ts";
 import { countZeros, type ZeroCount } from "../polynomial/groebner/real-zeros.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, NotAnalysable, normalForm } from "../rewrite/normal-form.ts";
+import { Kernels, normalForm, whereRational } from "../rewrite/normal-form.ts";
 
 /** The numerators of the differences as polynomials in the unknowns with rational coefficients. */
 function polynomialsOf(
   statement: readonly Expression[],
   unknowns: readonly string[],
 ): { readonly polynomials: readonly Polynomial[]; readonly below: readonly Polynomial[] } | undefined {
-  try {
+  return whereRational(() => {
     const below: Polynomial[] = [];
     const kernels = new Kernels();
     for (const unknown of unknowns) kernels.index(name(unknown));
@@ -24,10 +24,7 @@ function polynomialsOf(
       return numerator;
     });
     return kernels.count === unknowns.length ? { polynomials: found, below } : undefined;
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 const itemsOf = (e: Expression): readonly Expression[] => (e.kind === "logic" && e.operator === "and" ? e.items : [e]);

@@ -1,10 +1,9 @@
 import { equation, name, nameIn, negate, number, power, product, relation, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import { gcd } from "../polynomial/gcd.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { equalityTest, zeroTest } from "../rewrite/zero-test.ts";
@@ -20,7 +19,7 @@ export function zeroPolynomial(statement: Expression, unknown: string): readonly
     if (alternative.kind !== "relation" || alternative.comparisons.length !== 1 || alternative.comparisons[0] !== "=") return undefined;
     differences.push(sideDifference(alternative));
   }
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const own = kernels.index(nameIn(statement, unknown));
     const { numerator } = normalForm(product(...differences), kernels);
@@ -31,10 +30,7 @@ export function zeroPolynomial(statement: Expression, unknown: string): readonly
     let length = coefficients.length;
     while (length > 0 && zeroTest(coefficients[length - 1] ?? ZERO).kind === "zero") length -= 1;
     return coefficients.slice(0, length);
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /** What is known about two statements' solutions. */
@@ -80,16 +76,13 @@ function isRootOrI(e: Expression): boolean {
 /** The coefficients without repeated factors, or undefined where that is out of reach. */
 function squarefree(p: readonly Expression[], unknown: string): readonly Expression[] | undefined {
   const x = name(unknown);
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const own = kernels.index(x);
     const { numerator } = normalForm(sum(...p.map((coefficient, k) => product(coefficient, power(x, number(k))))), kernels);
     const part = poly.divideExact(numerator, gcd(numerator, poly.derivativeIn(numerator, own)));
     return part && poly.coefficientsIn(part, own).map((coefficient) => polynomialExpression(coefficient, kernels));
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 function constantEquivalence(p: readonly Expression[], q: readonly Expression[], m: number, n: number, assumptions: readonly Expression[]): Equivalence {

@@ -2,10 +2,9 @@ import { NOWHERE } from "../derivation/nowhere.ts";
 import { call, divide, E, HALF, isPositiveConstant, negate, number, ONE, PI, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import * as rational from "../number/rational.ts";
 import { asFamily, missesZero } from "../rewrite/families.ts";
-import { fractionExpression, Kernels, NotAnalysable, normalForm } from "../rewrite/normal-form.ts";
+import { fractionExpression, Kernels, normalForm, whereRational } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { constantSign, equalityTest, zeroTest } from "../rewrite/zero-test.ts";
@@ -70,13 +69,10 @@ function looksLogarithmic(e: Expression): boolean {
 
 /** a/b in lowest terms; undefined where b is 0 or the quotient is out of reach. */
 function quotientOf(a: Expression, b: Expression): Expression | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     return fractionExpression(normalForm(divide(a, b), kernels), kernels);
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /** left − right = k (left′ − right′) with a k that is free of the unknown and not 0. */

@@ -1,11 +1,10 @@
 import { equation, isNumber, isPositiveConstant, name, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import { factor } from "../polynomial/factor.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { integerCases } from "../rewrite/families.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
 import { expand, simplify } from "../rewrite/simplify.ts";
 import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
@@ -185,16 +184,13 @@ function byCases(open: Open): boolean {
 }
 
 function factorsOf(e: Expression, unknowns: readonly string[]): readonly Expression[] | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     for (const unknown of unknowns) kernels.index(name(unknown));
     const { factors } = factor(normalForm(e, kernels).numerator);
     const parts = factors.map(({ factor: part }) => polynomialExpression(part, kernels)).filter((part) => unknowns.some((u) => contains(part, u)));
     return parts.length > 1 || (factors.some(({ multiplicity }) => multiplicity > 1) && parts.length > 0) ? parts : undefined;
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /** An equation in one unknown: the values claimed, and those said to lead nowhere, are all its solutions; each is put in. */

@@ -1,8 +1,7 @@
 import { nameIn, number, power, product } from "../expression/construct.ts";
 import { contains, type Expression } from "../expression/expression.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
 import { simplify } from "./simplify.ts";
 
 /**
@@ -11,7 +10,7 @@ import { simplify } from "./simplify.ts";
  * rational function of the other names; [0] is the zero polynomial.
  */
 export function polynomialCoefficients(e: Expression, name: string): readonly Expression[] | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const own = kernels.index(nameIn(e, name));
     const { numerator, denominator } = normalForm(e, kernels);
@@ -22,8 +21,5 @@ export function polynomialCoefficients(e: Expression, name: string): readonly Ex
     if (poly.degreeIn(denominator, own) > 0) return undefined;
     const inverse = power(polynomialExpression(denominator, kernels), number(-1));
     return poly.coefficientsIn(numerator, own).map((coefficient) => simplify(product(polynomialExpression(coefficient, kernels), inverse)).expression);
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }

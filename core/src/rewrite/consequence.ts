@@ -2,7 +2,6 @@ import { ballValue } from "../expression/ball-value.ts";
 import { HALF, MINUS_ONE, negate, number, ONE, PI, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { type Comparison, type Expression, freeNames } from "../expression/expression.ts";
 import { mayBeComplex } from "../expression/realness.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import { enclosingRationals } from "../number/decimal.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
@@ -10,7 +9,7 @@ import { BallUndefined } from "../number/real-ball.ts";
 import { contradictory, type Inequality } from "../polynomial/fourier-motzkin.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
 
 /** p ≥ 0, or p > 0 where it is strict. */
 interface Positive {
@@ -34,12 +33,9 @@ const MOST_PRODUCTS = 60;
  */
 export function follows(e: Expression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean {
   if (mayBeComplex(e) || (e.kind === "sum" && e.terms.length > MOST_TERMS)) return false;
-  try {
+  return whereRational(() => {
     return refuted(e, comparison, assumptions, decide);
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return false;
-    throw error;
-  }
+  }, false);
 }
 
 function refuted(e: Expression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean {

@@ -7,7 +7,7 @@ import { factor } from "../polynomial/factor.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import type { Multiple } from "../polynomial/univariate/gcd.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
 
 /** An expression as a number times whole powers of expressions that are irreducible as polynomials in its kernels. */
 export interface Factored {
@@ -66,19 +66,16 @@ export function productOfFactors(content: rational.Rational, factors: readonly M
 
 /** An expression in lowest terms with numerator and denominator factored over Q; undefined where it is no rational function of kernels. */
 export function factoredForm(e: Expression): Expression | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const { numerator, denominator } = normalForm(e, kernels);
     return product(factoredExpression(numerator, kernels), power(factoredExpression(denominator, kernels), number(-1)));
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /** The factors over Q of an expression that is not 0; undefined where it is none or they are out of reach. */
 export function factorsOf(e: Expression): Factored | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const { numerator, denominator } = normalForm(e, kernels);
     if (numerator.length === 0) return undefined;
@@ -90,8 +87,5 @@ export function factorsOf(e: Expression): Factored | undefined {
         exponent: sign * multiple.multiplicity,
       });
     return { content: rational.divide(top.content, bottom.content), factors: [...top.factors.map(part(1)), ...bottom.factors.map(part(-1))] };
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }

@@ -1,9 +1,8 @@
 import { call, divide, I, negate, number, product, splitCoefficient, sum, ZERO } from "../expression/construct.ts";
 import { type Expression, ExpressionMap, equal, freeNames } from "../expression/expression.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { type ExponentialForm, exponentialForm } from "./exponential-form.ts";
-import { NotAnalysable, polynomialExpression } from "./normal-form.ts";
+import { polynomialExpression, whereRational } from "./normal-form.ts";
 
 /**
  * A polynomial in sines and cosines as a sum of waves: coefficient · cos(angle) + coefficient · sin(angle), by its exponential
@@ -11,7 +10,7 @@ import { NotAnalysable, polynomialExpression } from "./normal-form.ts";
  * expression is no such polynomial, or has no circular function in it.
  */
 export function asSumOfWaves(e: Expression, assumptions: readonly Expression[] = []): Expression | undefined {
-  try {
+  return whereRational(() => {
     const form = exponentialForm(e, assumptions);
     const waves = new ExpressionMap<{ up: Expression; down: Expression }>();
     const terms: Expression[] = [];
@@ -34,10 +33,7 @@ export function asSumOfWaves(e: Expression, assumptions: readonly Expression[] =
       terms.push(product(sum(up, down), call("cos", angle)), product(I, sum(up, negate(down)), call("sin", angle)));
     }
     return sum(...terms);
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 function negated(angle: Expression): Expression {

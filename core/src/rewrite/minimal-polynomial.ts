@@ -1,6 +1,5 @@
 import { number, product, sum } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import { toDense } from "../polynomial/gcd.ts";
@@ -9,7 +8,7 @@ import * as poly from "../polynomial/multivariate.ts";
 import { resultant } from "../polynomial/resultant.ts";
 import type { IntegerPolynomial } from "../polynomial/univariate/dense.ts";
 import { factor } from "../polynomial/univariate/factor.ts";
-import { Kernels, NotAnalysable, normalForm } from "./normal-form.ts";
+import { Kernels, normalForm, whereRational } from "./normal-form.ts";
 import { zeroTest } from "./zero-test.ts";
 
 const LARGEST_DEGREE = 24;
@@ -21,7 +20,7 @@ const LARGEST_DEGREE = 24;
  */
 export function minimalPolynomial(e: Expression): IntegerPolynomial | undefined {
   if (freeNames(e).size > 0) return undefined;
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const { numerator, denominator } = normalForm(e, kernels);
     const x = kernels.count;
@@ -36,10 +35,7 @@ export function minimalPolynomial(e: Expression): IntegerPolynomial | undefined 
       relation = resultant(poly.subtract(power, own.value.numerator), relation, index);
     }
     return factorThrough(relation, x, e);
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 function factorThrough(relation: Polynomial, x: number, e: Expression): IntegerPolynomial | undefined {

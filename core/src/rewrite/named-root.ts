@@ -1,7 +1,6 @@
 import { ballValue } from "../expression/ball-value.ts";
 import { I, iterated, name as nameOf, number, product, sum } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
@@ -14,21 +13,18 @@ import type { IntegerPolynomial } from "../polynomial/univariate/dense.ts";
 import * as dense from "../polynomial/univariate/dense.ts";
 import { factor } from "../polynomial/univariate/factor.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
 
 /** The polynomial with whole coefficients that an expression in one name is, primitive with positive leading coefficient. */
 export function integerPolynomial(e: Expression, name: string): IntegerPolynomial | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const own = kernels.index(nameOf(name));
     const { numerator, denominator } = normalForm(e, kernels);
     if (kernels.count > 1 || poly.degrees(denominator).some((degree) => degree > 0)) return undefined;
     const f = dense.primitivePart(toDense(poly.primitivePart(numerator), own));
     return (f.at(-1) ?? 0n) < 0n ? f.map((c) => -c) : f;
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 const dyadic = (value: bigint, exp: number): Rational =>

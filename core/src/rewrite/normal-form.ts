@@ -2,6 +2,7 @@ import { isPositiveConstant, number, power as powerOf, product, splitCoefficient
 import { type Expression, ExpressionMap } from "../expression/expression.ts";
 import { isNegated, opposite } from "../expression/functions/arguments.ts";
 import { mapChildren } from "../expression/substitute.ts";
+import { BudgetExhausted } from "../number/budget.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import { gcd } from "../polynomial/gcd.ts";
@@ -21,6 +22,16 @@ export interface Fraction {
 /** Thrown for what is no quantity: relations, tuples, and infinity. */
 export class NotAnalysable extends Error {
   override readonly name = "NotAnalysable";
+}
+
+/** What work with normal forms comes to, or something else where an expression is no rational function within reach. */
+export function whereRational<T>(work: () => T, otherwise: T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return otherwise;
+    throw error;
+  }
 }
 
 /** The kernels seen so far, numbered; the same table must be used for all fractions that are compared. */
@@ -83,6 +94,25 @@ function invertFraction(a: Fraction): Fraction {
  */
 export function normalForm(e: Expression, kernels: Kernels): Fraction {
   return lowest(reduceRelations(collect(e, kernels), kernels));
+}
+
+/** An expression as a quotient of polynomials in the kernels that stand in it. */
+export interface RationalForm extends Fraction {
+  readonly kernels: Kernels;
+}
+
+const forms = new WeakMap<Expression, RationalForm | "none">();
+
+/** The normal form of an expression over kernels of its own, worked out once; undefined where it is no rational function within reach. */
+export function rationalForm(e: Expression): RationalForm | undefined {
+  const known = forms.get(e);
+  if (known) return known === "none" ? undefined : known;
+  const found = whereRational<RationalForm | undefined>(() => {
+    const kernels = new Kernels();
+    return { ...normalForm(e, kernels), kernels };
+  }, undefined);
+  forms.set(e, found ?? "none");
+  return found;
 }
 
 function collect(e: Expression, kernels: Kernels): Fraction {

@@ -2,13 +2,12 @@ import { chain, number, power, product, relation, sqrt, ZERO } from "../expressi
 import { realDomain } from "../expression/domain.ts";
 import { children, type Expression, equal, findAll, freeNames, isReciprocal } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import * as rational from "../number/rational.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { withDecidedCases } from "./branches.ts";
 import { factorsOf, withPositiveLead } from "./factored.ts";
-import { type Fraction, fractionExpression, Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
+import { type Fraction, fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
 import { decide } from "./sign.ts";
 
 /** A simpler form with what had to be assumed for it: the conditions that the new form no longer shows. */
@@ -44,13 +43,10 @@ function isNested(e: Expression): boolean {
 
 /** The expanded form: products and whole powers of sums multiplied out, over one denominator where there is one. */
 export function expand(e: Expression): Expression {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     return fractionExpression(normalForm(e, kernels), kernels);
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return e;
-    throw error;
-  }
+  }, e);
 }
 
 /**
@@ -124,30 +120,24 @@ function splitCondition(condition: Expression): readonly Expression[] {
 function normalCondition(condition: Expression): Expression {
   const [left, right] = condition.kind === "relation" && condition.operands.length === 2 ? condition.operands : [];
   if (condition.kind !== "relation" || !left || !right || !equal(right, ZERO)) return condition;
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const { numerator, denominator } = normalForm(left, kernels);
     if (!poly.constantValue(denominator)) return condition;
     return chain([polynomialExpression(poly.scale(numerator, rational.invert(poly.content(numerator))), kernels), ZERO], condition.comparisons);
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return condition;
-    throw error;
-  }
+  }, condition);
 }
 
 function lowestTerms(e: Expression): readonly Expression[] {
   if (e.kind !== "sum" && e.kind !== "product" && e.kind !== "power") return [];
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const fraction = normalForm(e, kernels);
     const rationalised = rationaliseDenominator(fraction, kernels);
     const plain = fractionExpression(fraction, kernels);
     const factored = freeNames(e).size === 0 ? [] : [factoredContent(fraction, kernels)];
     return [plain, ...factored, ...(rationalised ? [fractionExpression(rationalised, kernels)] : [])];
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return [];
-    throw error;
-  }
+  }, []);
 }
 
 /** Numerator and denominator with their common monomials taken out: 2 g h + 2 g k as 2 g (h + k). */
@@ -192,28 +182,22 @@ function reducedRoot(e: Expression): Expression {
   if (e.kind !== "power" || e.exponent.kind !== "number" || e.exponent.value.den !== 2 || e.exponent.value.num !== 1) return e;
   const inside = expand(e.base);
   if (inside.kind !== "sum") return sqrt(inside);
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const { numerator, denominator } = normalForm(inside, kernels);
     if (!poly.constantValue(denominator)) return sqrt(inside);
     const size = poly.content(numerator);
     const rest = polynomialExpression(poly.scale(numerator, rational.invert(size)), kernels);
     return product(sqrt(number(size)), sqrt(rest));
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return e;
-    throw error;
-  }
+  }, e);
 }
 
 /** An expression whose square is e, when e is a perfect square in its names; its sign is not determined. */
 export function perfectSquareRoot(e: Expression): Expression | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const { numerator, denominator } = normalForm(e, kernels);
     const [top, bottom] = [poly.exactSquareRoot(numerator), poly.exactSquareRoot(denominator)];
     return top && bottom && fractionExpression({ numerator: top, denominator: bottom }, kernels);
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }

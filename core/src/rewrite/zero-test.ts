@@ -3,7 +3,6 @@ import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoeffic
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, equal, findAll, freeNames, holdsBoundedRoot } from "../expression/expression.ts";
 import { isDefiniteIntegral } from "../expression/integral.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import * as complex from "../number/complex-ball.ts";
 import * as integer from "../number/integer.ts";
 import * as real from "../number/real-ball.ts";
@@ -12,7 +11,7 @@ import * as poly from "../polynomial/multivariate.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
 import { integerCases } from "./families.ts";
 import { undoesInverse, undone, withoutInverse } from "./inverse-circular.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "./normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
 import { separationBits } from "./root-bound.ts";
 import { environmentAt, farPoints, type Point, samplePoints } from "./sample.ts";
 
@@ -101,7 +100,7 @@ export function equalityTest(a: Expression, b: Expression, assumptions: readonly
  * returned, or "differs" where the reduced form does not vanish, which is a hint but no proof.
  */
 function relationsProveZero(e: Expression, known: readonly Expression[]): string | undefined {
-  try {
+  return whereRational(() => {
     const form = exponentialForm(e, known);
     if (poly.isZero(form.fraction.numerator)) return "the difference reduces to 0 over exponentials, logarithms and roots with their relations divided out";
     const original = (kernel: Expression): Expression => placeholderFree(kernel, form.placeholders);
@@ -112,10 +111,7 @@ function relationsProveZero(e: Expression, known: readonly Expression[]): string
     });
     if (vanishes) return "every coefficient of the difference over exponentials and roots is an algebraic number proven to be 0";
     return "differs";
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /** A point further out, or more digits, at which a ball excludes 0: for what vanishes at the usual points or nearly everywhere. */
@@ -128,15 +124,12 @@ function farWitness(e: Expression, known: readonly Expression[]): Point | undefi
 
 /** Whether the rational normal form is 0, or one of the names alone that is not, or leaves it open. */
 function rationalForm(e: Expression): "zero" | "nonzero" | "open" {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const { numerator } = normalForm(e, kernels);
     if (poly.isZero(numerator)) return "zero";
     return poly.degrees(numerator).every((degree, k) => degree === 0 || kernels.kernel(k).kind === "name") ? "nonzero" : "open";
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return "open";
-    throw error;
-  }
+  }, "open");
 }
 
 /** For expressions without names. */

@@ -2,12 +2,11 @@ import { equation, logic, name, nameIn, number, numberValue, power, product, ZER
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import { factor } from "../polynomial/factor.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { withPositiveLead } from "../rewrite/factored.ts";
 import { factorsOverReals } from "../rewrite/forms/factor.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { type PolynomialForm, zeroForm } from "./polynomial-form.ts";
 import { Chain, toZeroForm } from "./quadratic/quadratic-form.ts";
@@ -71,17 +70,14 @@ function degreeOf(e: Expression, unknown: string): number {
 function rationalFactors(form: PolynomialForm): readonly Factor[] | undefined {
   const zero = zeroForm(form);
   const [left = ZERO] = zero.kind === "relation" ? zero.operands : [];
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     kernels.index(nameIn(left, form.task.unknown));
     const { factors } = factor(normalForm(left, kernels).numerator);
     return factors
       .map(({ factor: part, multiplicity }) => ({ base: withPositiveLead(polynomialExpression(part, kernels)), multiplicity }))
       .filter(({ base }) => contains(base, form.task.unknown));
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /** A factor of higher degree with whole coefficients split over the reals. */

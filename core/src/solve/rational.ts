@@ -1,10 +1,9 @@
 import { step } from "../derivation/step.ts";
 import { equation, nameIn, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { text } from "../notation/text.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
 import { expand, simplify } from "../rewrite/simplify.ts";
 import type { Solved, Task } from "./solution.ts";
 
@@ -14,7 +13,7 @@ import type { Solved, Task } from "./solution.ts";
  */
 export function solveRational(task: Task, solvePolynomial: (task: Task) => Solved | undefined): Solved | undefined {
   const [left = ZERO, right = ZERO] = task.equation.operands;
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const own = kernels.index(nameIn(task.equation, task.unknown));
     const fraction = normalForm(subtract(left, right), kernels);
@@ -31,8 +30,5 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
     const first = step("multiply both sides", [text(denominator)], claim, { conditions: [relation(denominator, "!=", ZERO)] });
     const reason = `multiplied by ${text(denominator)}, ${solved.set.reason}; candidates that make a denominator 0 are set aside`;
     return { steps: [first, ...solved.steps], set: { ...solved.set, reason } };
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }

@@ -3,7 +3,6 @@ import { type Step, step } from "../derivation/step.ts";
 import { call, divide, equation, HALF, logic, name, negate, number, ONE, PI, power, product, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import * as rational from "../number/rational.ts";
 import { factor } from "../polynomial/factor.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
@@ -12,7 +11,7 @@ import { hasAngles, inLargestAngles } from "../rewrite/angles.ts";
 import { asFamily, missesZero } from "../rewrite/families.ts";
 import { asOneWave } from "../rewrite/forms/angle-forms.ts";
 import { asSumOfWaves } from "../rewrite/harmonics.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 import { type Solve, solveAll, within } from "./joining.ts";
@@ -149,7 +148,7 @@ function marked(set: Solved["set"], letter: string, { unknown }: Task): Solved["
 function angularForm(task: Task): Angular | undefined {
   const [left = ZERO, right = ZERO] = task.equation.operands;
   const { unknown } = task;
-  try {
+  return whereRational(() => {
     const difference = inLargestAngles(subtract(left, right));
     const angles = findAll(difference, (part) => part.kind === "call" && contains(part, unknown)).map((part) =>
       part.kind === "call" ? (part.args[0] ?? ZERO) : ZERO,
@@ -164,10 +163,7 @@ function angularForm(task: Task): Angular | undefined {
         return undefined;
     }
     return { task, angle, polynomial: numerator, kernels, sine, cosine, scale: divide(ONE, polynomialExpression(denominator, kernels)) };
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /** The polynomial with the square of one function replaced by 1 − the square of the other. */

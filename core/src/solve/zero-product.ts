@@ -3,10 +3,9 @@ import { divide, equation, logic, nameIn, number, ONE, power, product, relation,
 import { realDomain } from "../expression/domain.ts";
 import { contains, equal, findAll } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import { factor } from "../polynomial/factor.ts";
 import { withPositiveLead } from "../rewrite/factored.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
 import { type Solve, solveAll } from "./joining.ts";
 import type { Solved, Task } from "./solution.ts";
@@ -18,7 +17,7 @@ import type { Solved, Task } from "./solution.ts";
 export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
   const [left = ZERO, right = ZERO] = task.equation.operands;
   const { unknown } = task;
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     kernels.index(nameIn(task.equation, unknown));
     const { numerator, denominator } = normalForm(subtract(left, right), kernels);
@@ -64,8 +63,5 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
     if (!solved) return undefined;
     const reason = own.length > 1 ? `a product is 0 only where a factor is; ${solved.set.reason}` : solved.set.reason;
     return { steps: [...steps, ...solved.steps], set: { ...solved.set, reason } };
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }

@@ -3,13 +3,12 @@ import { divide, equation, name, number, power, product, sum, ZERO } from "../..
 import { curveDomain } from "../../expression/domain.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { BudgetExhausted } from "../../number/budget.ts";
 import * as complex from "../../number/complex-ball.ts";
 import * as rational from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
 import * as poly from "../../polynomial/multivariate.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../../rewrite/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../rewrite/normal-form.ts";
 import { recognise } from "../../rewrite/recognise.ts";
 import { decide } from "../../rewrite/sign.ts";
 import { simplify } from "../../rewrite/simplify.ts";
@@ -36,7 +35,7 @@ export function farAsymptotes({ expression, variable, vertical, range }: Drawn, 
  * undefined for other functions.
  */
 function rationalLine(expression: Expression, variable: string): Expression | null | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const own = kernels.index(name(variable));
     const { numerator, denominator } = normalForm(expression, kernels);
@@ -52,10 +51,7 @@ function rationalLine(expression: Expression, variable: string): Expression | nu
     if (excess === 0) return first;
     const rest = sum(top.at(-2) ?? ZERO, product(number(-1), first, bottom.at(-2) ?? ZERO));
     return readable(sum(product(first, power(name(variable), number(1))), divide(rest, lead)));
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /** Distances at which the function is looked at far out, in bits, and the two places next to each. */

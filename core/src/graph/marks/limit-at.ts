@@ -5,10 +5,9 @@ import { curveDomain } from "../../expression/domain.ts";
 import { contains, type Expression, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { family } from "../../expression/functions/registry.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { BudgetExhausted } from "../../number/budget.ts";
 import * as rational from "../../number/rational.ts";
 import { branchBorders, steppedParts } from "../../rewrite/branches.ts";
-import { fractionExpression, Kernels, NotAnalysable, normalForm } from "../../rewrite/normal-form.ts";
+import { fractionExpression, Kernels, normalForm, whereRational } from "../../rewrite/normal-form.ts";
 import { decide } from "../../rewrite/sign.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { zeroTest } from "../../rewrite/zero-test.ts";
@@ -64,14 +63,11 @@ function limitOf(e: Expression, to: Approach, depth: number): Expression | undef
 
 /** A sum whose terms have no limits, as one fraction: 1/x − 1/sin x. */
 function limitOfFraction(e: Expression, to: Approach, depth: number): Expression | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const whole = fractionExpression(normalForm(e, kernels), kernels);
     return whole.kind === "product" ? limitOf(whole, to, depth + 1) : undefined;
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /** b^u as e^(u ln b), whose exponent has a limit or falls beyond all bounds. */

@@ -6,7 +6,6 @@ import { type Step, step } from "../../derivation/step.ts";
 import { divide, equation, nameIn, name as nameNode, negate, tuple, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { opposite } from "../../expression/statement.ts";
-import { BudgetExhausted } from "../../number/budget.ts";
 import { angleNormalForm, hasAngles, inUnitAngles } from "../../rewrite/angles.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { combineWithSteps } from "../../rewrite/forms/combine.ts";
@@ -14,7 +13,7 @@ import { expandWithSteps } from "../../rewrite/forms/expand.ts";
 import { withoutInverses } from "../../rewrite/forms/root-and-log-forms.ts";
 import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
 import { type Known, type Rewriting, Way } from "../../rewrite/forms/way.ts";
-import { NotAnalysable } from "../../rewrite/normal-form.ts";
+import { whereRational } from "../../rewrite/normal-form.ts";
 import { decide } from "../../rewrite/sign.ts";
 import { lostConditions, simplify } from "../../rewrite/simplify.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
@@ -139,12 +138,9 @@ function sided(side: string, steps: readonly Step[]): readonly Step[] {
 }
 
 function settled(attempt: () => Rewriting): readonly Rewriting[] {
-  try {
+  return whereRational(() => {
     return [attempt()];
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return [];
-    throw error;
-  }
+  }, []);
 }
 
 /** By sines and cosines of angles that are units for both sides. */

@@ -3,7 +3,6 @@ import { divide, equation, isNumber, name as nameNode, number, power, product, r
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
 import { text } from "../../notation/text.ts";
-import { BudgetExhausted } from "../../number/budget.ts";
 import { factor } from "../../polynomial/factor.ts";
 import { gcd } from "../../polynomial/gcd.ts";
 import { solveSquare } from "../../polynomial/linear-system.ts";
@@ -11,7 +10,7 @@ import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { leadingIn, pseudoRemainder } from "../../polynomial/resultant.ts";
 import { factoredExpression } from "../factored.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression, withContentApart } from "../normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational, withContentApart } from "../normal-form.ts";
 import { simplify } from "../simplify.ts";
 import { type Rewriting, Way } from "./way.ts";
 
@@ -32,7 +31,7 @@ interface Unknown {
  * Labahn, 11.3). Undefined where e is no rational function of the name or has too many unknowns.
  */
 export function partialFractionsWithSteps(e: Expression, name: string): Rewriting | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const index = kernels.index(nameNode(name));
     const { numerator, denominator } = normalForm(e, kernels);
@@ -76,10 +75,7 @@ export function partialFractionsWithSteps(e: Expression, name: string): Rewritin
     const different = letters.length > 0 ? splitConditions(solution.denominator, kernels) : [];
     way.to("put in the coefficients", [said], result, { conditions: different });
     return way.end();
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 function isRational(numerator: Polynomial, denominator: Polynomial, index: number, kernels: Kernels, name: string): boolean {

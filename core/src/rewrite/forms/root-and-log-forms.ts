@@ -19,12 +19,11 @@ import { type Expression, ExpressionMap, equal, findAll, freeNames } from "../..
 import { opposite } from "../../expression/functions/arguments.ts";
 import { mayBeComplex } from "../../expression/realness.ts";
 import { mapChildren } from "../../expression/substitute.ts";
-import { BudgetExhausted } from "../../number/budget.ts";
 import * as rational from "../../number/rational.ts";
 import { solveSquare } from "../../polynomial/linear-system.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { denest } from "../denest.ts";
-import { fractionExpression, Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
+import { fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "../normal-form.ts";
 import { rootsByRadicals } from "../root-radicals.ts";
 import { splitRoot } from "../roots.ts";
 import { decide } from "../sign.ts";
@@ -253,7 +252,7 @@ export function withRationalDenominator(e: Expression): Rewriting {
 }
 
 export function rationalised(e: Expression): Expression | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     let { numerator, denominator } = normalForm(e, kernels);
     for (let index = kernels.count - 1; index >= 0; index -= 1) {
@@ -266,10 +265,7 @@ export function rationalised(e: Expression): Expression | undefined {
       ({ numerator, denominator } = quotientOf(normalForm(top, kernels), normalForm(bottom, kernels)));
     }
     return fractionExpression({ numerator, denominator }, kernels);
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 interface Quotient {

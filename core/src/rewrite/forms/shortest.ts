@@ -1,11 +1,10 @@
 import type { Pieces, RuleName } from "../../derivation/rules.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
-import { BudgetExhausted } from "../../number/budget.ts";
 import { hasAngles, inSineAndCosine } from "../angles.ts";
 import { asQuadraticSurd } from "../denest.ts";
 import { factoredForm } from "../factored.ts";
 import { asSumOfWaves } from "../harmonics.ts";
-import { NotAnalysable } from "../normal-form.ts";
+import { whereRational } from "../normal-form.ts";
 import { complexity, simplify } from "../simplify.ts";
 import { byTangents, hyperbolicByExponentials, inOne, withQuotients } from "./angle-forms.ts";
 import { expanded } from "./expand.ts";
@@ -67,13 +66,10 @@ type Move = { readonly rule: PlainRule; readonly form: Expression };
 function formsOf(e: Expression, known: Known): readonly Move[] {
   const found = ATTEMPTS.flatMap(({ rule, applies, form }) => {
     if (!applies(e)) return [];
-    try {
+    return whereRational(() => {
       const next = form(e, known);
       return next && !equal(next, e) ? [{ rule, form: next }] : [];
-    } catch (error) {
-      if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return [];
-      throw error;
-    }
+    }, []);
   });
   return found.filter((move, k) => found.findIndex((other) => equal(other.form, move.form)) === k);
 }

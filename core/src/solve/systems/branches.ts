@@ -4,11 +4,10 @@ import { divide, equation, logic, name, negate, number, power, product, relation
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
-import { BudgetExhausted } from "../../number/budget.ts";
 import { factor } from "../../polynomial/factor.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { withPositiveLead } from "../../rewrite/factored.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../../rewrite/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../rewrite/normal-form.ts";
 import { decide } from "../../rewrite/sign.ts";
 import { expand, simplify } from "../../rewrite/simplify.ts";
 import { zeroTest } from "../../rewrite/zero-test.ts";
@@ -227,7 +226,7 @@ function byFactors(state: State): Branches | undefined {
 }
 
 function factorsOf(own: Relation, state: State): readonly Expression[] | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     for (const unknown of state.unknowns) kernels.index(name(unknown));
     const [left = ZERO, right = ZERO] = own.operands;
@@ -242,10 +241,7 @@ function factorsOf(own: Relation, state: State): readonly Expression[] | undefin
     const sign = zeroTest(subtract(polynomialExpression(numerator, kernels), product(number(content), whole))).kind === "zero" ? content : undefined;
     const scale = sign ?? { num: typeof content.num === "bigint" ? -content.num : -content.num, den: content.den };
     return [expand(product(number(scale), first)), ...others];
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /** Each solution once; one that another covers with its free names is left out. */

@@ -1,9 +1,8 @@
 import { name as nameNode, number, power, product } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { BudgetExhausted } from "../../number/budget.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../../rewrite/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../rewrite/normal-form.ts";
 
 /** A linear system: for each equation the coefficients of the unknowns and the right side, over one table of kernels. */
 export interface LinearSystem {
@@ -13,7 +12,7 @@ export interface LinearSystem {
 
 /** The coefficients of left − right in the unknowns; undefined where an equation is not linear in them, or has them below. */
 export function linearSystem(differences: readonly Expression[], unknowns: readonly string[]): LinearSystem | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const indices = unknowns.map((unknown) => kernels.index(nameNode(unknown)));
     const rows = differences.map((difference) => {
@@ -31,10 +30,7 @@ export function linearSystem(differences: readonly Expression[], unknowns: reado
       return [...coefficients, poly.negate(rest)];
     });
     return rows.every((row) => row !== undefined) ? { rows, kernels } : undefined;
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /** top / bottom as an expression. */

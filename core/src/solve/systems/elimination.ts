@@ -7,14 +7,14 @@ import { changeOrder } from "../../polynomial/groebner/change-order.ts";
 import { GRADED_REVERSE, LEXICOGRAPHIC } from "../../polynomial/groebner/order.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../../rewrite/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../rewrite/normal-form.ts";
 
 /** The numerators of the differences as polynomials in the unknowns alone; undefined where something else stands in them. */
 export function systemPolynomials(
   equations: readonly Expression[],
   unknowns: readonly string[],
 ): { readonly polynomials: readonly Polynomial[]; readonly kernels: Kernels } | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     for (const unknown of unknowns) kernels.index(name(unknown));
     const polynomials = equations.map((one) => {
@@ -24,10 +24,7 @@ export function systemPolynomials(
     // Other letters are variables too, the last in the order; anything else is out of reach.
     const plain = Array.from({ length: kernels.count }, (_, k) => kernels.kernel(k)).every((kernel) => kernel.kind === "name");
     return plain ? { polynomials, kernels } : undefined;
-  } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /**
