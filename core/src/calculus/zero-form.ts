@@ -1,5 +1,5 @@
 import { call, isPositiveConstant, product, subtract, sum } from "../expression/construct.ts";
-import { contains, type Expression, findAll, isReciprocal } from "../expression/expression.ts";
+import { contains, type Expression, factorsOf, findAll, isReciprocal, termsOf } from "../expression/expression.ts";
 import { hasAngles, inSineAndCosine } from "../rewrite/angles.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
 
@@ -10,7 +10,7 @@ import { Kernels, normalForm, polynomialExpression, whereRational } from "../rew
 export function zeroForm(left: Expression, right: Expression, name: string): Expression {
   const [first, second] = [logarithm(left, name), logarithm(right, name)];
   if (first && second && (left.kind === "product" || right.kind === "product")) return subtract(first, second);
-  const plain = sum(left, ...(right.kind === "sum" ? right.terms : [right]).map((term) => subtract(sum(), term)));
+  const plain = sum(left, ...termsOf(right).map((term) => subtract(sum(), term)));
   const whole = hasAngles(plain) ? inSineAndCosine(plain) : plain;
   const below = findAll(whole, (part) => isReciprocal(part) && part.kind === "power" && part.base.kind !== "constant" && contains(part.base, name));
   if (below.length === 0) return plain;
@@ -22,7 +22,7 @@ export function zeroForm(left: Expression, right: Expression, name: string): Exp
 
 /** The logarithm of a product of powers of positive numbers with the name in exponents only; undefined for anything else. */
 function logarithm(side: Expression, name: string): Expression | undefined {
-  const factors = side.kind === "product" ? side.factors : [side];
+  const factors = factorsOf(side);
   const parts = factors.map((factor) => {
     if (!contains(factor, name)) return isPositiveConstant(factor) ? call("ln", factor) : undefined;
     if (factor.kind !== "power" || !isPositiveConstant(factor.base)) return undefined;

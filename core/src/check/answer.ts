@@ -3,6 +3,7 @@ import { equation, logic, name, number, ONE, power, product, subtract, sum, ZERO
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { holdsImaginary, mayBeComplex } from "../expression/realness.ts";
+import { alternativesOf, isEquation } from "../expression/statement.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { withDecidedCases } from "../rewrite/branches.ts";
@@ -86,7 +87,7 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
   if (answer.domain === "real" && answer.solutions.includes(solution) && !isRealValue(solution.value)) {
     return { outcome: freeNames(solution.value).size > 0 ? "loose" : "bent", line: { ...line, note: "this value is not real" } };
   }
-  const onCondition = solution.conditions.filter((condition) => condition.kind === "relation" && condition.comparisons[0] === "=");
+  const onCondition = solution.conditions.filter((condition) => isEquation(condition));
   const plain = (side: Expression): Expression =>
     solution.conditions.length > 0 ? rootsOfSquares(applyEqualities(withDecidedCases(side, assumptions), onCondition), assumptions) : side;
   const [leftThere, rightThere] = [plain(left), plain(right)];
@@ -160,7 +161,7 @@ export function comparisonCheck(answer: ClaimedAnswer, digits: number = DEFAULT_
 
 function outcomeOf(compared: Comparison, solution: ClaimedSolution): Verdict {
   // Solutions that hold under an equation between letters cannot be sampled at independent values.
-  const bound = solution.conditions.some((condition) => condition.kind === "relation" && condition.comparisons[0] === "=");
+  const bound = solution.conditions.some((condition) => isEquation(condition));
   if (compared.kind === "agree") return "tacked";
   return compared.kind === "differ" && !bound ? "bent" : "loose";
 }
@@ -337,7 +338,7 @@ const allOf = (one: Stated): readonly Stated[] => [one, ...(one.instead ?? []).f
  * lose no solution. A later step may go back to a statement that was replaced before: either way of replacing it will do.
  */
 function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): boolean {
-  const parts = (e: Expression): readonly Expression[] => (e.kind === "logic" && e.operator === "or" ? e.items : [e]);
+  const parts = (e: Expression): readonly Expression[] => alternativesOf(e);
   const start: Stated = { statement: answer.equation };
   for (const { before, after, proven } of chain) {
     const used = parts(before);

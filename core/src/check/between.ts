@@ -3,7 +3,7 @@ import { Analysed } from "../calculus/zeros.ts";
 import { approximateValue } from "../expression/ball-value.ts";
 import { MINUS_ONE, name, negate, number, ONE, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
-import { type Comparison, contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { type Comparison, contains, type Expression, equal, factorsOf, freeNames } from "../expression/expression.ts";
 import { opposite } from "../expression/statement.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
@@ -105,7 +105,7 @@ function decidedAlong(e: Expression, comparison: Comparison, { variable, from, t
   const along = substitute(e, new Map([[variable, sum(from, product(subtract(to, from), t))]]));
   const unit: Stretch = { variable: letter, from: ZERO, to: ONE, closed };
   return [along, factoredForm(along)].some((form) => {
-    const own = (form.kind === "product" ? form.factors : [form]).flatMap((factor) => signFact(factor, unit));
+    const own = factorsOf(form).flatMap((factor) => signFact(factor, unit));
     return decide(relation(form, comparison, ZERO), [...known, ...own]) === true;
   });
 }

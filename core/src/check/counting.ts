@@ -1,7 +1,7 @@
 import { ballValue } from "../expression/ball-value.ts";
 import { product } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
-import { sideDifference } from "../expression/statement.ts";
+import { alternativesOf, isEquation, sideDifference, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as complex from "../number/complex-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
@@ -28,9 +28,7 @@ export function rootCount(statement: Expression, unknown: string): { readonly re
 
 /** left − right; for alternatives the product of theirs. */
 function differenceOf(statement: Expression): Expression | undefined {
-  const differences = (statement.kind === "logic" && statement.operator === "or" ? statement.items : [statement]).map((one) =>
-    one.kind === "relation" && one.comparisons.length === 1 && one.comparisons[0] === "=" ? sideDifference(one) : undefined,
-  );
+  const differences = alternativesOf(statement).map((one) => (isEquation(one) ? sideDifference(one) : undefined));
   return differences.every((difference) => difference !== undefined) ? product(...differences) : undefined;
 }
 
@@ -56,10 +54,10 @@ export function allDifferent(values: readonly Expression[]): boolean {
 
 /** A polynomial equation against a list of different roots of it, as many as it has real (or complex) ones. */
 export function countedEquivalence(before: Expression, after: Expression, unknown: string): Equivalence | undefined {
-  const alternatives = after.kind === "logic" && after.operator === "or" ? after.items : [after];
+  const alternatives = alternativesOf(after);
   const values: Expression[] = [];
   for (const one of alternatives) {
-    const [left, right] = one.kind === "relation" && one.comparisons[0] === "=" ? one.operands : [];
+    const [left, right] = sidesOf(one);
     if (left?.kind !== "name" || left.name !== unknown || !right || freeNames(right).size > 0) return undefined;
     values.push(right);
   }

@@ -1,11 +1,12 @@
 import { equation, number, power, product, subtract, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
+import { isEquation } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { zeroPolynomial } from "./equivalence.ts";
 
 /** Conditions that say that two expressions are equal. */
 export function equalitiesAmong(conditions: readonly Expression[]): readonly Expression[] {
-  return conditions.filter((condition) => condition.kind === "relation" && condition.comparisons[0] === "=");
+  return conditions.filter((condition) => isEquation(condition));
 }
 
 /** Where a condition says a = b, the difference of the sides may be a multiple of a − b: the name it fixes is put in. */

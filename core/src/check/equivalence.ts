@@ -1,6 +1,6 @@
 import { equation, name, nameIn, negate, number, power, product, relation, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
-import { sideDifference } from "../expression/statement.ts";
+import { contains, type Expression, findAll, freeNames, isRoot } from "../expression/expression.ts";
+import { alternativesOf, isEquation, sideDifference } from "../expression/statement.ts";
 import { gcd } from "../polynomial/gcd.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
@@ -13,10 +13,10 @@ import { equalityTest, zeroTest } from "../rewrite/zero-test.ts";
  * the unknown with leading zeros removed; coefficients by rising powers. Undefined where it is no polynomial.
  */
 export function zeroPolynomial(statement: Expression, unknown: string): readonly Expression[] | undefined {
-  const alternatives = statement.kind === "logic" && statement.operator === "or" ? statement.items : [statement];
+  const alternatives = alternativesOf(statement);
   const differences: Expression[] = [];
   for (const alternative of alternatives) {
-    if (alternative.kind !== "relation" || alternative.comparisons.length !== 1 || alternative.comparisons[0] !== "=") return undefined;
+    if (!isEquation(alternative)) return undefined;
     differences.push(sideDifference(alternative));
   }
   return whereRational(() => {
@@ -70,7 +70,7 @@ export function equivalence(before: Expression, after: Expression, unknown: stri
 }
 
 function isRootOrI(e: Expression): boolean {
-  return e.kind === "constant" ? e.name === "i" : e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1;
+  return e.kind === "constant" ? e.name === "i" : isRoot(e);
 }
 
 /** The coefficients without repeated factors, or undefined where that is out of reach. */

@@ -1,5 +1,6 @@
 import { number, product, sum } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { alternativesOf, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import { asFamily, type Family, memberNumber, membersBetween, rationalRatio } from "../rewrite/families.ts";
@@ -12,11 +13,11 @@ type Member = { readonly kind: "one"; readonly value: Expression } | ({ readonly
 
 /** The values of `unknown = value` in alternatives; the letter stands for all integers. */
 function membersOf(statement: Expression, unknown: string, letter: string): readonly Member[] | undefined {
-  const alternatives = statement.kind === "logic" && statement.operator === "or" ? statement.items : [statement];
+  const alternatives = alternativesOf(statement);
   const members: Member[] = [];
   for (const one of alternatives) {
     if (one.kind === "relation" && freeNames(one).size === 0 && decide(one, []) === false) continue;
-    const [left, right] = one.kind === "relation" && one.comparisons[0] === "=" ? one.operands : [];
+    const [left, right] = sidesOf(one);
     if (left?.kind !== "name" || left.name !== unknown || !right) return undefined;
     const family = asFamily(right, letter);
     if (!family && contains(right, letter)) return undefined;

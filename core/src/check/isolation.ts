@@ -4,14 +4,13 @@ import { Analysed } from "../calculus/zeros.ts";
 import { relation, ZERO } from "../expression/construct.ts";
 import { ownConditions, realDomain } from "../expression/domain.ts";
 import { type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { alternativesOf, sidesOf } from "../expression/statement.ts";
 import { isWhole } from "../expression/whole.ts";
 import { decide } from "../rewrite/sign.ts";
 
 /** Whether the values of the alternatives are all solutions of an equation in one name, of those that satisfy the relations. */
 export function isolated(before: Expression, after: Expression, unknown: string, within: readonly Expression[]): boolean {
-  const alternatives = (after.kind === "logic" && after.operator === "or" ? after.items : [after]).filter(
-    (one) => !(freeNames(one).size === 0 && decide(one, []) === false),
-  );
+  const alternatives = alternativesOf(after).filter((one) => !(freeNames(one).size === 0 && decide(one, []) === false));
   const values = alternatives.map((one) => (one.kind === "relation" && equal(one.operands[0] ?? ZERO, nameIn(one, unknown)) ? one.operands[1] : undefined));
   if (!values.every((value) => value !== undefined)) return false;
   return allZeros(before, values, unknown, within);
@@ -19,7 +18,7 @@ export function isolated(before: Expression, after: Expression, unknown: string,
 
 /** As `isolated`, for values known to solve the equation. */
 export function allZeros(equation: Expression, values: readonly Expression[], unknown: string, within: readonly Expression[]): boolean {
-  const [left, right] = equation.kind === "relation" && equation.comparisons[0] === "=" && equation.comparisons.length === 1 ? equation.operands : [];
+  const [left, right] = sidesOf(equation);
   // The single points at which a negative number has a whole exponent are on no interval.
   if (!left || !right || mayHaveSinglePoints(equation, within)) return false;
   if ([...freeNames(equation)].some((name) => name !== unknown)) return false;

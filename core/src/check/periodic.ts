@@ -4,6 +4,7 @@ import { Analysed } from "../calculus/zeros.ts";
 import { call, divide, name, number, PI, product, relation, subtract, sum } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { family as functionFamily } from "../expression/functions/registry.ts";
+import { sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -42,7 +43,7 @@ export function onePeriod(unknown: string, period: Expression): readonly Express
  * period bounds leave no zero but the members of the families there.
  */
 export function coversPeriod(equation: Expression, values: readonly Expression[], unknown: string, letter: string): boolean {
-  const [left, right] = equation.kind === "relation" && equation.comparisons[0] === "=" ? equation.operands : [];
+  const [left, right] = sidesOf(equation);
   if (!left || !right || [...freeNames(equation)].some((other) => other !== unknown)) return false;
   const f = zeroForm(left, right, unknown);
   const period = periodOf(f, unknown);

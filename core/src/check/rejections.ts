@@ -2,7 +2,7 @@ import { equation, name, relation, subtract, ZERO } from "../expression/construc
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { mayBeComplex } from "../expression/realness.ts";
-import { opposite } from "../expression/statement.ts";
+import { isEquation, opposite, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { integerCases } from "../rewrite/families.ts";
 import { decide } from "../rewrite/sign.ts";
@@ -57,9 +57,9 @@ function alwaysFails(condition: Expression, assumptions: readonly Expression[]):
   return (
     cases?.every((one) => {
       if (decide(one, assumptions) === false || decide(opposite(one), assumptions) === true) return true;
-      const [left = ZERO, right = ZERO] = one.kind === "relation" && one.comparisons[0] === "=" ? one.operands : [];
+      const [left = ZERO, right = ZERO] = sidesOf(one);
       const difference = subtract(left, right);
-      return one.kind === "relation" && one.comparisons[0] === "=" && freeNames(difference).size === 0 && zeroTest(difference).kind === "nonzero";
+      return isEquation(one) && freeNames(difference).size === 0 && zeroTest(difference).kind === "nonzero";
     }) ?? false
   );
 }

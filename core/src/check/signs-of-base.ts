@@ -1,6 +1,7 @@
 import { call, equation, negate, ONE, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, equal } from "../expression/expression.ts";
+import { type Expression, equal, factorsOf } from "../expression/expression.ts";
+import { sidesOf } from "../expression/statement.ts";
 import { decide } from "../rewrite/sign.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 
@@ -14,7 +15,7 @@ type PowerNode = Expression & { readonly kind: "power" };
  * An alternative may be missing where the sign of c, or that of a, is proven to leave it empty.
  */
 export function coversSigns(before: Expression, alternatives: readonly Expression[], assumptions: readonly Expression[]): boolean {
-  const operands = before.kind === "relation" && before.comparisons.length === 1 && before.comparisons[0] === "=" ? before.operands : [];
+  const operands = sidesOf(before);
   return [operands, [...operands].reverse()].some(
     ([own, other]) => own?.kind === "power" && other !== undefined && covers(own, other, alternatives, assumptions),
   );
@@ -40,7 +41,7 @@ function covers({ base, exponent }: PowerNode, other: Expression, alternatives: 
 
 /** The other side as value · base^exponent. */
 function withoutPowersOf(base: Expression, e: Expression): { readonly value: Expression; readonly exponent: Expression } {
-  const factors = e.kind === "product" ? e.factors : [e];
+  const factors = factorsOf(e);
   const exponents = factors.map((factor) => (equal(factor, base) ? ONE : factor.kind === "power" && equal(factor.base, base) ? factor.exponent : undefined));
   const value = product(...factors.filter((_, k) => exponents[k] === undefined));
   const exponent = sum(...exponents.flatMap((one) => (one ? [one] : [])));

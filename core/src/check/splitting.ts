@@ -1,5 +1,6 @@
 import { equation, MINUS_ONE, negate, ONE, ZERO } from "../expression/construct.ts";
 import { type Expression, equal } from "../expression/expression.ts";
+import { alternativesOf } from "../expression/statement.ts";
 import { mapChildren } from "../expression/substitute.ts";
 
 /** Every value that a part can have for real arguments: |u| is u or −u, max(a, b) is a or b, sgn u is −1, 0 or 1. */
@@ -27,7 +28,7 @@ export function replacePart(e: Expression, part: Expression, by: Expression): Ex
 
 /** Whether the alternatives are the statement with the part replaced by each value that it can have; sgn u = 0 may stand as u = 0. */
 export function splitCovers(before: Expression, part: Expression, after: Expression): boolean {
-  const alternatives = after.kind === "logic" && after.operator === "or" ? after.items : [after];
+  const alternatives = alternativesOf(after);
   const isThere = (alternative: Expression): boolean => alternatives.some((one) => equal(one, alternative));
   const vanishes = part.kind === "call" && part.name === "sgn" && part.args[0] ? equation(part.args[0], ZERO) : undefined;
   return (

@@ -169,7 +169,7 @@ function isHolder(part: Expression, unknown: string): boolean {
 /** A product that is 0: every case must be covered. */
 function byCases(open: Open): boolean {
   for (const own of open.equations) {
-    const factors = factorsOf(differenceOf(own), open.unknowns);
+    const factors = zeroFactors(differenceOf(own), open.unknowns);
     if (!factors) continue;
     const others = open.equations.filter((one) => one !== own);
     return factors.every((part) => {
@@ -183,7 +183,7 @@ function byCases(open: Open): boolean {
   return false;
 }
 
-function factorsOf(e: Expression, unknowns: readonly string[]): readonly Expression[] | undefined {
+function zeroFactors(e: Expression, unknowns: readonly string[]): readonly Expression[] | undefined {
   return whereRational(() => {
     const kernels = new Kernels();
     for (const unknown of unknowns) kernels.index(name(unknown));

@@ -2,6 +2,7 @@ import { inside, isolateSystem, System } from "../calculus/boxes.ts";
 import { around, boundsOf } from "../calculus/cover.ts";
 import { zeroForms } from "../calculus/system-root.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
+import { alternativesOf, sidesOf } from "../expression/statement.ts";
 import { type Interval, interval, REAL_LINE } from "../number/interval.ts";
 import { decide } from "../rewrite/sign.ts";
 
@@ -9,15 +10,13 @@ const MOST_BOXES = 2000;
 
 /** Whether the alternatives, each a value for every unknown, are all common solutions of equations that satisfy the relations. */
 export function isolatedTogether(before: Expression, after: Expression, unknowns: readonly string[], within: readonly Expression[]): boolean {
-  const alternatives = (after.kind === "logic" && after.operator === "or" ? after.items : [after]).filter(
-    (one) => !(freeNames(one).size === 0 && decide(one, []) === false),
-  );
+  const alternatives = alternativesOf(after).filter((one) => !(freeNames(one).size === 0 && decide(one, []) === false));
   const points = alternatives.map((one) => new Map((one.kind === "logic" ? one.items : [one]).flatMap(valueIn)));
   return allCommonZeros(before.kind === "logic" && before.operator === "and" ? before.items : [before], points, unknowns, within);
 }
 
 function valueIn(e: Expression): readonly (readonly [string, Expression])[] {
-  const [left, right] = e.kind === "relation" && e.comparisons[0] === "=" ? e.operands : [];
+  const [left, right] = sidesOf(e);
   return left?.kind === "name" && right ? [[left.name, right]] : [];
 }
 

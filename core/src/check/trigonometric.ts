@@ -1,5 +1,7 @@
 import { call, E, I, negate, number, ONE, PI, power, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
+import { mayBeComplex } from "../expression/realness.ts";
+import { alternativesOf, sidesOf } from "../expression/statement.ts";
 import { decide } from "../rewrite/sign.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 import type { Equivalence } from "./equivalence.ts";
@@ -19,11 +21,11 @@ interface Family {
  * letter that multiplies the period stands for all integers.
  */
 export function trigonometricEquivalence(before: Expression, after: Expression, unknown: string, assumptions: readonly Expression[]): Equivalence | undefined {
-  const [left, right] = before.kind === "relation" && before.comparisons[0] === "=" && before.comparisons.length === 1 ? before.operands : [];
+  const [left, right] = sidesOf(before);
   if (left?.kind === "power" && right) return exponentialFamily(left, right, after, before, assumptions);
   if (left?.kind !== "call" || !right) return undefined;
   const [u] = left.args;
-  const families = (after.kind === "logic" && after.operator === "or" ? after.items : [after]).map((one) => familyOf(one, before));
+  const families = alternativesOf(after).map((one) => familyOf(one, before));
   if (!u || !families.every((family) => family !== undefined)) return undefined;
   if (families.some(({ angle }) => !equal(angle, u))) return undefined;
   const sameFunction = right.kind === "call" && right.name === left.name && contains(right, unknown) ? right.args[0] : undefined;
@@ -32,7 +34,8 @@ export function trigonometricEquivalence(before: Expression, after: Expression, 
   if (!first || families.length > 2) return undefined;
   const isPeriod = (family: Family | undefined, period: Expression): boolean => family !== undefined && same(family.period, period, assumptions);
   const starts = (family: Family | undefined, value: Expression): boolean => family !== undefined && same(family.value, value, assumptions);
-  const inRange = sameFunction !== undefined || decide(relation(call("abs", right), "<=", ONE), assumptions) === true;
+  // Over the complex numbers sine and cosine take every value.
+  const inRange = sameFunction !== undefined || mayBeComplex(before) || decide(relation(call("abs", right), "<=", ONE), assumptions) === true;
   const valueFits = (f: string, a: Expression): boolean => (sameFunction ? equal(a, sameFunction) : same(call(f, a), right, assumptions));
   const holds = (): boolean => {
     switch (left.name) {
@@ -78,17 +81,17 @@ function same(a: Expression, b: Expression, assumptions: readonly Expression[]):
 
 /** The statement as a family: the one letter that is new, in one term, multiplies the period. */
 function familyOf(statement: Expression, before: Expression): Family | undefined {
-  const [angle, value] = statement.kind === "relation" && statement.comparisons[0] === "=" ? statement.operands : [];
+  const [angle, value] = sidesOf(statement);
   if (!angle || !value) return undefined;
   const letters = [...freeNames(value)].filter((letter) => !freeNames(before).has(letter));
   const [letter] = letters;
   if (letter === undefined || letters.length > 1) return undefined;
-  const terms = value.kind === "sum" ? value.terms : [value];
+  const terms = termsOf(value);
   const own = terms.filter((term) => contains(term, letter));
   const [only] = own;
   if (!only || own.length > 1) return undefined;
   const { coefficient, rest } = splitCoefficient(only);
-  const factors = rest.kind === "product" ? rest.factors : [rest];
+  const factors = factorsOf(rest);
   const period = product(number(coefficient), ...factors.filter((factor) => !(factor.kind === "name" && factor.name === letter)));
   if (contains(period, letter)) return undefined;
   return { angle, period, value: sum(...terms.filter((term) => term !== only)) };

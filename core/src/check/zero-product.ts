@@ -1,20 +1,21 @@
 import { isNumber } from "../expression/construct.ts";
-import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, factorsOf, freeNames } from "../expression/expression.ts";
+import { alternativesOf, sidesOf } from "../expression/statement.ts";
 import { constantSign } from "../rewrite/zero-test.ts";
 import type { Equivalence } from "./equivalence.ts";
 
 /** A product = 0 against its factors = 0, each at least once; other factors are constants that are not 0. */
 export function productEquivalence(before: Expression, after: Expression, unknown: string): Equivalence | undefined {
-  const [left, right] = before.kind === "relation" && before.comparisons[0] === "=" ? before.operands : [];
+  const [left, right] = sidesOf(before);
   if (!left || !right || !isNumber(right, 0)) return undefined;
-  const alternatives = after.kind === "logic" && after.operator === "or" ? after.items : [after];
+  const alternatives = alternativesOf(after);
   const zeros: Expression[] = [];
   for (const one of alternatives) {
-    const [base, zero] = one.kind === "relation" && one.comparisons[0] === "=" ? one.operands : [];
+    const [base, zero] = sidesOf(one);
     if (!base || !zero || !isNumber(zero, 0)) return undefined;
     zeros.push(base);
   }
-  const factors = left.kind === "product" ? left.factors : [left];
+  const factors = factorsOf(left);
   const bases = factors.map((factor) => {
     const positive = factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num > 0 && factor.exponent.value.den === 1;
     return factor.kind === "power" && positive ? factor.base : factor;

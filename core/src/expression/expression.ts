@@ -279,6 +279,21 @@ export function contains(e: Expression, name: string): boolean {
   return freeNames(e).has(name);
 }
 
+/** The terms of a sum, or the expression itself as its only one. */
+export function termsOf(e: Expression): readonly Expression[] {
+  return e.kind === "sum" ? e.terms : [e];
+}
+
+/** The factors of a product, or the expression itself as its only one. */
+export function factorsOf(e: Expression): readonly Expression[] {
+  return e.kind === "product" ? e.factors : [e];
+}
+
+/** Whether the expression is a power with a fraction as exponent. */
+export function isRoot(e: Expression): e is PowerNode & { readonly exponent: NumberNode } {
+  return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1;
+}
+
 /** Whether the expression is a power with a negative number as exponent, so that it stands below a fraction bar. */
 export function isReciprocal(e: Expression): boolean {
   return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.num < 0;

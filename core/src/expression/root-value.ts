@@ -7,7 +7,7 @@ import { BallUndefined } from "../number/real-ball.ts";
 import { ballValue } from "./ball-value.ts";
 import { numberValue, ZERO } from "./construct.ts";
 import { compile } from "./double-value.ts";
-import type { Expression, IteratedNode } from "./expression.ts";
+import { type Expression, factorsOf, type IteratedNode, termsOf } from "./expression.ts";
 import { systemRootValue } from "./system-root-value.ts";
 
 /** A bracket of a root: the body has different signs at low · 2^exp and high · 2^exp. */
@@ -158,9 +158,9 @@ function secantCell(e: IteratedNode, low: bigint, high: bigint, exp: number, cel
 /** Coefficients of the body, a polynomial with rational coefficients, by rising powers. */
 function coefficientsOf(e: IteratedNode): readonly rational.Rational[] {
   const found: rational.Rational[] = [];
-  const terms = e.body.kind === "sum" ? e.body.terms : [e.body];
+  const terms = termsOf(e.body);
   for (const term of terms) {
-    const factors = term.kind === "product" ? term.factors : [term];
+    const factors = factorsOf(term);
     let [coefficient, degree] = [rational.ONE, 0];
     for (const factor of factors) {
       if (factor.kind === "number") coefficient = rational.multiply(coefficient, factor.value);

@@ -1,6 +1,23 @@
 import { equation, logic, name, relation, subtract, ZERO } from "./construct.ts";
 import { type Comparison, type Expression, freeNames } from "./expression.ts";
 
+/** A relation with a single “=”. */
+export type Equation = Expression & { readonly kind: "relation"; readonly comparisons: readonly ["="]; readonly operands: readonly [Expression, Expression] };
+
+export function isEquation(e: Expression): e is Equation {
+  return e.kind === "relation" && e.comparisons.length === 1 && e.comparisons[0] === "=";
+}
+
+/** The two sides of an equation; none for anything else. */
+export function sidesOf(e: Expression): readonly [left?: Expression, right?: Expression] {
+  return isEquation(e) ? e.operands : [];
+}
+
+/** The alternatives of a statement joined by “or”, or the statement itself as its only one. */
+export function alternativesOf(e: Expression): readonly Expression[] {
+  return e.kind === "logic" && e.operator === "or" ? e.items : [e];
+}
+
 /** The left side of a relation minus its right side. */
 export function sideDifference({ operands: [left = ZERO, right = ZERO] }: Expression & { readonly kind: "relation" }): Expression {
   return subtract(left, right);

@@ -1,5 +1,5 @@
 import { divide, nameIn, number, PI, sum } from "../expression/construct.ts";
-import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
 import { latex } from "../notation/latex.ts";
 import { terminatingDecimal } from "../number/decimal.ts";
@@ -36,7 +36,7 @@ export const inDegrees = (angle: Expression, integers: readonly string[]): strin
  * integers. Undefined where a letter that is no such integer stands in it, or its value is not real.
  */
 export function inMultiples(value: Expression, integers: readonly string[], unit: Multiple): string | undefined {
-  const terms = value.kind === "sum" ? value.terms : [value];
+  const terms = termsOf(value);
   const turns = terms.filter((term) => integers.some((letter) => contains(term, letter)));
   const start = terms.filter((term) => !turns.includes(term));
   const written: Counted[] = [];

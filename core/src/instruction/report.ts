@@ -1,7 +1,7 @@
 import type { Check, CheckKind, Verdict } from "../check/verdict.ts";
 import { resultOf, type Step } from "../derivation/step.ts";
 import { equation, name, sum } from "../expression/construct.ts";
-import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import type { FigurePicture, Part } from "../graph/figure/figure.ts";
 import { type Picture, picture } from "../graph/picture.ts";
 import type { CurveKind, Mark, MarkKind, Window } from "../graph/scene.ts";
@@ -190,7 +190,7 @@ function familyReport(value: Expression, integers: readonly string[]): Value {
 }
 
 function familySyntax(value: Expression, integers: readonly string[]): Syntax {
-  const terms = value.kind === "sum" ? value.terms : [value];
+  const terms = termsOf(value);
   const own = terms.filter((term) => integers.some((letter) => contains(term, letter)));
   if (own.length === 0 || own.length === terms.length) return present(value);
   const start = sum(...terms.filter((term) => !own.includes(term)));

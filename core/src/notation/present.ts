@@ -1,5 +1,5 @@
 import { number as numberNode, splitCoefficient } from "../expression/construct.ts";
-import { compare, type Expression, freeNames } from "../expression/expression.ts";
+import { compare, type Expression, factorsOf, freeNames } from "../expression/expression.ts";
 import { families, family } from "../expression/functions/registry.ts";
 import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
@@ -99,7 +99,7 @@ function placeOf(term: Expression): Place {
       rest.kind === "constant" && rest.name === "i" ? 2 : rest.kind === "product" && rest.factors.some((f) => f.kind === "constant" && f.name === "i") ? 2 : 0;
     return { group: CONSTANT_GROUP, degree: -(term.kind === "number" ? 0 : 1 + complex), names: "" };
   }
-  const factors = rest.kind === "product" ? rest.factors : [rest];
+  const factors = factorsOf(rest);
   let degree = 0;
   let polynomial = true;
   let broken = false;
@@ -200,7 +200,7 @@ function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
 /** A number times powers of names: 1 − x², but −4.9 (t − 2)² + 3. */
 function isMonomial(e: Expression): boolean {
   const { rest } = splitCoefficient(e);
-  return (rest.kind === "product" ? rest.factors : [rest]).every((factor) => freeNames(factor).size === 0 || baseOf(factor).kind === "name");
+  return factorsOf(rest).every((factor) => freeNames(factor).size === 0 || baseOf(factor).kind === "name");
 }
 
 /** Where a factor stands in a product: numeric roots, constants, i, names, sums, then functions. */
@@ -228,7 +228,7 @@ function functionRank(e: Expression): number {
 }
 
 function presentProduct(e: Expression): Syntax {
-  const factors = e.kind === "product" ? e.factors : [e];
+  const factors = factorsOf(e);
   const first = factors[0];
   const coefficient = first?.kind === "number" ? first : undefined;
   const others = (coefficient ? factors.slice(1) : [...factors]).sort(

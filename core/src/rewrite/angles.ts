@@ -1,5 +1,5 @@
 import { call, divide, negate, number, ONE, power, product, splitCoefficient, sum, TWO, ZERO } from "../expression/construct.ts";
-import { type Expression, ExpressionMap, equal, findAll, freeNames } from "../expression/expression.ts";
+import { type Expression, ExpressionMap, equal, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -95,7 +95,7 @@ function unitsOf(e: Expression, joined: (coefficient: rational.Rational, unit: r
   const units = new ExpressionMap<rational.Rational>();
   for (const part of findAll(e, (candidate) => pairOf(candidate) !== undefined)) {
     if (part.kind !== "call") continue;
-    for (const term of termsOf(part.args[0] ?? ZERO)) {
+    for (const term of fractionTerms(part.args[0] ?? ZERO)) {
       const { coefficient, rest } = splitCoefficient(term);
       units.set(rest, joined(coefficient, units.get(rest) ?? rational.ZERO));
     }
@@ -103,8 +103,8 @@ function unitsOf(e: Expression, joined: (coefficient: rational.Rational, unit: r
   return units;
 }
 
-function termsOf(e: Expression): readonly Expression[] {
-  return e.kind === "sum" ? e.terms : [e];
+function fractionTerms(e: Expression): readonly Expression[] {
+  return termsOf(e);
 }
 
 /** Arguments multiplied out, so that their terms are seen. */
@@ -120,7 +120,7 @@ function takenApart(e: Expression, units: ExpressionMap<rational.Rational>): Exp
   const pair = pairOf(e);
   const [argument] = e.kind === "call" ? e.args : [];
   if (!pair || e.kind !== "call" || !argument) return mapChildren(e, (child) => takenApart(child, units));
-  const parts = termsOf(argument).map((term) => ofTerm(pair, term, units));
+  const parts = fractionTerms(argument).map((term) => ofTerm(pair, term, units));
   const whole = parts.reduce((a, b) => ({
     sine: sum(product(a.sine, b.cosine), product(a.cosine, b.sine)),
     cosine: sum(product(a.cosine, b.cosine), product(number(pair.sign), a.sine, b.sine)),

@@ -1,6 +1,6 @@
 import { approximateValue } from "../expression/ball-value.ts";
 import { divide, number, PI, product, subtract } from "../expression/construct.ts";
-import { type Comparison, type Expression, freeNames } from "../expression/expression.ts";
+import { type Comparison, type Expression, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 import { constantSign } from "./zero-test.ts";
@@ -53,9 +53,9 @@ export function circularSign(
 }
 
 function isLinear(angle: Expression, letter: string): boolean {
-  const terms = angle.kind === "sum" ? angle.terms : [angle];
+  const terms = termsOf(angle);
   return terms.every((term) => {
-    const factors = term.kind === "product" ? term.factors : [term];
+    const factors = factorsOf(term);
     return factors.every((factor) => freeNames(factor).size === 0 || (factor.kind === "name" && factor.name === letter));
   });
 }

@@ -1,6 +1,6 @@
 import { ballValue } from "../expression/ball-value.ts";
 import { HALF, MINUS_ONE, negate, number, ONE, PI, product, relation, subtract, ZERO } from "../expression/construct.ts";
-import { type Comparison, type Expression, freeNames } from "../expression/expression.ts";
+import { type Comparison, type Expression, freeNames, isRoot } from "../expression/expression.ts";
 import { mayBeComplex } from "../expression/realness.ts";
 import { enclosingRationals } from "../number/decimal.ts";
 import type { Rational } from "../number/rational.ts";
@@ -158,8 +158,7 @@ const RANGES: Readonly<Record<string, (value: Expression) => readonly Expression
 const SIGNED: ReadonlySet<string> = new Set(["arctan", "arcsin", "sinh", "tanh", "arsinh", "artanh", "sgn"]);
 
 function rangeOf(kernel: Expression, assumptions: readonly Expression[], decide: Decide): readonly Expression[] {
-  if (kernel.kind === "power" && kernel.exponent.kind === "number" && kernel.exponent.value.den !== 1)
-    return signAs(kernel, kernel.base, assumptions, decide, true);
+  if (isRoot(kernel)) return signAs(kernel, kernel.base, assumptions, decide, true);
   if (kernel.kind === "power") return decide(relation(kernel.base, ">", ZERO), assumptions) === true ? [relation(kernel, ">", ZERO)] : [];
   if (kernel.kind !== "call") return [];
   const [inside, second] = kernel.args;

@@ -17,7 +17,7 @@ import {
   sum,
   TWO,
 } from "../expression/construct.ts";
-import { type Expression, ExpressionMap, equal, findAll } from "../expression/expression.ts";
+import { type Expression, ExpressionMap, equal, factorsOf, findAll, isRoot } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
 import { mayBeComplex } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
@@ -26,7 +26,7 @@ import * as rational from "../number/rational.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { angleNormalForm, hasAngles } from "./angles.ts";
 import { conjugate } from "./conjugate.ts";
-import { factorsOf } from "./factored.ts";
+import { polynomialFactors } from "./factored.ts";
 import { expandedLogarithm } from "./logarithms.ts";
 import { type Fraction, fractionExpression, Kernels, NotAnalysable, normalForm } from "./normal-form.ts";
 import { splitOddRoot, splitRoot } from "./roots.ts";
@@ -160,7 +160,7 @@ function toExponentials(e: Expression, assumptions: readonly Expression[]): Expr
  * for exponentials of imaginary numbers; then the radicands go over to exponentials.
  */
 function withRoots(e: Expression, at: (part: Expression) => Expression): Expression {
-  if (e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1) return power(radicandIn(e.base, at), e.exponent);
+  if (isRoot(e)) return power(radicandIn(e.base, at), e.exponent);
   if (e.kind === "call" && e.name === "root") return mapChildren(e, at);
   return e.kind === "product" || e.kind === "power" ? mapChildren(e, (child) => withRoots(child, at)) : at(e);
 }
@@ -202,13 +202,13 @@ function rationalForm(e: Expression): Expression {
 
 /** As a product of its factors, so that a logarithm can be taken apart. */
 function factoredForm(e: Expression): Expression {
-  const parts = factorsOf(e);
+  const parts = polynomialFactors(e);
   return parts ? product(number(parts.content), ...parts.factors.map(({ base, exponent }) => power(base, number(exponent)))) : e;
 }
 
 /** e^v with v expanded and its parts that are known values taken out: e^(r ln a) = a^r. */
 function exponential(v: Expression): Expression {
-  const terms = termsOf(rationalForm(v));
+  const terms = fractionTerms(rationalForm(v));
   const known: Expression[] = [];
   const open: Expression[] = [];
   for (const term of terms) {
@@ -222,7 +222,7 @@ function exponential(v: Expression): Expression {
 }
 
 /** The terms of a sum, or of a sum over a denominator. */
-function termsOf(e: Expression): readonly Expression[] {
+function fractionTerms(e: Expression): readonly Expression[] {
   if (e.kind === "sum") return e.terms;
   if (e.kind !== "product") return [e];
   const top = e.factors.find((factor) => factor.kind === "sum");
@@ -234,7 +234,6 @@ function termsOf(e: Expression): readonly Expression[] {
 /** Roots of one radicand by one root: x^(1/2) and x^(1/3) as powers of x^(1/6), which holds for principal values. */
 function withCommonRoots(e: Expression): Expression {
   const degrees = new ExpressionMap<integer.Integer>();
-  const isRoot = (part: Expression): boolean => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1;
   for (const part of findAll(e, isRoot)) {
     if (part.kind === "power" && part.exponent.kind === "number") degrees.set(part.base, integer.lcm(degrees.get(part.base) ?? 1, part.exponent.value.den));
   }
@@ -257,7 +256,7 @@ function exponentTable(e: Expression): ExpressionMap<integer.Integer> {
   const table = new ExpressionMap<integer.Integer>();
   for (const part of findAll(e, isExponential)) {
     if (part.kind !== "power") continue;
-    for (const term of termsOf(part.exponent)) {
+    for (const term of fractionTerms(part.exponent)) {
       const { coefficient, rest } = splitCoefficient(term);
       table.set(rest, integer.lcm(table.get(rest) ?? 1, coefficient.den));
     }
@@ -267,7 +266,7 @@ function exponentTable(e: Expression): ExpressionMap<integer.Integer> {
 
 function replaceExponentials(e: Expression, units: ExpressionMap<{ placeholder: Expression; denominator: integer.Integer }>): Expression {
   if (!isExponential(e)) return mapChildren(e, (child) => replaceExponentials(child, units));
-  const factors = termsOf(e.exponent).map((term) => {
+  const factors = fractionTerms(e.exponent).map((term) => {
     const { coefficient, rest } = splitCoefficient(term);
     const unit = units.get(rest);
     if (!unit) return power(E, term);
@@ -278,7 +277,7 @@ function replaceExponentials(e: Expression, units: ExpressionMap<{ placeholder: 
 
 /** e^basis where it is algebraic over the other kernels: e^(iπ) = −1, e^(i arcsin x) = ix + √(1 − x²), e^(i arctan x) = (1 + ix)/√(1 + x²). */
 function wholeValue(basis: Expression): Expression | undefined {
-  const factors = basis.kind === "product" ? basis.factors : [basis];
+  const factors = factorsOf(basis);
   const [only, ...more] = factors.filter((factor) => !equal(factor, I));
   if (!only || more.length > 0 || factors.length === 1) return undefined;
   if (only.kind === "constant" && only.name === "pi") return number(-1);

@@ -1,5 +1,5 @@
 import { negate, number, power, product, splitCoefficient, sum, ZERO } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { type Expression, freeNames, termsOf } from "../expression/expression.ts";
 import { termsInOrder } from "../notation/present.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as rational from "../number/rational.ts";
@@ -17,7 +17,7 @@ export interface Factored {
 
 /** The sign that makes the first term with a name, as printed, positive. */
 export function withPositiveLead(e: Expression): Expression {
-  return hasNegativeLead(e) ? sum(...(e.kind === "sum" ? e.terms : [e]).map(negate)) : e;
+  return hasNegativeLead(e) ? sum(...termsOf(e).map(negate)) : e;
 }
 
 function hasNegativeLead(e: Expression): boolean {
@@ -74,7 +74,7 @@ export function factoredForm(e: Expression): Expression | undefined {
 }
 
 /** The factors over Q of an expression that is not 0; undefined where it is none or they are out of reach. */
-export function factorsOf(e: Expression): Factored | undefined {
+export function polynomialFactors(e: Expression): Factored | undefined {
   return whereRational(() => {
     const kernels = new Kernels();
     const { numerator, denominator } = normalForm(e, kernels);

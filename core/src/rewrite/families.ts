@@ -1,6 +1,6 @@
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
 import { divide, I, isNumber, name, number, PI, power, product, splitCoefficient, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { family as functionFamily } from "../expression/functions/registry.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { isWhole } from "../expression/whole.ts";
@@ -23,12 +23,12 @@ export interface Family {
 /** A value as a family in the letter, which must occur in one term and to the first power. */
 export function asFamily(value: Expression, letter: string): Family | undefined {
   const plain = hasSumFactor(value) ? expand(value) : value;
-  const terms = plain.kind === "sum" ? plain.terms : [plain];
+  const terms = termsOf(plain);
   const own = terms.filter((term) => contains(term, letter));
   if (own.length === 0) return undefined;
   const periods = own.map((term) => {
     const { coefficient, rest } = splitCoefficient(term);
-    const factors = rest.kind === "product" ? rest.factors : [rest];
+    const factors = factorsOf(rest);
     return product(number(coefficient), ...factors.filter((factor) => !(factor.kind === "name" && factor.name === letter)));
   });
   const period = sum(...periods);
@@ -37,7 +37,7 @@ export function asFamily(value: Expression, letter: string): Family | undefined 
 
 /** Whether a product has a sum among its factors. */
 function hasSumFactor(e: Expression): boolean {
-  const terms = e.kind === "sum" ? e.terms : [e];
+  const terms = termsOf(e);
   return terms.some((term) => term.kind === "product" && term.factors.some((factor) => factor.kind === "sum"));
 }
 

@@ -1,5 +1,5 @@
 import { isNumber, negate, number, power, product, relation, sqrt, ZERO } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { type Expression, factorsOf, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 import { decide } from "./sign.ts";
@@ -14,7 +14,7 @@ export function rootsOfSquares(e: Expression, known: readonly Expression[]): Exp
   if (inner.kind !== "power" || inner.exponent.kind !== "number" || !rational.equal(inner.exponent.value, rational.HALF) || freeNames(inner).size === 0)
     return inner;
   const radicand = simplify(inner.base).expression;
-  const factors = radicand.kind === "product" ? radicand.factors : [radicand];
+  const factors = factorsOf(radicand);
   const roots = factors.map((factor) => {
     if (factor.kind === "number") {
       const root = sqrt(factor);

@@ -1,5 +1,5 @@
 import { divide, I, splitCoefficient } from "../expression/construct.ts";
-import { type Expression, findAll } from "../expression/expression.ts";
+import { type Expression, findAll, isRoot, termsOf } from "../expression/expression.ts";
 import * as integer from "../number/integer.ts";
 import { totient } from "../polynomial/univariate/cyclotomic.ts";
 
@@ -22,7 +22,7 @@ const logSum = (a: number, b: number): number => Math.max(a, b) + 1;
 export function separationBits(e: Expression): number | undefined {
   const bound = boundOf(e);
   if (!bound) return undefined;
-  const roots = findAll(e, (part) => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1);
+  const roots = findAll(e, (part) => isRoot(part));
   const degrees = roots.map((root) => (root.kind === "power" && root.exponent.kind === "number" ? Number(root.exponent.value.den) : 1));
   const named = findAll(e, (part) => part.kind === "iterated" && part.operator === "root" && part.index !== undefined).map(
     (part) => rootOfPolynomial(part)?.degree ?? 1,
@@ -88,7 +88,7 @@ function boundOf(e: Expression): Bound | undefined {
 /** A root of Σ a_k x^k is (a_n x)/a_n with an algebraic integer above, whose conjugates are at most |a_n| + max |a_k| (Cauchy). */
 function rootOfPolynomial(e: Expression): { readonly degree: number; readonly bound: Bound } | undefined {
   if (e.kind !== "iterated" || e.operator !== "root" || e.index === undefined) return undefined;
-  const terms = e.body.kind === "sum" ? e.body.terms : [e.body];
+  const terms = termsOf(e.body);
   const parts = terms.map((term) => {
     const { coefficient, rest } = splitCoefficient(term);
     const exponent = rest.kind === "name" ? 1 : rest.kind === "power" && rest.exponent.kind === "number" ? Number(rest.exponent.value.num) : 0;

@@ -2,7 +2,7 @@ import { call, negate, number, power, product, relation, ZERO } from "../express
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { mayBeComplex } from "../expression/realness.ts";
 import * as rational from "../number/rational.ts";
-import { factorsOf } from "./factored.ts";
+import { polynomialFactors } from "./factored.ts";
 import { decide } from "./sign.ts";
 
 /**
@@ -13,7 +13,7 @@ import { decide } from "./sign.ts";
 export function splitRoot(e: Expression, n: number, assumptions: readonly Expression[]): Expression {
   const whole = power(e, number(rational.rational(1, n)));
   if (freeNames(e).size === 0 || mayBeComplex(e)) return whole;
-  const parts = factorsOf(e);
+  const parts = polynomialFactors(e);
   if (!parts) return whole;
   const outside: Expression[] = [];
   const inside: Expression[] = [number(parts.content)];
@@ -43,7 +43,7 @@ export function splitRoot(e: Expression, n: number, assumptions: readonly Expres
 
 /** The real n-th root of e for odd n: a root for every factor, since it is multiplicative for all real numbers. */
 export function splitOddRoot(e: Expression, n: number, assumptions: readonly Expression[]): Expression {
-  const parts = mayBeComplex(e) ? undefined : factorsOf(e);
+  const parts = mayBeComplex(e) ? undefined : polynomialFactors(e);
   if (!parts) return call("root", number(n), e);
   const root = (base: Expression): Expression => (signOf(base, assumptions) > 0 ? power(base, number(rational.rational(1, n))) : call("root", number(n), base));
   return product(root(number(parts.content)), ...parts.factors.map(({ base, exponent }) => power(root(base), number(exponent))));

@@ -1,5 +1,5 @@
 import { negate, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
-import { type Comparison, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { type Comparison, type Expression, equal, factorsOf, findAll, freeNames } from "../expression/expression.ts";
 import { expand } from "./simplify.ts";
 
 /** How the caller decides the sign of a part. */
@@ -96,8 +96,6 @@ const byFactors: Way = (e, comparison, assumptions, decide) => {
 };
 
 const TRUE_FOR: Readonly<Record<Comparison, readonly number[]>> = { ">": [1], ">=": [0, 1], "<": [-1], "<=": [-1, 0], "=": [0], "!=": [-1, 1] };
-
-const factorsOf = (term: Expression): readonly Expression[] => (term.kind === "product" ? term.factors : [term]);
 
 const WAYS: readonly Way[] = [byFactors, byBase, byTerms, byConjugate, byGrouping];
 

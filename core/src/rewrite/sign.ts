@@ -1,5 +1,5 @@
 import { number, ONE, product, relation, splitCoefficient, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
-import { type Comparison, contains, type Expression, ExpressionMap, equal, freeNames } from "../expression/expression.ts";
+import { type Comparison, contains, type Expression, ExpressionMap, equal, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
 import { mayBeComplex } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
@@ -96,7 +96,7 @@ function linearSigns(e: Expression, assumptions: readonly Expression[]): Signs {
 
 /** The coefficient of a name in a term c · x. */
 function quotientBy(term: Expression, letter: string): Expression | undefined {
-  const factors = term.kind === "product" ? term.factors : [term];
+  const factors = factorsOf(term);
   const rest = factors.filter((factor) => !(factor.kind === "name" && factor.name === letter));
   return rest.length === factors.length - 1 && rest.every((factor) => !contains(factor, letter)) ? product(...rest) : undefined;
 }
@@ -181,7 +181,7 @@ const LARGEST_DEGREE = 40;
 
 /** |u| ≤ c is u ≤ c and −u ≤ c, and |u| ≥ c is u ≥ c or −u ≥ c; undefined where no absolute value stands alone, or that decides nothing. */
 function bySize(difference: Expression, comparison: Comparison, truth: (condition: Expression) => boolean | undefined): boolean | undefined {
-  const terms = difference.kind === "sum" ? difference.terms : [difference];
+  const terms = termsOf(difference);
   const sizes = terms.filter((term) => isSize(splitCoefficient(term).rest));
   const [size] = sizes;
   if (!size || terms.length < 2 || sizes.length > 1 || comparison === "=" || comparison === "!=") return undefined;

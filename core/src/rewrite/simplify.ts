@@ -1,12 +1,12 @@
 import { chain, number, power, product, relation, sqrt, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { children, type Expression, equal, findAll, freeNames, isReciprocal } from "../expression/expression.ts";
+import { children, type Expression, equal, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { withDecidedCases } from "./branches.ts";
-import { factorsOf, withPositiveLead } from "./factored.ts";
+import { polynomialFactors, withPositiveLead } from "./factored.ts";
 import { type Fraction, fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
 import { decide } from "./sign.ts";
 
@@ -25,10 +25,6 @@ export function complexity(e: Expression): number {
   const own = isHeavy(e) ? 3 : e.kind === "number" && e.value.den !== 1 ? 2 : 1;
   const hidden = isRoot(e) && children(e).some((child) => findAll(child, (part) => part.kind === "constant" && part.name === "i").length > 0) ? 24 : 0;
   return children(e).reduce((total, child) => total + complexity(child), own + hidden + (isNested(e) ? 6 : 0));
-}
-
-function isRoot(e: Expression): boolean {
-  return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1;
 }
 
 function isHeavy(e: Expression): boolean {
@@ -112,7 +108,7 @@ function strictest(conditions: readonly Expression[]): readonly Expression[] {
 function splitCondition(condition: Expression): readonly Expression[] {
   if (condition.kind !== "relation" || condition.comparisons[0] !== "!=" || condition.operands.length !== 2) return [condition];
   const [left, right] = condition.operands;
-  const parts = left && right && equal(right, ZERO) ? factorsOf(left) : undefined;
+  const parts = left && right && equal(right, ZERO) ? polynomialFactors(left) : undefined;
   return parts ? parts.factors.filter(({ exponent }) => exponent > 0).map(({ base }) => relation(withPositiveLead(rootless(base)), "!=", ZERO)) : [condition];
 }
 

@@ -1,7 +1,7 @@
 import { ballValue } from "../expression/ball-value.ts";
 import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, equal, findAll, freeNames, holdsBoundedRoot } from "../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames, holdsBoundedRoot, termsOf } from "../expression/expression.ts";
 import { isDefiniteIntegral } from "../expression/integral.ts";
 import * as complex from "../number/complex-ball.ts";
 import * as integer from "../number/integer.ts";
@@ -164,7 +164,7 @@ function constantTest(e: Expression): ZeroTest {
  * where e^(ne) = 1, and where e^(ine) = 1; with n a common denominator of the terms both are algebraic.
  */
 function exponentialIsOne(e: Expression): boolean {
-  const terms = e.kind === "sum" ? e.terms : [e];
+  const terms = termsOf(e);
   const common = terms.reduce((den, term) => Number(integer.lcm(den, splitCoefficient(term).coefficient.den)), 1);
   if (common > MOST_COMMON_DENOMINATOR) return false;
   return [ONE, I].some((turn) => {

@@ -15,7 +15,7 @@ import {
   sum,
   ZERO,
 } from "../expression/construct.ts";
-import { type Comparison, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { type Comparison, type Expression, equal, freeNames, isRoot, termsOf } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
@@ -34,15 +34,15 @@ export function nonZero(e: Expression, assumptions: readonly Expression[]): read
   const known = decide(relation(e, "!=", ZERO), assumptions);
   if (known === false) throw new Unsolvable(`${text(e)} is 0 by what is given, so it cannot be divided by`);
   if (known === true || freeNames(e).size === 0) return [];
-  return factorsOf(e)
+  return vanishingFactors(e)
     .filter((factor) => freeNames(factor).size > 0 && decide(relation(factor, "!=", ZERO), assumptions) !== true)
     .map(differsFromZero);
 }
 
 /** The factors whose vanishing makes a product vanish or undefined. */
-function factorsOf(e: Expression): readonly Expression[] {
-  if (e.kind === "product") return e.factors.flatMap(factorsOf);
-  return e.kind === "power" && e.exponent.kind === "number" ? factorsOf(e.base) : [e];
+function vanishingFactors(e: Expression): readonly Expression[] {
+  if (e.kind === "product") return e.factors.flatMap(vanishingFactors);
+  return e.kind === "power" && e.exponent.kind === "number" ? vanishingFactors(e.base) : [e];
 }
 
 /** e ≠ 0, written a ≠ c where e is the difference a − c. */
@@ -114,7 +114,7 @@ function ofArgument(condition: Expression): Expression | undefined {
   const comparison = condition.kind === "relation" ? condition.comparisons[0] : undefined;
   if (!left || !right || !comparison) return undefined;
   const difference = subtract(left, right);
-  const terms = difference.kind === "sum" ? difference.terms : [difference];
+  const terms = termsOf(difference);
   const own = terms.filter((term) => freeNames(term).size > 0);
   const [only] = own;
   const { coefficient, rest } = splitCoefficient(only ?? difference);
@@ -134,7 +134,7 @@ function tidied(condition: Expression, assumptions: readonly Expression[]): Expr
   const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
   const comparison = condition.kind === "relation" ? condition.comparisons[0] : undefined;
   if (!left || !right || !comparison || comparison === "=" || !isNumber(right, 0)) return condition;
-  if (left.kind === "power" && left.exponent.kind === "number" && left.exponent.value.den !== 1 && left.exponent.value.num > 0 && comparison === ">") {
+  if (isRoot(left) && left.exponent.value.num > 0 && comparison === ">") {
     return tidied(relation(left.base, ">", ZERO), assumptions);
   }
   if (left.kind === "power" && left.exponent.kind === "number" && left.exponent.value.num === -1 && left.exponent.value.den === 1 && comparison !== "!=") {

@@ -1,6 +1,6 @@
 import { step } from "../derivation/step.ts";
 import { call, equation, negate, subtract, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import { isInverseCircular } from "../rewrite/angles.ts";
 import { withoutInverse } from "../rewrite/inverse-circular.ts";
@@ -23,7 +23,7 @@ export function solveInverseTrigonometric(task: Task, solve: Solve): Solved | un
   const parts = findAll(task.equation, isInverse);
   if (parts.length < 2) return undefined;
   const difference = simplify(subtract(left, right)).expression;
-  const terms = difference.kind === "sum" ? difference.terms : [difference];
+  const terms = termsOf(difference);
   const tangents = parts.every((part) => part.kind === "call" && part.name === "arctan");
   const constant = negate(sum(...terms.filter((term) => !contains(term, unknown))));
   const sides: readonly [Expression, Expression] = [sum(...terms.filter((term) => contains(term, unknown))), constant];

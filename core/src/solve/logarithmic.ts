@@ -1,7 +1,7 @@
 import { step } from "../derivation/step.ts";
 import { call, divide, E, equation, negate, number, power, product, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { contains, type Expression, equal } from "../expression/expression.ts";
+import { contains, type Expression, equal, factorsOf, termsOf } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -27,7 +27,7 @@ export function solveLogarithmic(task: Task, solve: Solve): Solved | undefined {
   const [left = ZERO, right = ZERO] = task.equation.operands;
   const { unknown } = task;
   const difference = simplify(subtract(left, right)).expression;
-  const terms = difference.kind === "sum" ? difference.terms : [difference];
+  const terms = termsOf(difference);
   const logarithms: LogarithmTerm[] = [];
   const rest: Expression[] = [];
   for (const term of terms) {
@@ -69,7 +69,7 @@ export function solveLogarithmic(task: Task, solve: Solve): Solved | undefined {
 
 function logarithmTerm(term: Expression, unknown: string): LogarithmTerm | undefined {
   const { coefficient, rest } = splitCoefficient(term);
-  const factors = rest.kind === "product" ? rest.factors : [rest];
+  const factors = factorsOf(rest);
   const own = factors.filter((factor) => contains(factor, unknown));
   const [only] = own;
   if (own.length !== 1 || only?.kind !== "call" || (only.name !== "ln" && only.name !== "log")) return undefined;

@@ -1,6 +1,6 @@
 import { type Step, step } from "../derivation/step.ts";
 import { equation, negate, number, power, subtract, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, findAll, freeNames, isRoot, termsOf } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import { expand, simplify } from "../rewrite/simplify.ts";
 import { putBack } from "./put-back.ts";
@@ -32,8 +32,7 @@ export function solveRadical(task: Task, solveCleared: (task: Task) => Solved | 
 /** The degree of a root with the unknown under it; undefined for anything else. */
 function radicalDegree(e: Expression, unknown: string): Expression | undefined {
   if (e.kind === "call" && e.name === "root") return e.args[1] && contains(e.args[1], unknown) ? e.args[0] : undefined;
-  const isRoot = e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1 && contains(e.base, unknown);
-  return isRoot && e.exponent.kind === "number" ? number({ num: e.exponent.value.den, den: 1 }) : undefined;
+  return isRoot(e) && contains(e.base, unknown) ? number({ num: e.exponent.value.den, den: 1 }) : undefined;
 }
 
 function isRadical(unknown: string): (e: Expression) => boolean {
@@ -48,7 +47,7 @@ function hasRadical(e: Expression, unknown: string): boolean {
 function raised(e: Expression, unknown: string, steps: Step[]): Expression | undefined {
   const [left = ZERO, right = ZERO] = e.kind === "relation" ? e.operands : [];
   const difference = simplify(subtract(left, right)).expression;
-  const terms = difference.kind === "sum" ? difference.terms : [difference];
+  const terms = termsOf(difference);
   const candidates = terms.filter((term) => hasRadical(term, unknown));
   // The longest term first: the others are then simpler to square.
   const chosen = candidates.reduce<Expression | undefined>((best, term) => (!best || text(term).length > text(best).length ? term : best), undefined);

@@ -1,7 +1,7 @@
 import { NOWHERE } from "../derivation/nowhere.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { call, divide, equation, HALF, logic, name, negate, number, ONE, PI, power, product, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
+import { contains, type Expression, equal, findAll, termsOf } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { factor } from "../polynomial/factor.ts";
@@ -201,7 +201,7 @@ function asSingleWave({ task, angle }: Angular, solve: Solve): Solved | undefine
   const [left = ZERO, right = ZERO] = task.equation.operands;
   const waves = asSumOfWaves(subtract(left, right));
   if (!waves) return undefined;
-  const terms = waves.kind === "sum" ? waves.terms : [waves];
+  const terms = termsOf(waves);
   const [own, ...more] = terms.filter((term) => contains(term, task.unknown));
   if (!own || more.length > 0) return undefined;
   const after = equation(own, simplify(negate(sum(...terms.filter((term) => term !== own)))).expression);

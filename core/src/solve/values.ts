@@ -1,5 +1,5 @@
 import { call, divide, MINUS_ONE, negate, number, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
-import { type Expression, equal, findAll, freeNames, isReciprocal } from "../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
 import { opposite } from "../expression/functions/arguments.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
@@ -44,7 +44,6 @@ const LONGER = 4;
 function withoutRootsBelow(e: Expression): Expression {
   const isBelow = (part: Expression): boolean => isReciprocal(part) && part.kind === "power" && part.base.kind === "sum" && freeNames(part).size === 0;
   const below = findAll(e, isBelow);
-  const isRoot = (part: Expression): boolean => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1;
   const above = below.some((part) => findAll(part, isRoot).length > 0) ? rationalised(e) : undefined;
   return above && complexity(above) <= complexity(e) + LONGER ? above : e;
 }

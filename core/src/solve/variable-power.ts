@@ -1,7 +1,7 @@
 import { step } from "../derivation/step.ts";
 import { approximateValue } from "../expression/ball-value.ts";
 import { call, divide, equation, isPositiveConstant, logic, negate, ONE, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, factorsOf, freeNames } from "../expression/expression.ts";
 import { opposite } from "../expression/functions/arguments.ts";
 import { isWhole } from "../expression/whole.ts";
 import { text } from "../notation/text.ts";
@@ -73,7 +73,7 @@ function variablePower({ equation: { operands }, unknown, assumptions }: Task): 
     const { base } = own;
     if (!contains(base, unknown) && freeNames(base).size > 0) continue;
     if (isPositiveConstant(base) || isWhole(own.exponent) || decide(relation(base, ">", ZERO), assumptions) === true) continue;
-    const factors = other.kind === "product" ? other.factors : [other];
+    const factors = factorsOf(other);
     const powers = factors.map((factor) => exponentOf(factor, base));
     const exponent = simplify(subtract(own.exponent, sum(...powers))).expression;
     const value = divide(product(...factors.filter((_, k) => equal(powers[k] ?? ZERO, ZERO))), ONE);

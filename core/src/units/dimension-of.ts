@@ -1,5 +1,5 @@
 import { splitCoefficient } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { type Expression, factorsOf, freeNames } from "../expression/expression.ts";
 import * as rational from "../number/rational.ts";
 import { type Dimension, equal, multiply, NO_DIMENSION, power } from "./dimension.ts";
 
@@ -109,7 +109,7 @@ function common(parts: readonly Expression[], at: (part: Expression) => Found): 
 /** A product of powers of names, with no factor but −1. */
 function isLiteral(part: Expression): boolean {
   const { coefficient, rest } = splitCoefficient(part);
-  const factors = rest.kind === "product" ? rest.factors : [rest];
+  const factors = factorsOf(rest);
   return (
     coefficient.den === 1 &&
     Math.abs(Number(coefficient.num)) === 1 &&

@@ -1,5 +1,5 @@
 import { call, divide, name, negate, number, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
-import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
+import { contains, type Expression, equal, factorsOf, findAll } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { partialFractionsWithSteps } from "../../rewrite/forms/partial-fractions.ts";
@@ -27,7 +27,7 @@ export const FRACTIONS: Rule = (f, search) => {
 
 /** (p x + q)/(a x² + b x + c)^n. */
 function overQuadratic(f: Expression, { variable, assumptions }: Search): Antiderivative | undefined {
-  const factors = f.kind === "product" ? f.factors : [f];
+  const factors = factorsOf(f);
   const bottom = factors.find(
     (factor) => factor.kind === "power" && contains(factor.base, variable) && factor.exponent.kind === "number" && factor.exponent.value.num < 0,
   );

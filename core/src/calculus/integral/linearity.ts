@@ -1,12 +1,12 @@
 import { product, sum } from "../../expression/construct.ts";
-import { contains, type Expression } from "../../expression/expression.ts";
+import { contains, type Expression, termsOf } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { type Antiderivative, integralStep, type Search, splitConstant } from "./rule.ts";
 
 /** A sum term by term, constant factors before the integral; undefined where one of the terms is not found. */
 export function byTerms(f: Expression, { variable, integrate }: Search): Antiderivative | undefined {
-  const terms = f.kind === "sum" ? f.terms : [f];
+  const terms = termsOf(f);
   const parts: { readonly constant: Expression; readonly rest: Expression; readonly found: Antiderivative }[] = [];
   for (const term of terms) {
     const { constant, rest } = contains(term, variable) ? splitConstant(term, variable) : { constant: term, rest: product() };
@@ -25,5 +25,5 @@ export function byTerms(f: Expression, { variable, integrate }: Search): Antider
 
 /** A factor before a sum goes to each of its terms. */
 function timesEach(factor: Expression, e: Expression): Expression {
-  return sum(...(e.kind === "sum" ? e.terms : [e]).map((term) => simplify(product(factor, term)).expression));
+  return sum(...termsOf(e).map((term) => simplify(product(factor, term)).expression));
 }

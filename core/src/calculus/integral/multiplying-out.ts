@@ -1,5 +1,5 @@
 import { product, sum } from "../../expression/construct.ts";
-import { contains, type Expression, equal } from "../../expression/expression.ts";
+import { contains, type Expression, equal, factorsOf, termsOf } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { BASIC } from "./basic.ts";
@@ -30,11 +30,11 @@ function concludedFrom(f: Expression, open: Expression, { value, steps }: Antide
 
 /** Whole powers of sums and products of sums term by term; undefined where there is none, or there are too many terms. */
 function multipliedOut(f: Expression, variable: string): Expression | undefined {
-  const factors = (f.kind === "product" ? f.factors : [f]).flatMap(repeated);
+  const factors = factorsOf(f).flatMap(repeated);
   if (!factors.some((factor) => factor.kind === "sum" && contains(factor, variable))) return undefined;
   let terms: readonly Expression[] = [product()];
   for (const factor of factors) {
-    const own = factor.kind === "sum" ? factor.terms : [factor];
+    const own = termsOf(factor);
     if (terms.length * own.length > MOST_TERMS) return undefined;
     terms = terms.flatMap((term) => own.map((part) => product(term, part)));
   }

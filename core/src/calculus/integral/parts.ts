@@ -1,5 +1,5 @@
 import { call, divide, name, negate, ONE, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
-import { contains, type Expression, findAll } from "../../expression/expression.ts";
+import { contains, type Expression, factorsOf, findAll, termsOf } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
@@ -16,7 +16,7 @@ const LASTING: ReadonlySet<string> = new Set(["sin", "cos", "sinh", "cosh"]);
 /** Integration by parts, ∫ u v′ = u v − ∫ u′ v: a logarithm or an inverse function, or a polynomial beside e^x, sin x or cos x, as u. */
 export const PARTS: Rule = (f, search) => {
   const { variable } = search;
-  const factors = f.kind === "product" ? f.factors : [f];
+  const factors = factorsOf(f);
   const logarithmic = factors.find((factor) => isLogarithmic(factor));
   if (logarithmic) {
     const rest = product(...factors.filter((factor) => factor !== logarithmic));
@@ -48,7 +48,7 @@ function byParts(f: Expression, u: Expression, slope: Expression, { variable, in
   const rest = integrate(left);
   if (!rest) return undefined;
   const both = product(u, v.value);
-  const value = sum(both, ...(rest.value.kind === "sum" ? rest.value.terms : [rest.value]).map(negate));
+  const value = sum(both, ...termsOf(rest.value).map(negate));
   const { constant, rest: inner } = splitConstant(left, variable);
   const open = subtract(both, product(constant, indefiniteIntegral(inner, variable)));
   const said = integralStep("integrate by parts", [text(u), text(slope), text(v.value)], f, variable, open);

@@ -1,5 +1,5 @@
 import { call, divide, HALF, name, negate, number, power, product, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
-import { contains, type Expression, equal } from "../../expression/expression.ts";
+import { contains, type Expression, equal, factorsOf } from "../../expression/expression.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { possibleSigns } from "../../rewrite/sign.ts";
 import { expand, simplify } from "../../rewrite/simplify.ts";
@@ -16,7 +16,7 @@ const POSITIVE = 4;
  * follow from p = Q′ R + Q R′/2 + λ from the highest down.
  */
 export const QUADRATIC_ROOT: Rule = (f, { variable, assumptions }) => {
-  const factors = f.kind === "product" ? f.factors : [f];
+  const factors = factorsOf(f);
   const root = factors.find((factor) => contains(factor, variable) && powerOf(factor)?.exponent.den === 2);
   const own = root && powerOf(root);
   if (!own) return undefined;

@@ -1,5 +1,5 @@
 import { call, number, power, product, sqrt, subtract, sum, TWO } from "../../expression/construct.ts";
-import { contains, type Expression, findAll } from "../../expression/expression.ts";
+import { contains, type Expression, findAll, isRoot } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { hasAngles } from "../../rewrite/angles.ts";
 import { inOne } from "../../rewrite/forms/angle-forms.ts";
@@ -15,8 +15,6 @@ export function withoutRootsOfSquares(e: Expression, variable: string, assumptio
     .find((root) => findAll(root, (part) => isRoot(part) && contains(part, variable)).length === 0);
   return plain ? power(plain, whole) : inner;
 }
-
-const isRoot = (part: Expression): boolean => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1;
 
 function squareForms(radicand: Expression): readonly Expression[] {
   if (!hasAngles(radicand)) return [radicand];

@@ -1,5 +1,5 @@
 import { divide, name, number, power, product, subtract } from "../../expression/construct.ts";
-import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
+import { contains, type Expression, equal, findAll, isRoot } from "../../expression/expression.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import * as integer from "../../number/integer.ts";
@@ -14,10 +14,7 @@ const LARGEST_DEGREE = 6;
 /** A root of a x + b beside rational functions of x: with u for the root, x = (u^n − b)/a makes everything rational. */
 export const ROOT_SUBSTITUTION: Rule = (f, search) => {
   const { variable } = search;
-  const roots = findAll(
-    f,
-    (part) => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1 && contains(part.base, variable),
-  );
+  const roots = findAll(f, (part) => isRoot(part) && contains(part.base, variable));
   const [first] = roots;
   if (first?.kind !== "power") return undefined;
   const { base } = first;

@@ -1,7 +1,7 @@
 import type { Pieces, RuleName } from "../../derivation/rules.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { product } from "../../expression/construct.ts";
-import { contains, type Expression, equal } from "../../expression/expression.ts";
+import { contains, type Expression, equal, factorsOf } from "../../expression/expression.ts";
 
 /** An antiderivative and the way to it; no steps where it is one of the basic integrals, or a sum of such. */
 export interface Antiderivative {
@@ -34,7 +34,7 @@ export function integralStep<Name extends RuleName>(
 
 /** The factor free of the variable, and the rest. */
 export function splitConstant(f: Expression, variable: string): { readonly constant: Expression; readonly rest: Expression } {
-  const factors = f.kind === "product" ? f.factors : [f];
+  const factors = factorsOf(f);
   return {
     constant: product(...factors.filter((factor) => !contains(factor, variable))),
     rest: product(...factors.filter((factor) => contains(factor, variable))),

@@ -1,4 +1,4 @@
-import { type Expression, equal, findAll } from "../../expression/expression.ts";
+import { type Expression, equal, factorsOf, findAll } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { asSumOfWaves } from "../../rewrite/harmonics.ts";
 import { integralStep, type Rule } from "./rule.ts";
@@ -7,7 +7,7 @@ const isWave = (part: Expression): boolean => part.kind === "call" && (part.name
 
 /** Products of waves of different angles, written as sums. */
 export const MIXED_WAVES: Rule = (f, search) => {
-  const factors = f.kind === "product" ? f.factors : [f];
+  const factors = factorsOf(f);
   const angles = factors.flatMap((factor) => (factor.kind === "call" && isWave(factor) ? factor.args : []));
   return angles.length === factors.length && angles.some((angle) => !equal(angle, angles[0] ?? angle)) ? WAVES(f, search) : undefined;
 };

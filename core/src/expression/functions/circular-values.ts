@@ -2,8 +2,7 @@ import * as integer from "../../number/integer.ts";
 import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
 import { divide, HALF, negate, number, ONE, PI, product, splitCoefficient, sqrt, subtract, sum, ZERO } from "../construct.ts";
-import type { Expression } from "../expression.ts";
-import { equal } from "../expression.ts";
+import { type Expression, equal, termsOf } from "../expression.ts";
 import { piMultiple } from "./arguments.ts";
 
 const quarter = (e: Expression): Expression => divide(e, number(4));
@@ -46,7 +45,7 @@ const anglesOfSines = anglesOf(SINES);
 
 /** The product of two sums of surds, every term by every term. */
 function distributed(a: Expression, b: Expression): Expression {
-  const terms = (e: Expression): readonly Expression[] => (e.kind === "sum" ? e.terms : [e]);
+  const terms = (e: Expression): readonly Expression[] => termsOf(e);
   return sum(...terms(a).flatMap((left) => terms(b).map((right) => product(left, right))));
 }
 

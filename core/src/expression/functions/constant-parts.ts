@@ -1,5 +1,5 @@
 import { I, isPositiveConstant, product, sum, ZERO } from "../construct.ts";
-import { type Expression, equal } from "../expression.ts";
+import { type Expression, equal, factorsOf } from "../expression.ts";
 
 /** A number written with i, taken apart. */
 export interface Parts {
@@ -20,7 +20,7 @@ export function constantParts(e: Expression): Parts | undefined {
   const real: Expression[] = [];
   const imaginary: Expression[] = [];
   for (const term of e.kind === "sum" ? e.terms : [e]) {
-    const factors = term.kind === "product" ? term.factors : [term];
+    const factors = factorsOf(term);
     const others = factors.filter((factor) => !equal(factor, I));
     if (!others.every(isRealConstant)) return undefined;
     if (others.length === factors.length) real.push(term);

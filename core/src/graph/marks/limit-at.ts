@@ -2,7 +2,7 @@ import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
 import { approximateValue } from "../../expression/ball-value.ts";
 import { call, divide, E, negate, number, ONE, power, product, sum, ZERO } from "../../expression/construct.ts";
 import { curveDomain } from "../../expression/domain.ts";
-import { contains, type Expression, freeNames, isReciprocal } from "../../expression/expression.ts";
+import { contains, type Expression, factorsOf, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { family } from "../../expression/functions/registry.ts";
 import { substitute } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
@@ -97,7 +97,7 @@ function valueAt(e: Expression, variable: string, x: Expression): Expression | u
 
 /** Of a product: numerator over denominator, or a factor that grows beyond all bounds over the reciprocal of the rest. */
 function ofQuotient(e: Expression, to: Approach): Expression | undefined {
-  const factors = e.kind === "product" ? e.factors : [e];
+  const factors = factorsOf(e);
   const below = factors.filter(isReciprocal);
   const above = factors.filter((factor) => !isReciprocal(factor));
   const turned = below.map((part) => (part.kind === "power" ? power(part.base, negate(part.exponent)) : part));

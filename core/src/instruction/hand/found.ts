@@ -1,4 +1,5 @@
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { alternativesOf, isEquation, sidesOf } from "../../expression/statement.ts";
 import { withRanges } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import { solveEquation } from "../../solve/equation.ts";
@@ -35,15 +36,10 @@ export function foundIn(set: SolutionSet, unknown: string, proven: boolean): Fou
   return { entries, proven, letter: set.solutions.flatMap(({ integers }) => integers)[0] };
 }
 
-/** The alternatives of a statement joined by “or”. */
-export function alternativesIn(statement: Expression): readonly Expression[] {
-  return statement.kind === "logic" && statement.operator === "or" ? statement.items : [statement];
-}
-
 /** The values where a statement does nothing but list them: x = 2 or x = 3. */
 export function listedValues(statement: Expression, unknown: string): readonly Expression[] | undefined {
-  const values = alternativesIn(statement).map((one) => {
-    const [left, right] = one.kind === "relation" && one.comparisons.length === 1 && one.comparisons[0] === "=" ? one.operands : [];
+  const values = alternativesOf(statement).map((one) => {
+    const [left, right] = sidesOf(one);
     return left?.kind === "name" && left.name === unknown && right && !contains(right, unknown) ? right : undefined;
   });
   return values.every((value) => value !== undefined) ? values : undefined;
@@ -67,7 +63,7 @@ export function solutionsOf(
     };
   }
   const found: Found[] = [];
-  for (const alternative of alternativesIn(statement)) {
+  for (const alternative of alternativesOf(statement)) {
     const one = solved(alternative, unknown, scope, assumptions);
     if (!one) return undefined;
     found.push(one);
@@ -81,7 +77,7 @@ export function solutionsOf(
 
 function solved(statement: Expression, unknown: string, scope: Scope, assumptions: readonly Expression[]): Found | undefined {
   const equation = withRanges(statement, new Map([[unknown, rangeOf(scope.kind === "complex" ? "complex" : "reals")]]));
-  if (equation.kind !== "relation" || equation.comparisons.length !== 1 || equation.comparisons[0] !== "=") return undefined;
+  if (!isEquation(equation)) return undefined;
   const all = [...assumptions, ...scope.facts];
   const facts = all.filter((fact) => contains(fact, unknown));
   const known = all.filter((fact) => !facts.includes(fact));

@@ -1,11 +1,11 @@
 import { negate, subtract, sum } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
+import { alternativesOf, sidesOf } from "../../expression/statement.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import { decide } from "../../rewrite/sign.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { zeroTest } from "../../rewrite/zero-test.ts";
-import { alternativesIn } from "./found.ts";
 
 const MOST_SIGNS = 4;
 
@@ -18,8 +18,8 @@ export type Gain = "squaring" | "domain";
  */
 export function gainOf(before: Expression, value: Expression, unknown: string): Gain | undefined {
   const at = new Map([[unknown, value]]);
-  const gains = alternativesIn(before).map((one): Gain | undefined => {
-    const [left, right] = one.kind === "relation" && one.comparisons[0] === "=" ? one.operands : [];
+  const gains = alternativesOf(before).map((one): Gain | undefined => {
+    const [left, right] = sidesOf(one);
     if (!left || !right) return undefined;
     if (realDomain(one).some((condition) => decide(simplify(substitute(condition, at)).expression, []) === false)) return "domain";
     const conjugate = conjugates(left, right, unknown).some((difference) => zeroTest(substitute(difference, at)).kind === "zero");

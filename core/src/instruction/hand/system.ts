@@ -1,6 +1,6 @@
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { sideDifference } from "../../expression/statement.ts";
+import { alternativesOf, isEquation, sideDifference, sidesOf } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { equalityTest, zeroTest } from "../../rewrite/zero-test.ts";
@@ -9,7 +9,6 @@ import { NO_STEPS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
 import type { Environment } from "../environment.ts";
 import { putIn } from "../put-in.ts";
-import { alternativesIn } from "./found.ts";
 import type { Question } from "./question.ts";
 
 interface Said {
@@ -42,7 +41,7 @@ export function judgeAgainstSystem(question: Question, claimed: Expression, envi
 function sayOfSolutions(set: SolutionSet, proven: boolean, claimed: Expression, line: number, assumptions: readonly Expression[]): Said {
   if (set.solutions.some(({ integers }) => integers.length > 0))
     return { holds: undefined, verdict: "loose", sentence: `line ${line} has families of solutions, which were not compared` };
-  const lists = alternativesIn(claimed).map((one) => valuesIn(one, set.variables));
+  const lists = alternativesOf(claimed).map((one) => valuesIn(one, set.variables));
   return lists.every((list) => list !== undefined) ? sayList(set, proven, lists, line, assumptions) : sayFollows(set, proven, claimed, line, assumptions);
 }
 
@@ -50,7 +49,7 @@ function sayOfSolutions(set: SolutionSet, proven: boolean, claimed: Expression, 
 function valuesIn(statement: Expression, unknowns: readonly string[]): Values | undefined {
   const parts = statement.kind === "logic" && statement.operator === "and" ? statement.items : [statement];
   const pairs = parts.map((part): readonly [string, Expression] | undefined => {
-    const [left, right] = part.kind === "relation" && part.comparisons.length === 1 && part.comparisons[0] === "=" ? part.operands : [];
+    const [left, right] = sidesOf(part);
     const isValue = right && left?.kind === "name" && unknowns.includes(left.name) && !unknowns.some((unknown) => freeNames(right).has(unknown));
     return isValue && left?.kind === "name" ? [left.name, right] : undefined;
   });
@@ -93,7 +92,7 @@ function sayFollows(set: SolutionSet, proven: boolean, claimed: Expression, line
       const decisive = e.operator === "or";
       return parts.includes(decisive) ? decisive : parts.includes(undefined) ? undefined : !decisive;
     }
-    if (e.kind !== "relation" || e.comparisons.length !== 1 || e.comparisons[0] !== "=") return undefined;
+    if (!isEquation(e)) return undefined;
     const { kind } = zeroTest(substitute(sideDifference(e), values), [...assumptions, ...conditions]);
     return kind === "undecided" ? undefined : kind === "zero";
   };

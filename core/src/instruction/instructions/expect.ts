@@ -4,7 +4,7 @@ import type { Check, Verdict } from "../../check/verdict.ts";
 import { ballValue } from "../../expression/ball-value.ts";
 import { equation, logic, name, subtract } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { alternatives } from "../../expression/statement.ts";
+import { alternatives, alternativesOf } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
@@ -124,8 +124,8 @@ function decimal(e: Expression): string {
 /** One alternative of the author's answer: a value for each name. */
 type Claimed = ReadonlyMap<string, Expression>;
 
-function alternativesOf(claimed: Expression, unknown: string, environment: Environment): readonly Claimed[] {
-  const items = claimed.kind === "logic" && claimed.operator === "or" ? claimed.items : [claimed];
+function claimedAlternatives(claimed: Expression, unknown: string, environment: Environment): readonly Claimed[] {
+  const items = alternativesOf(claimed);
   return items.map((item) => {
     const parts = item.kind === "logic" && item.operator === "and" ? item.items : [item];
     return new Map(
@@ -147,7 +147,7 @@ function againstSolutions(
 ): Outcome {
   const { set } = answer;
   const [unknown = "x"] = set.variables;
-  const claims = alternativesOf(claimed, unknown, environment);
+  const claims = claimedAlternatives(claimed, unknown, environment);
   const actual = set.solutions.length > 0 ? set.solutions : set.complexSolutions;
   const families = againstFamilies(claims, set, unknown, line, environment);
   if (families) return families;

@@ -1,5 +1,6 @@
 import { name as nameOf } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
+import { isEquation } from "../../expression/statement.ts";
 import { optimumScene } from "../../graph/solution-scene.ts";
 import { optimise } from "../../solve/optima/constrained.ts";
 import type { OptimumTask, Wanted } from "../../solve/optima/optimum.ts";
@@ -72,7 +73,6 @@ function carryOut(
   const keep = new Set(variables);
   const before = putIn(typed, environment, keep);
   const relations = conditions.map((one) => putIn(one, environment, keep).expression);
-  const isEquation = (e: Expression): e is Expression & { kind: "relation" } => e.kind === "relation" && e.comparisons.length === 1 && e.comparisons[0] === "=";
   const bounds = interval ? intervalFacts(nameOf(only), interval).map((fact) => putIn(fact, environment, keep).expression) : [];
   const assumptions = environment.assumptions.map((fact) => putIn(fact, environment, keep).expression);
   const touches = (fact: Expression): boolean => [...freeNames(fact)].some((letter) => keep.has(letter));

@@ -1,5 +1,6 @@
 import { equation as equationOf, logic as logicOf, name as nameOf, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
+import { isEquation } from "../../expression/statement.ts";
 import { withRanges } from "../../expression/substitute.ts";
 import { equationScene, systemScene } from "../../graph/solution-scene.ts";
 import { solveForAllLetters } from "../../solve/equation.ts";
@@ -32,7 +33,7 @@ export const SOLVE: Instruction = {
     const span = { from: start, to: sentence.next.span.from };
     if (statement.kind === "logic" && statement.operator === "and") return readSystem(statement.items, sentence, span);
     const equation = statement.kind === "relation" || statement.kind === "logic" ? statement : equationOf(statement, ZERO);
-    if (equation.kind !== "relation" || equation.comparisons.length !== 1 || equation.comparisons[0] !== "=") {
+    if (!isEquation(equation)) {
       return sentence.fail("an equation with one “=” was expected here; inequalities and alternatives cannot be solved yet", span);
     }
     const named = sentence.takeWords("for") ? sentence.name("the unknown") : undefined;
@@ -45,7 +46,6 @@ export const SOLVE: Instruction = {
 
 /** Several equations joined by “and”, for the names after “for” or all that are free. */
 function readSystem(items: readonly Expression[], sentence: Sentence, span: { from: number; to: number }): Reading {
-  const isEquation = (item: Expression): boolean => item.kind === "relation" && item.comparisons.length === 1 && item.comparisons[0] === "=";
   const equations = items.flatMap((item) => (item.kind === "relation" && isEquation(item) ? [item] : []));
   const facts = items.filter((item) => !isEquation(item));
   if (equations.length === 0 || facts.some((fact) => fact.kind !== "relation")) sentence.fail("equations with one “=” each were expected here", span);

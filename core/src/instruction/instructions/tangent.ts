@@ -5,6 +5,7 @@ import { step } from "../../derivation/step.ts";
 import { approximateValue } from "../../expression/ball-value.ts";
 import { equation, name, product, subtract, sum, tuple } from "../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { sidesOf } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { expand, simplify } from "../../rewrite/simplify.ts";
@@ -25,7 +26,7 @@ export const TANGENT: Instruction = {
     sentence.expectWords("at");
     const from = sentence.next.span.from;
     const place = sentence.expression("the place, such as x = 1");
-    const [unknown, value] = place.kind === "relation" && place.comparisons.length === 1 && place.comparisons[0] === "=" ? place.operands : [];
+    const [unknown, value] = sidesOf(place);
     sentence.expectEnd();
     if (unknown?.kind !== "name" || !value || contains(value, unknown.name))
       return sentence.fail("the place was expected here, such as x = 1", { from, to: sentence.source.length });

@@ -20,7 +20,7 @@ import {
   TWO,
   ZERO,
 } from "../../expression/construct.ts";
-import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { type Expression, equal, factorsOf, findAll, freeNames } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import * as poly from "../../polynomial/multivariate.ts";
@@ -206,7 +206,7 @@ function pairsJoined(e: Expression): Expression {
   if (inner.kind !== "sum") return inner;
   const waves = inner.terms.flatMap((term) => {
     const { coefficient, rest } = splitCoefficient(term);
-    const factors = rest.kind === "product" ? rest.factors : [rest];
+    const factors = factorsOf(rest);
     const wave = factors.find((factor) => factor.kind === "call" && (factor.name === "sin" || factor.name === "cos"));
     if (wave?.kind !== "call") return [];
     const others = product(number(coefficient), ...factors.filter((factor) => factor !== wave));

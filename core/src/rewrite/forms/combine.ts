@@ -1,5 +1,5 @@
 import { isNumber, negate, number, ONE, power, product, splitCoefficient, sum } from "../../expression/construct.ts";
-import { type Expression, equal, findAll, isReciprocal } from "../../expression/expression.ts";
+import { type Expression, equal, factorsOf, findAll, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
@@ -21,7 +21,7 @@ export function combineWithSteps(e: Expression): Rewriting {
     nestedDenominator(way);
     const kernels = new Kernels();
     const start = way.current;
-    const terms = (start.kind === "sum" ? start.terms : [start]).map((term) => quotientOf(term, kernels));
+    const terms = termsOf(start).map((term) => quotientOf(term, kernels));
     const common = terms.map(({ below }) => below).reduce(leastCommonMultiple);
     const numerators = terms.map(({ above, below }) => poly.multiply(above, quotient(common, below)));
     const shownDenominator = factoredExpression(common, kernels);
@@ -55,7 +55,7 @@ export function combineWithSteps(e: Expression): Rewriting {
 
 /** A product that divides by a sum of fractions: that sum is combined first, then its reciprocal taken. */
 function nestedDenominator(way: Way): void {
-  const factors = way.current.kind === "product" ? way.current.factors : [way.current];
+  const factors = factorsOf(way.current);
   const nested = factors.find((factor) => isReciprocal(factor) && factor.kind === "power" && findAll(factor.base, isReciprocal).length > 0);
   if (nested?.kind !== "power" || !isNumber(nested.exponent, -1)) return;
   const below = combineWithSteps(nested.base).expression;
@@ -78,7 +78,7 @@ interface Quotient {
 
 /** A term as a quotient of polynomials as it stands, without cancelling: so what cancels can be shown. */
 function quotientOf(term: Expression, kernels: Kernels): Quotient {
-  const factors = term.kind === "product" ? term.factors : [term];
+  const factors = factorsOf(term);
   let [above, below] = [poly.ONE, poly.ONE];
   for (const part of factors) {
     const negative = part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.num < 0;

@@ -1,5 +1,5 @@
 import { call, negate, number, product, sum } from "../../expression/construct.ts";
-import { type Expression, equal, findAll, isReciprocal } from "../../expression/expression.ts";
+import { type Expression, equal, factorsOf, findAll, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
 import { plus, type Syntax } from "../../notation/syntax.ts";
@@ -63,7 +63,7 @@ function shouldShow(start: Expression, parts: readonly Expression[]): boolean {
 
 /** The terms of a single product of sums, each times each, before anything is collected; undefined where that is not worth showing. */
 function rawTerms(e: Expression): readonly Expression[] | undefined {
-  const factors = (e.kind === "product" ? e.factors : [e]).flatMap(repeated);
+  const factors = factorsOf(e).flatMap(repeated);
   const sums = factors.filter((factor) => factor.kind === "sum");
   if (sums.length !== 2 || factors.some((factor) => factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num < 0))
     return undefined;
@@ -115,7 +115,7 @@ const isPowerOfSum = (factor: Expression): boolean =>
 function multipliedOut(e: Expression, only?: "products" | "powers"): Expression {
   const inner = mapChildren(e, (child) => multipliedOut(child, only));
   if (inner.kind !== "product" && !isPowerOfSum(inner)) return inner.kind === "sum" ? sum(...inner.terms) : inner;
-  const factors = inner.kind === "product" ? inner.factors : [inner];
+  const factors = factorsOf(inner);
   const below = factors.filter(isReciprocal);
   const above = factors.filter((factor) => !isReciprocal(factor));
   const open = above.filter((factor) => only === undefined || (only === "powers" ? isPowerOfSum(factor) : !isPowerOfSum(factor)));
@@ -124,7 +124,7 @@ function multipliedOut(e: Expression, only?: "products" | "powers"): Expression 
   if (only === "powers") return product(...kept, numerator, ...below);
   // Over a sum the fraction stays one; over a monomial each term is divided.
   if (below.some((factor) => factor.kind === "power" && factor.base.kind === "sum")) return product(...kept, numerator, ...below);
-  const terms = numerator.kind === "sum" ? numerator.terms : [numerator];
+  const terms = termsOf(numerator);
   return sum(...terms.map((term) => (below.length > 0 ? simplify(product(...kept, term, ...below)).expression : product(...kept, term))));
 }
 

@@ -19,7 +19,7 @@ import {
   TWO,
   ZERO,
 } from "../../expression/construct.ts";
-import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames, termsOf } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import * as integer from "../../number/integer.ts";
@@ -149,7 +149,7 @@ function grouped(way: Way, rest: Polynomial, factors: readonly Multiple<Polynomi
     return false;
   const common = withPositiveLead(polynomialExpression(q.factor, kernels));
   const other = withPositiveLead(polynomialExpression(p.factor, kernels));
-  const terms = other.kind === "sum" ? other.terms : [other];
+  const terms = termsOf(other);
   way.to("group the terms", [], whole(sum(...terms.map((term) => product(term, common)))));
   way.to("take out a factor", [text(common)], whole(product(other, common)));
   return true;

@@ -15,7 +15,7 @@ import {
   TWO,
   ZERO,
 } from "../../expression/construct.ts";
-import { type Expression, ExpressionMap, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { type Expression, ExpressionMap, equal, factorsOf, findAll, freeNames, isRoot } from "../../expression/expression.ts";
 import { opposite } from "../../expression/functions/arguments.ts";
 import { mayBeComplex } from "../../expression/realness.ts";
 import { mapChildren } from "../../expression/substitute.ts";
@@ -54,7 +54,7 @@ export function rootsOut(e: Expression, assumptions: readonly Expression[]): Exp
 export function evenPowersOut(e: Expression, assumptions: readonly Expression[]): Expression {
   const inner = mapChildren(e, (child) => evenPowersOut(child, assumptions));
   if (inner.kind !== "power" || inner.exponent.kind !== "number" || !rational.equal(inner.exponent.value, rational.HALF)) return inner;
-  const factors = inner.base.kind === "product" ? inner.base.factors : [inner.base];
+  const factors = factorsOf(inner.base);
   const squares = factors.filter(
     (factor) =>
       factor.kind === "power" &&
@@ -91,7 +91,7 @@ export function joinedRoots(e: Expression): Expression {
 /** A factor as a rational power of something: (x^(1/3))^2 is x^(2/3). */
 function rationalPowerOf(e: Expression): { base: Expression; exponent: rational.Rational } {
   if (e.kind !== "power" || e.exponent.kind !== "number" || e.base.kind === "number") return { base: e, exponent: rational.ONE };
-  const root = e.base.kind === "power" && e.base.exponent.kind === "number" && e.base.exponent.value.den !== 1 ? e.base : undefined;
+  const root = isRoot(e.base) ? e.base : undefined;
   if (root?.exponent.kind === "number") return { base: root.base, exponent: rational.multiply(root.exponent.value, e.exponent.value) };
   return { base: e.base, exponent: e.exponent.value };
 }
@@ -206,7 +206,7 @@ export function withNaturalLogarithm(e: Expression): Rewriting {
 export function withoutInverses(e: Expression): Expression {
   const inner = mapChildren(e, withoutInverses);
   if (inner.kind === "power" && equal(inner.base, E)) {
-    const factors = inner.exponent.kind === "product" ? inner.exponent.factors : [inner.exponent];
+    const factors = factorsOf(inner.exponent);
     const logarithm = factors.find((factor) => factor.kind === "call" && factor.name === "ln");
     const [u] = logarithm?.kind === "call" ? logarithm.args : [];
     return u ? power(u, product(...factors.filter((factor) => factor !== logarithm))) : inner;

@@ -1,5 +1,5 @@
 import { equation, I, logic, MINUS_ONE, name, negate, ONE, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
-import { contains, type Expression, equal } from "../../expression/expression.ts";
+import { contains, type Expression, equal, factorsOf, termsOf } from "../../expression/expression.ts";
 import { alternatives } from "../../expression/statement.ts";
 import { present } from "../../notation/present.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
@@ -21,10 +21,10 @@ interface SquareForm {
 function squareForm(q: Quadratic): SquareForm | undefined {
   const { unknown } = q.form.task;
   const difference = subtract(q.form.left, q.form.right);
-  const terms = difference.kind === "sum" ? difference.terms : [difference];
+  const terms = termsOf(difference);
   const [only, ...others] = terms.filter((term) => contains(term, unknown));
   if (only && others.length === 0) {
-    const factors = only.kind === "product" ? only.factors : [only];
+    const factors = factorsOf(only);
     const squares = factors.filter((factor) => contains(factor, unknown));
     const [square] = squares;
     if (squares.length === 1 && square?.kind === "power" && equal(square.exponent, TWO) && polynomialCoefficients(square.base, unknown)?.length === 2) {

@@ -202,7 +202,7 @@ function expandedQuotient(constant: Expression, slope: Expression): Expression {
 /** An equation that is a product = 0: one case for each factor. */
 function byFactors(state: State): Branches | undefined {
   for (const own of state.equations) {
-    const factors = factorsOf(own, state);
+    const factors = zeroFactors(own, state);
     if (!factors || factors.length < 2) continue;
     const [unknown = ""] = unknownsIn(own, state);
     const parts = factors.map((one) => equation(one, ZERO));
@@ -225,7 +225,7 @@ function byFactors(state: State): Branches | undefined {
   return undefined;
 }
 
-function factorsOf(own: Relation, state: State): readonly Expression[] | undefined {
+function zeroFactors(own: Relation, state: State): readonly Expression[] | undefined {
   return whereRational(() => {
     const kernels = new Kernels();
     for (const unknown of state.unknowns) kernels.index(name(unknown));

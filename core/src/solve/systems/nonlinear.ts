@@ -3,7 +3,8 @@ import { zeroForms } from "../../calculus/system-root.ts";
 import { step } from "../../derivation/step.ts";
 import { equation, logic, name, number, power, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
-import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames, isRoot } from "../../expression/expression.ts";
+import { isEquation } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { plain } from "../../notation/plain.ts";
 import { text } from "../../notation/text.ts";
@@ -76,7 +77,7 @@ function reasonOf(solutions: readonly Solution[], { unknowns, domain }: SystemTa
   if (!complete) return "not all solutions of one of the equations could be found";
   const kind = domain === "real" ? "real " : "";
   if (solutions.length === 0) return `every case was followed to its end, and none leaves a ${kind}solution`;
-  const needed = solutions.flatMap(({ conditions }) => conditions.filter((condition) => condition.kind === "relation" && condition.comparisons[0] === "="));
+  const needed = solutions.flatMap(({ conditions }) => conditions.filter((condition) => isEquation(condition)));
   if (needed.length > 0) return `every case was followed to its end; unless ${needed.map(plain).join(" and ")} the equations contradict each other`;
   const free = [...new Set(solutions.flatMap((one) => one.free))];
   if (free.length > 0) return `every case was followed to its end; ${free.join(" and ")} may take any value`;
@@ -170,7 +171,7 @@ function commonPart(equations: readonly Expression[], unknown: string, unknowns:
     if (left.every((one) => !contains(one, unknown))) return part;
   }
   // Roots: the unknown itself may stand beside them, as the root's power.
-  const root = parts.find((part) => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.den !== 1 && part.base.kind === "name");
+  const root = parts.find((part) => isRoot(part) && part.base.kind === "name");
   if (root) return root;
   return name(unknown);
 }
@@ -178,8 +179,7 @@ function commonPart(equations: readonly Expression[], unknown: string, unknowns:
 function solveNamed(task: SystemTask, named: readonly Named[]): Branches | undefined {
   const table = named.flatMap(({ letter, meaning, unknown }) => {
     const own = { part: meaning, by: name(letter) };
-    const isRoot = meaning.kind === "power" && meaning.exponent.kind === "number" && meaning.exponent.value.den !== 1;
-    return isRoot && meaning.kind === "power" && meaning.exponent.kind === "number"
+    return isRoot(meaning)
       ? [own, { part: name(unknown), by: power(name(letter), number({ num: meaning.exponent.value.den, den: meaning.exponent.value.num })) }]
       : [own];
   });

@@ -1,0 +1,86 @@
+import { nameIn } from "../../expression/construct.ts";
+import type { Expression } from "../../expression/expression.ts";
+import { alternativesOf } from "../../expression/statement.ts";
+import { countedEquivalence } from "../counting.ts";
+import { type Equivalence, equivalence } from "../equivalence.ts";
+import { trigonometricEquivalence } from "../trigonometric.ts";
+import { productEquivalence } from "../zero-product.ts";
+import { MODULUS } from "./modulus.ts";
+import { MOVED, MULTIPLIED, UNCHANGED } from "./moving.ts";
+import { BOTH_SIGNS, LOGARITHM_TAKEN, NEVER_EQUAL, OUT_OF_RANGE, RECIPROCAL, UNDONE } from "./undoing.ts";
+import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL } from "./way.ts";
+
+/** Different roots, as many as there are. */
+const COUNTED: EquivalenceWay = {
+  name: "roots counted",
+  theorem: "a polynomial has no more roots than its degree; Descartes’ rule with bisection counts the real ones",
+  source: "G. E. Collins and A. G. Akritas, SYMSAC 1976",
+  worlds: REAL,
+  proves: ({ before, after, unknown }) => countedEquivalence(before, after, unknown),
+};
+
+const ZERO_PRODUCT: EquivalenceWay = {
+  name: "product of 0",
+  theorem: "a product is 0 exactly where a factor is 0 and the others are defined",
+  source: "field axioms",
+  worlds: BOTH,
+  proves: ({ before, after, unknown }) => productEquivalence(before, after, unknown),
+};
+
+const FAMILIES: EquivalenceWay = {
+  name: "periodic function undone",
+  theorem: "sin u = sin a for u = a + 2πn and u = π − a + 2πn only; cos, tan and e^z the like",
+  source: "O. Forster, Analysis 1, § 14; e^z = e^a exactly for z = a + 2πi n",
+  worlds: BOTH,
+  proves: ({ before, after, unknown, assumptions }) => trigonometricEquivalence(before, after, unknown, assumptions),
+};
+
+const ZERO_FORMS: EquivalenceWay = {
+  name: "zero forms",
+  theorem: "polynomials that are proportional, or have the same squarefree part, have the same zeros",
+  source: "K. Geddes, S. Czapor, G. Labahn, Algorithms for Computer Algebra, chapter 8",
+  worlds: BOTH,
+  proves: ({ before, after, unknown, assumptions }) => equivalence(before, after, unknown, assumptions),
+};
+
+/** The ways in the order in which they are tried; the last one also says what is different or open. */
+export const EQUIVALENCE_WAYS: readonly EquivalenceWay[] = [
+  UNCHANGED,
+  MULTIPLIED,
+  MOVED,
+  LOGARITHM_TAKEN,
+  NEVER_EQUAL,
+  OUT_OF_RANGE,
+  RECIPROCAL,
+  UNDONE,
+  BOTH_SIGNS,
+  COUNTED,
+  ZERO_PRODUCT,
+  FAMILIES,
+  MODULUS,
+  ZERO_FORMS,
+];
+
+/** What is known of two statements, and the way that showed it. */
+export interface Judged {
+  readonly equivalence: Equivalence;
+  readonly way: EquivalenceWay | undefined;
+}
+
+/** Whether two statements have the same solutions, by the first way that applies where the unknown is real, or complex. */
+export function judgeEquivalence(claim: Omit<EquivalenceClaim, "alternatives">): Judged {
+  const world = isComplex(claim) ? "complex" : "real";
+  const whole: EquivalenceClaim = { ...claim, alternatives: alternativesOf(claim.after) };
+  for (const way of EQUIVALENCE_WAYS) {
+    const found = way.worlds.includes(world) ? way.proves(whole) : undefined;
+    if (found) return { equivalence: found, way };
+  }
+  return { equivalence: { kind: "unknown", why: "no way to compare them applies" }, way: undefined };
+}
+
+function isComplex({ before, after, unknown }: { readonly before: Expression; readonly after: Expression; readonly unknown: string }): boolean {
+  return [before, after].some((e) => {
+    const own = nameIn(e, unknown);
+    return own.kind === "name" && own.range === "complex";
+  });
+}
