@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import type { ClaimedAnswer } from "../src/check/answer.ts";
-import { completenessCheck, substitutionCheck } from "../src/check/answer.ts";
+import { substitutionCheck } from "../src/check/answer.ts";
+import { completenessCheck } from "../src/check/completeness.ts";
 import { judgeStep } from "../src/check/step.ts";
 import { verdictOf } from "../src/check/verdict.ts";
 import { step } from "../src/derivation/step.ts";

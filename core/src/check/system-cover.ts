@@ -8,7 +8,8 @@ import { Kernels, normalForm, polynomialExpression, whereRational } from "../rew
 import { decide } from "../rewrite/sign.ts";
 import { expand, simplify } from "../rewrite/simplify.ts";
 import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
-import { completenessCheck, integerTest } from "./answer.ts";
+import { integerTest } from "./answer.ts";
+import { completenessCheck } from "./completeness.ts";
 import { allDifferent } from "./counting.ts";
 import { zeroCount } from "./elimination.ts";
 import { equalitiesAmong } from "./equalities.ts";

@@ -12,6 +12,13 @@ const RULES = {
   "divide both sides": (by: string) => `Divide both sides by $${by}$`,
   "swap sides": () => "Swap the sides",
   "isolate the square": () => "Leave the square alone on one side",
+  "divide by an exponential": (by: string) => `Divide by $${by}$, which is never 0`,
+  rounding: (way: string, to: string) => `A number that rounds ${way} to $${to}$ lies within 1 of it`,
+  "factorial undone": () => "Factorials grow from 1! on: look which number has this factorial",
+  "write with exponentials": () => "Write the functions with exponentials and powers",
+  "modulus and angle": (angle: string) => `A number with this modulus may have any angle $${angle}$`,
+  "undo the branch": (part: string) => `Undo $${part}$: this may add solutions, so candidates are put back at the end`,
+  "put in parts": (unknown: string, parts: string) => `Write $${unknown} = ${parts}$ with real parts`,
   "compare parts": (part: string) => `Both the real and the imaginary parts must be equal: compare the ${part} parts first`,
   "sort members by remainder": (letter: string, by: string, statement: string) =>
     `Whether ${statement} depends on the remainder of $${letter}$ by ${by}: write the members by their remainders`,

@@ -365,6 +365,8 @@ function symbolicPower(base: Expression, exponent: Expression): Expression {
   if (base.kind === "power" && isPositiveConstant(base.base) && base.exponent.kind === "number") {
     return power(base.base, product(base.exponent, exponent));
   }
+  const turn = base.kind === "constant" && base.name === "e" ? quarterTurns(exponent) : undefined;
+  if (turn) return powerOfI(turn);
   // ln undoes e^: e^(ln 3) is 3 for every positive constant.
   if (base.kind === "constant" && base.name === "e" && exponent.kind === "call" && exponent.name === "ln") {
     const [argument] = exponent.args;
@@ -377,6 +379,15 @@ function symbolicPower(base: Expression, exponent: Expression): Expression {
     if (scale?.kind === "number" && argument && isPositiveConstant(argument)) return power(argument, scale);
   }
   return rawPower(base, exponent);
+}
+
+/** k where the exponent is k · iπ/2 with a whole k: e to it is i^k. */
+function quarterTurns(exponent: Expression): Rational | undefined {
+  const { coefficient, rest } = splitCoefficient(exponent);
+  if (rest.kind !== "product" || rest.factors.length !== 2 || !rest.factors.some((part) => part.kind === "constant" && part.name === "i")) return undefined;
+  if (!rest.factors.some((part) => part.kind === "constant" && part.name === "pi")) return undefined;
+  const turns = rational.multiply(coefficient, rational.rational(2));
+  return rational.isInteger(turns) ? turns : undefined;
 }
 
 function powerOfI(exponent: Rational): Expression {

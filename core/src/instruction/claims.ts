@@ -1,5 +1,6 @@
 import type { ClaimedAnswer, ClaimedSolution } from "../check/answer.ts";
-import { comparisonCheck, completenessCheck, substitutionCheck } from "../check/answer.ts";
+import { comparisonCheck, substitutionCheck } from "../check/answer.ts";
+import { completenessCheck } from "../check/completeness.ts";
 import { optimumIsGlobal, optimumPutBack } from "../check/optimum.ts";
 import { type StepVerdict, stepsCheck } from "../check/step.ts";
 import { systemCount, systemPutBack } from "../check/system.ts";

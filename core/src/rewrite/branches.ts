@@ -1,9 +1,10 @@
 import { ballValue } from "../expression/ball-value.ts";
-import { cases, negate, number, subtract, ZERO } from "../expression/construct.ts";
+import { cases, negate, number, relation, subtract, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
+import { numericRange } from "./numeric-range.ts";
 import { decide } from "./sign.ts";
 import { constantSign } from "./zero-test.ts";
 
@@ -69,10 +70,11 @@ function calledNear(e: Expression & { kind: "call" }, at: (part: Expression) => 
   }
 }
 
-/** Cases whose conditions are decided by what is known are left out or chosen. */
+/** Cases whose conditions are decided by what is known are left out or chosen, and steps that are at one height written as that. */
 export function withDecidedCases(whole: Expression, known: readonly Expression[]): Expression {
-  if (findAll(whole, (part) => part.kind === "cases").length === 0) return whole;
+  if (findAll(whole, (part) => part.kind === "cases" || (known.length > 0 && part.kind === "call" && STEPPED.has(part.name))).length === 0) return whole;
   const e = mapChildren(whole, (child) => withDecidedCases(child, known));
+  if (e.kind === "call" && STEPPED.has(e.name)) return decidedStep(e, known) ?? e;
   if (e.kind !== "cases") return e;
   const branches: { readonly value: Expression; readonly condition: Expression }[] = [];
   for (const branch of e.branches) {
@@ -81,6 +83,19 @@ export function withDecidedCases(whole: Expression, known: readonly Expression[]
     if (holds === undefined) branches.push(branch);
   }
   return branches.length === 0 && e.otherwise ? e.otherwise : cases(branches, e.otherwise);
+}
+
+/** The height of a step, where what is known keeps its argument between two whole numbers. */
+function decidedStep(e: Expression & { kind: "call" }, known: readonly Expression[]): Expression | undefined {
+  const [u = ZERO] = e.args;
+  const range = numericRange(u, known);
+  const guess = e.name === "floor" ? Math.floor((range.low + range.high) / 2) : Math.ceil((range.low + range.high) / 2);
+  if (!Number.isSafeInteger(guess)) return undefined;
+  const bounds: readonly Expression[] =
+    e.name === "floor"
+      ? [relation(u, ">=", number(guess)), relation(u, "<", number(guess + 1))]
+      : [relation(u, ">", number(guess - 1)), relation(u, "<=", number(guess))];
+  return bounds.every((bound) => decide(bound, known) === true) ? number(guess) : undefined;
 }
 
 const PRECISION = 160;

@@ -1,9 +1,10 @@
-import { ballValue, truthValue } from "../expression/ball-value.ts";
+import { approximateValue, ballValue, truthValue } from "../expression/ball-value.ts";
 import { I, number, product, sum } from "../expression/construct.ts";
 import { type Expression, findAll, freeNames, type NameRange } from "../expression/expression.ts";
 import type { ComplexBall } from "../number/complex-ball.ts";
-import { type Rational, rational } from "../number/rational.ts";
+import { fromNumber, type Rational, rational, subtract as subtractRationals } from "../number/rational.ts";
 import { BallUndefined } from "../number/real-ball.ts";
+import { simpleRelations } from "./sign.ts";
 
 /** Numbers for names: rational ones, with a rational imaginary part for complex names. */
 export type Point = ReadonlyMap<string, Expression>;
@@ -81,7 +82,44 @@ export function samplePoints(expressions: readonly Expression[], conditions: rea
     const point = new Map(names.map(({ name, range }, k) => [name, valueAt(range, attempt * (2 * k + 1) + round * (k * k + 3 * k + 1) + 5 * k)]));
     if (conditions.every((condition) => holdsAt(condition, point))) points.push(point);
   }
-  return points;
+  return points.length > 0 ? points : fittedPoints(names, conditions, count);
+}
+
+const SHARES: readonly Rational[] = [
+  [3, 7],
+  [8, 11],
+  [2, 13],
+  [11, 12],
+  [5, 17],
+].map(([num, den]) => rational(num ?? 0, den ?? 1));
+
+/** Points inside the bounds that conditions set for the names by numbers, where these are narrow. */
+function fittedPoints(names: readonly Named[], conditions: readonly Expression[], count: number): readonly Point[] {
+  const ranges = names.map(({ name }) => boundsFor(name, conditions));
+  if (ranges.every((range) => range === undefined)) return [];
+  const points = SHARES.map(
+    (_, attempt): Point =>
+      new Map(
+        names.map(({ name, range }, k) => {
+          const own = range === "real" ? ranges[k] : undefined;
+          const share = number(SHARES[(attempt + 2 * k) % SHARES.length] ?? rational(1, 2));
+          return [name, own ? sum(number(own.low), product(share, number(subtractRationals(own.high, own.low)))) : valueAt(range, attempt + 3 * k)];
+        }),
+      ),
+  );
+  return points.filter((point) => conditions.every((condition) => holdsAt(condition, point))).slice(0, count);
+}
+
+/** Rational numbers next to the bounds that conditions set for a name from both sides. */
+function boundsFor(name: string, conditions: readonly Expression[]): { readonly low: Rational; readonly high: Rational } | undefined {
+  let [low, high] = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
+  for (const { left, comparison, right } of simpleRelations(conditions)) {
+    const value = left.kind === "name" && left.name === name && freeNames(right).size === 0 ? approximateValue(right) : undefined;
+    if (value === undefined) continue;
+    if (comparison.startsWith(">")) low = Math.max(low, value);
+    if (comparison.startsWith("<")) high = Math.min(high, value);
+  }
+  return Number.isFinite(low) && Number.isFinite(high) && low < high ? { low: fromNumber(low), high: fromNumber(high) } : undefined;
 }
 
 const FAR_POINTS = 200;

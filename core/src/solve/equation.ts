@@ -9,11 +9,13 @@ import { expandedLogarithm } from "../rewrite/logarithms.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
 import { solveComplexExponential } from "./complex-exponential.ts";
+import { solveByExponentials, solveComplexBranches, solveModulus } from "./complex-functions.ts";
 import { solveConstant } from "./constant.ts";
 import { degenerateCases, solutionsAtSpecialValues } from "./degenerate.ts";
 import { solveByEvenRoots } from "./even-roots.ts";
 import { solveByFactors } from "./factors.ts";
 import { tidyFamilies } from "./families.ts";
+import { solveHomogeneousExponentials } from "./homogeneous-exponentials.ts";
 import { hasImaginaryPart, solveByParts } from "./imaginary-parts.ts";
 import { solveInverseTrigonometric } from "./inverse-trigonometric.ts";
 import { solveLinear } from "./linear.ts";
@@ -25,10 +27,12 @@ import { solveByPower } from "./powers.ts";
 import { solveQuadratic } from "./quadratic.ts";
 import { solveRadical } from "./radical.ts";
 import { solveRational } from "./rational.ts";
+import { solveInRealUnknowns } from "./real-unknowns.ts";
 import { solveByRootsOfNumber } from "./roots-of-number.ts";
 import { sift } from "./sift.ts";
 import { type Solved, solution, type Task, Unsolvable } from "./solution.ts";
 import { solveByCases } from "./splitting.ts";
+import { solveFactorial, solveSteps } from "./steps-and-factorials.ts";
 import { solveBySubstitution } from "./substitution.ts";
 import { solveTrigonometric } from "./trigonometric.ts";
 import { solveByUndoing } from "./undoing.ts";
@@ -72,13 +76,20 @@ type Method = (task: Task) => Solved | undefined;
 const METHODS: readonly Method[] = [
   solveCleared,
   solveIdentity,
+  solveSteps,
+  (task) => solveFactorial(task, solveOpen),
   (task) => solveVariablePower(task, solveOpen),
   (task) => solveByUndoing(task, solveCleared),
+  (task) => solveModulus(task, solveOpen),
+  solveInRealUnknowns,
   (task) => solveComplexExponential(task, solveOpen),
+  (task) => solveByExponentials(task, solveOpen),
+  (task) => solveComplexBranches(task, solveOpen),
   (task) => solveByEvenRoots(task, solveOpen),
   (task) => solveByCases(task, solveOpen),
   (task) => solveZeroProduct(task, solveOpen),
   (task) => solveBySubstitution(task, solveOpen),
+  (task) => solveHomogeneousExponentials(task, solveOpen),
   (task) => solveTrigonometric(task, solveOpen),
   (task) => solveLogarithmic(task, solveOpen),
   (task) => solveByTakingLogarithms(task, solveOpen),

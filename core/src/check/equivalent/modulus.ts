@@ -1,3 +1,4 @@
+import { NOWHERE } from "../../derivation/nowhere.ts";
 import { E, I, power, product, relation, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, factorsOf, freeNames } from "../../expression/expression.ts";
 import { mayBeComplex } from "../../expression/realness.ts";
@@ -14,6 +15,8 @@ export const MODULUS: EquivalenceWay = {
   worlds: ["complex"],
   proves: ({ before, after, alternatives, assumptions }) => {
     const [[left, right], [u, v]] = [sidesOf(before), sidesOf(after)];
+    const isNegative = left?.kind === "call" && left.name === "abs" && right && decide(relation(right, "<", ZERO), assumptions) === true;
+    if (equal(after, NOWHERE) && isNegative) return SAME;
     if (left?.kind !== "call" || left.name !== "abs" || !right || !u || !v || alternatives.length > 1) return undefined;
     const angle = newAngle(v, before);
     if (!angle || !equal(left.args[0] ?? ZERO, u) || mayBeComplex(right)) return undefined;

@@ -9,6 +9,7 @@ import { MODULUS } from "./modulus.ts";
 import { MOVED, MULTIPLIED, UNCHANGED } from "./moving.ts";
 import { BOTH_SIGNS, LOGARITHM_TAKEN, NEVER_EQUAL, OUT_OF_RANGE, RECIPROCAL, UNDONE } from "./undoing.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL } from "./way.ts";
+import { FACTORIAL_UNDONE, ROUNDED } from "./whole-numbers.ts";
 
 /** Different roots, as many as there are. */
 const COUNTED: EquivalenceWay = {
@@ -54,6 +55,8 @@ export const EQUIVALENCE_WAYS: readonly EquivalenceWay[] = [
   RECIPROCAL,
   UNDONE,
   BOTH_SIGNS,
+  ROUNDED,
+  FACTORIAL_UNDONE,
   COUNTED,
   ZERO_PRODUCT,
   FAMILIES,
