@@ -9,12 +9,13 @@ import { covered, type KeptStep } from "./chain.ts";
 import { coversByParts } from "./complex-parts.ts";
 import { allDifferent, areAllRoots, rootCount } from "./counting.ts";
 import { sameZeros, zeroPolynomial } from "./equivalence.ts";
+import { rangeAsked } from "./equivalent/principal.ts";
 import { allZeros } from "./isolation.ts";
 import { coversPeriod } from "./periodic.ts";
 import { coversRegions } from "./regions.ts";
 import { unprovenRejection } from "./rejections.ts";
 import type { Check, Verdict } from "./verdict.ts";
-import { coversRounding } from "./whole-numbers.ts";
+import { coversRounding, isExactly } from "./whole-numbers.ts";
 
 /** What is asked: the answer, the steps that led to it, and the equation as a polynomial in the unknown where it is one. */
 interface Question {
@@ -81,6 +82,16 @@ const ROUNDING: CompletenessWay = {
   proves: ({ answer }) => (coversRounding(answer) ? "a number rounds to one whole number, and this is the interval that rounds to the given one" : undefined),
 };
 
+const PRINCIPAL: CompletenessWay = {
+  name: "principal values",
+  theorem: "arccos(cos u) lies in [0, π], and is u for every u there; arcsin, arctan and arccot the like",
+  source: "definition of the principal values",
+  proves: ({ answer }) => {
+    const range = answer.domain === "real" ? rangeAsked(answer.equation) : undefined;
+    return range && isExactly(range, answer) ? "the sides are equal exactly where the angle lies in the range of the inverse function" : undefined;
+  },
+};
+
 const STEPS: CompletenessWay = {
   name: "steps that lose nothing",
   theorem: "where every step keeps all solutions, what is left at the end are all",
@@ -113,7 +124,7 @@ const PARTS: CompletenessWay = {
 };
 
 /** The ways in the order in which they are tried. */
-export const COMPLETENESS_WAYS: readonly CompletenessWay[] = [COUNTED, REGIONS, CONSTANT, DEGREE, FACTORS, ROUNDING, STEPS, PERIOD, BOUNDS, PARTS];
+export const COMPLETENESS_WAYS: readonly CompletenessWay[] = [COUNTED, REGIONS, CONSTANT, DEGREE, FACTORS, ROUNDING, PRINCIPAL, STEPS, PERIOD, BOUNDS, PARTS];
 
 /**
  * Whether the claimed solutions are all: nailed by the first way that proves it, bent where a polynomial says otherwise, else loose. A value

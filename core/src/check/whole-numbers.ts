@@ -28,8 +28,13 @@ export function coversRounding(answer: ClaimedAnswer): boolean {
   const k = number(value);
   const bounds =
     found.name === "floor" ? [relation(u, ">=", k), relation(u, "<", sum(k, number(1)))] : [relation(u, ">", sum(k, number(-1))), relation(u, "<=", k)];
-  const [only, ...more] = answer.solutions;
+  return isExactly(bounds, answer);
+}
+
+/** Whether the claim is every value of the unknown that satisfies some relations, and no other. */
+export function isExactly(asked: readonly Expression[], { solutions, facts }: ClaimedAnswer): boolean {
+  const [only, ...more] = solutions;
   if (!only?.everywhere || more.length > 0) return false;
-  const asked = [...bounds, ...answer.facts];
-  return bounds.every((bound) => decide(bound, only.conditions) === true) && only.conditions.every((condition) => decide(condition, asked) === true);
+  const all = [...asked, ...facts];
+  return asked.every((bound) => decide(bound, only.conditions) === true) && only.conditions.every((condition) => decide(condition, all) === true);
 }

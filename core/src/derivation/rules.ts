@@ -13,6 +13,7 @@ const RULES = {
   "swap sides": () => "Swap the sides",
   "isolate the square": () => "Leave the square alone on one side",
   "divide by an exponential": (by: string) => `Divide by $${by}$, which is never 0`,
+  "principal values": () => "An inverse circular function gives the angle back exactly where it lies in the range of that function",
   rounding: (way: string, to: string) => `A number that rounds ${way} to $${to}$ lies within 1 of it`,
   "factorial undone": () => "Factorials grow from 1! on: look which number has this factorial",
   "write with exponentials": () => "Write the functions with exponentials and powers",

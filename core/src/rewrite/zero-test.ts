@@ -1,7 +1,7 @@
 import { ballValue } from "../expression/ball-value.ts";
 import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, equal, findAll, freeNames, holdsBoundedRoot, termsOf } from "../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames, holdsBoundedRoot, isRoot, termsOf } from "../expression/expression.ts";
 import { isDefiniteIntegral } from "../expression/integral.ts";
 import * as complex from "../number/complex-ball.ts";
 import * as integer from "../number/integer.ts";
@@ -12,6 +12,7 @@ import { everyCoefficient, exponentialForm, placeholderFree } from "./exponentia
 import { integerCases } from "./families.ts";
 import { undoesInverse, undone, withoutInverse } from "./inverse-circular.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
+import { principalRange, withPrincipalValues } from "./principal.ts";
 import { separationBits } from "./root-bound.ts";
 import { environmentAt, farPoints, type Point, samplePoints } from "./sample.ts";
 
@@ -76,8 +77,8 @@ const ZERO_BY_INVERSES: ZeroTest = { kind: "zero", method: "circular functions u
 
 /** Whether the expression is proven 0 once circular functions of inverse ones are undone, directly or by the addition formulas. */
 function inversesUndoneVanish(e: Expression, known: readonly Expression[]): boolean {
-  if (!undoesInverse(e)) return false;
-  return [undone, withoutInverse].some((form) => {
+  if (!undoesInverse(e) && findAll(e, (part) => principalRange(part) !== undefined).length === 0) return false;
+  return [undone, withoutInverse, (part: Expression) => withPrincipalValues(part, known)].some((form) => {
     const next = form(e);
     return !equal(next, e) && zeroTest(next, known).kind === "zero";
   });
@@ -100,6 +101,8 @@ export function equalityTest(a: Expression, b: Expression, assumptions: readonly
  * returned, or "differs" where the reduced form does not vanish, which is a hint but no proof.
  */
 function relationsProveZero(e: Expression, known: readonly Expression[]): string | undefined {
+  // Towers of roots below exponentials and logarithms would take a field of their degree.
+  if (freeNames(e).size === 0 && degreeOfRoots(e) > HIGHEST_FIELD) return undefined;
   return whereRational(() => {
     const form = exponentialForm(e, known);
     if (poly.isZero(form.fraction.numerator)) return "the difference reduces to 0 over exponentials, logarithms and roots with their relations divided out";
@@ -112,6 +115,13 @@ function relationsProveZero(e: Expression, known: readonly Expression[]): string
     if (vanishes) return "every coefficient of the difference over exponentials and roots is an algebraic number proven to be 0";
     return "differs";
   }, undefined);
+}
+
+const HIGHEST_FIELD = 16;
+
+/** A bound of the degree of the field that the roots in an expression generate. */
+function degreeOfRoots(e: Expression): number {
+  return findAll(e, isRoot).reduce((degree, root) => (isRoot(root) ? degree * Number(root.exponent.value.den) : degree), 1);
 }
 
 /** A point further out, or more digits, at which a ball excludes 0: for what vanishes at the usual points or nearly everywhere. */

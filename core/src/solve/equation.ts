@@ -24,6 +24,7 @@ import { solveByCubeSum, solveByNamingRoots, solveByShifting, solveByTripleAngle
 import { solveNumerically } from "./numeric.ts";
 import { type PolynomialForm, polynomialForm } from "./polynomial-form.ts";
 import { solveByPower } from "./powers.ts";
+import { solvePrincipalValues } from "./principal-values.ts";
 import { solveQuadratic } from "./quadratic.ts";
 import { solveRadical } from "./radical.ts";
 import { solveRational } from "./rational.ts";
@@ -77,6 +78,7 @@ const METHODS: readonly Method[] = [
   solveCleared,
   solveIdentity,
   solveSteps,
+  solvePrincipalValues,
   (task) => solveFactorial(task, solveOpen),
   (task) => solveVariablePower(task, solveOpen),
   (task) => solveByUndoing(task, solveCleared),

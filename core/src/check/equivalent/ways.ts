@@ -7,6 +7,7 @@ import { trigonometricEquivalence } from "../trigonometric.ts";
 import { productEquivalence } from "../zero-product.ts";
 import { MODULUS } from "./modulus.ts";
 import { MOVED, MULTIPLIED, UNCHANGED } from "./moving.ts";
+import { PRINCIPAL_VALUES } from "./principal.ts";
 import { BOTH_SIGNS, LOGARITHM_TAKEN, NEVER_EQUAL, OUT_OF_RANGE, RECIPROCAL, UNDONE } from "./undoing.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL } from "./way.ts";
 import { FACTORIAL_UNDONE, ROUNDED } from "./whole-numbers.ts";
@@ -56,6 +57,7 @@ export const EQUIVALENCE_WAYS: readonly EquivalenceWay[] = [
   UNDONE,
   BOTH_SIGNS,
   ROUNDED,
+  PRINCIPAL_VALUES,
   FACTORIAL_UNDONE,
   COUNTED,
   ZERO_PRODUCT,

@@ -1,0 +1,31 @@
+import { type Expression, equal } from "../../expression/expression.ts";
+import { sidesOf } from "../../expression/statement.ts";
+import { principalRange } from "../../rewrite/principal.ts";
+import { type EquivalenceWay, REAL, SAME } from "./way.ts";
+
+/** f⁻¹(f(u)) = u as the range of f⁻¹ for u. */
+export const PRINCIPAL_VALUES: EquivalenceWay = {
+  name: "principal values",
+  theorem: "arccos(cos u) lies in [0, π], and is u for every u there; arcsin, arctan and arccot the like",
+  source: "definition of the principal values",
+  worlds: REAL,
+  proves: ({ before, after }) => {
+    const range = rangeAsked(before);
+    const said = after.kind === "logic" && after.operator === "and" ? after.items : [];
+    return range && said.length === range.length && range.every((one) => said.some((other) => equal(one, other))) ? SAME : undefined;
+  },
+};
+
+/** What an equation f⁻¹(f(u)) = u asks of u. */
+export function rangeAsked(e: Expression): readonly Expression[] | undefined {
+  const [left, right] = sidesOf(e);
+  if (!left || !right) return undefined;
+  for (const [side, other] of [
+    [left, right],
+    [right, left],
+  ] as const) {
+    const found = principalRange(side);
+    if (found && equal(found.inside, other)) return found.range;
+  }
+  return undefined;
+}
