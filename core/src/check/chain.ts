@@ -1,7 +1,9 @@
 import { NOWHERE } from "../derivation/nowhere.ts";
 import { equation, logic, name, number, power, product, subtract } from "../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { complexDomain, realDomain } from "../expression/domain.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { alternativesOf } from "../expression/statement.ts";
+import { substitute } from "../expression/substitute.ts";
 import { decide } from "../rewrite/sign.ts";
 import { constantSign, equalityTest } from "../rewrite/zero-test.ts";
 import type { ClaimedAnswer, ClaimedSolution } from "./answer.ts";
@@ -14,6 +16,31 @@ export interface KeptStep {
   readonly before: Expression;
   readonly after: Expression;
   readonly proven: boolean;
+  /** What the step needs: divisors that are not 0 and the like. */
+  readonly conditions: readonly Expression[];
+  /** The name that the step gives to a part of the equation. */
+  readonly named?: { readonly name: string; readonly meaning: Expression };
+}
+
+/**
+ * Whether what a step divides by is kept from 0 wherever there is a solution to lose: by what is assumed, by the domain of the equation,
+ * or, for letters, by what the solutions found say themselves.
+ */
+export function conditionsGranted(
+  conditions: readonly Expression[],
+  unknowns: readonly string[],
+  known: readonly Expression[],
+  stated: readonly (readonly Expression[])[],
+): boolean {
+  return conditions
+    .filter((condition) => condition.kind === "relation" && condition.comparisons.includes("!="))
+    .every((condition) => {
+      if (decide(condition, known) === true) return true;
+      if (unknowns.some((unknown) => contains(condition, unknown))) return false;
+      // About letters: each solution says that it holds, or is about the values for which it fails.
+      const truths = stated.map((own) => decide(condition, [...known, ...own]));
+      return truths.includes(true) && !truths.includes(undefined);
+    });
 }
 
 /** A polynomial equation in one name that no real number solves. */
@@ -46,9 +73,14 @@ const allOf = (one: Stated): readonly Stated[] => [one, ...(one.instead ?? []).f
  * lose no solution. A later step may go back to a statement that was replaced before: either way of replacing it will do.
  */
 export function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): boolean {
+  const meanings = new Map(chain.flatMap(({ named }) => (named ? [[named.name, named.meaning] as const] : [])));
   const parts = (e: Expression): readonly Expression[] => alternativesOf(e);
   const start: Stated = { statement: answer.equation };
-  for (const { before, after, proven } of chain) {
+  const known = [...answer.assumptions, ...answer.facts, ...(answer.domain === "real" ? realDomain(answer.equation) : complexDomain(answer.equation))];
+  const stated = answer.solutions.map(({ conditions }) => conditions);
+  for (const { before, after, proven, conditions } of chain) {
+    const meant = conditions.map((condition) => substitute(condition, meanings));
+    if (!conditionsGranted(meant, [answer.unknown], [...known, ...realDomain(before)], stated)) return false;
     const used = parts(before);
     const leaves = leavesOf(start);
     const isOpen = (one: Expression): boolean => leaves.some(({ statement }) => equal(one, statement));

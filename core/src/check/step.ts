@@ -13,6 +13,7 @@ import { decide } from "../rewrite/sign.ts";
 import { writeOut } from "../rewrite/write-out.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 import { pointText } from "./compare.ts";
+import { sameInComponents } from "./components.ts";
 import { sameIdeal } from "./elimination.ts";
 import { sameByMoving } from "./equivalent/moving.ts";
 import { judgeEquivalence } from "./equivalent/ways.ts";
@@ -78,6 +79,10 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
     coversSigns(before, alternativesOf(after), assumptions)
       ? nailed("every case of the base is among the alternatives", "a^b is e^(b ln a): real for a > 0, for 0 to a positive power, and for a < 0 to a whole one")
       : loose("it was not proven that the alternatives leave out no sign of the base"),
+  components: ({ before, after, radius, angle, along, across }) =>
+    sameInComponents(before, after, [radius, angle], [along, across])
+      ? nailed("with the components put in for their names, both say the same")
+      : loose("it was not decided whether both say the same with the components put in"),
   isolated: ({ before, after, unknown, within }) =>
     isolated(before, after, unknown, within)
       ? nailed(

@@ -104,9 +104,13 @@ function byLinear(open: Open): boolean {
       if (!contains(own, unknown)) continue;
       const coefficients = polynomialCoefficients(differenceOf(own), unknown);
       const [constant = ZERO, slope] = coefficients ?? [];
-      if (!slope || coefficients?.length !== 2 || open.unknowns.some((u) => contains(slope, u))) continue;
+      if (!slope || coefficients?.length !== 2) continue;
+      const holdsUnknown = open.unknowns.some((u) => contains(slope, u));
       const known = [...open.assumptions, ...open.points.flatMap(({ conditions }) => conditions)];
-      if (!neverZero(slope, known, open.assumptions)) continue;
+      const isNeverZero = holdsUnknown
+        ? open.domain === "real" && decide(relation(slope, "!=", ZERO), open.assumptions) === true
+        : neverZero(slope, known, open.assumptions);
+      if (!isNeverZero) continue;
       const value = new Map([[unknown, product(number(-1), constant, power(slope, number(-1)))]]);
       const rest = open.equations.filter((one) => one !== own).map((one) => substitute(one, value));
       if (coversSystem({ ...open, equations: rest, unknowns: open.unknowns.filter((u) => u !== unknown) })) return true;

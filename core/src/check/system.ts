@@ -14,9 +14,11 @@ import { simplify } from "../rewrite/simplify.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
+import { coversPolar } from "./components.ts";
 import { zeroCount } from "./elimination.ts";
 import { applyEqualities, equalitiesAmong } from "./equalities.ts";
 import { neverZero } from "./never-zero.ts";
+import { coveredBySteps, type ProvenStep } from "./system-chain.ts";
 import { coversSystem } from "./system-cover.ts";
 import { allCommonZeros } from "./system-isolation.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
@@ -87,7 +89,8 @@ export function systemPutBack({ equations, solutions, apart, assumptions }: Clai
  * Counts the solutions of a linear system by its rank (Rouché and Capelli): none where the rank grows with the right sides,
  * else as many free names as the rank is below the number of unknowns; with letters by a determinant that is not 0.
  */
-export function systemCount({ equations, unknowns, solutions, rejected, domain, assumptions, within }: ClaimedSystem): Check {
+export function systemCount(claimed: ClaimedSystem, steps: readonly ProvenStep[] = []): Check {
+  const { equations, unknowns, solutions, rejected, domain, assumptions, within } = claimed;
   const check = (outcome: Verdict, detail: string): Check => ({ kind: "completeness", outcome, detail, lines: [{ note: detail }] });
   const rows = rowsOf(equations, unknowns);
   const isSquare = rows && (rows.entries.length === unknowns.length || rows.entries.flat().every((entry) => poly.constantValue(entry) !== undefined));
@@ -97,6 +100,10 @@ export function systemCount({ equations, unknowns, solutions, rejected, domain, 
     const count = zeroCount(equations, unknowns);
     if (!coversSystem(open) && domain === "real" && allCommonZeros(equations, [...solutions.map(({ values }) => values), ...rejected], unknowns, within))
       return check("nailed", "interval arithmetic proves, box by box, that the equations have no other common solution where it was asked");
+    if (!coversSystem(open) && coversPolar(claimed, (inner) => systemCount(inner).outcome === "nailed"))
+      return check("nailed", "the components have no other solution, and each point is named by every length and angle that is asked for");
+    if (!coversSystem(open) && steps.length > 0 && coveredBySteps(claimed, steps))
+      return check("nailed", "every step keeps all solutions of its case, and the cases end with the values found, so there are no others");
     if (!coversSystem(open)) return check("loose", "it was not proven that there are no other solutions");
     const counted = count && (domain === "real" ? count.real : count.complex);
     return check(

@@ -14,6 +14,10 @@ const RULES = {
   "isolate the square": () => "Leave the square alone on one side",
   "divide by an exponential": (by: string) => `Divide by $${by}$, which is never 0`,
   "principal values": () => "An inverse circular function gives the angle back exactly where it lies in the range of that function",
+  "name components": (along: string, first: string, across: string, second: string) => `Write $${along} = ${first}$ and $${across} = ${second}$`,
+  "length of components": (radius: string, along: string, across: string) => `$${radius}^2 = ${along}^2 + ${across}^2$ gives the size of $${radius}$`,
+  "angle of components": (angle: string, along: string, across: string) =>
+    `The tangent of $${angle}$ is $${across}/${along}$; the signs of $${along}$ and $${across}$ tell the quadrant`,
   rounding: (way: string, to: string) => `A number that rounds ${way} to $${to}$ lies within 1 of it`,
   "factorial undone": () => "Factorials grow from 1! on: look which number has this factorial",
   "write with exponentials": () => "Write the functions with exponentials and powers",

@@ -12,6 +12,7 @@ import { type Pieces, type RuleName, wording } from "./rules.ts";
  * - `named`: before and after say the same when the new name stands for its meaning;
  * - `split`: a part of the equation has one of a few values, so one of the alternatives holds; they may have more solutions;
  * - `part of a complex equation`: between the real (imaginary) parts, for a real unknown; every solution of before solves it;
+ * - `components`: two systems say the same when the new names stand for the components r cos θ and r sin θ;
  * - `signs of the base`: a power with the unknown in base and exponent, taken apart by the sign of its base; one of the alternatives
  *   holds, and they may have more solutions;
  * - `families`: the same set of numbers, where a letter stands for all integers; only those that satisfy `within`;
@@ -38,6 +39,15 @@ export type Claim =
       readonly before: Expression;
       readonly after: Expression;
       readonly part: "real" | "imaginary";
+    }
+  | {
+      readonly kind: "components";
+      readonly radius: string;
+      readonly angle: string;
+      readonly along: string;
+      readonly across: string;
+      readonly before: Expression;
+      readonly after: Expression;
     }
   | { readonly kind: "signs of the base"; readonly unknown: string; readonly before: Expression; readonly after: Expression }
   | {

@@ -48,8 +48,18 @@ export function judgeSolutions(
     domain: set.domain,
   };
   const { check, verdicts } = stepsCheck(steps, [...assumptions, ...facts]);
-  const kept = steps.flatMap(({ claim }, k) =>
-    "before" in claim && !OF_VALUES.has(claim.kind) ? [{ before: claim.before, after: claim.after, proven: verdicts[k]?.verdict === "nailed" }] : [],
+  const kept = steps.flatMap(({ claim, conditions }, k) =>
+    "before" in claim && !OF_VALUES.has(claim.kind)
+      ? [
+          {
+            before: claim.before,
+            after: claim.after,
+            conditions,
+            proven: verdicts[k]?.verdict === "nailed",
+            ...(claim.kind === "named" ? { named: { name: claim.name, meaning: claim.meaning } } : {}),
+          },
+        ]
+      : [],
   );
   const counted = completenessCheck(answer, kept);
   const completeness = set.special === undefined ? counted : { ...counted, detail: `${counted.detail}; ${set.special}` };
@@ -100,6 +110,7 @@ export function judgeSystem(
   const within = [...assumptions, ...facts].filter((fact) => unknowns.some((unknown) => contains(fact, unknown)));
   const claimed = { equations, unknowns, solutions, apart, rejected, domain, assumptions, within };
   const { check, verdicts } = stepsCheck(steps, assumptions);
-  const checks = [...systemPutBack(claimed), systemCount(claimed), check];
+  const proven = steps.filter((_, k) => verdicts[k]?.verdict === "nailed");
+  const checks = [...systemPutBack(claimed), systemCount(claimed, proven), check];
   return { checks, stepVerdicts: verdicts, verdict: verdictOfSolutions(checks) };
 }

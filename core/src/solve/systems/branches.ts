@@ -1,9 +1,11 @@
 import type { Step } from "../../derivation/step.ts";
 import { step } from "../../derivation/step.ts";
 import { divide, equation, logic, name, negate, number, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
+import { BudgetExhausted } from "../../number/budget.ts";
 import { factor } from "../../polynomial/factor.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { withPositiveLead } from "../../rewrite/factored.ts";
@@ -13,7 +15,7 @@ import { expand, simplify } from "../../rewrite/simplify.ts";
 import { zeroTest } from "../../rewrite/zero-test.ts";
 import { nonZero } from "../conditions.ts";
 import { solveEquation } from "../equation.ts";
-import { type Domain, type Rejected, type Solution, Unsolvable } from "../solution.ts";
+import { type Domain, type Rejected, type Solution, type Solved, Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
 import { eliminated } from "./elimination.ts";
 
@@ -51,8 +53,15 @@ const MOST_BRANCHES = 64;
 export function solveBranches(state: State): Branches | undefined {
   const cleaned = clean(state);
   if (!cleaned) return NOTHING;
-  if (cleaned.equations.length === 0) return { ...NOTHING, solutions: [finished(cleaned)] };
-  return byOneUnknown(cleaned) ?? byExpressing(cleaned) ?? byFactors(cleaned) ?? byElimination(cleaned) ?? byOneEquation(cleaned);
+  if (cleaned.equations.length === 0) {
+    const done = finished(cleaned);
+    return done.conditions.some((condition) => decide(condition, cleaned.assumptions) === false) ? NOTHING : { ...NOTHING, solutions: [done] };
+  }
+  for (const way of WAYS) {
+    const found = way(cleaned);
+    if (found) return found;
+  }
+  return undefined;
 }
 
 /** Without identities; undefined where an equation contradicts itself. */
@@ -89,7 +98,9 @@ function conditionOn(difference: Expression): Expression {
 function finished(state: State): Solution {
   const values = new Map<string, Expression>(state.unknowns.map((unknown) => [unknown, name(unknown)]));
   for (const { unknown, value } of [...state.expressed].reverse()) values.set(unknown, readable(substitute(value, values)));
-  return { values, multiplicity: 1, free: state.unknowns, integers: state.integers, conditions: state.conditions };
+  const isOpen = (condition: Expression): boolean => state.expressed.some(({ unknown }) => contains(condition, unknown));
+  const conditions = state.conditions.map((condition) => (isOpen(condition) ? simplify(substitute(condition, values)).expression : condition));
+  return { values, multiplicity: 1, free: state.unknowns, integers: state.integers, conditions };
 }
 
 const unknownsIn = (e: Expression, { unknowns }: State): readonly string[] => unknowns.filter((unknown) => contains(e, unknown));
@@ -174,7 +185,10 @@ function byExpressing(state: State): Branches | undefined {
     for (const unknown of unknownsIn(own, state)) {
       const coefficients = polynomialCoefficients(subtract(left, right), unknown);
       const [constant = ZERO, slope] = coefficients ?? [];
-      if (!slope || coefficients?.length !== 2 || unknownsIn(slope, state).length > 0) continue;
+      if (!slope || coefficients?.length !== 2) continue;
+      // A coefficient with other unknowns must not be able to vanish.
+      const mayVanish = unknownsIn(slope, state).length > 0 && (state.domain !== "real" || decide(relation(slope, "!=", ZERO), state.assumptions) !== true);
+      if (mayVanish) continue;
       const value = expandedQuotient(constant, slope);
       const spread = state.equations.filter((other) => other !== own && contains(other, unknown)).length;
       const cost = text(value).length + (slope.kind === "number" ? 0 : 50) + spread + (freeNames(slope).size > 0 ? 100 : 0);
@@ -183,11 +197,11 @@ function byExpressing(state: State): Branches | undefined {
   }
   if (!best) return undefined;
   const { own, unknown, value, slope } = best;
-  const needed = freeNames(slope).size > 0 ? nonZero(slope, state.assumptions) : [];
+  const needed = freeNames(slope).size > 0 && unknownsIn(slope, state).length === 0 ? nonZero(slope, state.assumptions) : [];
   const steps: Step[] = [];
-  const relation = equation(name(unknown), value);
-  if (!equal(relation, own)) {
-    steps.push(step("express one unknown", [unknown, text(own)], { kind: "equivalent", unknown, before: own, after: relation }, { conditions: needed }));
+  const expressed = equation(name(unknown), value);
+  if (!equal(expressed, own)) {
+    steps.push(step("express one unknown", [unknown, text(own)], { kind: "equivalent", unknown, before: own, after: expressed }, { conditions: needed }));
   }
   const rest = { ...state, equations: state.equations.filter((one) => one !== own), conditions: [...state.conditions, ...needed] };
   const found = withValue(rest, unknown, value, false);
@@ -277,6 +291,55 @@ function byElimination(state: State): Branches | undefined {
   return found && { ...found, steps: [step("eliminate unknowns", [state.unknowns.join(", ")], claim), ...found.steps] };
 }
 
+/** An equation solved for one of its unknowns with the others as letters, where that leaves few values: each is put into the rest. */
+function byIsolating(state: State): Branches | undefined {
+  for (const own of [...state.equations].sort((a, b) => text(a).length - text(b).length)) {
+    for (const unknown of unknownsIn(own, state)) {
+      const solved = isolatedFor(own, unknown, state);
+      if (!solved) continue;
+      const rest = state.equations.filter((one) => one !== own);
+      const parts = solved.set.solutions.map((one) =>
+        withValue(
+          { ...state, equations: rest, conditions: [...state.conditions, ...one.conditions] },
+          unknown,
+          one.values.get(unknown) ?? ZERO,
+          solved.set.solutions.length > 1,
+        ),
+      );
+      // Where what was divided by is 0 is a case of its own.
+      const excluded = solved.set.solutions.flatMap(({ conditions }) => conditions).filter((condition) => mayFail(condition, state));
+      if (excluded.length > 0 || !parts.every((part) => part !== undefined)) continue;
+      return {
+        solutions: distinct(parts.flatMap(({ solutions }) => solutions)),
+        rejected: parts.flatMap(({ rejected }) => rejected),
+        steps: [...solved.steps, ...parts.flatMap(({ steps }) => steps)],
+        complete: parts.every(({ complete }) => complete),
+      };
+    }
+  }
+  return undefined;
+}
+
+/** Whether an inequation about unknowns may fail where the equations are defined. */
+function mayFail(condition: Expression, state: State): boolean {
+  if (condition.kind !== "relation" || !condition.comparisons.includes("!=") || unknownsIn(condition, state).length === 0) return false;
+  return decide(condition, [...state.assumptions, ...state.equations.flatMap(realDomain)]) !== true;
+}
+
+const MOST_VALUES = 4;
+
+function isolatedFor(own: Relation, unknown: string, state: State): Solved | undefined {
+  try {
+    const solved = solveEquation({ equation: own, unknown, domain: state.domain, assumptions: state.assumptions });
+    const { solutions, complete } = solved.set;
+    const plain = solutions.every(({ free, integers }) => free.length + integers.length === 0);
+    return complete && plain && solutions.length > 0 && solutions.length <= MOST_VALUES ? solved : undefined;
+  } catch (error) {
+    if (error instanceof Unsolvable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}
+
 /** One equation is left for several unknowns: it is solved for one of them, and the others are free. */
 function byOneEquation(state: State): Branches | undefined {
   const [own, ...others] = state.equations;
@@ -300,3 +363,6 @@ function byOneEquation(state: State): Branches | undefined {
   }
   return undefined;
 }
+
+/** The steps that are tried, in this order. */
+const WAYS: readonly ((state: State) => Branches | undefined)[] = [byOneUnknown, byExpressing, byFactors, byElimination, byOneEquation, byIsolating];

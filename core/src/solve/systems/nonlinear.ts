@@ -17,6 +17,7 @@ import { replaced } from "../naming.ts";
 import { type Domain, type Rejected, type Solution, type Solved, Unsolvable } from "../solution.ts";
 import { type Branches, distinct, type Relation, solveBranches, withFreshLetters } from "./branches.ts";
 import { solveSystemNumerically } from "./numeric.ts";
+import { solvePolar } from "./polar.ts";
 
 /** Equations for several unknowns, where solutions are wanted, and what is known. */
 export interface SystemTask {
@@ -55,6 +56,8 @@ type Found = Branches & { readonly reason?: string };
 /** By named parts, or step by step; undefined where some step has no method. */
 function exactly(task: SystemTask): Found | undefined {
   try {
+    const polar = solvePolar(task);
+    if (polar) return polar;
     const named = namedUnknowns(task);
     return named ? solveNamed(task, named) : branchesOf(task);
   } catch (error) {
