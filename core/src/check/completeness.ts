@@ -1,6 +1,8 @@
+import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
 import { equation, name, number, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { holdsImaginary } from "../expression/realness.ts";
+import { sideDifference, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { constantSign, equalityTest, zeroTest } from "../rewrite/zero-test.ts";
@@ -135,6 +137,8 @@ export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptSte
   // With i in it, a polynomial equation for a real unknown is two equations.
   const coefficients = answer.domain === "real" && holdsImaginary(answer.equation) ? undefined : zeroPolynomial(answer.equation, answer.unknown);
   const question: Question = { answer, chain, coefficients };
+  const miscounted = coefficients ? undefined : answer.solutions.find((one) => one.multiplicity > 1 && !multiplicityHolds(answer, one));
+  if (miscounted) return check("loose", `it was not confirmed that ${answer.unknown} = ${text(miscounted.value)} counts ${miscounted.multiplicity} times`);
   const tooMany = coefficients && moreThanDegree(answer, coefficients);
   if (tooMany) return check("bent", tooMany);
   for (const way of COMPLETENESS_WAYS) {
@@ -258,14 +262,37 @@ function countedRoots(answer: ClaimedAnswer): string | undefined {
     : `Descartes’ rule with bisection proves that the equation has ${count.real === 1 ? "one real root" : `${count.real} different real roots`}, and ${count.real === 1 ? "this is it" : "these are as many"}`;
 }
 
-/** A root that is said to count several times is a root of that many derivatives less one. */
-function multiplicityHolds({ equation: statement, unknown }: ClaimedAnswer, { value, multiplicity }: ClaimedSolution): boolean {
-  let coefficients = multiplicity > 1 ? zeroPolynomial(statement, unknown) : [];
-  for (let order = 1; order < multiplicity && coefficients; order += 1) {
-    coefficients = coefficients.slice(1).map((coefficient, k) => product(number(k + 1), coefficient));
-    if (zeroTest(sum(...coefficients.map((coefficient, k) => product(coefficient, power(value, number(k)))))).kind !== "zero") return false;
+/** The n of f(x)^n = 0 where a value is a simple zero of f. */
+function countsInPower(statement: ClaimedAnswer["equation"], value: Expression, unknown: string): number | undefined {
+  const [left, right] = sidesOf(statement);
+  if (left?.kind !== "power" || left.exponent.kind !== "number" || left.exponent.value.den !== 1 || !right || !equal(right, ZERO)) return undefined;
+  const at = (e: Expression): Expression => substitute(e, new Map([[unknown, value]]));
+  const slope = derivativeOf(left.base, unknown);
+  const isSimple = zeroTest(at(left.base)).kind === "zero" && slope !== undefined && zeroTest(at(slope)).kind === "nonzero";
+  return isSimple ? Number(left.exponent.value.num) : undefined;
+}
+
+function derivativeOf(e: Expression, unknown: string): Expression | undefined {
+  try {
+    return differentiate(e, unknown);
+  } catch (error) {
+    if (error instanceof NotDifferentiable) return undefined;
+    throw error;
   }
-  return coefficients !== undefined;
+}
+
+const HIGHEST_ORDER = 8;
+
+/** A root that is said to count several times is a zero of that many derivatives less one. */
+function multiplicityHolds({ equation: statement, unknown }: ClaimedAnswer, { value, multiplicity }: ClaimedSolution): boolean {
+  if (multiplicity === 1 || countsInPower(statement, value, unknown) === multiplicity) return true;
+  if (multiplicity > HIGHEST_ORDER) return false;
+  let slope: Expression | undefined = sideDifference(statement);
+  for (let order = 1; order < multiplicity; order += 1) {
+    slope = slope && derivativeOf(slope, unknown);
+    if (!slope || zeroTest(substitute(slope, new Map([[unknown, value]]))).kind !== "zero") return false;
+  }
+  return true;
 }
 
 /** Whether a number without letters is real, certified. */

@@ -5,7 +5,7 @@ import { differentiate } from "../calculus/derivative.ts";
 import { Analysed } from "../calculus/zeros.ts";
 import { equation, logic, name, number, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
-import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, findAll, freeNames, isRoot } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
@@ -235,12 +235,17 @@ function isOnlyExtremum({ objective, variables, facts, assumptions, wanted, poin
   return decide(relation(second, wanted === "maximum" ? "<" : ">", ZERO), [...assumptions, ...only.conditions]) === true;
 }
 
+function hasCorners(e: Expression): boolean {
+  return isRoot(e) || e.kind === "cases" || (e.kind === "call" && ["abs", "sgn", "max", "min", "floor", "ceil", "root"].includes(e.name));
+}
+
 /**
  * The best of all stationary points, where an optimum must exist: on a bounded closed set that a condition describes, or for a
  * polynomial that grows beyond all bounds in every direction.
  */
 function isBestOfAll({ objective, variables, constraints, facts, wanted, points, allFound }: ClaimedOptima): boolean {
-  if (!allFound || facts.length > 0) return false;
+  // Corners are no zeros of the derivatives: only for a smooth objective are those all.
+  if (!allFound || facts.length > 0 || findAll(objective, hasCorners).length > 0) return false;
   const sides = constraints.map((one) => sideDifference(one));
   const bounded = sides.some((side) => ["up", "down"].includes(growthOf(side, variables) ?? "both"));
   const exists = constraints.length > 0 ? bounded : growthOf(objective, variables) === (wanted === "minimum" ? "up" : "down");

@@ -18,6 +18,7 @@ const RULES = {
   "length of components": (radius: string, along: string, across: string) => `$${radius}^2 = ${along}^2 + ${across}^2$ gives the size of $${radius}$`,
   "angle of components": (angle: string, along: string, across: string) =>
     `The tangent of $${angle}$ is $${across}/${along}$; the signs of $${along}$ and $${across}$ tell the quadrant`,
+  "corner of the objective": (inside: string) => `Where $${inside} = 0$ there is no derivative: such points are looked at too`,
   rounding: (way: string, to: string) => `A number that rounds ${way} to $${to}$ lies within 1 of it`,
   "factorial undone": () => "Factorials grow from 1! on: look which number has this factorial",
   "write with exponentials": () => "Write the functions with exponentials and powers",

@@ -1,4 +1,5 @@
 import type { Step } from "../derivation/step.ts";
+import { approximateValue } from "../expression/ball-value.ts";
 import { subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
@@ -66,10 +67,28 @@ export function sift(solved: Solved, task: Task): Solved {
     }
     return [{ ...solution, conditions: tidyConditions(distinct([...solution.conditions, ...open]), others) }];
   };
-  const set: SolutionSet = { ...solved.set, solutions: solved.set.solutions.flatMap(keep) };
+  const set: SolutionSet = { ...solved.set, solutions: withoutTwins(solved.set.solutions.flatMap(keep), unknown) };
   const lost = set.solutions.length === 0 && solved.set.solutions.length > 0;
   const reason = lost ? `${solved.set.reason}; none of the candidates satisfies what is required of ${unknown}` : solved.set.reason;
   return { steps, set: { ...set, reason, rejected } };
+}
+
+/** Numbers that are equal are one solution, however they are written; one that counts several times keeps its count. */
+function withoutTwins(solutions: readonly Solution[], unknown: string): readonly Solution[] {
+  const kept: Solution[] = [];
+  for (const next of solutions) {
+    const value = next.values.get(unknown);
+    const isPlain = value !== undefined && next.conditions.length + next.free.length + next.integers.length === 0 && freeNames(value).size === 0;
+    const at = isPlain ? approximateValue(value) : undefined;
+    const twin = kept.find((one) => {
+      const other = one.values.get(unknown);
+      if (at === undefined || !value || !other || one.conditions.length + one.free.length > 0 || freeNames(other).size > 0) return false;
+      const near = approximateValue(other);
+      return near !== undefined && Math.abs(near - at) < 1e-9 * Math.max(1, Math.abs(at)) && equalityTest(value, other).kind === "zero";
+    });
+    if (!twin) kept.push(next);
+  }
+  return kept;
 }
 
 /** Whether two complex numbers differ, which is all that a domain over the complex numbers asks. */

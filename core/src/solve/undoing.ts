@@ -22,7 +22,7 @@ import {
   sum,
   ZERO,
 } from "../expression/construct.ts";
-import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { undoesInverse, withoutInverse } from "../rewrite/inverse-circular.ts";
@@ -53,6 +53,8 @@ interface Undone {
     | "out of range";
   readonly said: string;
   readonly conditions?: readonly Expression[];
+  /** How often a value counts that solves what is undone. */
+  readonly times?: number;
 }
 
 /**
@@ -85,7 +87,7 @@ function undo(side: Expression, value: Expression, task: Task, steps: Step[], so
   }
   const undone = undoOne(side, value, task);
   if (!undone) return innerSolutions(side, value, task, steps, solveInner);
-  const { inner, values, rule, said, conditions = [] } = undone;
+  const { inner, values, rule, said, conditions = [], times = 1 } = undone;
   const before = equation(side, value);
   const after =
     values.length === 0
@@ -101,7 +103,7 @@ function undo(side: Expression, value: Expression, task: Task, steps: Step[], so
   }
   const found = values.map((one) => undo(inner, one, task, steps, solveInner));
   if (!found.every((list) => list !== undefined)) return undefined;
-  return found.flat().map((one) => ({ ...one, conditions: [...one.conditions, ...conditions] }));
+  return found.flat().map((one) => ({ ...one, multiplicity: one.multiplicity * times, conditions: [...one.conditions, ...conditions] }));
 }
 
 /** What stands inside may be a polynomial in the unknown: then the methods for those go on. */
@@ -182,12 +184,19 @@ function undoPower(base: Expression, exponent: Expression, value: Expression, ta
     const conditions = negative === false ? [] : [notNegative(value)];
     return { inner: base, values: [readable(power(value, number(rational.rational(den, num))))], rule: "raise both sides", said: `${den}`, conditions };
   }
+  if (known(relation(value, "=", ZERO), task) === true)
+    return {
+      inner: base,
+      values: [ZERO],
+      rule: "take roots",
+      said: `${num}`,
+      times: findAll(base, (part) => part.kind === "call" && part.name === "abs").length > 0 ? 1 : num,
+    };
   if (num % 2 !== 0) return { inner: base, values: [readable(call("root", number(num), value))], rule: "take roots", said: `${num}` };
   if (negative === true) return { inner: base, values: [], rule: "out of range", said: "an even power is never negative" };
   // A root inside is itself not negative: only one sign is possible.
   const root = readable(power(value, number(rational.rational(1, num))));
   const conditions = negative === false ? [] : [notNegative(value)];
-  if (known(relation(value, "=", ZERO), task) === true) return { inner: base, values: [ZERO], rule: "take roots", said: `${num}` };
   if (known(relation(base, ">=", ZERO), task) === true) return { inner: base, values: [root], rule: "take roots", said: `${num}`, conditions };
   return { inner: base, values: [root, negate(root)], rule: "both signs", said: `${num}`, conditions };
 }

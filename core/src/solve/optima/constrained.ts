@@ -2,7 +2,7 @@ import { growthOf } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
-import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { sideDifference } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
@@ -113,10 +113,16 @@ function byMultipliers(task: OptimumTask): Optimum {
       set.solutions.findIndex((other) => variables.every((v) => zeroTest(subtract(one.values.get(v) ?? ZERO, other.values.get(v) ?? ZERO)).kind === "zero")) ===
       k,
   );
-  const points = distinct.map((one) => pointOf(one, task, "undecided"));
-  const bounded = sides.some((side) => growthOf(side, variables) === "up" || growthOf(side, variables) === "down") && task.facts.length === 0;
+  const corners = cornerPoints(task);
+  const smooth = distinct.map((one) => pointOf(one, task, "undecided"));
+  const points = [...smooth, ...(corners?.points ?? []).filter((one) => !smooth.some((other) => samePlace(one, other, variables)))];
+  const bounded =
+    set.complete &&
+    corners !== undefined &&
+    sides.some((side) => growthOf(side, variables) === "up" || growthOf(side, variables) === "down") &&
+    task.facts.length === 0;
   const system = { equations: [...slopes, ...constraints], unknowns: [...multipliers, ...variables], set };
-  const common = { system, complete: set.complete, reason: set.reason, steps: [...steps, ...found] };
+  const common = { system, complete: set.complete && corners !== undefined, reason: set.reason, steps: [...steps, ...found, ...(corners?.steps ?? [])] };
   if (!bounded) {
     const word = wanted === "maximum" ? "greatest" : "least";
     return { ...common, points, ...(wanted === "stationary" ? {} : { none: `it is not proven that one of these is the ${word} value` }) };
@@ -130,4 +136,33 @@ function byMultipliers(task: OptimumTask): Optimum {
     return { ...one, nature, global: wanted === "maximum" ? same(one, top) : wanted === "minimum" ? same(one, bottom) : false };
   });
   return { ...common, points: [...judged].sort((a, b) => Number(b.global) - Number(a.global)) };
+}
+
+function samePlace(a: OptimumPoint, b: OptimumPoint, variables: readonly string[]): boolean {
+  return variables.every((variable) => zeroTest(subtract(a.values.get(variable) ?? ZERO, b.values.get(variable) ?? ZERO)).kind === "zero");
+}
+
+/**
+ * The points at which the objective has no derivative because an absolute value in it is 0, where these are single points on the
+ * conditions; undefined where they are more than that.
+ */
+function cornerPoints(task: OptimumTask): { readonly points: readonly OptimumPoint[]; readonly steps: readonly Step[] } | undefined {
+  const { objective, variables, constraints } = task;
+  const insides = findAll(objective, (part) => part.kind === "call" && part.name === "abs").flatMap((part) => (part.kind === "call" ? part.args : []));
+  const others = findAll(objective, (part) => part.kind === "cases" || (part.kind === "call" && ["sgn", "max", "min", "floor", "ceil"].includes(part.name)));
+  if (others.length > 0 || (insides.length > 0 && constraints.length + 1 !== variables.length)) return undefined;
+  const points: OptimumPoint[] = [];
+  const steps: Step[] = [];
+  for (const inside of insides) {
+    const corner = zeroOf(inside);
+    const whole = logic("and", [corner, ...constraints]);
+    const { set, steps: found } = solveSystem([corner, ...constraints], variables, task);
+    if (!set.complete || set.solutions.some(({ free, integers }) => free.length + integers.length > 0)) return undefined;
+    steps.push(step("corner of the objective", [text(inside)], { kind: "put in", before: whole, values: new Map(), after: whole }), ...found);
+    for (const one of set.solutions) {
+      const point = pointOf(one, task, "undecided");
+      if (!points.some((other) => samePlace(point, other, variables))) points.push(point);
+    }
+  }
+  return { points, steps };
 }
