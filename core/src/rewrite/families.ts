@@ -95,7 +95,7 @@ export function integerCases(e: Expression, letter: string): readonly Expression
   for (const part of calls) {
     const turns = turnsOf(part, letter);
     // A real exponent adds no turns: the letter stays in it.
-    if (turns === undefined && part.kind === "power") continue;
+    if (turns === undefined && (part.kind !== "call" || HYPERBOLIC_PERIODS[part.name] !== undefined)) continue;
     if (turns === undefined) return undefined;
     modulus = integer.lcm(modulus, turns.den);
   }
@@ -107,6 +107,9 @@ export function integerCases(e: Expression, letter: string): readonly Expression
   });
 }
 
+/** In units of πi. */
+const HYPERBOLIC_PERIODS: Readonly<Record<string, number>> = { sinh: 2, cosh: 2, sech: 2, csch: 2, tanh: 1, coth: 1 };
+
 /** The period of a circular function, 2πi of the exponential function, and that of whole powers of −1 and i. */
 function periodOf(part: Expression): Expression | undefined {
   if (part.kind === "power" && part.exponent.kind !== "number" && isWhole(part.exponent)) {
@@ -114,6 +117,8 @@ function periodOf(part: Expression): Expression | undefined {
     if (equal(part.base, I)) return number(4);
   }
   if (part.kind === "power" && part.base.kind === "constant" && part.base.name === "e") return product(number(2), PI, I);
+  const imaginary = part.kind === "call" ? HYPERBOLIC_PERIODS[part.name] : undefined;
+  if (imaginary !== undefined) return product(number(imaginary), PI, I);
   const turns = part.kind === "call" ? functionFamily(part.name)?.periodInPi : undefined;
   return turns === undefined ? undefined : product(number(turns), PI);
 }

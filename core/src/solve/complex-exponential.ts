@@ -1,3 +1,4 @@
+import { NOWHERE } from "../derivation/nowhere.ts";
 import { step } from "../derivation/step.ts";
 import { call, E, equation, I, isPositiveConstant, name, negate, number, PI, power, product, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
@@ -30,7 +31,10 @@ function undoExponential(task: Task, solve: Solve): Solved | undefined {
   const coefficients = polynomialCoefficients(left.exponent, unknown);
   if (coefficients?.length !== 2 || findAll(left.exponent, (e) => e.kind === "call").length > 0) return undefined;
   const common = { variables: [unknown], domain: "complex", complete: true, rejected: [], complexSolutions: [] } as const;
-  if (zeroTest(right).kind === "zero") return { steps: [], set: { ...common, reason: "an exponential is never 0", solutions: [] } };
+  if (zeroTest(right).kind === "zero") {
+    const never = step("out of range", ["an exponential is never 0"], { kind: "equivalent", unknown, before: task.equation, after: NOWHERE });
+    return { steps: [never], set: { ...common, reason: "an exponential is never 0", solutions: [] } };
+  }
   const n = integerLetter(task);
   const turns = product(number(2), PI, I, name(n, "integer"));
   const inE = equal(left.base, E) ? left.exponent : product(left.exponent, call("ln", left.base));

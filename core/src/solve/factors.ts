@@ -1,14 +1,17 @@
-import { equation, logic, name, nameIn, number, numberValue, power, product, ZERO } from "../expression/construct.ts";
+import { equation, I, logic, name, nameIn, number, numberValue, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { holdsImaginary } from "../expression/realness.ts";
 import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { factor } from "../polynomial/factor.ts";
+import { type Gaussian, gaussianRoots } from "../polynomial/gaussian-roots.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { withPositiveLead } from "../rewrite/factored.ts";
 import { factorsOverReals } from "../rewrite/forms/factor.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
+import { realAndImaginary } from "../rewrite/real-and-imaginary.ts";
 import { simplify } from "../rewrite/simplify.ts";
-import { type PolynomialForm, zeroForm } from "./polynomial-form.ts";
+import { type PolynomialForm, polynomialFrom, zeroForm } from "./polynomial-form.ts";
 import { Chain, toZeroForm } from "./quadratic/quadratic-form.ts";
 import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";
 
@@ -27,7 +30,7 @@ export function solveByFactors(form: PolynomialForm, solve: (task: Task) => Solv
   const { task } = form;
   const degree = form.coefficients.length - 1;
   if (degree < 3) return undefined;
-  const rational = rationalFactors(form);
+  const rational = gaussianFactors(form) ?? rationalFactors(form);
   if (!rational) return undefined;
   const factors = rational.flatMap((part) => split(part, task.unknown));
   if (factors.length === 1 && factors[0]?.multiplicity === 1) return undefined;
@@ -64,6 +67,21 @@ function degreeOf(e: Expression, unknown: string): number {
   const kernels = new Kernels();
   const index = kernels.index(nameIn(e, unknown));
   return poly.degreeIn(normalForm(e, kernels).numerator, index);
+}
+
+/** The factors over Q(i) of a polynomial with i in its coefficients, as far as they are linear; undefined for any other polynomial. */
+function gaussianFactors({ task, coefficients }: PolynomialForm): readonly Factor[] | undefined {
+  if (task.domain !== "complex" || !coefficients.some(holdsImaginary)) return undefined;
+  const numbers = coefficients.flatMap((coefficient) => {
+    const parts = realAndImaginary(coefficient);
+    const [re, im] = [parts && numberValue(simplify(parts.re).expression), parts && numberValue(simplify(parts.im).expression)];
+    return re && im ? [{ re, im }] : [];
+  });
+  if (numbers.length < coefficients.length) return undefined;
+  const { roots, rest } = gaussianRoots(numbers);
+  const written = ({ re, im }: Gaussian): Expression => sum(number(re), product(number(im), I));
+  const linear = roots.map(({ root, multiplicity }) => ({ base: subtract(name(task.unknown), written(root)), multiplicity }));
+  return rest.length > 1 ? [...linear, { base: polynomialFrom(rest.map(written), task.unknown), multiplicity: 1 }] : linear;
 }
 
 /** The factors over Q that hold the unknown; undefined where there is only the whole, or it is out of reach. */

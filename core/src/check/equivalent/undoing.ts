@@ -8,7 +8,7 @@ import { asFamily, missesZero } from "../../rewrite/families.ts";
 import { decide } from "../../rewrite/sign.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { constantSign, equalityTest, zeroTest } from "../../rewrite/zero-test.ts";
-import { type EquivalenceClaim, type EquivalenceWay, REAL, SAME } from "./way.ts";
+import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL, SAME } from "./way.ts";
 
 type Sides = readonly [Expression, Expression];
 
@@ -73,6 +73,19 @@ function neverEqual(left: Expression, right: Expression, unknown: string): boole
   return family !== undefined && missesZero(family);
 }
 
+/** An exponential that would have to be 0. */
+export const NEVER_ZERO: EquivalenceWay = {
+  name: "never zero",
+  theorem: "e^z is 0 for no complex z, since e^z e^(−z) = 1",
+  source: "O. Forster, Analysis 1, § 13",
+  worlds: BOTH,
+  proves: ({ before, after, assumptions }) => {
+    const [left, right] = sidesOf(before);
+    const isExponential = left?.kind === "power" && isPositiveConstant(left.base);
+    return isExponential && right && equal(after, NOWHERE) && zeroTest(right, assumptions).kind === "zero" ? SAME : undefined;
+  },
+};
+
 /** A value that the function on the left does not take. */
 export const OUT_OF_RANGE: EquivalenceWay = {
   name: "out of range",
@@ -103,7 +116,7 @@ function outOfRange(left: Expression, right: Expression, assumptions: readonly E
     return false;
   }
   if (left.kind !== "power") return false;
-  if (left.exponent.kind !== "number") return isPositiveConstant(left.base) && known(relation(right, "<=", ZERO));
+  if (left.exponent.kind !== "number") return (isPositiveConstant(left.base) || known(relation(left.base, ">", ZERO))) && known(relation(right, "<=", ZERO));
   const { num, den } = left.exponent.value;
   if (num < 0 && zeroTest(right, assumptions).kind === "zero") return true;
   return (den !== 1 || Number(num) % 2 === 0) && known(relation(right, "<", ZERO));
@@ -150,7 +163,8 @@ export const BOTH_SIGNS: EquivalenceWay = {
   worlds: REAL,
   proves: (claim) => {
     const { left, right, sides } = undoneSides(claim) ?? {};
-    const [first, second, ...more] = sides ?? [];
+    // At u = 0 both signs are one.
+    const [first, second = first, ...more] = sides ?? [];
     return left && right && first && second && more.length === 0 && bothSigns(left, right, first, second, claim.assumptions) ? SAME : undefined;
   },
 };

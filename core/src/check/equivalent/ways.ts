@@ -8,7 +8,7 @@ import { productEquivalence } from "../zero-product.ts";
 import { MODULUS } from "./modulus.ts";
 import { MOVED, MULTIPLIED, UNCHANGED } from "./moving.ts";
 import { PRINCIPAL_VALUES } from "./principal.ts";
-import { BOTH_SIGNS, LOGARITHM_TAKEN, NEVER_EQUAL, OUT_OF_RANGE, RECIPROCAL, UNDONE } from "./undoing.ts";
+import { BOTH_SIGNS, LOGARITHM_TAKEN, NEVER_EQUAL, NEVER_ZERO, OUT_OF_RANGE, RECIPROCAL, UNDONE } from "./undoing.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL } from "./way.ts";
 import { FACTORIAL_UNDONE, ROUNDED } from "./whole-numbers.ts";
 
@@ -52,6 +52,7 @@ export const EQUIVALENCE_WAYS: readonly EquivalenceWay[] = [
   MOVED,
   LOGARITHM_TAKEN,
   NEVER_EQUAL,
+  NEVER_ZERO,
   OUT_OF_RANGE,
   RECIPROCAL,
   UNDONE,

@@ -151,6 +151,7 @@ export const ARCSECANT: FunctionFamily = {
   },
   derivative: ([x = ONE]) => divide(ONE, product(call("abs", x), sqrt(subtract(power(x, TWO), ONE)))),
   domain: (args) => [outsideUnit(argument(args))],
+  singular: (args) => [relation(argument(args), "!=", ZERO)],
   ball: ([x], precision) => {
     const inverse = complex.divide(complex.ONE, x ?? complex.ZERO, precision + 16);
     return complex.subtract(halfPi(precision + 8), arcsinBall(inverse, precision + 8), precision);
@@ -171,6 +172,7 @@ export const ARCCOSECANT: FunctionFamily = {
   exact: (args) => angleOfSine(divide(number(1), argument(args))),
   derivative: ([x = ONE]) => negate(divide(ONE, product(call("abs", x), sqrt(subtract(power(x, TWO), ONE))))),
   domain: (args) => [outsideUnit(argument(args))],
+  singular: (args) => [relation(argument(args), "!=", ZERO)],
   ball: ([x], precision) => arcsinBall(complex.divide(complex.ONE, x ?? complex.ZERO, precision + 16), precision),
   interval: ([x]) => ofInverse(x, ARCSIN),
   double: (x) => Math.asin(1 / x),

@@ -81,6 +81,7 @@ export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
     antiderivative: (args) =>
       sum(product(argument(args), call("artanh", argument(args))), product(HALF, call("ln", subtract(ONE, power(argument(args), TWO))))),
     domain: (args) => [chain([MINUS_ONE, argument(args), ONE], ["<", "<"])],
+    singular: (args) => [relation(argument(args), "!=", ONE), relation(argument(args), "!=", MINUS_ONE)],
     ball: ([x], precision) => artanhBall(x ?? complex.ZERO, precision),
     interval: increasing(artanhBall, { from: -1, to: 1, atFrom: Number.NEGATIVE_INFINITY, atTo: Number.POSITIVE_INFINITY }),
     double: Math.atanh,

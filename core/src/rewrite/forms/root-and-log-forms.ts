@@ -15,7 +15,7 @@ import {
   TWO,
   ZERO,
 } from "../../expression/construct.ts";
-import { type Expression, ExpressionMap, equal, factorsOf, findAll, freeNames, isRoot } from "../../expression/expression.ts";
+import { type Expression, ExpressionMap, equal, factorsOf, freeNames, isRoot } from "../../expression/expression.ts";
 import { opposite } from "../../expression/functions/arguments.ts";
 import { mayBeComplex } from "../../expression/realness.ts";
 import { mapChildren } from "../../expression/substitute.ts";
@@ -213,14 +213,11 @@ export function withoutInverses(e: Expression): Expression {
   }
   const [argument] = inner.kind === "call" ? inner.args : [];
   if (inner.kind !== "call" || !argument) return inner;
-  if (inner.name === "ln" && argument.kind === "power" && equal(argument.base, E) && findAll(argument.exponent, isImaginaryUnit).length === 0)
-    return argument.exponent;
+  if (inner.name === "ln" && argument.kind === "power" && equal(argument.base, E) && !mayBeComplex(argument.exponent)) return argument.exponent;
   const [x] = argument.kind === "call" ? argument.args : [];
   if (argument.kind !== "call" || !x) return inner;
   return composition(inner.name, argument.name, x) ?? inner;
 }
-
-const isImaginaryUnit = (e: Expression): boolean => e.kind === "constant" && e.name === "i";
 
 function composition(outer: string, inner: string, x: Expression): Expression | undefined {
   const complement = power(subtract(ONE, power(x, TWO)), HALF);
