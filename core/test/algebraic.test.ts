@@ -8,7 +8,7 @@ import * as rational from "../src/number/rational.ts";
 import * as real from "../src/number/real-ball.ts";
 import * as algebraic from "../src/polynomial/algebraic-number.ts";
 import { minimalPolynomial } from "../src/rewrite/minimal-polynomial.ts";
-import { ballOfDecimal, recognise } from "../src/rewrite/recognise.ts";
+import { recognise } from "../src/rewrite/recognise.ts";
 import { read } from "./read.ts";
 import "./seed.ts";
 
@@ -84,7 +84,9 @@ describe("recognition", () => {
     ["0.1234567", undefined],
     ["7.0000001", undefined],
   ])("takes %s for %s", (decimal, value) => {
-    const [best] = recognise(ballOfDecimal(rational.parseDecimal(decimal), decimal.split(".")[1]?.length ?? 0));
+    // To half a unit of its last digit.
+    const bits = (decimal.length - 2) * Math.log2(10);
+    const [best] = recognise(real.widen(real.fromRational(rational.parseDecimal(decimal), Math.ceil(bits) + 40), -Math.floor(bits) - 1));
     expect(best && text(best.value)).toBe(value);
   });
 

@@ -23,28 +23,6 @@ function quotient(a: Polynomial, b: Polynomial): Polynomial {
   return exact;
 }
 
-/**
- * The subresultant polynomial remainder sequence of a and b in one variable, a and b first: every element divides out what
- * is known to be common (G. Collins 1967; W. Brown, J. Traub 1971; Cohen, algorithm 3.3.7).
- */
-export function subresultants(a: Polynomial, b: Polynomial, index: number): readonly Polynomial[] {
-  const sequence = [a, b];
-  let [high, low] = [a, b];
-  let g = poly.ONE;
-  let h = poly.ONE;
-  while (poly.degreeIn(low, index) > 0) {
-    const delta = poly.degreeIn(high, index) - poly.degreeIn(low, index);
-    const rest = pseudoRemainder(high, low, index);
-    if (poly.isZero(rest)) break;
-    const next = quotient(rest, poly.multiply(g, poly.power(h, delta)));
-    [high, low] = [low, next];
-    sequence.push(next);
-    g = leadingIn(high, index);
-    h = delta === 0 ? h : delta === 1 ? g : quotient(poly.power(g, delta), poly.power(h, delta - 1));
-  }
-  return sequence;
-}
-
 export function leadingIn(a: Polynomial, index: number): Polynomial {
   return poly.coefficientsIn(a, index)[poly.degreeIn(a, index)] ?? poly.ZERO;
 }

@@ -2,7 +2,6 @@ import { ballValue } from "../expression/ball-value.ts";
 import { call, divide, E, negate, number, PI, power, product, sqrt, sum } from "../expression/construct.ts";
 import { type Expression, equal } from "../expression/expression.ts";
 import * as integer from "../number/integer.ts";
-import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
 import type { RealBall } from "../number/real-ball.ts";
 import * as real from "../number/real-ball.ts";
@@ -52,12 +51,6 @@ export function recognise(ball: RealBall, { plainOnly = false } = {}): readonly 
     .filter(({ value }) => agrees(value, ball, bits))
     .sort((a, b) => b.digitsToSpare - a.digitsToSpare)
     .filter(({ value }, k, all) => all.findIndex((other) => equal(other.value, value)) === k);
-}
-
-/** The number that a decimal such as 0.333333333 stands for, to half a unit of its last digit. */
-export function ballOfDecimal(value: Rational, decimals: number): RealBall {
-  const bits = Math.ceil(decimals * Math.log2(10)) + 40;
-  return real.widen(real.fromRational(value, bits), -Math.floor(decimals * Math.log2(10)) - 1);
 }
 
 /** The middle in units of 2^−bits. */

@@ -1,6 +1,5 @@
 import { BudgetExhausted } from "../../number/budget.ts";
 import * as integer from "../../number/integer.ts";
-import * as rational from "../../number/rational.ts";
 import { fromDense, toDense } from "../gcd.ts";
 import type { Polynomial } from "../multivariate.ts";
 import * as poly from "../multivariate.ts";
@@ -54,9 +53,4 @@ export function factorOverField(f: FieldPolynomial, over: NumberField): readonly
     return found;
   }
   throw new BudgetExhausted("finding a squarefree norm");
-}
-
-/** A polynomial with rational coefficients taken over Q(α), made monic. */
-export function overField(f: IntegerPolynomial, over: NumberField): FieldPolynomial {
-  return field.monic(field.fromRationals(f.map((coefficient) => rational.rational(integer.fromBigInt(coefficient)))), over);
 }
