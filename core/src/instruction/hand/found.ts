@@ -1,3 +1,4 @@
+import { complexDomain, realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { alternativesOf, isEquation, sidesOf } from "../../expression/statement.ts";
 import { withRanges } from "../../expression/substitute.ts";
@@ -22,6 +23,8 @@ export interface Found {
   readonly letter: string | undefined;
 }
 
+export const NOTHING_FOUND: Found = { entries: [], proven: true, letter: undefined };
+
 export function domainOf({ kind }: Scope): Domain {
   return kind === "complex" ? "complex" : "real";
 }
@@ -34,6 +37,11 @@ export function foundIn(set: SolutionSet, unknown: string, proven: boolean): Fou
     return value ? [{ value, conditions }] : [];
   });
   return { entries, proven, letter: set.solutions.flatMap(({ integers }) => integers)[0] };
+}
+
+/** What a statement asks of its letters to be defined, in a domain. */
+export function askedOfLetters(statement: Expression, unknown: string, domain: Domain): readonly Expression[] {
+  return (domain === "real" ? realDomain(statement) : complexDomain(statement)).filter((condition) => !contains(condition, unknown));
 }
 
 /** The values where a statement does nothing but list them: x = 2 or x = 3. */

@@ -17,7 +17,7 @@ import { definedOnly } from "../defined-only.ts";
 import { type Environment, rangeOf } from "../environment.ts";
 import { putIn } from "../put-in.ts";
 import { type Difference, without } from "./compare.ts";
-import { domainOf, type Found, foundIn, listedValues, solutionsOf } from "./found.ts";
+import { askedOfLetters, domainOf, type Found, foundIn, listedValues, NOTHING_FOUND, solutionsOf } from "./found.ts";
 import { gainOf } from "./gained.ts";
 import type { Question } from "./question.ts";
 import { refutation } from "./refute.ts";
@@ -78,7 +78,10 @@ function pairOf(question: Question, claimed: Expression, unknown: string, enviro
   const { answered } = question;
   const was = answered ? foundIn(answered.set, unknown, answered.proven) : solutionsOf(before, unknown, scope, assumptions, undefined);
   const is = solutionsOf(after, unknown, scope, assumptions, was?.letter);
-  return { question: { ...question, scope }, before, after, unknown, assumptions, was, is };
+  // Where a line is defined for no values of the letters, nothing solves it.
+  const whereDefined = (found: Found | undefined, statement: Expression): Found | undefined =>
+    askedOfLetters(statement, unknown, domainOf(scope)).some((condition) => decide(condition, assumptions) === false) ? NOTHING_FOUND : found;
+  return { question: { ...question, scope }, before, after, unknown, assumptions, was: whereDefined(was, before), is: whereDefined(is, after) };
 }
 
 function say(pair: Pair): Said {
@@ -93,10 +96,18 @@ function saySets(pair: Pair, was: Found, is: Found): Said | undefined {
   if (lost.missing.length > 0) return bent(pair, lost, extra);
   if (extra.missing.length > 0) return gained(pair, lost, extra) ?? bent(pair, lost, extra);
   if (lost.open || extra.open) return undefined;
-  const needed = [...lost.conditions, ...extra.conditions];
+  const needed = [...lost.conditions, ...extra.conditions, ...(was.entries.length + is.entries.length > 0 ? otherwiseDefined(pair) : [])];
   if (needed.length > 0) return onlyWhere(question.line, needed);
   if (was.proven && is.proven) return { holds: true, verdict: "nailed", sentence: `the same solutions as line ${question.line}` };
   return sayProven(pair) ?? { holds: true, verdict: "tacked", sentence: `the same solutions as line ${question.line}, as far as they were found` };
+}
+
+/** What one line asks of the letters and the other does not, where it is not known. */
+function otherwiseDefined({ question, before, after, unknown, assumptions }: Pair): readonly Expression[] {
+  const [asked, askedAfter] = [before, after].map((statement) => askedOfLetters(statement, unknown, domainOf(question.scope)));
+  const beyond = (some: readonly Expression[] = [], others: readonly Expression[] = []): readonly Expression[] =>
+    some.filter((condition) => decide(condition, [...assumptions, ...others]) !== true);
+  return [...beyond(asked, askedAfter), ...beyond(askedAfter, asked)];
 }
 
 function onlyWhere(line: number, conditions: readonly Expression[]): Said {
