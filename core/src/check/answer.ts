@@ -64,13 +64,15 @@ export function substitutionCheck(answer: ClaimedAnswer): Check {
 function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: Verdict; line: EvidenceLine } {
   const at = (side: Expression | undefined): Expression => substitute(side ?? ZERO, new Map([[answer.unknown, solution.value]]));
   const [left, right] = [at(answer.equation.operands[0]), at(answer.equation.operands[1])];
-  const assumptions = [...answer.assumptions, ...solution.conditions];
+  const onCondition = solution.conditions.filter((condition) => isEquation(condition));
+  const others = solution.conditions.filter((condition) => !isEquation(condition)).map((condition) => applyEqualities(condition, onCondition));
+  const assumptions = [...answer.assumptions, ...solution.conditions, ...(onCondition.length > 0 ? others : [])];
   const subject = equation(name(answer.unknown), solution.value);
   const line = { subject, left: simplify(left).expression, right: simplify(right).expression, leftBefore: left, rightBefore: right };
   const all = answer.domain === "real" && answer.solutions.includes(solution) ? realDomain(answer.equation) : complexDomain(answer.equation);
   // Where the equation is defined for any value of the unknown, what it asks of the letters alone holds.
   const granted = all.filter((condition) => !contains(condition, answer.unknown));
-  const needed = all.filter((condition) => contains(condition, answer.unknown)).map(at);
+  const needed = all.filter((condition) => contains(condition, answer.unknown)).map((condition) => applyEqualities(at(condition), onCondition));
   const defined = needed.map((condition) => holdsAtMembers(condition, solution.integers, [...assumptions, ...granted]));
   const undefinedThere = needed[defined.indexOf(false)];
   if (undefinedThere) return { outcome: "bent", line: { ...line, note: `the equation is not defined there: ${text(undefinedThere)} fails` } };
@@ -79,9 +81,10 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
   if (answer.domain === "real" && answer.solutions.includes(solution) && !isRealValue(solution.value)) {
     return { outcome: freeNames(solution.value).size > 0 ? "loose" : "bent", line: { ...line, note: "this value is not real" } };
   }
-  const onCondition = solution.conditions.filter((condition) => isEquation(condition));
   const plain = (side: Expression): Expression =>
-    solution.conditions.length > 0 ? rootsOfSquares(applyEqualities(withDecidedCases(side, assumptions), onCondition), assumptions) : side;
+    solution.conditions.length > 0
+      ? rootsOfSquares(applyEqualities(withDecidedCases(side, assumptions), onCondition), assumptions)
+      : withDecidedCases(side, assumptions);
   const [leftThere, rightThere] = [plain(left), plain(right)];
   const test =
     solution.integers.length > 0

@@ -1,8 +1,8 @@
 import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
 import { equation, name, number, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { holdsImaginary } from "../expression/realness.ts";
-import { sideDifference, sidesOf } from "../expression/statement.ts";
+import { isEquation, sideDifference, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { constantSign, equalityTest, zeroTest } from "../rewrite/zero-test.ts";
@@ -99,7 +99,9 @@ const STEPS: CompletenessWay = {
   theorem: "where every step keeps all solutions, what is left at the end are all",
   source: "transitivity of implication",
   proves: ({ answer, chain }) =>
-    covered(answer, chain) ? "every step keeps exactly the real solutions, from the equation to the values found, so there are no others" : undefined,
+    covered(answer, chain)
+      ? `every step keeps exactly the ${answer.domain} solutions, from the equation to the values found, so there are no others`
+      : undefined,
 };
 
 const PERIOD: CompletenessWay = {
@@ -169,7 +171,12 @@ function isEverywhere({ solutions }: ClaimedAnswer): boolean {
 function moreThanDegree(answer: ClaimedAnswer, coefficients: readonly Expression[]): string | undefined {
   const degree = coefficients.length - 1;
   if (degree < 1 || countedRoots(answer) !== undefined) return undefined;
-  return isEverywhere(answer) || rootsOf(answer).length > degree ? `more solutions are claimed than an equation of degree ${degree} can have` : undefined;
+  // What is claimed for single values of the letters, where the degree may be another, is no root of the general equation.
+  const general = {
+    ...answer,
+    solutions: answer.solutions.filter(({ conditions }) => !conditions.some((fact) => isEquation(fact) && !contains(fact, answer.unknown))),
+  };
+  return isEverywhere(general) || rootsOf(general).length > degree ? `more solutions are claimed than an equation of degree ${degree} can have` : undefined;
 }
 
 function factorsTest(answer: ClaimedAnswer, coefficients: readonly Expression[]): ReturnType<typeof equalityTest> {

@@ -1,4 +1,5 @@
 import { equation, name, nameIn, negate, number, power, product, relation, sum, ZERO } from "../expression/construct.ts";
+import { complexDomain } from "../expression/domain.ts";
 import { contains, type Expression, findAll, freeNames, isRoot } from "../expression/expression.ts";
 import { alternativesOf, isEquation, sideDifference } from "../expression/statement.ts";
 import { gcd } from "../polynomial/gcd.ts";
@@ -103,8 +104,10 @@ function proportional(p: readonly Expression[], q: readonly Expression[], assump
 }
 
 function nonVanishing(ratio: Expression, assumptions: readonly Expression[]): Equivalence {
-  const condition = relation(ratio, "!=", ZERO);
-  return freeNames(ratio).size === 0 || decide(condition, assumptions) === true ? { kind: "same" } : { kind: "same where", conditions: [condition] };
+  if (freeNames(ratio).size === 0) return { kind: "same" };
+  // Neither side may vanish alone: the ratio is not 0, and neither is what it is divided by.
+  const open = [relation(ratio, "!=", ZERO), ...complexDomain(ratio)].filter((condition) => decide(condition, assumptions) !== true);
+  return open.length === 0 ? { kind: "same" } : { kind: "same where", conditions: open };
 }
 
 function raised(p: readonly Expression[], exponent: number, unknown: string): readonly Expression[] {

@@ -4,6 +4,7 @@ import { type Expression, findAll, freeNames } from "../expression/expression.ts
 import { mayBeComplex } from "../expression/realness.ts";
 import { isEquation, opposite, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
+import { withDecidedCases } from "../rewrite/branches.ts";
 import { integerCases } from "../rewrite/families.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
@@ -25,7 +26,7 @@ function isNoSolution(answer: ClaimedAnswer, { value }: ClaimedSolution): boolea
   const at = (e: Expression): Expression => substitute(e, new Map([[unknown, value]]));
   const needed = domain === "real" ? realDomain(statement) : complexDomain(statement);
   if ([...facts, ...needed].some((condition) => failsAt(at(condition), assumptions))) return true;
-  const [left, right] = statement.operands.map(at);
+  const [left, right] = statement.operands.map((side) => withDecidedCases(at(side), assumptions));
   if (!left || !right) return false;
   const { kind } = equalityTest(left, right, assumptions);
   if (kind !== "nonzero") return false;

@@ -1,4 +1,4 @@
-import { number, ONE, product, relation, splitCoefficient, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
+import { isPositiveConstant, number, ONE, product, relation, splitCoefficient, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, ExpressionMap, equal, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
 import { mayBeComplex } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
@@ -9,6 +9,7 @@ import { squarefreeFactors } from "../polynomial/univariate/gcd.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
 import { circularSign } from "./circular-sign.ts";
 import { follows } from "./consequence.ts";
+import { normOverRoot } from "./norm.ts";
 import { decideByParts } from "./sign-of-parts.ts";
 import { constantSign, zeroTest } from "./zero-test.ts";
 
@@ -196,9 +197,15 @@ function bySize(difference: Expression, comparison: Comparison, truth: (conditio
 
 const isSize = (e: Expression): boolean => e.kind === "call" && e.name === "abs";
 
+/** A product of powers of positive numbers, which is 0 for no complex exponent. */
+function isExponential(e: Expression): boolean {
+  return factorsOf(e).every((factor) => (factor.kind === "number" && factor.value.num !== 0) || (factor.kind === "power" && isPositiveConstant(factor.base)));
+}
+
 /** Complex numbers are equal or not; which is larger is no question. */
 function decideComplex(difference: Expression, comparison: Comparison, assumptions: readonly Expression[]): boolean | undefined {
   if (comparison !== "=" && comparison !== "!=") return undefined;
+  if (isExponential(difference)) return comparison === "!=";
   const test = zeroTest(difference, assumptions);
   if (test.kind === "zero") return comparison === "=";
   return test.kind === "nonzero" && freeNames(difference).size === 0 ? comparison === "!=" : undefined;
@@ -248,6 +255,12 @@ function decideBySigns(condition: Expression, assumptions: readonly Expression[]
   return decide(condition, assumptions, true);
 }
 
+/** True where a number differs from 0 since its norm does. */
+function byNorm(e: Expression, assumptions: readonly Expression[]): true | undefined {
+  const norm = normOverRoot(e);
+  return norm && decideBySigns(relation(norm, "!=", ZERO), assumptions) === true ? true : undefined;
+}
+
 /** Whether the assumptions force a relation to hold, fail, or leave it open. */
 export function decide(condition: Expression, assumptions: readonly Expression[], bySigns = false): boolean | undefined {
   if (assumptions.some((assumption) => equal(assumption, condition))) return true;
@@ -267,7 +280,8 @@ export function decide(condition: Expression, assumptions: readonly Expression[]
     const signs = possibleSigns(difference, assumptions);
     if ((signs & ~ALLOWED[comparison]) === 0) return true;
     if ((signs & ALLOWED[comparison]) === 0) return false;
-    return bySigns ? undefined : byConsequence(difference, comparison, assumptions);
+    if (bySigns) return undefined;
+    return byConsequence(difference, comparison, assumptions) ?? (comparison === "!=" ? byNorm(difference, assumptions) : undefined);
   });
   if (parts.includes(false)) return false;
   return parts.includes(undefined) ? undefined : true;

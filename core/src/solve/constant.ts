@@ -5,6 +5,7 @@ import { freeNames } from "../expression/expression.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
+import { tidyConditions } from "./conditions.ts";
 import { type PolynomialForm, zeroForm } from "./polynomial-form.ts";
 import { type Solved, solution, Unsolvable } from "./solution.ts";
 
@@ -38,7 +39,7 @@ export function solveConstant(form: PolynomialForm): Solved | undefined {
     steps: [step("depends on letters", [unknown], claim)],
     set: {
       ...common,
-      solutions: everywhere([after]),
+      solutions: everywhere(tidyConditions([after], task.assumptions)),
       reason: `${unknown} drops out: if ${plain(after)}, every value of ${unknown} solves the equation; otherwise none does`,
     },
   };

@@ -1,6 +1,6 @@
-import { divide, equation, name, negate, subtract, ZERO } from "../expression/construct.ts";
+import { divide, equation, name, negate, relation, subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain } from "../expression/domain.ts";
-import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain, plainName } from "../notation/plain.ts";
 import { BudgetExhausted } from "../number/budget.ts";
@@ -75,31 +75,66 @@ export function degenerateCases(task: Task, solve: Solve): string | undefined {
   return cases.length === 0 ? undefined : cases.join("; ");
 }
 
+/** What becomes of an equation where a letter has a value that its solutions leave out. */
+interface AtSpecialValues {
+  /** Solutions that hold whatever the other letters are. */
+  readonly listed: readonly Solution[];
+  /** In words, where more is asked of the other letters. */
+  readonly said: readonly string[];
+}
+
+const NOTHING: AtSpecialValues = { listed: [], said: [] };
+
 /**
  * The solutions for values of letters at which a condition of the solutions found fails, such as a = 0 for x = πn/a: the equation is
- * solved again there. Listed where they hold whatever the other letters are; the conditions that the equation itself asks for are none of these.
+ * solved again there. The conditions that the equation itself asks for are none of these.
  */
-export function solutionsAtSpecialValues(task: Task, set: SolutionSet, solve: Solve): readonly Solution[] {
-  const { unknown, equation: one, assumptions } = task;
-  const asked = set.solutions.flatMap(({ conditions }) => conditions).filter((condition) => !contains(condition, unknown));
+export function solutionsAtSpecialValues(task: Task, set: SolutionSet, solve: Solve): AtSpecialValues {
+  const asked = set.solutions.flatMap(({ conditions }) => conditions).filter((condition) => !contains(condition, task.unknown));
   const distinct = asked.filter((condition, k) => asked.findIndex((other) => equal(other, condition)) === k);
-  return distinct.flatMap((condition) =>
-    specialValues(condition, [unknown], solve).flatMap(({ letter, value }): readonly Solution[] => {
-      const at = new Map([[letter, value]]);
-      const there = equation(name(letter), value);
-      const isPossible = [...complexDomain(one), ...assumptions].every((fact) => decide(simplify(substitute(fact, at)).expression, []) !== false);
-      const special = simplify(substitute(one, at)).expression;
-      if (!isPossible || special.kind !== "relation" || undefinedPart(substitute(one, at))) return [];
-      const own = { ...task, equation: special, assumptions: assumptions.map((fact) => substitute(fact, at)) };
-      const solved = attempt(() => solve(own));
-      const unsimplified = substitute(one, at);
-      if (!solved?.set.complete || unsimplified.kind !== "relation") return [];
-      // What the equation asks for must hold there too, although it no longer shows.
-      return sift(solved, { ...own, equation: unsimplified })
-        .set.solutions.filter(({ conditions }) => conditions.every((other) => contains(other, unknown)))
-        .map((found) => ({ ...found, conditions: [there, ...found.conditions] }));
-    }),
+  const found = distinct.flatMap((condition) => specialValues(condition, [task.unknown], solve)).map((special) => atSpecialValue(task, special, set, solve));
+  return { listed: found.flatMap(({ listed }) => listed), said: found.flatMap(({ said }) => said) };
+}
+
+function atSpecialValue(task: Task, { letter, value }: Special, set: SolutionSet, solve: Solve): AtSpecialValues {
+  const { unknown, equation: one, assumptions } = task;
+  const at = new Map([[letter, value]]);
+  const isPossible = [...complexDomain(one), ...assumptions].every((fact) => isAt(fact, at) !== false);
+  const unsimplified = substitute(one, at);
+  const special = simplify(unsimplified).expression;
+  if (!isPossible || special.kind !== "relation" || unsimplified.kind !== "relation" || undefinedPart(unsimplified)) return NOTHING;
+  const own = { ...task, equation: special, assumptions: assumptions.map((fact) => substitute(fact, at)) };
+  const solved = attempt(() => solve(own));
+  const where = `if ${plainName(letter)} = ${plain(value)}`;
+  if (!solved?.set.complete) return { listed: [], said: [`${where}, it is another equation`] };
+  // What the equation asks for must hold there too, although it no longer shows.
+  const there = sift(solved, { ...own, equation: unsimplified }).set;
+  const isNew = ({ values, free }: Solution): boolean =>
+    !set.solutions.some(
+      (general) =>
+        free.length === 0 &&
+        equal(substitute(general.values.get(unknown) ?? ZERO, at), values.get(unknown) ?? ZERO) &&
+        general.conditions.every((fact) => isAt(fact, at) === true),
+    );
+  const more = there.solutions.filter(isNew);
+  if (more.some(({ conditions }) => conditions.some((other) => !contains(other, unknown))))
+    return { listed: [], said: [`${where}, ${outcomeOf({ ...there, solutions: more }, unknown)}`] };
+  const border = equation(name(letter), value);
+  return { listed: more.map((solution) => ({ ...solution, conditions: [border, ...solution.conditions] })), said: [] };
+}
+
+function isAt(fact: Expression, at: ReadonlyMap<string, Expression>): boolean | undefined {
+  return decide(simplify(substitute(fact, at)).expression, []);
+}
+
+/** The letters under the unknown, which the real powers that are undone take as positive. */
+export function positiveBases({ equation: one, unknown, domain, assumptions }: Task): string | undefined {
+  if (domain !== "real") return undefined;
+  const bases = findAll(one, (part) => part.kind === "power" && contains(part.exponent, unknown) && !contains(part.base, unknown)).flatMap((part) =>
+    part.kind === "power" ? [relation(part.base, ">", ZERO)] : [],
   );
+  const open = bases.find((condition) => freeNames(condition).size > 0 && decide(condition, assumptions) === undefined);
+  return open && `this is for ${plain(open)}: powers of negative numbers are real only here and there, and are not looked at`;
 }
 
 function outcomeOf({ solutions }: SolutionSet, unknown: string): string {

@@ -11,7 +11,7 @@ import { zeroTest } from "../rewrite/zero-test.ts";
 import { solveComplexExponential } from "./complex-exponential.ts";
 import { solveByExponentials, solveComplexBranches, solveModulus } from "./complex-functions.ts";
 import { solveConstant } from "./constant.ts";
-import { degenerateCases, solutionsAtSpecialValues } from "./degenerate.ts";
+import { degenerateCases, positiveBases, solutionsAtSpecialValues } from "./degenerate.ts";
 import { solveByEvenRoots } from "./even-roots.ts";
 import { solveByFactors } from "./factors.ts";
 import { tidyFamilies } from "./families.ts";
@@ -31,7 +31,7 @@ import { solveRational } from "./rational.ts";
 import { solveInRealUnknowns } from "./real-unknowns.ts";
 import { solveByRootsOfNumber } from "./roots-of-number.ts";
 import { sift } from "./sift.ts";
-import { type Solved, solution, type Task, Unsolvable } from "./solution.ts";
+import { type SolutionSet, type Solved, solution, type Task, Unsolvable } from "./solution.ts";
 import { solveByCases } from "./splitting.ts";
 import { solveFactorial, solveSteps } from "./steps-and-factorials.ts";
 import { solveBySubstitution } from "./substitution.ts";
@@ -176,8 +176,9 @@ export function solveForAllLetters(task: Task): Solved {
   const solved = solveEquation(task);
   const { solutions, special } = solved.set;
   if (special !== undefined || freeNames(task.equation).size < 2) return solved;
-  const more = solutionsAtSpecialValues(task, solved.set, solveOpen);
-  return more.length === 0 ? solved : { ...solved, set: { ...solved.set, solutions: [...solutions, ...more] } };
+  const { listed, said } = solutionsAtSpecialValues(task, solved.set, solveOpen);
+  const limits = [...said, ...[positiveBases(task)].filter((limit) => limit !== undefined)].join("; ");
+  return { ...solved, set: { ...solved.set, solutions: [...solutions, ...listed], ...(limits === "" ? {} : withSpecial(solved.set, limits)) } };
 }
 
 /**
@@ -197,5 +198,10 @@ export function solveEquation(task: Task): Solved {
   const { complete, solutions, rejected, reason } = sifted.set;
   if (!complete && solutions.length + rejected.length === 0) throw new Unsolvable(`no solution was found, and it is not proven that there is none: ${reason}`);
   const special = degenerateCases(task, solveOpen);
-  return special === undefined ? sifted : { ...sifted, set: { ...sifted.set, special, reason: `${sifted.set.reason}; ${special}` } };
+  return special === undefined ? sifted : { ...sifted, set: { ...sifted.set, ...withSpecial(sifted.set, special) } };
+}
+
+/** What is said of special values of letters is part of the reason too. */
+function withSpecial({ reason }: SolutionSet, special: string): Pick<SolutionSet, "special" | "reason"> {
+  return { special, reason: `${reason}; ${special}` };
 }

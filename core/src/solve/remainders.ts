@@ -27,7 +27,7 @@ export function sortedByRemainder(one: Solution, statement: Expression, unknown:
   if (!cases || !value || letter === undefined) return undefined;
   const all = cases.map((condition) => decide(condition, known));
   if (all.includes(undefined) || all.every((truth) => truth === all[0])) return undefined;
-  const modulus = all.findIndex((_, k) => k > 0 && all.every((truth, j) => truth === all[j % k]));
+  const modulus = all.findIndex((_, k) => k > 0 && all.length % k === 0 && all.every((truth, j) => truth === all[j % k]));
   const truths = modulus < 0 ? all : all.slice(0, modulus);
   const members = truths.map((_, j): Solution => {
     const at = new Map([[letter, sum(product(number(truths.length), name(letter, "integer")), number(j))]]);

@@ -5,6 +5,7 @@ import { opposite, sideDifference } from "../expression/statement.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
+import { withDecidedCases } from "../rewrite/branches.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { asFamily, membersBetween } from "../rewrite/families.ts";
 import { decide } from "../rewrite/sign.ts";
@@ -92,7 +93,7 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
         if (kept) found.push({ ...candidate, conditions: kept });
         continue;
       }
-      const verdict = fits(candidate, task);
+      const verdict = fits(candidate, task) ?? elsewhere(candidate, when, task);
       if (verdict === true) found.push({ ...candidate, multiplicity: 1 });
       else if (verdict === undefined) found.push({ ...candidate, multiplicity: 1, conditions: [...candidate.conditions, ...openOf(when, candidate, task)] });
       else rejected.push({ values: candidate.values, multiplicity: candidate.multiplicity, reason: verdict });
@@ -132,11 +133,17 @@ const NOT_REAL = "it is not real";
 
 /** Whether a candidate solves the equation itself: true, a reason against it, or open. */
 function fits(candidate: Solution, task: Task): true | string | undefined {
-  const [left = ZERO, right = ZERO] = task.equation.operands.map((side) => simplify(substitute(side, candidate.values)).expression);
+  const [left = ZERO, right = ZERO] = task.equation.operands.map((side) => simplify(withDecidedCases(substitute(side, candidate.values), [])).expression);
   const test = equalityTest(left, right, [...task.assumptions, ...candidate.conditions]);
   if (test.kind === "zero") return true;
   const plain = freeNames(left).size + freeNames(right).size === 0;
   return test.kind === "nonzero" && plain ? `put back, the left side is ${shownValue(left)} and the right side ${shownValue(right)}` : undefined;
+}
+
+/** Why a candidate of a case is none of the equation, where the case is not taken there. */
+function elsewhere({ values }: Solution, when: readonly Expression[], { assumptions }: Task): string | undefined {
+  const failing = when.find((condition) => decide(simplify(substitute(condition, values)).expression, assumptions) === false);
+  return failing && `this case is for ${plain(failing)}, which does not hold there`;
 }
 
 function openOf(when: readonly Expression[], candidate: Solution, task: Task): readonly Expression[] {

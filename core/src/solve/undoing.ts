@@ -164,7 +164,8 @@ function undoExponential(base: Expression, exponent: Expression, value: Expressi
   const needed = isPositiveConstant(base) ? [] : [relation(base, ">", ZERO), relation(base, "!=", ONE)].filter((condition) => known(condition, task) !== true);
   if (needed.some((condition) => freeNames(condition).size === 0)) return undefined;
   const positive = known(relation(value, ">", ZERO), task);
-  if (positive === false) return { inner: exponent, values: [], rule: "out of range", said: "a power of a positive number is always positive" };
+  if (positive === false)
+    return { inner: exponent, values: [], rule: "out of range", said: "a power of a positive number is always positive", conditions: needed };
   const conditions = [...needed, ...(positive === true ? [] : [relation(value, ">", ZERO)])];
   const result = equal(base, E) ? call("ln", value) : base.kind === "number" && value.kind === "number" ? call("log", base, value) : undefined;
   const whole = result?.kind === "number" ? result : undefined;
