@@ -4,7 +4,8 @@ export default defineConfig({
   test: {
     include: ["{core,batch,server,web}/test/**/*.test.ts"],
     setupFiles: ["core/test/seed.ts"],
-    testTimeout: 60_000,
+    // LONG=50 looks at fifty times as many cases of each property.
+    testTimeout: 60_000 * Number(process.env["LONG"] ?? 1),
     hookTimeout: 120_000,
   },
 });

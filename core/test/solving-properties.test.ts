@@ -9,6 +9,8 @@ import * as complex from "../src/number/complex-ball.ts";
 import { ballOfDouble, interval } from "../src/number/interval.ts";
 import { BallUndefined, toNumber } from "../src/number/real-ball.ts";
 import { answered, expectAllRoots, numbersBetween, meant as read, solutionsOf } from "./oracle.ts";
+import { cases } from "./seed.ts";
+import { Tally } from "./soundness/claims.ts";
 
 const whole = (low: number, high: number) => fc.integer({ min: low, max: high });
 const slope = fc.constantFrom(-3, -2, -1, 1, 2, 3);
@@ -42,16 +44,20 @@ const anyEquation: fc.Arbitrary<string> = fc
 
 describe("equations of every kind", () => {
   it("lose no root and make none up, by an oracle in doubles", () => {
+    const tally = new Tally();
     fc.assert(
       fc.property(anyEquation, (equation) => {
         const report = answered(`solve ${equation} for x`);
         expect(report.verdict, equation).not.toBe("bent");
         const answer = solutionsOf(report);
+        const isProven = answer.complete && report.verdict === "nailed";
+        tally.count(isProven);
         if (!answer.complete || answer.solutions.some(({ parameters }) => parameters && Object.values(parameters).includes("free"))) return;
         expectAllRoots(equation, numbersBetween(answer, -12, 12), -12, 12);
       }),
-      { numRuns: 220 },
+      cases(220),
     );
+    tally.demand(0.8);
   });
 
   it("show only steps that are proven by themselves, or say so", () => {
@@ -60,7 +66,7 @@ describe("equations of every kind", () => {
         const report = answered(`solve ${equation} for x`);
         expect(report.steps.filter(({ verdict }) => verdict === "bent")).toEqual([]);
       }),
-      { numRuns: 120 },
+      cases(120),
     );
   });
 });
