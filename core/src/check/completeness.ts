@@ -160,23 +160,23 @@ function times(degree: number): string {
 
 /** All values that count as roots of the polynomial, each as often as it is said to count. */
 function rootsOf(answer: ClaimedAnswer): readonly Expression[] {
-  const claimed = [...answer.solutions, ...answer.apart, ...answer.rejected.filter((one) => freeNames(one.value).size > 0 || solves(answer, one.value))];
+  const claimed = [...general(answer), ...answer.apart, ...answer.rejected.filter((one) => freeNames(one.value).size > 0 || solves(answer, one.value))];
   return claimed.flatMap((solution) => Array.from({ length: solution.multiplicity }, () => solution.value));
 }
 
-function isEverywhere({ solutions }: ClaimedAnswer): boolean {
-  return solutions.some((solution) => solution.everywhere);
+/** The solutions without those for single values of the letters, where the degree may be another. */
+function general({ solutions, unknown }: ClaimedAnswer): readonly ClaimedSolution[] {
+  return solutions.filter(({ conditions }) => !conditions.some((fact) => isEquation(fact) && !contains(fact, unknown)));
+}
+
+function isEverywhere(answer: ClaimedAnswer): boolean {
+  return general(answer).some((solution) => solution.everywhere);
 }
 
 function moreThanDegree(answer: ClaimedAnswer, coefficients: readonly Expression[]): string | undefined {
   const degree = coefficients.length - 1;
   if (degree < 1 || countedRoots(answer) !== undefined) return undefined;
-  // What is claimed for single values of the letters, where the degree may be another, is no root of the general equation.
-  const general = {
-    ...answer,
-    solutions: answer.solutions.filter(({ conditions }) => !conditions.some((fact) => isEquation(fact) && !contains(fact, answer.unknown))),
-  };
-  return isEverywhere(general) || rootsOf(general).length > degree ? `more solutions are claimed than an equation of degree ${degree} can have` : undefined;
+  return isEverywhere(answer) || rootsOf(answer).length > degree ? `more solutions are claimed than an equation of degree ${degree} can have` : undefined;
 }
 
 function factorsTest(answer: ClaimedAnswer, coefficients: readonly Expression[]): ReturnType<typeof equalityTest> {

@@ -126,7 +126,8 @@ export function valueAt(source: string, values: Values, world: World = "complex"
 
 function evaluate(e: Syntax, values: Values, world: World): Complex {
   const value = formed(e, values, world);
-  return world === "real" && !isReal(value) ? NONE : value;
+  // Real functions of real numbers come out without an imaginary part, however small the number is.
+  return world === "real" && Math.abs(value.im) > 1e-9 * Math.abs(value.re) ? NONE : value;
 }
 
 function formed(e: Syntax, values: Values, world: World): Complex {
@@ -220,5 +221,5 @@ function truth(e: Syntax, values: Values, world: World): boolean | undefined {
 }
 
 export function isNear(a: Complex, b: Complex, tolerance = 1e-8): boolean {
-  return size(minus(a, b)) <= tolerance * Math.max(1, size(a), size(b));
+  return size(minus(a, b)) <= tolerance * Math.max(0.01, size(a), size(b));
 }

@@ -55,7 +55,7 @@ describe("equations over the complex numbers", () => {
   });
 
   it("with exponentials and circular functions have every member of their families", () => {
-    const value = pick("1", "-1", "i", "2", "0", "-2", "1 + i");
+    const value = pick("1", "-1", "i", "2", "-2", "1 + i");
     property(
       fc.oneof(
         fc.tuple(pick("z", "2z", "i z", "z/2"), value).map(([u, w]) => `e^(${u}) = ${w}`),

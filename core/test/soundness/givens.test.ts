@@ -45,7 +45,7 @@ describe("givens", () => {
     property(
       fc.tuple(range, fc.oneof(polynomial, circular)).map(([conditions, equation]) => given(conditions, equation, { probes: [...TURNS, ...THIRDS] })),
       80,
-      0.85,
+      0.7,
     );
   });
 

@@ -47,8 +47,10 @@ const GROUPS: readonly (readonly string[])[] = [
 const setting = pick(...SETTINGS);
 const pair = pick(...GROUPS).chain((group) => fc.tuple(pick(...group), pick(...group)));
 
-function sides(left: string, right: string, values: Values): readonly [Complex, Complex] | undefined {
-  const [a, b] = [valueAt(left, values), valueAt(right, values)];
+/** Among real numbers a side has a value only where all its parts are real, unless i stands in it. */
+function sides(left: string, right: string, values: Values, given: readonly string[]): readonly [Complex, Complex] | undefined {
+  const world = given.includes("given z in complex") || /\bi\b/.test(left + right) ? "complex" : "real";
+  const [a, b] = [valueAt(left, values, world), valueAt(right, values, world)];
   return isDefined(a) && isDefined(b) ? [a, b] : undefined;
 }
 
@@ -63,7 +65,7 @@ describe("identities", () => {
         if (answer?.kind !== "truth") return tally.count(false);
         tally.count(answer.holds !== null && report.verdict !== "tacked");
         const differing = numbers.filter((z) => {
-          const both = sides(left, right, { z });
+          const both = sides(left, right, { z }, given);
           const isExcepted = answer.exceptions?.some((exception) => holdsAt(exception, { z }) !== false) ?? false;
           return both && !isExcepted && !isNear(...both);
         });
@@ -73,7 +75,7 @@ describe("identities", () => {
         if (!point) {
           // Without a point the sides are said to differ always.
           expect(
-            numbers.some((z) => (sides(left, right, { z }) ?? [complexOf(0), complexOf(1)]).every((side, _, [first]) => first && isNear(side, first))),
+            numbers.some((z) => (sides(left, right, { z }, given) ?? [complexOf(0), complexOf(1)]).every((side, _, [first]) => first && isNear(side, first))),
             where,
           ).toBe(false);
           return;
@@ -103,7 +105,7 @@ describe("rewriting", () => {
         if (answer?.kind !== "expression") return;
         for (const z of numbers) {
           if (!(answer.conditions ?? []).every((condition) => holdsAt(condition, { z }) === true)) continue;
-          const both = sides(source, answer.value.text, { z });
+          const both = sides(source, answer.value.text, { z }, given);
           if (both) expect(isNear(...both, 1e-7), `${[...given, `${verb} ${source}`].join("; ")} is ${answer.value.text}, at ${z.re} + ${z.im} i`).toBe(true);
         }
       }),

@@ -50,7 +50,7 @@ describe("values that are not defined", () => {
         const source = filled(sentence, around, u);
         const report = answered(source);
         expect(report.error?.message, source).toBeUndefined();
-        expect(report.verdict, source).toBe("nailed");
+        expect(["nailed", "tacked"], source).toContain(report.verdict);
       }),
       cases(60),
     );

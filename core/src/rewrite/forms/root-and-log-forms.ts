@@ -168,6 +168,8 @@ function joinedFactor(e: Expression): Expression {
 function logarithmOf(e: Expression): { readonly base: Expression | undefined; readonly inside: Expression } | undefined {
   if (e.kind !== "call") return undefined;
   const [first, second] = e.args;
+  // ln u + ln v is ln(u v) up to 2πi only: for complex numbers each stays by itself.
+  if (mayBeComplex(e)) return undefined;
   if (e.name === "ln" && first) return { base: undefined, inside: first };
   return e.name === "log" && first && second ? { base: first, inside: second } : undefined;
 }
