@@ -1,11 +1,13 @@
 import { step } from "../derivation/step.ts";
-import { name, ONE, subtract, ZERO } from "../expression/construct.ts";
+import { name, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
+import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { expandedLogarithm } from "../rewrite/logarithms.ts";
+import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
 import { solveComplexExponential } from "./complex-exponential.ts";
@@ -82,6 +84,7 @@ const METHODS: readonly Method[] = [
   (task) => solveFactorial(task, solveOpen),
   (task) => solveVariablePower(task, solveOpen),
   (task) => solveByUndoing(task, solveCleared),
+  solveForPositiveBase,
   (task) => solveModulus(task, solveOpen),
   solveInRealUnknowns,
   (task) => solveComplexExponential(task, solveOpen),
@@ -131,6 +134,18 @@ function firstOf(task: Task): Solved | undefined {
   }
   if (refusal) throw refusal;
   return undefined;
+}
+
+/** b^n = v with letters in n: what there is for b > 0. A negative b may solve it for whole n, so this is not said to be all. */
+function solveForPositiveBase(task: Task): Solved | undefined {
+  const { equation: statement, unknown, domain, assumptions } = task;
+  const [part] = findAll(statement, (e) => e.kind === "power" && contains(e.base, unknown) && !contains(e.exponent, unknown) && freeNames(e.exponent).size > 0);
+  if (domain !== "real" || part?.kind !== "power") return undefined;
+  const positive = relation(part.base, ">", ZERO);
+  if (decide(positive, assumptions) !== undefined) return undefined;
+  const solved = solveByUndoing({ ...task, assumptions: [...assumptions, positive] }, solveCleared);
+  const reason = `this is for ${plain(positive)}: where ${plain(part.exponent)} is a whole number, there may be more; give ${plain(positive)} to leave these out`;
+  return solved && { ...solved, set: { ...solved.set, complete: false, reason } };
 }
 
 /** Logarithms of exponentials are undone: ln(e^x) is x. */

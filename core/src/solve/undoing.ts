@@ -173,8 +173,18 @@ function undoExponential(base: Expression, exponent: Expression, value: Expressi
   return { inner: exponent, values: [readable(logarithm)], rule: "take logarithms", said: text(base), conditions };
 }
 
+/** b^n = v with letters in n, for a base that is known to be positive: a positive number has one positive n-th root for every n ≠ 0. */
+function undoLetterPower(base: Expression, exponent: Expression, value: Expression, task: Task): Undone | undefined {
+  if (known(relation(base, ">", ZERO), task) !== true) return undefined;
+  const positive = known(relation(value, ">", ZERO), task);
+  if (positive === false) return { inner: base, values: [], rule: "out of range", said: "a power of a positive number is always positive" };
+  const conditions = [...nonZero(exponent, task.assumptions), ...(positive === true ? [] : [relation(value, ">", ZERO)])];
+  const inverse = readable(divide(ONE, exponent));
+  return { inner: base, values: [power(value, inverse)], rule: "raise both sides", said: text(inverse), conditions };
+}
+
 function undoPower(base: Expression, exponent: Expression, value: Expression, task: Task): Undone | undefined {
-  if (exponent.kind !== "number") return undefined;
+  if (exponent.kind !== "number") return undoLetterPower(base, exponent, value, task);
   const { num, den } = exponent.value;
   if (typeof num === "bigint" || typeof den === "bigint") return undefined;
   if (num === -1 && den === 1) return undoReciprocal(base, value, task);

@@ -53,7 +53,7 @@ describe("givens", () => {
     const order = pick(["a > 0", "x > 0"], ["a > 0", "b > 0", "x > 0"], ["a > 0"], ["0 < a < b", "x > 0"], ["a > b", "b > 0"]);
     const equation = pick(
       ...["x^2 - a x - a^2 = 0", "x^2 = a^2", "x^2 - a x - 2 a^2 = 0", "x^2 = a", "|x| = a", "a x^2 = b", "x^2 + a x = b", "(x - a)(x + b) = 0", "x^2 = a b"],
-      ...["sqrt(x) = a", "a/x = b", "x^2 - (a + b) x + a b = 0", "e^x = a", "x^3 = a^3", "1/x + 1/a = 1/b", "a x = x^2"],
+      ...["sqrt(x) = a", "a/x = b", "x^2 - (a + b) x + a b = 0", "e^x = a", "x^3 = a^3", "1/x + 1/a = 1/b", "x^a = b", "x^a = 5", "a x = x^2"],
     );
     // Everything that may be a root comes from changes of sign; a window of positive and negative numbers is enough.
     property(

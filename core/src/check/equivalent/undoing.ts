@@ -186,7 +186,11 @@ function undone(left: Expression, right: Expression, [u, v]: Sides, assumptions:
   }
   if (left.kind !== "power") return false;
   if (equal(left.exponent, u)) return isExponentialBase(left.base, assumptions) && same(power(left.base, v));
-  if (!equal(left.base, u) || left.exponent.kind !== "number") return false;
+  if (!equal(left.base, u)) return false;
+  if (left.exponent.kind !== "number") {
+    const holds = (condition: Expression): boolean => decide(condition, assumptions) === true;
+    return holds(relation(u, ">", ZERO)) && holds(relation(left.exponent, "!=", ZERO)) && holds(relation(right, ">", ZERO)) && same(power(v, left.exponent));
+  }
   const { num, den } = left.exponent.value;
   // Roots and odd powers are injective; a reciprocal is where it is defined.
   const known = [...assumptions, relation(u, ">=", ZERO)];
