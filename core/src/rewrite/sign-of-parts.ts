@@ -79,6 +79,7 @@ const byTerms: Way = (e, comparison, assumptions, decide) => {
 const byFactors: Way = (e, comparison, assumptions, decide) => {
   if (e.kind !== "product") return undefined;
   const is = (factor: Expression, other: Comparison): boolean => decide(relation(factor, other, ZERO), assumptions) === true;
+  if (comparison === "!=" && e.factors.every((factor) => is(factor, "!="))) return true;
   let sign = 1;
   let mayVanish = false;
   for (const factor of e.factors) {

@@ -261,6 +261,13 @@ function byNorm(e: Expression, assumptions: readonly Expression[]): true | undef
   return norm && decideBySigns(relation(norm, "!=", ZERO), assumptions) === true ? true : undefined;
 }
 
+/** Whether a fact says that a sum, or its opposite, is not 0: 1 − b ≠ 0 says b − 1 ≠ 0. */
+function saysNotZero(fact: Expression, difference: Expression): boolean {
+  if (fact.kind !== "relation" || fact.comparisons.length !== 1 || fact.comparisons[0] !== "!=") return false;
+  const other = subtract(fact.operands[0] ?? ZERO, fact.operands[1] ?? ZERO);
+  return equal(other, difference) || equal(sum(other, difference), ZERO);
+}
+
 /** Whether the assumptions force a relation to hold, fail, or leave it open. */
 export function decide(condition: Expression, assumptions: readonly Expression[], bySigns = false): boolean | undefined {
   if (assumptions.some((assumption) => equal(assumption, condition))) return true;
@@ -275,6 +282,7 @@ export function decide(condition: Expression, assumptions: readonly Expression[]
     const [left, right] = [condition.operands[k] ?? number(0), condition.operands[k + 1] ?? number(0)];
     const difference = subtract(left, right);
     if (mayBeComplex(difference)) return decideComplex(difference, comparison, assumptions);
+    if ((comparison === "!=" || comparison === "=") && assumptions.some((fact) => saysNotZero(fact, difference))) return comparison === "!=";
     const ofSize = bySize(difference, comparison, (one) => decide(one, assumptions, bySigns));
     if (ofSize !== undefined) return ofSize;
     const signs = possibleSigns(difference, assumptions);
