@@ -23,6 +23,8 @@ afterAll(async () => {
 
 /** Goes to a problem of the demo set about graphs. */
 async function opens(title: string): Promise<void> {
+  // What is left before it is saved stays in the browser alone, and is not published.
+  await author.page.waitForFunction(() => !document.body.innerText.includes("Saving …"));
   await author.page.goto(served.origin);
   for (const link of ["Winds and lines", title]) {
     await author.sees(link);

@@ -34,8 +34,8 @@ export const EXPECT: Instruction = {
       dependsOn: [above.line],
       run: (): Outcome =>
         above.answer.kind === "solutions"
-          ? againstSolutions(claimed, above.line, above.answer, environment, assumptions)
-          : againstValue(putIn(rightSide(claimed), environment).expression, above.line, above.answer.value, assumptions),
+          ? againstSolutions(claimed, above, above.answer, environment, assumptions)
+          : againstValue(putIn(rightSide(claimed), environment).expression, above, above.answer.value, assumptions),
     };
   },
 };
@@ -45,23 +45,32 @@ function expectNone(sentence: Sentence): Reading {
   sentence.expectEnd();
   const above = answeredAbove(sentence.environment);
   if (above?.answer.kind !== "solutions") return sentence.fail("there is no equation solved above to compare with", { from: 0, to: sentence.source.length });
-  const { line, answer } = above;
+  const { line, answer, agreed } = above;
   const { solutions } = answer.set;
   const found = solutions.map((solution) => text(alternativeText(solution.values))).join(" and ");
   return {
     instruction: "expect",
     dependsOn: [line],
-    run: () => (solutions.length === 0 ? truth(true, "nailed", `line ${line} has no solution`, []) : truth(false, "bent", `line ${line} has ${found}`, [])),
+    run: () => (solutions.length === 0 ? truth(true, agreed, `line ${line} has no solution`, []) : truth(false, "bent", `line ${line} has ${found}`, [])),
   };
+}
+
+/** The line that is compared with, and the verdict on agreeing with it. */
+interface Above {
+  readonly line: number;
+  readonly answer: Compared;
+  readonly agreed: Verdict;
 }
 
 type Compared = Extract<Answer, { kind: "solutions" } | { kind: "expression" }>;
 
 /** The nearest line above with an answer that can be compared. */
-function answeredAbove(environment: Environment): { line: number; answer: Compared } | undefined {
+function answeredAbove(environment: Environment): Above | undefined {
   for (let line = environment.line - 1; line >= 1; line -= 1) {
-    const answer = environment.outcomes.get(line)?.answer;
-    if (answer?.kind === "solutions" || answer?.kind === "expression") return { line, answer };
+    const outcome = environment.outcomes.get(line);
+    const answer = outcome?.answer;
+    // What agrees with an answer is proven no further than the answer is.
+    if (answer?.kind === "solutions" || answer?.kind === "expression") return { line, answer, agreed: outcome?.verdict === "nailed" ? "nailed" : "tacked" };
   }
   return undefined;
 }
@@ -82,14 +91,14 @@ function truth(
   return { ...NO_STEPS, answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}) }, checks: [check], verdict };
 }
 
-function againstValue(claimed: Expression, line: number, actual: Expression, assumptions: readonly Expression[]): Outcome {
+function againstValue(claimed: Expression, { line, agreed }: Above, actual: Expression, assumptions: readonly Expression[]): Outcome {
   const found = match(claimed, actual, assumptions);
   const lines = [{ left: claimed, right: actual, note: noteOf(found, claimed, actual) }];
   switch (found.kind) {
     case "exact":
-      return truth(true, "nailed", `agrees exactly with line ${line}`, lines);
+      return truth(true, agreed, `agrees exactly with line ${line}`, lines);
     case "rounds":
-      return truth(true, "tacked", `line ${line} is ${text(actual)}, which rounds to ${found.typed}`, lines);
+      return truth(true, agreed, `line ${line} is ${text(actual)}, which rounds to ${found.typed}`, lines);
     case "differs":
       return truth(false, "bent", `line ${line} is ${text(actual)}, not ${text(claimed)}; ${noteOf(found, claimed, actual)}`, lines);
     case "undecided":
@@ -140,7 +149,7 @@ function claimedAlternatives(claimed: Expression, unknown: string, environment: 
 
 function againstSolutions(
   claimed: Expression,
-  line: number,
+  { line, agreed }: Above,
   answer: Extract<Answer, { kind: "solutions" }>,
   environment: Environment,
   assumptions: readonly Expression[],
@@ -149,7 +158,7 @@ function againstSolutions(
   const [unknown = "x"] = set.variables;
   const claims = claimedAlternatives(claimed, unknown, environment);
   const actual = set.solutions.length > 0 ? set.solutions : set.complexSolutions;
-  const families = againstFamilies(claims, set, unknown, line, environment);
+  const families = againstFamilies(claims, set, unknown, { line, agreed }, environment);
   if (families) return families;
   const pairs = claims.map((alternative) => ({ alternative, found: actual.map((solution) => matchAll(alternative, solution, assumptions)) }));
   const surplus = pairs.filter(({ found }) => !found.some(agrees));
@@ -169,7 +178,7 @@ function againstSolutions(
   if (surplus.length === 0 && missing.length === 0) {
     const rounded = pairs.some(({ found }) => found.find(agrees)?.kind === "rounds");
     const sentence = rounded ? `agrees with line ${line} when rounded to the digits typed` : `agrees exactly with line ${line}`;
-    return truth(true, rounded ? "tacked" : "nailed", sentence, lines);
+    return truth(true, agreed, sentence, lines);
   }
   const open = surplus.some(({ found }) => found.some((one) => one.kind === "undecided"));
   if (open && surplus.length === missing.length) return truth(undefined, "loose", `it was not decided whether this agrees with line ${line}`, lines);
@@ -183,7 +192,13 @@ function againstSolutions(
 }
 
 /** Families are compared as sets of numbers: another start or another letter is the same family. */
-function againstFamilies(claims: readonly Claimed[], set: SolutionSet, unknown: string, line: number, environment: Environment): Outcome | undefined {
+function againstFamilies(
+  claims: readonly Claimed[],
+  set: SolutionSet,
+  unknown: string,
+  { line, agreed }: Pick<Above, "line" | "agreed">,
+  environment: Environment,
+): Outcome | undefined {
   const [letter] = set.solutions.flatMap(({ integers }) => integers);
   if (letter === undefined || set.variables.length > 1) return undefined;
 
@@ -195,7 +210,7 @@ function againstFamilies(claims: readonly Claimed[], set: SolutionSet, unknown: 
   const actual = set.solutions.map(({ values }) => values.get(unknown) ?? name(unknown));
   const same = sameFamilies({ before: alternatives(unknown, actual), after: alternatives(unknown, claimed), unknown, letter, within: [] });
   if (!same) return undefined;
-  return truth(true, "nailed", `agrees exactly with line ${line}`, [{ note: "the same numbers, compared member by member over one period" }]);
+  return truth(true, agreed, `agrees exactly with line ${line}`, [{ note: "the same numbers, compared member by member over one period" }]);
 }
 
 const agrees = (found: Match): boolean => found.kind === "exact" || found.kind === "rounds";
