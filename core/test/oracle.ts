@@ -7,6 +7,7 @@ import { lineReport } from "../src/instruction/report.ts";
 import { runWorking } from "../src/instruction/working.ts";
 import { elaborate, NO_MEANINGS } from "../src/notation/elaborate.ts";
 import { parse } from "../src/notation/parse.ts";
+import { bisected } from "./soundness/complex-doubles.ts";
 
 /** The last line of a working, run. */
 export function answered(...lines: readonly string[]): LineReport {
@@ -68,15 +69,4 @@ export function expectAllRoots(equation: string, found: readonly number[], low: 
     }
     [before, last] = [x, value];
   }
-}
-
-function bisected(f: (x: number) => number, from: number, to: number): number {
-  let [low, high] = [from, to];
-  const sign = Math.sign(f(low));
-  for (let k = 0; k < 60; k += 1) {
-    const middle = (low + high) / 2;
-    if (Math.sign(f(middle)) === sign) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
 }

@@ -2,7 +2,6 @@ import { equation, name, ONE, subtract, ZERO } from "../expression/construct.ts"
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { mayBeComplex } from "../expression/realness.ts";
-import { isEquation } from "../expression/statement.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { withDecidedCases } from "../rewrite/branches.ts";
@@ -64,8 +63,8 @@ export function substitutionCheck(answer: ClaimedAnswer): Check {
 function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: Verdict; line: EvidenceLine } {
   const at = (side: Expression | undefined): Expression => substitute(side ?? ZERO, new Map([[answer.unknown, solution.value]]));
   const [left, right] = [at(answer.equation.operands[0]), at(answer.equation.operands[1])];
-  const onCondition = solution.conditions.filter((condition) => isEquation(condition));
-  const others = solution.conditions.filter((condition) => !isEquation(condition)).map((condition) => applyEqualities(condition, onCondition));
+  const onCondition = equalitiesAmong(solution.conditions);
+  const others = solution.conditions.filter((condition) => !onCondition.includes(condition)).map((condition) => applyEqualities(condition, onCondition));
   const assumptions = [...answer.assumptions, ...solution.conditions, ...(onCondition.length > 0 ? others : [])];
   const subject = equation(name(answer.unknown), solution.value);
   const line = { subject, left: simplify(left).expression, right: simplify(right).expression, leftBefore: left, rightBefore: right };
@@ -156,7 +155,7 @@ export function comparisonCheck(answer: ClaimedAnswer, digits: number = DEFAULT_
 
 function outcomeOf(compared: Comparison, solution: ClaimedSolution): Verdict {
   // Solutions that hold under an equation between letters cannot be sampled at independent values.
-  const bound = solution.conditions.some((condition) => isEquation(condition));
+  const bound = equalitiesAmong(solution.conditions).length > 0;
   if (compared.kind === "agree") return "tacked";
   return compared.kind === "differ" && !bound ? "bent" : "loose";
 }
