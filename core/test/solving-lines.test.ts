@@ -54,8 +54,8 @@ describe("lines that hang together", () => {
 
 describe("families without an end in an interval", () => {
   test.each<[string, string, readonly string[]]>([
-    ["solve sin(1/x) = 0 for x in [-1, 1]", "1/(pi n)", ["n != 0", "-1 <= 1/(pi n) <= 1"]],
-    ["solve cos(1/x) = 1 for x in (0, 1)", "1/(2pi n)", ["n != 0", "0 < 1/(2pi n) < 1"]],
+    ["solve sin(1/x) = 0 for x in [-1, 1]", "1/(pi n)", ["n != 0"]],
+    ["solve cos(1/x) = 1 for x in (0, 1)", "1/(2pi n)", ["n >= 1"]],
   ])("%s keeps the whole family", (line, value, conditions) => {
     const { solutions, complete } = solutionsOf(answered(line));
     expect(complete).toBe(true);

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { allZeros } from "../src/check/isolation.ts";
 import { coversPeriod } from "../src/check/periodic.ts";
-import { coversSystem } from "../src/check/system-cover.ts";
+import { coversSystem } from "../src/check/system/cover.ts";
 import { ballValue } from "../src/expression/ball-value.ts";
 import { compileInterval, NoIntervals } from "../src/expression/interval-value.ts";
 import * as complex from "../src/number/complex-ball.ts";

@@ -1,6 +1,6 @@
 import * as fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
-import { allCommonZeros } from "../src/check/system-isolation.ts";
+import { allCommonZeros } from "../src/check/system/isolation.ts";
 import { compile } from "../src/expression/double-value.ts";
 import { text } from "../src/notation/text.ts";
 import { answered, meant, solutionsOf } from "./oracle.ts";

@@ -2,13 +2,11 @@ import { equation, name, ONE, subtract, ZERO } from "../expression/construct.ts"
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { mayBeComplex } from "../expression/realness.ts";
-import { mapChildren, substitute } from "../expression/substitute.ts";
+import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { withDecidedCases } from "../rewrite/branches.ts";
-import { integerCases } from "../rewrite/families.ts";
-import { undoesInverse, withoutInverse } from "../rewrite/inverse-circular.ts";
+import { decideForMembers, integerCases } from "../rewrite/families.ts";
 import { rootsOfSquares } from "../rewrite/joint-roots.ts";
-import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { constantSign, equalityTest, type ZeroTest, zeroTest } from "../rewrite/zero-test.ts";
 import { type Comparison, compareSides, DEFAULT_DIGITS, pointText } from "./compare.ts";
@@ -72,11 +70,13 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
   // Where the equation is defined for any value of the unknown, what it asks of the letters alone holds.
   const granted = all.filter((condition) => !contains(condition, answer.unknown));
   const needed = all.filter((condition) => contains(condition, answer.unknown)).map((condition) => applyEqualities(at(condition), onCondition));
-  const defined = needed.map((condition) => holdsAtMembers(condition, solution.integers, [...assumptions, ...granted]));
+  const defined = needed.map((condition) => decideForMembers(condition, solution.integers, [...assumptions, ...granted]));
   const undefinedThere = needed[defined.indexOf(false)];
   if (undefinedThere) return { outcome: "bent", line: { ...line, note: `the equation is not defined there: ${text(undefinedThere)} fails` } };
   const open = needed[defined.indexOf(undefined)];
   if (open) return { outcome: "loose", line: { ...line, note: `it was not decided whether the equation is defined there: ${text(open)}` } };
+  const unmet = answer.solutions.includes(solution) ? unmetFact(answer, solution, onCondition, [...assumptions, ...granted, ...needed]) : undefined;
+  if (unmet) return { outcome: unmet.outcome, line: { ...line, note: unmet.note } };
   if (answer.domain === "real" && answer.solutions.includes(solution) && !isRealValue(solution.value)) {
     return { outcome: freeNames(solution.value).size > 0 ? "loose" : "bent", line: { ...line, note: "this value is not real" } };
   }
@@ -99,13 +99,24 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
   }
 }
 
-/** Whether a condition holds, for every integer that a letter stands for. */
-function holdsAtMembers(condition: Expression, integers: readonly string[], assumptions: readonly Expression[]): boolean | undefined {
-  const simple = simplify(undoesInverse(condition) ? mapChildren(condition, withoutInverse) : condition).expression;
-  const [letter] = integers;
-  const cases = letter !== undefined && contains(simple, letter) ? integerCases(simple, letter) : [simple];
-  const truths = cases?.map((one) => decide(one, assumptions)) ?? [undefined];
-  return truths.every((truth) => truth === truths[0]) ? truths[0] : undefined;
+/** What was asked of solutions and does not hold of one, or not certainly. */
+function unmetFact(
+  { facts, unknown }: ClaimedAnswer,
+  { value, integers }: ClaimedSolution,
+  equalities: readonly Expression[],
+  known: readonly Expression[],
+): { readonly outcome: Verdict; readonly note: string } | undefined {
+  const others = known.filter((fact) => !contains(fact, unknown));
+  for (const fact of facts) {
+    const holds = decideForMembers(
+      applyEqualities(substitute(fact, new Map([[unknown, value]])), equalities),
+      integers,
+      value.kind === "name" ? known : others,
+    );
+    if (holds === false) return { outcome: "bent", note: `${text(fact)} was asked, and does not hold there` };
+    if (holds === undefined) return { outcome: "loose", note: `it was not decided whether ${text(fact)}, which was asked, holds there` };
+  }
+  return undefined;
 }
 
 /** Whether a value is a real number, certified where it has no letters. */

@@ -5,7 +5,7 @@ import { substitute } from "../expression/substitute.ts";
 import { partEquations, realAndImaginary } from "../rewrite/real-and-imaginary.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 import type { ClaimedAnswer } from "./answer.ts";
-import { systemCount } from "./system.ts";
+import { systemCount } from "./system/count.ts";
 
 const [X, Y] = ["x_part", "y_part"] as const;
 

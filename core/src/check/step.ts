@@ -13,8 +13,6 @@ import { decide } from "../rewrite/sign.ts";
 import { writeOut } from "../rewrite/write-out.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 import { pointText } from "./compare.ts";
-import { sameInComponents } from "./components.ts";
-import { sameIdeal } from "./elimination.ts";
 import { sameByMoving } from "./equivalent/moving.ts";
 import { judgeEquivalence } from "./equivalent/ways.ts";
 import { sameFamilies } from "./families.ts";
@@ -23,7 +21,9 @@ import { isolated } from "./isolation.ts";
 import { isPartOf } from "./parts.ts";
 import { coversSigns } from "./signs-of-base.ts";
 import { splitCovers } from "./splitting.ts";
-import { isolatedTogether } from "./system-isolation.ts";
+import { sameInComponents } from "./system/components.ts";
+import { sameIdeal } from "./system/elimination.ts";
+import { isolatedTogether } from "./system/isolation.ts";
 import { type Check, type Verdict, weakest } from "./verdict.ts";
 
 /** The verdict on one step, with the reason; where a theorem decided it, its name. */

@@ -9,8 +9,9 @@ import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
+import { undoesInverse, withoutInverse } from "./inverse-circular.ts";
 import { numericRange } from "./numeric-range.ts";
-import { simpleRelations } from "./sign.ts";
+import { decide, simpleRelations } from "./sign.ts";
 import { expand, simplify } from "./simplify.ts";
 import { zeroTest } from "./zero-test.ts";
 
@@ -144,6 +145,15 @@ function withoutTurns(e: Expression, letter: string): Expression {
   if (turns?.den !== 1 || !argument) return inner;
   const start = asFamily(simplify(argument).expression, letter)?.start ?? ZERO;
   return inner.kind === "power" ? power(inner.base, start) : mapChildren(inner, () => start);
+}
+
+/** Whether a condition holds for every integer that a letter in it stands for, or for none; undefined where that is not decided. */
+export function decideForMembers(condition: Expression, integers: readonly string[], known: readonly Expression[]): boolean | undefined {
+  const plain = simplify(undoesInverse(condition) ? mapChildren(condition, withoutInverse) : condition).expression;
+  const letter = integers.find((one) => contains(plain, one));
+  const cases = (letter === undefined ? undefined : integerCases(plain, letter)) ?? [plain];
+  const truths = cases.map((one) => decide(one, known));
+  return truths.every((truth) => truth === truths[0]) ? truths[0] : undefined;
 }
 
 const MOST_MEMBERS = 400;

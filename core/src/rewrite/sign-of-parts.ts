@@ -1,5 +1,6 @@
 import { negate, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { type Comparison, type Expression, equal, factorsOf, findAll, freeNames } from "../expression/expression.ts";
+import { byArgument } from "./increasing.ts";
 import { expand } from "./simplify.ts";
 
 /** How the caller decides the sign of a part. */
@@ -98,7 +99,13 @@ const byFactors: Way = (e, comparison, assumptions, decide) => {
 
 const TRUE_FOR: Readonly<Record<Comparison, readonly number[]>> = { ">": [1], ">=": [0, 1], "<": [-1], "<=": [-1, 0], "=": [0], "!=": [-1, 1] };
 
-const WAYS: readonly Way[] = [byFactors, byBase, byTerms, byConjugate, byGrouping];
+/** A monotone function of what is compared with a number. */
+const byMonotone: Way = (e, comparison, assumptions, decide) => {
+  const found = byArgument(e, comparison);
+  return typeof found === "object" ? decide(found, assumptions) : found;
+};
+
+const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byGrouping];
 
 /** Whether a comparison with 0 holds, by the first way that decides it from the signs of parts. */
 export function decideByParts(e: Expression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean | undefined {

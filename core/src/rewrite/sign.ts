@@ -9,6 +9,7 @@ import { squarefreeFactors } from "../polynomial/univariate/gcd.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
 import { circularSign } from "./circular-sign.ts";
 import { follows } from "./consequence.ts";
+import { decideForIntegers } from "./integer-conditions.ts";
 import { normOverRoot } from "./norm.ts";
 import { decideByParts } from "./sign-of-parts.ts";
 import { constantSign, zeroTest } from "./zero-test.ts";
@@ -251,7 +252,7 @@ function decideOnce(condition: Expression, assumptions: readonly Expression[]): 
 }
 
 /** As `decide`, by the signs of parts alone. */
-function decideBySigns(condition: Expression, assumptions: readonly Expression[]): boolean | undefined {
+export function decideBySigns(condition: Expression, assumptions: readonly Expression[]): boolean | undefined {
   return decide(condition, assumptions, true);
 }
 
@@ -286,10 +287,16 @@ export function decide(condition: Expression, assumptions: readonly Expression[]
     const ofSize = bySize(difference, comparison, (one) => decide(one, assumptions, bySigns));
     if (ofSize !== undefined) return ofSize;
     const signs = possibleSigns(difference, assumptions);
+    // Without a value there is no sign, and nothing to decide.
+    if (signs === 0) return undefined;
     if ((signs & ~ALLOWED[comparison]) === 0) return true;
     if ((signs & ALLOWED[comparison]) === 0) return false;
     if (bySigns) return undefined;
-    return byConsequence(difference, comparison, assumptions) ?? (comparison === "!=" ? byNorm(difference, assumptions) : undefined);
+    return (
+      byConsequence(difference, comparison, assumptions) ??
+      (comparison === "!=" ? byNorm(difference, assumptions) : undefined) ??
+      decideForIntegers(relation(difference, comparison, ZERO), assumptions)
+    );
   });
   if (parts.includes(false)) return false;
   return parts.includes(undefined) ? undefined : true;

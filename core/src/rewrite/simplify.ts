@@ -1,6 +1,7 @@
-import { chain, number, power, product, relation, sqrt, ZERO } from "../expression/construct.ts";
+import { chain, E, number, power, product, relation, sqrt, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { children, type Expression, equal, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
+import { mayBeComplex } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
@@ -63,9 +64,15 @@ const simplified = new WeakMap<Expression, Simplified>();
 function shortestForm(e: Expression): Simplified {
   // A constant is taken as a whole: its normal form already reaches into its parts.
   const parts = freeNames(e).size === 0 ? e : mapChildren(e, (child) => simplify(child).expression);
-  const candidates = [e, parts, reducedRoot(parts), ...lowestTerms(parts)];
+  const candidates = [e, parts, reducedRoot(parts), undoneExponential(parts), ...lowestTerms(parts)];
   const best = candidates.reduce((shortest, next) => (complexity(next) < complexity(shortest) ? next : shortest));
   return { expression: best, conditions: lostConditions(e, best) };
+}
+
+/** ln(e^u) as u for real u. */
+function undoneExponential(e: Expression): Expression {
+  const [inside] = e.kind === "call" && e.name === "ln" ? e.args : [];
+  return inside?.kind === "power" && equal(inside.base, E) && !mayBeComplex(inside.exponent) ? inside.exponent : e;
 }
 
 /** The conditions for a real value of `before` that do not show in `after`: they must be stated beside it. */

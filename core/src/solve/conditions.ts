@@ -1,25 +1,10 @@
-import {
-  call,
-  divide,
-  E,
-  HALF,
-  isNumber,
-  negate,
-  number,
-  PI,
-  power,
-  product,
-  relation,
-  splitCoefficient,
-  subtract,
-  sum,
-  ZERO,
-} from "../expression/construct.ts";
-import { type Comparison, type Expression, equal, freeNames, isRoot, termsOf } from "../expression/expression.ts";
+import { isNumber, negate, number, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
+import { type Comparison, type Expression, equal, freeNames, isRoot } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
+import { byArgument } from "../rewrite/increasing.ts";
 import { isNegative } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
@@ -39,6 +24,14 @@ export function nonZero(e: Expression, assumptions: readonly Expression[]): read
     .map(differsFromZero);
 }
 
+/** A condition that is not decided, as conditions on the factors where it says that a product is not 0. */
+export function openConditions(condition: Expression, known: readonly Expression[]): readonly Expression[] {
+  if (decide(condition, known) === true) return [];
+  if (condition.kind !== "relation" || condition.comparisons[0] !== "!=" || condition.comparisons.length !== 1) return [condition];
+  const [left = ZERO, right = ZERO] = condition.operands;
+  return nonZero(simplify(subtract(left, right)).expression, known);
+}
+
 /** The factors whose vanishing makes a product vanish or undefined. */
 function vanishingFactors(e: Expression): readonly Expression[] {
   if (e.kind === "product") return e.factors.flatMap(vanishingFactors);
@@ -49,7 +42,8 @@ function vanishingFactors(e: Expression): readonly Expression[] {
 function differsFromZero(e: Expression): Expression {
   const [first, second] = e.kind === "sum" && e.terms.length === 2 ? e.terms : [];
   if (first && second && isNegative(first) !== isNegative(second)) {
-    return isNegative(first) ? relation(second, "!=", negate(first)) : relation(first, "!=", negate(second));
+    const [own, other] = isNegative(first) ? [second, negate(first)] : [first, negate(second)];
+    return own.kind === "number" ? relation(other, "!=", own) : relation(own, "!=", other);
   }
   if (e.kind === "sum" && e.terms.every(isNegative)) return relation(sum(...e.terms.map(negate)), "!=", ZERO);
   return relation(e, "!=", ZERO);
@@ -77,8 +71,6 @@ function boundOfSum(e: Expression & { kind: "sum" }): Expression {
   return relation(sum(...e.terms.map((term) => product(number(rational.rational(1, divisor)), term))), ">=", ZERO);
 }
 
-const HALF_TURN = product(HALF, PI);
-
 const STRICT: Readonly<Record<string, Comparison>> = { ">=": ">", "<=": "<" };
 const MIRRORED: Readonly<Record<string, Comparison>> = { ">": "<", "<": ">", ">=": "<=", "<=": ">=", "!=": "!=", "=": "=" };
 
@@ -95,45 +87,33 @@ export function tidyConditions(conditions: readonly Expression[], assumptions: r
     if (!other) kept.push(condition);
     else kept[twin] = joined(other, condition);
   }
-  return kept;
+  return withoutImplied(kept, assumptions);
 }
 
-/** Increasing functions with their inverses, and the ends of their values. */
-const INCREASING: Readonly<
-  Record<string, { readonly inverse: (value: Expression) => Expression; readonly ends: readonly [Expression, Expression] | undefined }>
-> = {
-  arcsin: { inverse: (v) => call("sin", v), ends: [negate(HALF_TURN), HALF_TURN] },
-  arctan: { inverse: (v) => call("tan", v), ends: [negate(HALF_TURN), HALF_TURN] },
-  ln: { inverse: (v) => power(E, v), ends: undefined },
-  sinh: { inverse: (v) => call("arsinh", v), ends: undefined },
-};
-
-/** c + k f(u) compared with 0, for an increasing f that holds all letters, as u compared with a number; undefined for anything else. */
-function ofArgument(condition: Expression): Expression | undefined {
-  const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
-  const comparison = condition.kind === "relation" ? condition.comparisons[0] : undefined;
-  if (!left || !right || !comparison) return undefined;
-  const difference = subtract(left, right);
-  const terms = termsOf(difference);
-  const own = terms.filter((term) => freeNames(term).size > 0);
-  const [only] = own;
-  const { coefficient, rest } = splitCoefficient(only ?? difference);
-  const f = rest.kind === "call" ? INCREASING[rest.name] : undefined;
-  const [u] = rest.kind === "call" ? rest.args : [];
-  if (!f || !u || own.length !== 1) return undefined;
-  const bound = divide(negate(sum(...terms.filter((term) => term !== only))), number(coefficient));
-  const inside = f.ends === undefined || (constantSign(subtract(bound, f.ends[0])) === 1 && constantSign(subtract(f.ends[1], bound)) === 1);
-  if (!inside) return undefined;
-  return relation(u, coefficient.num > 0 ? comparison : (MIRRORED[comparison] ?? comparison), simplify(f.inverse(bound)).expression);
+/** Conditions without those that follow from the others, the longest first. */
+function withoutImplied(conditions: readonly Expression[], assumptions: readonly Expression[]): readonly Expression[] {
+  if (conditions.length < 2) return conditions;
+  const longestFirst = [...conditions].sort((a, b) => text(b).length - text(a).length);
+  let kept = conditions;
+  for (const condition of longestFirst) {
+    const others = kept.filter((other) => other !== condition);
+    if (decide(condition, [...assumptions, ...others]) === true) kept = others;
+  }
+  return kept;
 }
 
 /** A relation of e with 0 without what does not matter in e. */
 function tidied(condition: Expression, assumptions: readonly Expression[]): Expression {
-  const argument = ofArgument(condition);
-  if (argument) return tidied(argument, assumptions);
   const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
   const comparison = condition.kind === "relation" ? condition.comparisons[0] : undefined;
-  if (!left || !right || !comparison || comparison === "=" || !isNumber(right, 0)) return condition;
+  const argument = left && right && comparison ? byArgument(subtract(left, right), comparison) : undefined;
+  if (typeof argument === "object") return tidied(argument, assumptions);
+  if (!left || !right || !comparison || comparison === "=") return condition;
+  if (!isNumber(right, 0)) {
+    const difference = simplify(subtract(left, right)).expression;
+    const isShorter = freeNames(left).size > 0 && freeNames(right).size > 0 && difference.kind !== "sum" && freeNames(difference).size > 0;
+    return isShorter ? tidied(relation(difference, comparison, ZERO), assumptions) : condition;
+  }
   if (isRoot(left) && left.exponent.value.num > 0 && comparison === ">") {
     return tidied(relation(left.base, ">", ZERO), assumptions);
   }
@@ -163,13 +143,13 @@ function sameSides(a: Expression, b: Expression): boolean {
   const [left, right] = [a, b].map((e) => sideDifference(e));
   if (!left || !right) return false;
   if (equal(left, right))
-    return a.comparisons[0] === b.comparisons[0] || isNonStrictPair(a, b) || (a.comparisons[0]?.[0] ?? "") === (b.comparisons[0]?.[0] ?? "");
+    return a.comparisons[0] === b.comparisons[0] || isInequalityWithGap(a, b) || (a.comparisons[0]?.[0] ?? "") === (b.comparisons[0]?.[0] ?? "");
   return a.comparisons[0] === "!=" && b.comparisons[0] === "!=" && equal(simplify(sum(left, right)).expression, ZERO);
 }
 
-function isNonStrictPair(a: Expression & { kind: "relation" }, b: Expression & { kind: "relation" }): boolean {
+function isInequalityWithGap(a: Expression & { kind: "relation" }, b: Expression & { kind: "relation" }): boolean {
   const both = [a.comparisons[0], b.comparisons[0]];
-  return both.includes("!=") && both.some((comparison) => comparison !== undefined && comparison in STRICT);
+  return both.includes("!=") && both.some((comparison) => comparison !== undefined && comparison !== "!=" && comparison !== "=");
 }
 
 /** The stronger of two relations of the same sides. */

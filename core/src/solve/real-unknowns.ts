@@ -8,8 +8,7 @@ import { partEquations } from "../rewrite/real-and-imaginary.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { zeroTest } from "../rewrite/zero-test.ts";
 import type { Solved, Task } from "./solution.ts";
-import { solveLinearSystem } from "./systems/linear.ts";
-import { solveNonlinearSystem } from "./systems/nonlinear.ts";
+import { solveSystem } from "./systems/system.ts";
 import { readable } from "./values.ts";
 
 const LETTERS: readonly (readonly [string, string])[] = [
@@ -80,5 +79,5 @@ function isIdentity(e: Equation): boolean {
 }
 
 function ofSystem(equations: readonly Equation[], unknowns: readonly string[], assumptions: readonly Expression[]): Solved | undefined {
-  return solveLinearSystem(equations, unknowns, assumptions) ?? solveNonlinearSystem({ equations, unknowns, domain: "real", assumptions });
+  return solveSystem({ equations, unknowns, domain: "real", assumptions });
 }

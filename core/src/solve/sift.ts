@@ -1,18 +1,19 @@
 import type { Step } from "../derivation/step.ts";
 import { approximateValue } from "../expression/ball-value.ts";
-import { subtract, ZERO } from "../expression/construct.ts";
+import { ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
-import { integerCases } from "../rewrite/families.ts";
+import { decideForMembers } from "../rewrite/families.ts";
 import { evenPowersOut } from "../rewrite/forms/root-and-log-forms.ts";
+import { workedOut } from "../rewrite/integer-conditions.ts";
 import { undoesInverse, withoutInverse } from "../rewrite/inverse-circular.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
-import { nonZero, tidyConditions } from "./conditions.ts";
+import { openConditions, tidyConditions } from "./conditions.ts";
 import { sortedByRemainder } from "./remainders.ts";
 import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";
 
@@ -54,7 +55,7 @@ export function sift(solved: Solved, task: Task): Solved {
           rejected.push({ values: one.values, multiplicity: one.multiplicity, reason: `${plain(condition)} does not hold there; ${why}` });
         return sorted.kept.flatMap(keep);
       }
-      const holds = task.domain === "complex" ? differs(at, known) : decideFor(at, solution.integers, known);
+      const holds = task.domain === "complex" ? differs(at, known) : decideForMembers(at, solution.integers, known);
       if (holds === false || (holds === undefined && freeNames(at).size === 0)) {
         rejected.push({
           values: solution.values,
@@ -65,7 +66,9 @@ export function sift(solved: Solved, task: Task): Solved {
       }
       if (holds === undefined) open.push(...openConditions(at, [...others, ...elsewhere, ...solution.conditions]));
     }
-    return [{ ...solution, conditions: tidyConditions(distinct([...solution.conditions, ...open]), others) }];
+    const [letter] = solution.integers;
+    const all = distinct([...solution.conditions, ...open]);
+    return [{ ...solution, conditions: tidyConditions(letter === undefined ? all : workedOut(all, letter), others) }];
   };
   const set: SolutionSet = { ...solved.set, solutions: withoutTwins(solved.set.solutions.flatMap(keep), unknown) };
   const lost = set.solutions.length === 0 && solved.set.solutions.length > 0;
@@ -96,23 +99,6 @@ function differs(condition: Expression, known: readonly Expression[]): boolean |
   if (condition.kind !== "relation" || condition.comparisons[0] !== "!=" || freeNames(condition).size > 0) return decide(condition, known);
   const test = equalityTest(condition.operands[0] ?? ZERO, condition.operands[1] ?? ZERO, known);
   return test.kind === "undecided" ? undefined : test.kind === "nonzero";
-}
-
-/** Whether a condition holds, for every integer value of the letters. */
-function decideFor(condition: Expression, integers: readonly string[], known: readonly Expression[]): boolean | undefined {
-  const [letter] = integers;
-  const cases = letter === undefined ? undefined : integerCases(condition, letter);
-  if (!cases) return decide(condition, known);
-  const truths = cases.map((one) => decide(one, known));
-  return truths.every((truth) => truth === truths[0]) ? truths[0] : undefined;
-}
-
-/** A condition that is not decided, as conditions on the factors where it says that a product is not 0. */
-function openConditions(condition: Expression, known: readonly Expression[]): readonly Expression[] {
-  if (decide(condition, known) === true) return [];
-  if (condition.kind !== "relation" || condition.comparisons[0] !== "!=" || condition.comparisons.length !== 1) return [condition];
-  const [left = ZERO, right = ZERO] = condition.operands;
-  return nonZero(simplify(subtract(left, right)).expression, known);
 }
 
 function distinct(conditions: readonly Expression[]): readonly Expression[] {

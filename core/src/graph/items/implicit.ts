@@ -6,8 +6,7 @@ import { BudgetExhausted } from "../../number/budget.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { constantSign } from "../../rewrite/zero-test.ts";
 import { type Solution, Unsolvable } from "../../solve/solution.ts";
-import { solveLinearSystem } from "../../solve/systems/linear.ts";
-import { solveNonlinearSystem } from "../../solve/systems/nonlinear.ts";
+import { solveSystem } from "../../solve/systems/system.ts";
 import { readable } from "../../solve/values.ts";
 import { position } from "../marks/point-mark.ts";
 import { rootsOf } from "../marks/zeros.ts";
@@ -66,7 +65,7 @@ export function commonPoints(f: Expression, g: Expression, variable: string, ver
   try {
     const equations = [equation(f, ZERO), equation(g, ZERO)].flatMap((one) => (one.kind === "relation" ? [one] : []));
     const unknowns = [variable, vertical];
-    const solved = solveLinearSystem(equations, unknowns, []) ?? solveNonlinearSystem({ equations, unknowns, domain: "real", assumptions: [], brief: true });
+    const solved = solveSystem({ equations, unknowns, domain: "real", assumptions: [], brief: true });
     return (solved?.set.solutions ?? []).flatMap(members).map((values) => ({ x: values.get(variable) ?? ZERO, y: values.get(vertical) ?? ZERO }));
   } catch (error) {
     if (error instanceof Unsolvable || error instanceof BudgetExhausted) return [];

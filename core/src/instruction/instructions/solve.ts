@@ -5,8 +5,7 @@ import { withRanges } from "../../expression/substitute.ts";
 import { equationScene, systemScene } from "../../graph/solution-scene.ts";
 import { solveForAllLetters } from "../../solve/equation.ts";
 import type { Domain } from "../../solve/solution.ts";
-import { solveLinearSystem } from "../../solve/systems/linear.ts";
-import { solveNonlinearSystem } from "../../solve/systems/nonlinear.ts";
+import { solveSystem } from "../../solve/systems/system.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
 import { nearest, restrictToKind } from "../choose.ts";
 import { judgeSolutions, judgeSystem } from "../claims.ts";
@@ -78,9 +77,7 @@ function carryOutSystem(
   const equations = before.flatMap(({ expression }) => (expression.kind === "relation" ? [expression] : []));
   for (const equation of equations) definedOnly(equation);
   const assumptions = [...environment.assumptions, ...facts];
-  const solved =
-    (facts.length === 0 ? solveLinearSystem(equations, unknowns, assumptions, way) : undefined) ??
-    solveNonlinearSystem({ equations, unknowns, domain, assumptions });
+  const solved = solveSystem({ equations, unknowns, domain, assumptions, way });
   if (!solved) throw new CannotDo("no way was found to solve these equations together");
   const steps = [...before.flatMap((one) => one.steps), ...solved.steps];
   const judged = judgeSystem(equations, solved.set, steps, environment.assumptions, facts);

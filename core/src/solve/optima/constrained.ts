@@ -14,7 +14,7 @@ import { Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
 import { optimiseOneVariable } from "./one-variable.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
-import { extremeOf, optimiseSeveralVariables, pointOf, solveSystem, zeroOf } from "./several-variables.ts";
+import { commonZeros, extremeOf, optimiseSeveralVariables, pointOf, zeroOf } from "./several-variables.ts";
 
 /**
  * The optima of an objective: conditions that can be solved for a variable are put in, which leaves fewer variables; other
@@ -106,7 +106,7 @@ function byMultipliers(task: OptimumTask): Optimum {
   });
   const whole = logic("and", [...slopes, ...constraints]);
   steps.push(step("multipliers", [multipliers.join(", ")], { kind: "put in", before: whole, values: new Map(), after: whole }));
-  const { set, steps: found } = solveSystem([...slopes, ...constraints], [...multipliers, ...variables], task);
+  const { set, steps: found } = commonZeros([...slopes, ...constraints], [...multipliers, ...variables], task);
   if (set.solutions.some(({ free }) => free.length > 0)) throw new Unsolvable("the multipliers leave infinitely many points: this case cannot be solved yet");
   const distinct = set.solutions.filter(
     (one, k) =>
@@ -156,7 +156,7 @@ function cornerPoints(task: OptimumTask): { readonly points: readonly OptimumPoi
   for (const inside of insides) {
     const corner = zeroOf(inside);
     const whole = logic("and", [corner, ...constraints]);
-    const { set, steps: found } = solveSystem([corner, ...constraints], variables, task);
+    const { set, steps: found } = commonZeros([corner, ...constraints], variables, task);
     if (!set.complete || set.solutions.some(({ free, integers }) => free.length + integers.length > 0)) return undefined;
     steps.push(step("corner of the objective", [text(inside)], { kind: "put in", before: whole, values: new Map(), after: whole }), ...found);
     for (const one of set.solutions) {

@@ -8,8 +8,7 @@ import { text } from "../../notation/text.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { constantSign, zeroTest } from "../../rewrite/zero-test.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
-import { solveLinearSystem } from "../systems/linear.ts";
-import { solveNonlinearSystem } from "../systems/nonlinear.ts";
+import { solveSystem } from "../systems/system.ts";
 import { readable } from "../values.ts";
 import { apartByCase, atMember } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
@@ -26,7 +25,7 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
   const zeros = slopes.map(zeroOf);
   const whole = logic("and", zeros);
   steps.push(step("stationary where all", [], { kind: "put in", before: whole, values: new Map(), after: whole }));
-  const { set, steps: found } = solveSystem(zeros, variables, task);
+  const { set, steps: found } = commonZeros(zeros, variables, task);
   const hessian = slopes.map((slope) => variables.map((variable) => simplify(differentiate(slope, variable)).expression));
   const points = set.solutions
     .flatMap((one) => apartByCase(one, [objective, ...hessian.flat()]))
@@ -45,14 +44,13 @@ export function zeroOf(e: Expression): Relation {
 }
 
 /** The common zeros of several expressions. */
-export function solveSystem(
+export function commonZeros(
   equations: readonly Relation[],
   unknowns: readonly string[],
   { assumptions, facts }: OptimumTask,
 ): { readonly set: SolutionSet; readonly steps: readonly Step[] } {
   const known = [...assumptions, ...facts];
-  const linear = facts.length === 0 ? solveLinearSystem(equations, unknowns, known) : undefined;
-  const solved = linear ?? solveNonlinearSystem({ equations, unknowns, domain: "real", assumptions: known });
+  const solved = solveSystem({ equations, unknowns, domain: "real", assumptions: known });
   if (!solved) throw new Unsolvable("the equations for the stationary points could not be solved together");
   return solved;
 }

@@ -1,33 +1,20 @@
 import { System } from "../../calculus/boxes.ts";
 import { zeroForms } from "../../calculus/system-root.ts";
 import { step } from "../../derivation/step.ts";
-import { equation, logic, name, number, power, relation, subtract, ZERO } from "../../expression/construct.ts";
-import { realDomain } from "../../expression/domain.ts";
+import { equation, logic, name, number, power, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames, isRoot } from "../../expression/expression.ts";
 import { isEquation } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { plain } from "../../notation/plain.ts";
 import { text } from "../../notation/text.ts";
-import { integerCases } from "../../rewrite/families.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { tidyConditions } from "../conditions.ts";
 import { solveEquation } from "../equation.ts";
 import { replaced } from "../naming.ts";
-import { type Domain, type Rejected, type Solution, type Solved, Unsolvable } from "../solution.ts";
-import { type Branches, distinct, type Relation, solveBranches, withFreshLetters } from "./branches.ts";
+import { type Solution, type Solved, Unsolvable } from "../solution.ts";
+import { type Branches, distinct, solveBranches, withFreshLetters } from "./branches.ts";
 import { solveSystemNumerically } from "./numeric.ts";
 import { solvePolar } from "./polar.ts";
-
-/** Equations for several unknowns, where solutions are wanted, and what is known. */
-export interface SystemTask {
-  readonly equations: readonly Relation[];
-  readonly unknowns: readonly string[];
-  readonly domain: Domain;
-  readonly assumptions: readonly Expression[];
-  /** Whether a part of the usual effort is enough, as in `Task`. */
-  readonly brief?: boolean;
-}
+import { siftSystem } from "./sift.ts";
+import type { SystemTask } from "./task.ts";
 
 /** A system that is not linear: all its solutions, with the steps that lead to them. */
 export function solveNonlinearSystem(task: SystemTask): Solved | undefined {
@@ -97,44 +84,6 @@ function complexSolutions(task: SystemTask): readonly Solution[] {
     if (error instanceof Unsolvable) return [];
     throw error;
   }
-}
-
-/** What the equations need to be defined and what is given of the unknowns, held against every solution. */
-function siftSystem(
-  found: Branches,
-  { equations, unknowns, domain, assumptions }: SystemTask,
-): { solutions: readonly Solution[]; rejected: readonly Rejected[] } {
-  const needed = domain === "real" ? equations.flatMap(realDomain) : [];
-  const facts = assumptions.filter((fact) => unknowns.some((unknown) => contains(fact, unknown)));
-  const rejected: Rejected[] = [...found.rejected];
-  const solutions = distinct(found.solutions).flatMap((one) => {
-    const open: Expression[] = [];
-    for (const [condition, why] of [
-      ...needed.map((c) => [c, "the equations are not defined there"] as const),
-      ...facts.map((c) => [c, "this is given"] as const),
-    ]) {
-      if (!unknowns.some((unknown) => contains(condition, unknown))) continue;
-      const at = simplify(substitute(condition, one.values)).expression;
-      const holds = decide(at, [...assumptions, ...one.conditions]);
-      if (holds === false) {
-        rejected.push({ values: one.values, multiplicity: 1, reason: `${plain(condition)} does not hold; ${why}` });
-        return [];
-      }
-      if (holds === undefined && !open.some((other) => equal(other, at))) open.push(at);
-    }
-    const conditions = [...one.conditions, ...open].filter((condition) => !holdsForAll(condition, one.integers));
-    return [{ ...one, conditions: tidyConditions(conditions, assumptions) }];
-  });
-  return { solutions, rejected };
-}
-
-/** Whether a condition on letters for integers holds whatever integers they are: case by case, after whole periods were left out. */
-function holdsForAll(condition: Expression, integers: readonly string[]): boolean {
-  const letter = integers.find((one) => contains(condition, one));
-  const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
-  if (letter === undefined || condition.kind !== "relation" || !left || !right) return false;
-  const cases = integerCases(subtract(left, right), letter);
-  return cases?.every((one) => decide(relation(one, condition.comparisons[0] ?? "=", ZERO), []) === true) ?? false;
 }
 
 /** For each unknown the one part that it stands in, and the name for it. */

@@ -19,7 +19,7 @@ import { complexity, simplify } from "../../rewrite/simplify.ts";
 import { zeroTest } from "../../rewrite/zero-test.ts";
 import type { Solution, Solved } from "../solution.ts";
 import { readable } from "../values.ts";
-import type { SystemTask } from "./nonlinear.ts";
+import type { SystemTask } from "./task.ts";
 
 /** How far is looked where nothing bounds the solutions. */
 const VIEW = 10;

@@ -11,8 +11,8 @@ import { simplify } from "../../rewrite/simplify.ts";
 import type { Solution } from "../solution.ts";
 import { readable } from "../values.ts";
 import type { Branches } from "./branches.ts";
-import { solveLinearSystem } from "./linear.ts";
-import { type SystemTask, solveNonlinearSystem } from "./nonlinear.ts";
+import { solveSystem } from "./system.ts";
+import type { SystemTask } from "./task.ts";
 
 const TURN = product(TWO, PI);
 
@@ -31,8 +31,7 @@ export function solvePolar(task: SystemTask): Branches | undefined {
     if (!form) continue;
     const inner = form.equations.map((one) => equation(one, ZERO)).filter(isEquation);
     const own = assumptions.filter((fact) => !unknowns.some((unknown) => contains(fact, unknown)));
-    const solved =
-      solveLinearSystem(inner, [along, across], own) ?? solveNonlinearSystem({ ...task, equations: inner, unknowns: [along, across], assumptions: own });
+    const solved = solveSystem({ ...task, equations: inner, unknowns: [along, across], assumptions: own });
     if (!solved || solved.set.solutions.some(({ free, integers }) => free.length + integers.length > 0)) return undefined;
     const points = solved.set.solutions.map((one) => backTo(one, [along, across], [radius, angle], assumptions));
     if (!points.every((point) => point !== undefined)) return undefined;

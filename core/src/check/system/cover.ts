@@ -1,29 +1,22 @@
-import { equation, isNumber, isPositiveConstant, name, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
-import { substitute } from "../expression/substitute.ts";
-import { factor } from "../polynomial/factor.ts";
-import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { integerCases } from "../rewrite/families.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
-import { decide } from "../rewrite/sign.ts";
-import { expand, simplify } from "../rewrite/simplify.ts";
-import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
-import { integerTest } from "./answer.ts";
-import { completenessCheck } from "./completeness.ts";
-import { allDifferent } from "./counting.ts";
+import { equation, isNumber, isPositiveConstant, name, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { factor } from "../../polynomial/factor.ts";
+import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { integerCases } from "../../rewrite/families.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../rewrite/normal-form.ts";
+import { decide } from "../../rewrite/sign.ts";
+import { expand, simplify } from "../../rewrite/simplify.ts";
+import { constantSign, zeroTest } from "../../rewrite/zero-test.ts";
+import { integerTest } from "../answer.ts";
+import { completenessCheck } from "../completeness.ts";
+import { allDifferent } from "../counting.ts";
+import { equalitiesAmong } from "../equalities.ts";
+import { sameZeros } from "../equivalence.ts";
+import { neverZero } from "../never-zero.ts";
+import { possibleValues, replacePart } from "../splitting.ts";
+import type { ClaimedPoint } from "./claimed.ts";
 import { zeroCount } from "./elimination.ts";
-import { equalitiesAmong } from "./equalities.ts";
-import { sameZeros } from "./equivalence.ts";
-import { neverZero } from "./never-zero.ts";
-import { possibleValues, replacePart } from "./splitting.ts";
-
-/** A solution of a system as it is claimed. */
-export interface ClaimedPoint {
-  readonly values: ReadonlyMap<string, Expression>;
-  readonly free: readonly string[];
-  readonly integers: readonly string[];
-  readonly conditions: readonly Expression[];
-}
 
 /** What is left of a system, with the claims that concern it and values of single unknowns that are said to lead nowhere. */
 interface Open {

@@ -1,14 +1,14 @@
-import { NOWHERE } from "../derivation/nowhere.ts";
-import type { Claim } from "../derivation/step.ts";
-import { realDomain } from "../expression/domain.ts";
-import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
-import { alternativesOf, isEquation } from "../expression/statement.ts";
-import { substitute } from "../expression/substitute.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
-import { equalityTest } from "../rewrite/zero-test.ts";
-import { conditionsGranted } from "./chain.ts";
-import type { ClaimedSystem } from "./system.ts";
+import { NOWHERE } from "../../derivation/nowhere.ts";
+import type { Claim } from "../../derivation/step.ts";
+import { realDomain } from "../../expression/domain.ts";
+import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { alternativesOf, isEquation } from "../../expression/statement.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { decide } from "../../rewrite/sign.ts";
+import { simplify } from "../../rewrite/simplify.ts";
+import { equalityTest } from "../../rewrite/zero-test.ts";
+import { conditionsGranted } from "../chain.ts";
+import type { ClaimedSystem } from "./claimed.ts";
 
 /** A step that was proven: what it replaces, or puts into a statement. */
 export interface ProvenStep {

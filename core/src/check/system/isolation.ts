@@ -1,10 +1,10 @@
-import { inside, isolateSystem, System } from "../calculus/boxes.ts";
-import { around, boundsOf } from "../calculus/cover.ts";
-import { zeroForms } from "../calculus/system-root.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
-import { alternativesOf, sidesOf } from "../expression/statement.ts";
-import { type Interval, interval, REAL_LINE } from "../number/interval.ts";
-import { decide } from "../rewrite/sign.ts";
+import { inside, isolateSystem, System } from "../../calculus/boxes.ts";
+import { around, boundsOf } from "../../calculus/cover.ts";
+import { zeroForms } from "../../calculus/system-root.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
+import { alternativesOf, sidesOf } from "../../expression/statement.ts";
+import { type Interval, interval, REAL_LINE } from "../../number/interval.ts";
+import { decide } from "../../rewrite/sign.ts";
 
 const MOST_BOXES = 2000;
 

@@ -1,0 +1,52 @@
+import { relation, subtract, ZERO } from "../../expression/construct.ts";
+import { realDomain } from "../../expression/domain.ts";
+import { contains, type Expression, equal } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { plain } from "../../notation/plain.ts";
+import { integerCases } from "../../rewrite/families.ts";
+import { decide } from "../../rewrite/sign.ts";
+import { simplify } from "../../rewrite/simplify.ts";
+import { openConditions, tidyConditions } from "../conditions.ts";
+import type { Rejected, Solution } from "../solution.ts";
+import { distinct } from "./branches.ts";
+import type { SystemTask } from "./task.ts";
+
+/** What the equations need to be defined and what is given of the unknowns, held against every solution. */
+export function siftSystem(
+  found: { readonly solutions: readonly Solution[]; readonly rejected: readonly Rejected[] },
+  { equations, unknowns, domain, assumptions }: SystemTask,
+): { solutions: readonly Solution[]; rejected: readonly Rejected[] } {
+  const needed = domain === "real" ? equations.flatMap(realDomain) : [];
+  const facts = assumptions.filter((fact) => unknowns.some((unknown) => contains(fact, unknown)));
+  // What is given of an unknown that stays free is a condition on the solution, and settles nothing by itself.
+  const others = assumptions.filter((fact) => !facts.includes(fact));
+  const rejected: Rejected[] = [...found.rejected];
+  const solutions = distinct(found.solutions).flatMap((one) => {
+    const open: Expression[] = [];
+    for (const [condition, why] of [
+      ...needed.map((c) => [c, "the equations are not defined there"] as const),
+      ...facts.map((c) => [c, "this is given"] as const),
+    ]) {
+      if (!unknowns.some((unknown) => contains(condition, unknown))) continue;
+      const at = simplify(substitute(condition, one.values)).expression;
+      const holds = decide(at, [...others, ...one.conditions, ...open]);
+      if (holds === false) {
+        rejected.push({ values: one.values, multiplicity: 1, reason: `${plain(condition)} does not hold; ${why}` });
+        return [];
+      }
+      if (holds === undefined && !open.some((other) => equal(other, at))) open.push(...openConditions(at, [...others, ...one.conditions]));
+    }
+    const conditions = [...one.conditions, ...open].filter((condition) => !holdsForAll(condition, one.integers));
+    return [{ ...one, conditions: tidyConditions(conditions, others) }];
+  });
+  return { solutions, rejected };
+}
+
+/** Whether a condition on letters for integers holds whatever integers they are: case by case, after whole periods were left out. */
+function holdsForAll(condition: Expression, integers: readonly string[]): boolean {
+  const letter = integers.find((one) => contains(condition, one));
+  const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
+  if (letter === undefined || condition.kind !== "relation" || !left || !right) return false;
+  const cases = integerCases(subtract(left, right), letter);
+  return cases?.every((one) => decide(relation(one, condition.comparisons[0] ?? "=", ZERO), []) === true) ?? false;
+}
