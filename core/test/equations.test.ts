@@ -325,10 +325,7 @@ describe("formulas solved for a letter", () => {
     ],
     [
       ["solve gamma = 1/sqrt(1 - v^2/c^2) for v"],
-      [
-        "v = sqrt(c^2 (1 - 1/gamma^2)) if c^2 (1 - 1/gamma^2) >= 0, gamma > 0",
-        "v = -sqrt(c^2 (1 - 1/gamma^2)) if c^2 (1 - 1/gamma^2) >= 0, gamma > 0",
-      ],
+      ["v = sqrt(c^2 (1 - 1/gamma^2)) if c^2 (1 - 1/gamma^2) >= 0, gamma > 0", "v = -sqrt(c^2 (1 - 1/gamma^2)) if c^2 (1 - 1/gamma^2) >= 0, gamma > 0"],
     ],
     [["solve a x + b = c x + d for x"], ["x = (d - b)/(a - c) if a != c"]],
     [["solve sqrt(x + a) = b for x"], ["x = b^2 - a if b >= 0"]],

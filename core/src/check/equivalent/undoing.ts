@@ -159,7 +159,7 @@ export const UNDONE: EquivalenceWay = {
 export const BOTH_SIGNS: EquivalenceWay = {
   name: "both signs",
   theorem: "an even function that is injective for arguments that are not negative takes each of its values at u and −u only",
-  source: "definition; |u|, cosh u and even powers rise for u ≥ 0",
+  source: "definition; abs u, cosh u and even powers rise for u ≥ 0",
   worlds: REAL,
   proves: (claim) => {
     const { left, right, sides } = undoneSides(claim) ?? {};
