@@ -43,7 +43,9 @@ export function number(value: Rational | number, typed?: string): NumberNode {
 
 function newNumber(value: Rational | number, typed: string | undefined): NumberNode {
   const exact = typeof value === "number" ? rational.rational(value) : value;
-  return node<NumberNode>({ kind: "number", value: exact, ...(typed === undefined ? {} : { typed }) });
+  // What is printed must be the value: a literal of another number is not kept.
+  const isOwn = typed !== undefined && rational.equal(rational.parseDecimal(typed), rational.abs(exact));
+  return node<NumberNode>({ kind: "number", value: exact, ...(isOwn ? { typed } : {}) });
 }
 
 export function constant(name: ConstantName): Expression {
@@ -252,20 +254,25 @@ function contentOf(e: SumNode): Rational {
   return splitCoefficient(leading).coefficient.num < 0 ? rational.negate(size) : size;
 }
 
+/** Multiplies the coefficient. The literal stays as typed while it is alone; a product of decimals is a decimal where it ends. */
+function scaleBy(all: Gathered, value: Rational, typed: string | undefined): void {
+  const isUnit = ({ num, den }: Rational): boolean => den === 1 && integer.abs(num) === 1;
+  const before = all.coefficient;
+  all.coefficient = rational.multiply(before, value);
+  if (isUnit(before)) all.typed = typed;
+  else if (!isUnit(value)) all.typed = all.typed !== undefined || typed !== undefined ? decimalLiteral(all.coefficient) : undefined;
+}
+
 function gather(all: Gathered, factor: Expression): void {
   if (factor.kind === "product") {
     for (const inner of factor.factors) gather(all, inner);
   } else if (factor.kind === "number") {
-    const typed = [all.coefficient, factor.value].map((value) => value.den === 1 && integer.abs(value.num) === 1);
-    const decimal = all.typed !== undefined || factor.typed !== undefined;
-    all.coefficient = rational.multiply(all.coefficient, factor.value);
-    // The literal stays as typed while it is alone; a product of decimals is a decimal where it ends.
-    all.typed = typed[0] ? factor.typed : typed[1] ? all.typed : decimal ? decimalLiteral(all.coefficient) : undefined;
+    scaleBy(all, factor.value, factor.typed);
   } else if (factor.kind === "constant" && factor.name === "i") {
     all.turns = (all.turns + 1) % 4;
   } else if (isConstantSum(factor) && !rational.isOne(contentOf(factor))) {
     const content = contentOf(factor);
-    all.coefficient = rational.multiply(all.coefficient, content);
+    scaleBy(all, content, undefined);
     gather(all, scaleTerms(factor, number(rational.invert(content))));
   } else if (isRadical(factor)) {
     const degree = Number(factor.exponent.value.den);
@@ -330,8 +337,7 @@ function multiplyRadicals(all: Gathered): void {
     all.radicands.delete(degree);
     const reduced = surd(radicand, degree);
     if (!rational.isOne(reduced.coefficient)) {
-      all.typed = undefined;
-      all.coefficient = rational.multiply(all.coefficient, reduced.coefficient);
+      scaleBy(all, reduced.coefficient, undefined);
     }
     if (reduced.radicand === 1) continue;
     const known = all.radicands.get(reduced.degree);

@@ -1,5 +1,5 @@
 import { expect } from "vitest";
-import type { AnswerReport, LineReport, SolutionReport } from "../../src/instruction/report.ts";
+import type { AnswerReport, LineReport, SolutionReport, Value } from "../../src/instruction/report.ts";
 import { answered } from "../oracle.ts";
 import { bisected, type Complex, complexOf, holdsAt, isDefined, isNear, type Values, valueAt, type World } from "./complex-doubles.ts";
 
@@ -66,6 +66,7 @@ function freeOf(condition: string, letters: Values): boolean {
 
 function expectListedTrue(claim: Claim, answer: Solutions, letters: Values, where: string): void {
   for (const solution of answer.solutions) {
+    for (const value of Object.values(solution.values)) expectReadsAs(value, where);
     if (Object.values(solution.parameters ?? {}).includes("free")) continue;
     for (const integers of integerValues(solution, INTEGERS.slice(9, 16))) {
       const all = { ...letters, ...integers };
@@ -78,6 +79,13 @@ function expectListedTrue(claim: Claim, answer: Solutions, letters: Values, wher
       if (claim.given !== undefined) expect(holdsAt(claim.given, withValue), at).toBe(true);
     }
   }
+}
+
+/** What is printed is the number whose digits stand beside it. */
+export function expectReadsAs({ text, re, im }: Value, where: string): void {
+  const read = valueAt(text, {});
+  if (re === undefined || !isDefined(read)) return;
+  expect(isNear(read, complexOf(Number(re), Number(im ?? 0)), 1e-6), `${where}: ${text} is not ${re} + ${im ?? 0} i`).toBe(true);
 }
 
 function expectAllListed(claim: Claim, report: LineReport, answer: Solutions, letters: Values, where: string): void {
@@ -105,8 +113,8 @@ export function truths({ equation, unknown, world, given, probes = [], window }:
     return holdsAt(equation, values, world) === true && (given === undefined || holdsAt(given, values) === true);
   };
   const crossings = window ? signChanges(equation, unknown, letters, window, world) : [];
-  // A crossing at a probe is the probe: next to a hole rounding must not tell them apart.
-  const near = (x: Complex): Complex => probes.find((probe) => isNear(probe, x, 1e-6)) ?? x;
+  // A crossing at a probe is the probe: next to a hole, or where the curve is flat, rounding must not tell them apart.
+  const near = (x: Complex): Complex => probes.find((probe) => isNear(probe, x, 1e-3)) ?? x;
   return [...probes, ...crossings.map(near)].filter(solves);
 }
 

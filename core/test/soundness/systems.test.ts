@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { AnswerReport, SolutionReport } from "../../src/instruction/report.ts";
 import { answered } from "../oracle.ts";
 import { cases } from "../seed.ts";
-import { Tally } from "./claims.ts";
+import { expectReadsAs, Tally } from "./claims.ts";
 import { complexOf, holdsAt, isDefined, isNear, type Values, valueAt } from "./complex-doubles.ts";
 
 const whole = (min: number, max: number) => fc.integer({ min, max });
@@ -81,6 +81,7 @@ function isListed(solution: SolutionReport, [x, y]: readonly [number, number]): 
 
 function expectListedTrue({ equations, given = [] }: System, { solutions }: Solutions, where: string): void {
   for (const solution of solutions) {
+    for (const value of Object.values(solution.values)) expectReadsAs(value, where);
     // Free names are tried at a few numbers.
     for (const t of Object.values(solution.parameters ?? {}).includes("free") ? [0.7, 2.3, -1.4] : [0]) {
       for (const member of members(solution, point(t, t))) {
