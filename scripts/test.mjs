@@ -39,7 +39,7 @@ const bin = (name) => `${root}node_modules/.bin/${name}`;
 
 step("format and lint", run(bin("biome"), ["check", "."]));
 step("imports run downwards", run("node", ["scripts/layers.mjs"]));
-for (const workspace of ["core", "batch", "server", "web"]) step(`types of ${workspace}`, run(bin("tsc"), ["-p", workspace]));
+for (const workspace of ["core", "core/test", "batch", "server", "web"]) step(`types of ${workspace}`, run(bin("tsc"), ["-p", workspace]));
 step("build", run("node", ["scripts/build.mjs"]));
 
 const report = `${root}node_modules/.test-report.json`;

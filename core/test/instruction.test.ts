@@ -29,6 +29,9 @@ function short(report: LineReport): string {
       return answer.rows.map((row) => row.map((cell) => cell.text).join(" ")).join(" | ");
     case "graph":
       return answer.marks.map((mark) => `${mark.kind} (${mark.x?.text}, ${mark.y?.text})`).join(" | ");
+    case "optimum":
+      return answer.points.map(({ value }) => value.text).join(" | ");
+    case "figure":
     case undefined:
       return "nothing";
   }

@@ -86,7 +86,7 @@ describe("equations over the reals", () => {
       50,
       0.9,
       // The sides are complex, the unknown is real: probes are.
-      { world: "complex", probes: [...PROBES, ...TURNS], window: undefined },
+      { world: "complex", probes: [...PROBES, ...TURNS], window: [0, 0] },
     );
   });
 
