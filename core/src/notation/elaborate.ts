@@ -78,15 +78,23 @@ class Elaboration {
     return this.#read(e);
   }
 
+  /** What is calculated with: a relation has no value. */
+  #operand(e: Syntax): Expression {
+    const read = this.#read(e);
+    if (read.kind !== "relation" && read.kind !== "logic") return read;
+    const what = e.kind === "line" ? `line ${e.line} is a relation` : "this is a relation";
+    throw new NotationError(`${what}, and cannot be calculated with: an expression was expected here`, e.span ?? NOWHERE);
+  }
+
   #read(e: Syntax): Expression {
-    const at = (part: Syntax): Expression => this.#read(part);
+    const at = (part: Syntax): Expression => this.#operand(part);
     switch (e.kind) {
       case "number":
         return build.number(parseDecimal(e.text), /[.e]/.test(e.text) ? e.text : undefined);
       case "name":
         return this.#name(e.name);
       case "group":
-        return at(e.inner);
+        return this.#read(e.inner);
       case "sign":
         if (e.sign === "±") return build.product(build.number(this.#sign(e.span)), at(e.operand));
         return e.sign === "-" ? build.negate(at(e.operand)) : at(e.operand);
@@ -126,7 +134,7 @@ class Elaboration {
         return build.tuple(e.items.map(at));
       case "cases":
         return build.cases(
-          e.branches.map(({ value, condition }) => ({ value: at(value), condition: at(condition) })),
+          e.branches.map(({ value, condition }) => ({ value: at(value), condition: this.#read(condition) })),
           e.otherwise && at(e.otherwise),
         );
       case "iterated":

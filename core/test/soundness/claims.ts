@@ -1,7 +1,7 @@
 import { expect } from "vitest";
 import type { AnswerReport, LineReport, SolutionReport, Value } from "../../src/instruction/report.ts";
 import { answered } from "../oracle.ts";
-import { bisected, type Complex, complexOf, holdsAt, isDefined, isNear, type Values, valueAt, type World } from "./complex-doubles.ts";
+import { bisected, type Complex, complexOf, holdsAt, isDefined, isNear, size, type Values, valueAt, type World } from "./complex-doubles.ts";
 
 /** What a working claims about an equation, and what is true of it by doubles alone. */
 export interface Claim {
@@ -110,12 +110,18 @@ function isSaid(report: LineReport, letters: Values): boolean {
 export function truths({ equation, unknown, world, given, probes = [], window }: Claim, letters: Values): readonly Complex[] {
   const solves = (value: Complex): boolean => {
     const values = { ...letters, [unknown]: value };
-    return holdsAt(equation, values, world) === true && (given === undefined || holdsAt(given, values) === true);
+    return !isTooSmall(equation, values, world) && holdsAt(equation, values, world) === true && (given === undefined || holdsAt(given, values) === true);
   };
   const crossings = window ? signChanges(equation, unknown, letters, window, world) : [];
   // A crossing at a probe is the probe: next to a hole, or where the curve is flat, rounding must not tell them apart.
   const near = (x: Complex): Complex => probes.find((probe) => isNear(probe, x, 1e-3)) ?? x;
   return [...probes, ...crossings.map(near)].filter(solves);
+}
+
+/** Whether both sides are so small that doubles do not tell whether they are equal, though not as small as rounding makes a 0. */
+function isTooSmall(equation: string, values: Values, world: World): boolean {
+  const sizes = equation.split(" = ").map((side) => size(valueAt(side, values, world)));
+  return Math.max(...sizes) < 1e-9 && Math.max(...sizes) > 1e-14;
 }
 
 const LOOKS = 700;
