@@ -85,7 +85,7 @@ function belowOne(e: Expression | undefined): Expression | undefined {
   return x?.kind === "number" && x.value.num > 0 && x.value.num < x.value.den ? number({ num: x.value.den, den: x.value.num }) : undefined;
 }
 
-/** −A/(R − S) is written A/(S − R), −(A − B)/C is (B − A)/C, and −c (−1 + A) is c (1 − A). */
+/** −A/(R − S) is written A/(S − R), −(A − B) is B − A, −(A − B)/C is (B − A)/C, and −c (−1 + A) is c (1 − A). */
 function withoutOuterSign(whole: Expression): Expression {
   const e = mapChildren(whole, (child) => (child.kind === "product" || child.kind === "power" ? withoutOuterSign(child) : child));
   if (e.kind !== "product" || !isNegative(e)) return e;
@@ -98,7 +98,7 @@ function withoutOuterSign(whole: Expression): Expression {
   const isFraction = splitCoefficient(e).coefficient.den !== 1 || e.factors.some(isReciprocal);
   const above = e.factors.filter((factor) => factor.kind === "sum");
   const [only] = above;
-  const turns = only && above.length === 1 && isDifference(only) && (isFraction || text(only).startsWith("-"));
+  const turns = only && above.length === 1 && isDifference(only) && (isFraction || e.factors.length === 2 || text(only).startsWith("-"));
   return turns ? product(MINUS_ONE, ...e.factors.filter((factor) => factor !== only), opposite(only)) : e;
 }
 
