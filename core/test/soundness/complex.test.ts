@@ -3,9 +3,8 @@ import { describe, it } from "vitest";
 import { cases } from "../seed.ts";
 import { expectTrue, Tally } from "./claims.ts";
 import { complexOf } from "./complex-doubles.ts";
+import { pick, whole } from "./made-up.ts";
 
-const whole = (min: number, max: number) => fc.integer({ min, max });
-const pick = <T>(...values: readonly T[]) => fc.constantFrom(...values);
 const gaussian = fc.tuple(whole(-3, 3), whole(-3, 3)).map(([a, b]) => complexOf(a, b));
 const shown = ({ re, im }: { readonly re: number; readonly im: number }): string => `(${re} + (${im}) i)`;
 

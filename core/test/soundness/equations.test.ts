@@ -3,10 +3,8 @@ import { describe, it } from "vitest";
 import { cases } from "../seed.ts";
 import { type Claim, expectTrue, Tally } from "./claims.ts";
 import { complexOf } from "./complex-doubles.ts";
+import { pick, tidy, whole } from "./made-up.ts";
 
-const whole = (min: number, max: number) => fc.integer({ min, max });
-const pick = <T>(...values: readonly T[]) => fc.constantFrom(...values);
-const tidy = (source: string): string => source.replaceAll("+ -", "- ").replaceAll("- -", "+ ");
 /** Whole numbers, halves and thirds near 0: where changes of sign show nothing. */
 const PROBES = Array.from({ length: 49 }, (_, k) => complexOf((k - 24) / 6));
 

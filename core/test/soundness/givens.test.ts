@@ -4,9 +4,7 @@ import { answered, solutionsOf } from "../oracle.ts";
 import { cases } from "../seed.ts";
 import { type Claim, expectTrue, Tally } from "./claims.ts";
 import { type Complex, complexOf, holdsAt, isDefined, isNear, type Values, valueAt } from "./complex-doubles.ts";
-
-const whole = (min: number, max: number) => fc.integer({ min, max });
-const pick = <T>(...values: readonly T[]) => fc.constantFrom(...values);
+import { pick, whole } from "./made-up.ts";
 
 const TURNS = Array.from({ length: 97 }, (_, k) => complexOf(((k - 48) * Math.PI) / 24));
 const THIRDS = Array.from({ length: 61 }, (_, k) => complexOf((k - 30) / 3));

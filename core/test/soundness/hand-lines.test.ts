@@ -4,9 +4,7 @@ import { answered } from "../oracle.ts";
 import { cases } from "../seed.ts";
 import { Tally } from "./claims.ts";
 import { complexOf, holdsAt, isDefined, isNear, size, type Values, valueAt, type World } from "./complex-doubles.ts";
-
-const whole = (min: number, max: number) => fc.integer({ min, max });
-const pick = <T>(...values: readonly T[]) => fc.constantFrom(...values);
+import { pick, whole } from "./made-up.ts";
 
 /** What a hand line is held against: all numbers that might solve either line, and when they count. */
 interface Question {

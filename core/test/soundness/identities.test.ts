@@ -4,8 +4,7 @@ import { answered } from "../oracle.ts";
 import { cases } from "../seed.ts";
 import { Tally } from "./claims.ts";
 import { type Complex, complexOf, holdsAt, isDefined, isNear, type Values, valueAt } from "./complex-doubles.ts";
-
-const pick = <T>(...values: readonly T[]) => fc.constantFrom(...values);
+import { pick } from "./made-up.ts";
 
 /** Numbers on both axes and in every quarter, on cuts and near 0. */
 const PLANE: readonly Complex[] = [0.3, 1, 2.5, 4].flatMap((r) =>

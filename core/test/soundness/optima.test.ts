@@ -4,9 +4,7 @@ import { answered } from "../oracle.ts";
 import { cases } from "../seed.ts";
 import { Tally } from "./claims.ts";
 import { complexOf, isDefined, valueAt } from "./complex-doubles.ts";
-
-const whole = (min: number, max: number) => fc.integer({ min, max });
-const pick = <T>(...values: readonly T[]) => fc.constantFrom(...values);
+import { pick, whole } from "./made-up.ts";
 
 const at = (f: string, x: number, y = 0): number => {
   const value = valueAt(f, { x: complexOf(x), y: complexOf(y) }, "real");

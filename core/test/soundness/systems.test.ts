@@ -5,10 +5,7 @@ import { answered } from "../oracle.ts";
 import { cases } from "../seed.ts";
 import { expectReadsAs, Tally } from "./claims.ts";
 import { complexOf, holdsAt, isDefined, isNear, type Values, valueAt } from "./complex-doubles.ts";
-
-const whole = (min: number, max: number) => fc.integer({ min, max });
-const pick = <T>(...values: readonly T[]) => fc.constantFrom(...values);
-const tidy = (source: string): string => source.replaceAll("+ -", "- ").replaceAll("- -", "+ ");
+import { pick, tidy, whole } from "./made-up.ts";
 
 /** Two equations for x and y, what is given of them, and points that were built in. */
 interface System {

@@ -2,8 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { answered } from "../oracle.ts";
 import { cases } from "../seed.ts";
-
-const pick = <T>(...values: readonly T[]) => fc.constantFrom(...values);
+import { pick } from "./made-up.ts";
 
 /** Without a value, each written in several ways. */
 const UNDEFINED = pick(
