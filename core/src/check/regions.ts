@@ -1,14 +1,15 @@
-import { divide, negate, ONE, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { negate, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Comparison, contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { rootsOut } from "../rewrite/forms/root-and-log-forms.ts";
+import { byName } from "../rewrite/increasing.ts";
 import { decide, simpleRelations } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
+import { untangled } from "../rewrite/untangle.ts";
 import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
 import type { ClaimedAnswer } from "./answer.ts";
-import { zeroPolynomial } from "./equivalence.ts";
 import { replacePart } from "./splitting.ts";
 
 /** A piece of the line between two numbers, either of which may be missing. */
@@ -18,6 +19,7 @@ interface Region {
 }
 
 const MOST_PIECES = 64;
+const SIDES: Readonly<Partial<Record<Comparison, "low" | "high">>> = { ">=": "low", ">": "low", "<=": "high", "<": "high" };
 
 /**
  * Whether an answer with intervals of solutions is complete: an equation whose sides are the same has all of its domain; else the
@@ -28,11 +30,32 @@ export function coversRegions(answer: ClaimedAnswer): boolean {
   const { solutions, equation, unknown, domain } = answer;
   if (domain !== "real" || !solutions.some(({ everywhere }) => everywhere) || [...freeNames(equation)].some((letter) => letter !== unknown)) return false;
   if (solutions.some(({ integers }) => integers.length > 0)) return false;
-  const difference = rootsOut(sideDifference(equation), []);
   const [only, ...more] = solutions;
   const needed = realDomain(equation);
+  const difference = rootsOut(untangled(sideDifference(equation), [...needed, ...answer.facts]), []);
   if (only && more.length === 0 && zeroTest(difference).kind === "zero" && only.conditions.every((one) => decide(one, needed) === true)) return true;
-  return pieceCovered(difference, {}, answer, { left: MOST_PIECES });
+  const asked = [...needed, ...answer.facts].reduce<Region | undefined>((region, one) => region && within(region, one, unknown), {});
+  return asked !== undefined && pieceCovered(difference, asked, answer, { left: MOST_PIECES });
+}
+
+/** A region cut down to where a relation holds, if that is on one side of a number; the region itself for other relations. */
+function within(region: Region, fact: Expression, unknown: string): Region | undefined {
+  return simpleRelations([fact])
+    .filter((_, k) => k % 2 === 0)
+    .reduce<Region | undefined>((own, { left, comparison, right }) => {
+      const bound = own && boundOf(left, comparison, right, unknown);
+      return bound ? cut(own, bound) : own;
+    }, region);
+}
+
+/** Where a comparison of monotone functions of the unknown holds, as a bound of the unknown. */
+function boundOf(left: Expression, comparison: Comparison, right: Expression, unknown: string): (Region & { readonly strict: boolean }) | undefined {
+  const found = byName(simplify(subtract(left, right)).expression, comparison);
+  if (typeof found !== "object" || found.kind !== "relation") return undefined;
+  const [own, value] = found.operands;
+  const [sign = "="] = found.comparisons;
+  const side = SIDES[sign];
+  return own?.kind === "name" && own.name === unknown && value && side ? { [side]: value, strict: sign === "<" || sign === ">" } : undefined;
 }
 
 /** An absolute value without another one inside. */
@@ -48,30 +71,37 @@ function pieceCovered(difference: Expression, region: Region, answer: ClaimedAns
   const part = innermost(difference, unknown);
   const [inside] = part?.kind === "call" ? part.args : [];
   if (part && inside) {
-    const border = linearRoot(inside, unknown);
-    if (!border) return false;
-    return [inside, negate(inside)].every((value, k) => {
-      const above = border.rises === (k === 0);
-      const own = cut(region, above ? { low: border.at } : { high: border.at });
+    // An end of both pieces is looked at twice.
+    return ([">=", "<="] as const).every((comparison, k) => {
+      const half = halfWhere(inside, comparison, unknown);
+      if (half === "nowhere") return true;
+      const own = half && cut(region, half);
+      const value = k === 0 ? inside : negate(inside);
       return own !== undefined && pieceCovered(simplify(replacePart(difference, part, value)).expression, own, answer, budget);
     });
   }
   if (zeroTest(difference).kind === "zero") return claimsRegion(region, answer);
-  const root = linearRoot(difference, unknown);
-  if (!root) return zeroTest(difference).kind === "nonzero" && freeNames(difference).size === 0;
-  if ([region.low && constantSign(subtract(root.at, region.low)), region.high && constantSign(subtract(region.high, root.at))].includes(-1)) return true;
-  return claimsNumber(root.at, answer);
+  const root = onlyRoot(difference, unknown);
+  if (root === undefined) return zeroTest(difference).kind === "nonzero" && freeNames(difference).size === 0;
+  if (root === "none") return true;
+  if ([region.low && constantSign(subtract(root, region.low)), region.high && constantSign(subtract(region.high, root))].includes(-1)) return true;
+  return claimsNumber(root, answer);
 }
 
-/** Where a linear expression is 0, and whether it rises; undefined for any other one. */
-function linearRoot(e: Expression, unknown: string): { readonly at: Expression; readonly rises: boolean } | undefined {
-  const coefficients = zeroPolynomial(relation(e, "=", ZERO), unknown);
-  const [constant = ZERO, slope] = coefficients ?? [];
-  if (!slope || coefficients?.length !== 2 || !contains(e, unknown)) return undefined;
-  const at = simplify(divide(negate(constant), slope)).expression;
-  // The polynomial may be a multiple of the expression: its sign is looked up beyond the root.
-  const sign = constantSign(simplify(substitute(e, new Map([[unknown, sum(at, ONE)]]))).expression);
-  return sign === undefined || sign === 0 ? undefined : { at, rises: sign > 0 };
+/** The half of the line on which an expression that is monotone in the unknown compares with 0 as said. */
+function halfWhere(e: Expression, comparison: ">=" | "<=", unknown: string): Region | "nowhere" | undefined {
+  const found = byName(e, comparison);
+  if (found === undefined) return undefined;
+  if (typeof found === "boolean") return found ? {} : "nowhere";
+  return boundOf(e, comparison, ZERO, unknown);
+}
+
+/** The one number at which an expression that is monotone in the unknown is 0; undefined for any other one. */
+function onlyRoot(e: Expression, unknown: string): Expression | "none" | undefined {
+  if (!contains(e, unknown)) return undefined;
+  const found = byName(e, "=");
+  if (typeof found === "boolean") return found ? undefined : "none";
+  return found?.kind === "relation" ? found.operands[1] : undefined;
 }
 
 /** A region with one more bound; undefined where it is not decided which of two bounds is the stricter one. */
@@ -98,27 +128,23 @@ function claimsNumber(value: Expression, { solutions, unknown }: ClaimedAnswer):
   );
 }
 
-const SIDES: Readonly<Partial<Record<Comparison, "low" | "high">>> = { ">=": "low", ">": "low", "<=": "high", "<": "high" };
-
 /** Whether one of the intervals claimed holds the whole region, ends included. */
 function claimsRegion(region: Region, answer: ClaimedAnswer): boolean {
   const { solutions, unknown } = answer;
   if (region.low && region.high && constantSign(subtract(region.high, region.low)) === 0) return claimsNumber(region.low, answer);
-  return solutions.some(({ everywhere, conditions }) => {
-    if (!everywhere) return false;
-    return conditions.every((condition) => {
-      const bounds = simpleRelations([condition]).filter(({ left }) => left.kind === "name" && left.name === unknown);
-      return (
-        bounds.length > 0 &&
-        bounds.every(({ comparison, right }) => {
-          const side = SIDES[comparison];
-          const end = side && region[side];
-          if (!end) return false;
-          const sign = constantSign(subtract(end, right));
-          const strict = comparison === ">" || comparison === "<";
-          return sign !== undefined && (sign === 0 ? !strict : sign > 0 === (side === "low"));
-        })
-      );
-    });
+  return solutions.some(({ everywhere, conditions }) => everywhere && conditions.every((condition) => holdsOn(region, condition, unknown)));
+}
+
+/** Whether a condition holds on a whole region. */
+function holdsOn(region: Region, condition: Expression, unknown: string): boolean {
+  const bounds = simpleRelations([condition])
+    .filter((_, k) => k % 2 === 0)
+    .map(({ left, comparison, right }) => boundOf(left, comparison, right, unknown));
+  if (bounds.length === 0) return false;
+  return bounds.every((bound) => {
+    const side = bound?.low ? "low" : "high";
+    const [end, limit] = [region[side], bound?.[side]];
+    const sign = end && limit ? constantSign(subtract(end, limit)) : undefined;
+    return bound !== undefined && sign !== undefined && (sign === 0 ? !bound.strict : sign > 0 === (side === "low"));
   });
 }

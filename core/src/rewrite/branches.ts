@@ -1,6 +1,6 @@
 import { ballValue } from "../expression/ball-value.ts";
-import { cases, negate, number, relation, subtract, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { cases, MINUS_ONE, negate, number, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
+import { type Comparison, contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
@@ -72,9 +72,11 @@ function calledNear(e: Expression & { kind: "call" }, at: (part: Expression) => 
 
 /** Cases whose conditions are decided by what is known are left out or chosen, and steps that are at one height written as that. */
 export function withDecidedCases(whole: Expression, known: readonly Expression[]): Expression {
-  if (findAll(whole, (part) => part.kind === "cases" || (known.length > 0 && part.kind === "call" && STEPPED.has(part.name))).length === 0) return whole;
+  const depends = (part: Expression): boolean =>
+    part.kind === "cases" || (known.length > 0 && part.kind === "call" && (STEPPED.has(part.name) || BRANCHING.has(part.name)));
+  if (findAll(whole, depends).length === 0) return whole;
   const e = mapChildren(whole, (child) => withDecidedCases(child, known));
-  if (e.kind === "call" && STEPPED.has(e.name)) return decidedStep(e, known) ?? e;
+  if (e.kind === "call") return depends(e) ? (decidedCall(e, known) ?? e) : e;
   if (e.kind !== "cases") return e;
   const branches: { readonly value: Expression; readonly condition: Expression }[] = [];
   for (const branch of e.branches) {
@@ -83,6 +85,25 @@ export function withDecidedCases(whole: Expression, known: readonly Expression[]
     if (holds === undefined) branches.push(branch);
   }
   return branches.length === 0 && e.otherwise ? e.otherwise : cases(branches, e.otherwise);
+}
+
+/** Bars, a sign, an extremum or a step without the function, where what is known decides which of its values it has. */
+function decidedCall(e: Expression & { kind: "call" }, known: readonly Expression[]): Expression | undefined {
+  if (STEPPED.has(e.name)) return decidedStep(e, known);
+  const [u = ZERO] = e.args;
+  const holds = (comparison: Comparison, a: Expression, b: Expression): boolean => decide(relation(a, comparison, b), known) === true;
+  switch (e.name) {
+    case "abs":
+      return holds(">=", u, ZERO) ? u : holds("<=", u, ZERO) ? negate(u) : undefined;
+    case "sgn":
+      return holds(">", u, ZERO) ? ONE : holds("<", u, ZERO) ? MINUS_ONE : undefined;
+    case "max":
+      return e.args.find((one) => e.args.every((other) => other === one || holds(">=", one, other)));
+    case "min":
+      return e.args.find((one) => e.args.every((other) => other === one || holds("<=", one, other)));
+    default:
+      return undefined;
+  }
 }
 
 /** The height of a step, where what is known keeps its argument between two whole numbers. */

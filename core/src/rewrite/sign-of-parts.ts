@@ -1,7 +1,8 @@
-import { negate, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { HALF, negate, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { type Comparison, type Expression, equal, factorsOf, findAll, freeNames } from "../expression/expression.ts";
 import { byArgument } from "./increasing.ts";
 import { expand } from "./simplify.ts";
+import { untangled } from "./untangle.ts";
 
 /** How the caller decides the sign of a part. */
 export type Decide = (condition: Expression, assumptions: readonly Expression[]) => boolean | undefined;
@@ -105,7 +106,14 @@ const byMonotone: Way = (e, comparison, assumptions, decide) => {
   return typeof found === "object" ? decide(found, assumptions) : found;
 };
 
-const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byGrouping];
+/** A + B√r that is the square of √p ± √q is not negative. */
+const byUntangling: Way = (e, comparison, assumptions) => {
+  if ((comparison !== ">=" && comparison !== "<") || findAll(e, isSquareRoot).length === 0) return undefined;
+  const root = power(e, HALF);
+  return equal(untangled(root, assumptions), root) ? undefined : comparison === ">=";
+};
+
+const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byUntangling, byGrouping];
 
 /** Whether a comparison with 0 holds, by the first way that decides it from the signs of parts. */
 export function decideByParts(e: Expression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean | undefined {

@@ -8,6 +8,7 @@ import * as integer from "../number/integer.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import * as poly from "../polynomial/multivariate.ts";
+import { withDecidedCases } from "./branches.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
 import { integerCases } from "./families.ts";
 import { undoesInverse, undone, withoutInverse } from "./inverse-circular.ts";
@@ -15,6 +16,7 @@ import { Kernels, normalForm, polynomialExpression, whereRational } from "./norm
 import { principalRange, withPrincipalValues } from "./principal.ts";
 import { separationBits } from "./root-bound.ts";
 import { environmentAt, farPoints, type Point, samplePoints } from "./sample.ts";
+import { untangled } from "./untangle.ts";
 
 /**
  * The answer to "is this expression 0 wherever it is defined?". `zero` names the method that proves it; `nonzero` has a
@@ -46,6 +48,9 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   const known = [...realDomain(e), ...assumptions];
   const sampled = sampledTest(e, known);
   if (sampled.kind === "nonzero") return sampled;
+  const decided = withDecidedCases(untangled(e, known), known);
+  if (!equal(decided, e) && zeroTest(decided, known).kind === "zero")
+    return { kind: "zero", method: "what is known decides the signs, and the rest reduces to 0" };
   const related = relationsProveZero(e, known);
   if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
   if (inversesUndoneVanish(e, known)) return ZERO_BY_INVERSES;

@@ -4,7 +4,7 @@ import { sideDifference } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
-import { byArgument } from "../rewrite/increasing.ts";
+import { byArgument, byName } from "../rewrite/increasing.ts";
 import { isNegative } from "../rewrite/normal-form.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
@@ -106,13 +106,16 @@ function withoutImplied(conditions: readonly Expression[], assumptions: readonly
 function tidied(condition: Expression, assumptions: readonly Expression[]): Expression {
   const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
   const comparison = condition.kind === "relation" ? condition.comparisons[0] : undefined;
-  const argument = left && right && comparison ? byArgument(subtract(left, right), comparison) : undefined;
-  if (typeof argument === "object") return tidied(argument, assumptions);
+  const difference = left && right && subtract(left, right);
+  const ofName = difference && comparison ? byName(difference, comparison) : undefined;
+  if (typeof ofName === "object") return ofName;
+  const ofArgument = difference && comparison ? byArgument(difference, comparison) : undefined;
+  if (typeof ofArgument === "object") return tidied(ofArgument, assumptions);
   if (!left || !right || !comparison || comparison === "=") return condition;
   if (!isNumber(right, 0)) {
-    const difference = simplify(subtract(left, right)).expression;
-    const isShorter = freeNames(left).size > 0 && freeNames(right).size > 0 && difference.kind !== "sum" && freeNames(difference).size > 0;
-    return isShorter ? tidied(relation(difference, comparison, ZERO), assumptions) : condition;
+    const shorter = simplify(subtract(left, right)).expression;
+    const isShorter = freeNames(left).size > 0 && freeNames(right).size > 0 && shorter.kind !== "sum" && freeNames(shorter).size > 0;
+    return isShorter ? tidied(relation(shorter, comparison, ZERO), assumptions) : condition;
   }
   if (isRoot(left) && left.exponent.value.num > 0 && comparison === ">") {
     return tidied(relation(left.base, ">", ZERO), assumptions);

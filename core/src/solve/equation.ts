@@ -23,6 +23,7 @@ import { solveInverseTrigonometric } from "./inverse-trigonometric.ts";
 import { solveLinear } from "./linear.ts";
 import { solveByTakingLogarithms, solveLogarithmic } from "./logarithmic.ts";
 import { solveByCubeSum, solveByNamingRoots, solveByShifting, solveByTripleAngle } from "./named-roots.ts";
+import { solveNestedRoots } from "./nested-roots.ts";
 import { solveNumerically } from "./numeric.ts";
 import { type PolynomialForm, polynomialForm } from "./polynomial-form.ts";
 import { solveByPower } from "./powers.ts";
@@ -91,6 +92,7 @@ const METHODS: readonly Method[] = [
   (task) => solveByExponentials(task, solveOpen),
   (task) => solveComplexBranches(task, solveOpen),
   (task) => solveByEvenRoots(task, solveOpen),
+  (task) => solveNestedRoots(task, solveOpen),
   (task) => solveByCases(task, solveOpen),
   (task) => solveZeroProduct(task, solveOpen),
   (task) => solveBySubstitution(task, solveOpen),

@@ -38,7 +38,7 @@ export function sift(solved: Solved, task: Task): Solved {
     const solution = value === bare ? found : { ...found, values: new Map([...found.values, [unknown, value]]) };
     if (solution.free.includes(unknown)) {
       const open = domain.flatMap((condition) => openConditions(condition, [...solution.conditions, ...given]));
-      return [{ ...solution, conditions: distinct([...solution.conditions, ...open, ...given]) }];
+      return [{ ...solution, conditions: tidyConditions(distinct([...solution.conditions, ...open, ...given]), others) }];
     }
     const open: Expression[] = [];
     for (const [condition, why] of [

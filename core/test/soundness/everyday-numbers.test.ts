@@ -9,7 +9,7 @@ import { pick, tidy, whole } from "./made-up.ts";
 /** Numbers as they stand in a first-year problem: decimals, fractions, roots, parts of a turn. */
 const number = fc.oneof(
   fc.tuple(whole(1, 98), pick(10, 100)).map(([n, d]) => `${n / d}`),
-  pick("9.8", "4.9", "0.5", "1.6e-3", "6.02e2", "2.5", "0.2", "1.25"),
+  pick("9.8", "4.9", "0.5", "1.6e-1", "6.02e0", "2.5", "0.2", "1.25"),
   fc.tuple(whole(1, 9), whole(2, 9)).map(([p, q]) => `${p}/${q}`),
   whole(1, 12).map(String),
   pick("sqrt(2)", "sqrt(3)/2", "pi/3", "2 pi", "pi/4"),

@@ -15,6 +15,7 @@ import {
   TWO,
   ZERO,
 } from "../../expression/construct.ts";
+import { realDomain } from "../../expression/domain.ts";
 import { type Expression, ExpressionMap, equal, factorsOf, freeNames, isRoot } from "../../expression/expression.ts";
 import { opposite } from "../../expression/functions/arguments.ts";
 import { mayBeComplex } from "../../expression/realness.ts";
@@ -27,6 +28,7 @@ import { fractionExpression, Kernels, normalForm, polynomialExpression, whereRat
 import { rootsByRadicals } from "../root-radicals.ts";
 import { splitRoot } from "../roots.ts";
 import { decide } from "../sign.ts";
+import { untangled } from "../untangle.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 
 /** √(x²) = |x|, and x where its sign is known; other roots taken apart as far as signs allow. */
@@ -291,7 +293,8 @@ function cofactor(d: poly.Polynomial, index: number, q: number, v: poly.Polynomi
   return solution && poly.primitivePart(poly.fromCoefficients(solution.numerators, index));
 }
 
-/** Nested roots untangled, in constants. */
-export function untangled(e: Expression): Expression {
-  return freeNames(e).size === 0 ? denest(e) : mapChildren(e, untangled);
+/** Nested roots untangled, in constants and with letters. */
+export function withoutNestedRoots(e: Expression, { assumptions }: Known): Expression {
+  const constants = (part: Expression): Expression => (freeNames(part).size === 0 ? denest(part) : mapChildren(part, constants));
+  return untangled(constants(e), [...realDomain(e), ...assumptions]);
 }

@@ -8,7 +8,7 @@ import { whereRational } from "../normal-form.ts";
 import { complexity, simplify } from "../simplify.ts";
 import { byTangents, hyperbolicByExponentials, inOne, withQuotients } from "./angle-forms.ts";
 import { expanded } from "./expand.ts";
-import { joinedLogarithms, joinedRoots, rationalised, rootsOut, untangled, withoutInverses } from "./root-and-log-forms.ts";
+import { joinedLogarithms, joinedRoots, rationalised, rootsOut, withoutInverses, withoutNestedRoots } from "./root-and-log-forms.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 
 /** Rules whose wording needs no pieces. */
@@ -30,7 +30,7 @@ const ATTEMPTS: readonly Attempt[] = [
   { rule: "multiply out", applies: always, form: expanded },
   { rule: "known factors", applies: (e) => freeNames(e).size > 0, form: factoredForm },
   { rule: "join logarithms", applies: always, form: joinedLogarithms },
-  { rule: "untangle nested roots", applies: always, form: untangled },
+  { rule: "untangle nested roots", applies: always, form: withoutNestedRoots },
   { rule: "recognise a surd", applies: (e) => freeNames(e).size === 0, form: asQuadraticSurd },
   { rule: "root as a power", applies: always, form: joinedRoots },
   { rule: "write by exponentials", applies: hasAngles, form: (e) => simplify(hyperbolicByExponentials(e)).expression },
