@@ -77,7 +77,8 @@ export function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): bool
   const parts = (e: Expression): readonly Expression[] => alternativesOf(e);
   const start: Stated = { statement: answer.equation };
   const known = [...answer.assumptions, ...answer.facts, ...(answer.domain === "real" ? realDomain(answer.equation) : complexDomain(answer.equation))];
-  const stated = answer.solutions.map(({ conditions }) => conditions);
+  // Where every value solves the equation none can be lost.
+  const stated = answer.solutions.filter(({ everywhere }) => !everywhere).map(({ conditions }) => conditions);
   for (const { before, after, proven, conditions } of chain) {
     const meant = conditions.map((condition) => substitute(condition, meanings));
     if (!conditionsGranted(meant, [answer.unknown], [...known, ...realDomain(before)], stated)) return false;

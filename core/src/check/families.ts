@@ -6,6 +6,7 @@ import * as integer from "../number/integer.ts";
 import { asFamily, type Family, memberNumber, membersBetween, rationalRatio } from "../rewrite/families.ts";
 import { decide } from "../rewrite/sign.ts";
 import { simplify } from "../rewrite/simplify.ts";
+import { isOtherWhereInside } from "../rewrite/touching.ts";
 import { equalityTest } from "../rewrite/zero-test.ts";
 
 /** A set of numbers: one, or a family. */
@@ -97,5 +98,6 @@ function sameWithin(
   }
   const met = (list: readonly Expression[], value: Expression): boolean =>
     list.some((one) => equal(one, value) || equalityTest(one, value, known).kind === "zero");
-  return expected.every((value) => met(listed, value)) && listed.every((value) => met(expected, value));
+  const isOther = (value: Expression): boolean => inside(value) === undefined && listed.some((one) => isOtherWhereInside(value, one, unknown, within, known));
+  return expected.every((value) => met(listed, value) || isOther(value)) && listed.every((value) => met(expected, value));
 }

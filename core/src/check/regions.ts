@@ -2,7 +2,7 @@ import { negate, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Comparison, contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
-import { substitute } from "../expression/substitute.ts";
+import { replacePart, substitute } from "../expression/substitute.ts";
 import { rootsOut } from "../rewrite/forms/root-and-log-forms.ts";
 import { byName } from "../rewrite/increasing.ts";
 import { decide, simpleRelations } from "../rewrite/sign.ts";
@@ -10,7 +10,6 @@ import { simplify } from "../rewrite/simplify.ts";
 import { untangled } from "../rewrite/untangle.ts";
 import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
 import type { ClaimedAnswer } from "./answer.ts";
-import { replacePart } from "./splitting.ts";
 
 /** A piece of the line between two numbers, either of which may be missing. */
 interface Region {

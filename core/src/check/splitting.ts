@@ -1,7 +1,7 @@
 import { equation, MINUS_ONE, negate, ONE, ZERO } from "../expression/construct.ts";
 import { type Expression, equal } from "../expression/expression.ts";
 import { alternativesOf } from "../expression/statement.ts";
-import { mapChildren } from "../expression/substitute.ts";
+import { replacePart } from "../expression/substitute.ts";
 
 /** Every value that a part can have for real arguments: |u| is u or −u, max(a, b) is a or b, sgn u is −1, 0 or 1. */
 export function possibleValues(part: Expression): readonly Expression[] | undefined {
@@ -19,11 +19,6 @@ export function possibleValues(part: Expression): readonly Expression[] | undefi
     default:
       return undefined;
   }
-}
-
-/** The expression with every occurrence of a part replaced. */
-export function replacePart(e: Expression, part: Expression, by: Expression): Expression {
-  return equal(e, part) ? by : mapChildren(e, (child) => replacePart(child, part, by));
 }
 
 /** Whether the alternatives are the statement with the part replaced by each value that it can have; sgn u = 0 may stand as u = 0. */

@@ -1,5 +1,5 @@
 import { call, cases, chain, derivative, iterated, logic, name, power, product, sum, tuple } from "./construct.ts";
-import { children, contains, type Expression, findAll, freeNames, type NameRange } from "./expression.ts";
+import { children, contains, type Expression, equal, findAll, freeNames, type NameRange } from "./expression.ts";
 
 /** Rebuilds a node with every child mapped, through the canonical constructors; unchanged children keep the node itself. */
 export function mapChildren(e: Expression, map: (child: Expression) => Expression): Expression {
@@ -96,4 +96,9 @@ export function freshName(base: string, avoid: readonly Expression[]): string {
     const candidate = `${stem}_${k}`;
     if (!avoid.some((e) => contains(e, candidate))) return candidate;
   }
+}
+
+/** The expression with every occurrence of a part replaced. */
+export function replacePart(e: Expression, part: Expression, by: Expression): Expression {
+  return equal(e, part) ? by : mapChildren(e, (child) => replacePart(child, part, by));
 }

@@ -1,5 +1,5 @@
-import { approximateValue, ballValue } from "../expression/ball-value.ts";
-import { divide, I, isNumber, name, number, PI, power, product, splitCoefficient, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { ballValue } from "../expression/ball-value.ts";
+import { divide, I, isNumber, name, number, PI, power, product, relation, splitCoefficient, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { family as functionFamily } from "../expression/functions/registry.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
@@ -23,8 +23,7 @@ export interface Family {
 
 /** A value as a family in the letter, which must occur in one term and to the first power. */
 export function asFamily(value: Expression, letter: string): Family | undefined {
-  const plain = hasSumFactor(value) ? expand(value) : value;
-  const terms = termsOf(plain);
+  const terms = termsOf(hasSumFactor(value) ? expand(value) : value).flatMap((term) => apart(term, letter));
   const own = terms.filter((term) => contains(term, letter));
   if (own.length === 0) return undefined;
   const periods = own.map((term) => {
@@ -34,6 +33,15 @@ export function asFamily(value: Expression, letter: string): Family | undefined 
   });
   const period = sum(...periods);
   return contains(period, letter) ? undefined : { start: sum(...terms.filter((term) => !own.includes(term))), period };
+}
+
+/** A product with a sum that holds the letter, as the sum of products: (πn + 1)/ω as πn/ω + 1/ω. */
+function apart(term: Expression, letter: string): readonly Expression[] {
+  const factors = factorsOf(term);
+  const own = factors.find((factor) => factor.kind === "sum" && contains(factor, letter));
+  if (own?.kind !== "sum") return [term];
+  const rest = factors.filter((factor) => factor !== own);
+  return own.terms.map((part) => product(part, ...rest));
 }
 
 /** Whether a product has a sum among its factors. */
@@ -158,25 +166,31 @@ export function decideForMembers(condition: Expression, integers: readonly strin
 
 const MOST_MEMBERS = 400;
 
-/** The members of a family that may lie between the bounds that the relations set, as far as what is known bounds its letters; undefined where they set none. */
+/** The members of a family that may lie between the bounds that the relations set, as far as what is known bounds their numbers; undefined where it does not. */
 export function membersBetween(
   { start, period }: Family,
   unknown: string,
   within: readonly Expression[],
   known: readonly Expression[] = [],
 ): readonly Expression[] | undefined {
+  const rises = signOf(period, known);
+  if (rises === undefined) return undefined;
   const bounds = { low: Number.NEGATIVE_INFINITY, high: Number.POSITIVE_INFINITY };
   for (const { left, comparison, right } of simpleRelations(within)) {
     if (left.kind !== "name" || left.name !== unknown || contains(right, unknown)) continue;
-    const range = numericRange(right, known);
-    if (comparison === ">" || comparison === ">=") bounds.low = Math.max(bounds.low, range.low);
-    if (comparison === "<" || comparison === "<=") bounds.high = Math.min(bounds.high, range.high);
+    // The number of the member that would lie at the bound.
+    const range = numericRange(simplify(divide(subtract(right, start), period)).expression, known);
+    const isLower = comparison.startsWith(">") === rises > 0;
+    if (comparison === "!=" || comparison === "=") continue;
+    if (isLower) bounds.low = Math.max(bounds.low, range.low);
+    else bounds.high = Math.min(bounds.high, range.high);
   }
-  const step = freeNames(period).size > 0 ? undefined : approximateValue(period);
-  const from = numericRange(start, known);
-  if (step === undefined || step === 0) return undefined;
-  const ends = [(bounds.low - from.high) / step, (bounds.high - from.low) / step];
-  const [first, last] = [Math.floor(Math.min(...ends)) - 1, Math.ceil(Math.max(...ends)) + 1];
+  const [first, last] = [Math.floor(bounds.low) - 1, Math.ceil(bounds.high) + 1];
   if (!Number.isFinite(first) || !Number.isFinite(last) || last - first > MOST_MEMBERS) return undefined;
   return Array.from({ length: last - first + 1 }, (_, k) => simplify(sum(start, product(number(first + k), period))).expression);
+}
+
+function signOf(e: Expression, known: readonly Expression[]): 1 | -1 | undefined {
+  if (decide(relation(e, ">", ZERO), known) === true) return 1;
+  return decide(relation(e, "<", ZERO), known) === true ? -1 : undefined;
 }

@@ -81,9 +81,27 @@ export function byArgument(e: Expression, comparison: Comparison): Expression | 
   const [below, above] = [f.low ? constantSign(subtract(bound, f.low)) : 1, f.high ? constantSign(subtract(f.high, bound)) : 1];
   if (below === undefined || above === undefined) return undefined;
   const isPast = (sign: number): boolean => sign === -1 || (sign === 0 && f.reached !== true);
+  const end = above === 0 && f.reached ? reachedEnd(ofValue) : below === 0 && f.reached ? reachedEnd(MIRRORED[ofValue]) : undefined;
+  if (end !== undefined) return end === "only there" ? relation(u, "=", simplify(f.inverse(bound)).expression) : end;
   if (isPast(above)) return OF_SMALLER.includes(ofValue);
   if (isPast(below)) return OF_SMALLER.includes(MIRRORED[ofValue]);
   return relation(u, f.rises ? ofValue : MIRRORED[ofValue], simplify(f.inverse(bound)).expression);
+}
+
+/** What a comparison with the highest value of a function comes to, where that is more than a comparison of arguments. */
+function reachedEnd(comparison: Comparison): boolean | "only there" | undefined {
+  switch (comparison) {
+    case ">=":
+      return "only there";
+    case ">":
+      return false;
+    case "<=":
+      return true;
+    case "<":
+    case "=":
+    case "!=":
+      return undefined;
+  }
 }
 
 /** c + k p compared with 0, where p holds all letters, as p compared with a number. */
@@ -100,7 +118,8 @@ function oneTerm(
   if (sign === undefined || sign === 0) return undefined;
   const bound = divide(negate(sum(...terms.filter((term) => term !== only))), scale);
   const part = product(...factorsOf(only).filter((factor) => !constants.includes(factor)));
-  return { part, bound, comparison: sign === 1 ? comparison : MIRRORED[comparison] };
+  const ofPart = sign === 1 ? comparison : MIRRORED[comparison];
+  return part.kind === "sum" ? oneTerm(subtract(part, bound), ofPart) : { part, bound, comparison: ofPart };
 }
 
 /**
@@ -112,7 +131,6 @@ export function byName(e: Expression, comparison: Comparison): Expression | bool
   if (!alone) return undefined;
   const { part, bound } = alone;
   if (part.kind === "name") return relation(part, alone.comparison, simplify(bound).expression);
-  if (part.kind === "sum") return byName(subtract(part, bound), alone.comparison);
   const next = byArgument(subtract(part, bound), alone.comparison);
   if (typeof next !== "object" || next.kind !== "relation") return next;
   const [left = ZERO, right = ZERO] = next.operands;

@@ -13,6 +13,7 @@ import { BallUndefined } from "../number/real-ball.ts";
 import { asFamily, type Family, memberNumber, membersBetween, rationalRatio } from "../rewrite/families.ts";
 import { decide } from "../rewrite/sign.ts";
 import { complexity, simplify } from "../rewrite/simplify.ts";
+import { isOtherWhereInside } from "../rewrite/touching.ts";
 import { integerLetter } from "./letters.ts";
 import { membersWithLetters } from "./literal-members.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";
@@ -93,18 +94,29 @@ function membersOfOthers(solved: Solved, task: Task, letter: string): Solved {
   return { ...solved, set: { ...solved.set, complete, reason, solutions: [...sorted, ...whole, ...rest] } };
 }
 
+/** Without those that lie inside only where they are one of the others. */
+function withoutTouching(members: readonly Solution[], unknown: string, facts: readonly Expression[], assumptions: readonly Expression[]): readonly Solution[] {
+  const known = assumptions.filter((fact) => !facts.includes(fact));
+  const valueIn = (one: Solution): Expression => one.values.get(unknown) ?? ZERO;
+  return members.reduce<readonly Solution[]>((kept, one) => {
+    const others = kept.filter((other) => other !== one && other.integers.length === 0);
+    return others.some((other) => isOtherWhereInside(valueIn(one), valueIn(other), unknown, facts, known)) ? kept.filter((other) => other !== one) : kept;
+  }, members);
+}
+
 /** Families with letters: their members where what is given bounds them. */
 function literalMembers(solved: Solved, task: Task): Solved {
   let listed = false;
-  const solutions = solved.set.solutions.flatMap((one) => {
-    const members = membersWithLetters(one, task);
-    if (!members) return [one];
+  const members = solved.set.solutions.flatMap((one) => {
+    const own = membersWithLetters(one, task);
+    if (!own) return [one];
     listed = true;
-    return members;
+    return own;
   });
   if (!listed) return solved;
-  const facts = task.assumptions.filter((fact) => contains(fact, task.unknown));
   const { unknown } = task;
+  const facts = task.assumptions.filter((fact) => contains(fact, unknown));
+  const solutions = withoutTouching(members, unknown, facts, task.assumptions);
   const shown = (list: readonly Solution[]): Expression =>
     alternatives(
       unknown,

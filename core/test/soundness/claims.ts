@@ -121,7 +121,7 @@ export function truths({ equation, unknown, world, given, probes = [], window }:
 /** Whether both sides are so small that doubles do not tell whether they are equal, though not as small as rounding makes a 0. */
 function isTooSmall(equation: string, values: Values, world: World): boolean {
   const sizes = equation.split(" = ").map((side) => size(valueAt(side, values, world)));
-  return Math.max(...sizes) < 1e-9 && Math.max(...sizes) > 1e-14;
+  return Math.max(...sizes) < 1e-9 && Math.max(...sizes) > 1e-15;
 }
 
 const LOOKS = 700;

@@ -3,13 +3,13 @@ import { call, divide, MINUS_ONE, ONE, product, relation, subtract, ZERO } from 
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { isEquation, sideDifference, sidesOf } from "../../expression/statement.ts";
+import { replacePart } from "../../expression/substitute.ts";
 import { fractionExpression, Kernels, normalForm, whereRational } from "../../rewrite/normal-form.ts";
 import { decide } from "../../rewrite/sign.ts";
 import { simplify } from "../../rewrite/simplify.ts";
 import { equalityTest, zeroTest } from "../../rewrite/zero-test.ts";
 import type { Equivalence } from "../equivalence.ts";
 import { neverZero } from "../never-zero.ts";
-import { replacePart } from "../splitting.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, SAME } from "./way.ts";
 
 /** Nothing was done, or the sides were swapped. */

@@ -1,6 +1,6 @@
 import { equation, isNumber, isPositiveConstant, name, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
-import { substitute } from "../../expression/substitute.ts";
+import { replacePart, substitute } from "../../expression/substitute.ts";
 import { factor } from "../../polynomial/factor.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { integerCases } from "../../rewrite/families.ts";
@@ -14,7 +14,7 @@ import { allDifferent } from "../counting.ts";
 import { equalitiesAmong } from "../equalities.ts";
 import { sameZeros } from "../equivalence.ts";
 import { neverZero } from "../never-zero.ts";
-import { possibleValues, replacePart } from "../splitting.ts";
+import { possibleValues } from "../splitting.ts";
 import type { ClaimedPoint } from "./claimed.ts";
 import { zeroCount } from "./elimination.ts";
 

@@ -1,0 +1,37 @@
+import { subtract, ZERO } from "../expression/construct.ts";
+import type { Expression } from "../expression/expression.ts";
+import { replacePart, substitute } from "../expression/substitute.ts";
+import { byArgument } from "./increasing.ts";
+import { decide } from "./sign.ts";
+import { simplify } from "./simplify.ts";
+import { equalityTest } from "./zero-test.ts";
+
+/**
+ * Whether a value of the unknown satisfies one of the relations only where a part of it has a single value, and is there the same as
+ * another value that satisfies them all: −arccos a lies in [0, π] only for a = 1, where it is 0, as arccos a is.
+ */
+export function isOtherWhereInside(
+  value: Expression,
+  other: Expression,
+  unknown: string,
+  within: readonly Expression[],
+  known: readonly Expression[],
+): boolean {
+  return within
+    .flatMap((fact) => singlePlaces(simplify(substitute(fact, new Map([[unknown, value]]))).expression))
+    .some(({ part, at }) => {
+      const [own, another] = [value, other].map((e) => simplify(replacePart(e, part, at)).expression);
+      if (!own || !another || equalityTest(own, another, known).kind !== "zero") return false;
+      return within.every((fact) => decide(simplify(substitute(fact, new Map([[unknown, another]]))).expression, known) === true);
+    });
+}
+
+/** Values of parts at which alone a comparison of a relation holds. */
+function singlePlaces(fact: Expression): readonly { readonly part: Expression; readonly at: Expression }[] {
+  if (fact.kind !== "relation") return [];
+  return fact.comparisons.flatMap((comparison, k) => {
+    const found = byArgument(subtract(fact.operands[k] ?? ZERO, fact.operands[k + 1] ?? ZERO), comparison);
+    const [part, at] = typeof found === "object" && found.kind === "relation" && found.comparisons[0] === "=" ? found.operands : [];
+    return part && at ? [{ part, at }] : [];
+  });
+}
