@@ -10,6 +10,7 @@ import { rootsOfSquares } from "../rewrite/joint-roots.ts";
 import { simplify } from "../rewrite/simplify.ts";
 import { constantSign, equalityTest, type ZeroTest, zeroTest } from "../rewrite/zero-test.ts";
 import { type Comparison, compareSides, DEFAULT_DIGITS, pointText } from "./compare.ts";
+import { holdsByPieces } from "./constant-pieces.ts";
 import { applyEqualities, equalitiesAmong } from "./equalities.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
@@ -95,6 +96,8 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
     case "nonzero":
       return { outcome: "bent", line: { ...line, note: test.witness.size === 0 ? "the sides differ" : `the sides differ at ${pointText(test.witness)}` } };
     case "undecided":
+      if (solution.everywhere && holdsByPieces(answer, solution.conditions))
+        return { outcome: "nailed", line: { ...line, note: "the difference of the sides has the derivative 0, and is 0 at a place of every piece" } };
       return { outcome: "loose", line: { ...line, note: `no exact proof; the difference vanishes to ${test.digits} digits` } };
   }
 }

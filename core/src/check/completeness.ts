@@ -9,6 +9,7 @@ import { constantSign, equalityTest, zeroTest } from "../rewrite/zero-test.ts";
 import type { ClaimedAnswer, ClaimedSolution } from "./answer.ts";
 import { covered, type KeptStep } from "./chain.ts";
 import { coversByParts } from "./complex-parts.ts";
+import { coversPieces } from "./constant-pieces.ts";
 import { allDifferent, areAllRoots, rootCount } from "./counting.ts";
 import { sameZeros, zeroPolynomial } from "./equivalence.ts";
 import { rangeAsked } from "./equivalent/principal.ts";
@@ -46,6 +47,14 @@ const REGIONS: CompletenessWay = {
   theorem: "an equation that is linear on every piece of the line has on each as many solutions as a linear equation",
   source: "elementary algebra",
   proves: ({ answer }) => (coversRegions(answer) ? "cut into pieces on which the equation is linear, the line has no other solution" : undefined),
+};
+
+const CONSTANT_PIECES: CompletenessWay = {
+  name: "constant on pieces",
+  theorem: "a function whose derivative is 0 on an interval is constant there",
+  source: "mean value theorem; O. Forster, Analysis 1, § 16",
+  proves: ({ answer }) =>
+    coversPieces(answer) ? "the derivative of the difference of the sides is 0, and on no other piece of its domain is the difference 0" : undefined,
 };
 
 const CONSTANT: CompletenessWay = {
@@ -128,7 +137,20 @@ const PARTS: CompletenessWay = {
 };
 
 /** The ways in the order in which they are tried. */
-export const COMPLETENESS_WAYS: readonly CompletenessWay[] = [COUNTED, REGIONS, CONSTANT, DEGREE, FACTORS, ROUNDING, PRINCIPAL, STEPS, PERIOD, BOUNDS, PARTS];
+export const COMPLETENESS_WAYS: readonly CompletenessWay[] = [
+  COUNTED,
+  REGIONS,
+  CONSTANT_PIECES,
+  CONSTANT,
+  DEGREE,
+  FACTORS,
+  ROUNDING,
+  PRINCIPAL,
+  STEPS,
+  PERIOD,
+  BOUNDS,
+  PARTS,
+];
 
 /**
  * Whether the claimed solutions are all: nailed by the first way that proves it, bent where a polynomial says otherwise, else loose. A value

@@ -1,7 +1,7 @@
 import { differentiate } from "../calculus/derivative.ts";
 import { rootOf } from "../calculus/system-root.ts";
 import type { Claim, Done, Step } from "../derivation/step.ts";
-import { call, E, power, ZERO } from "../expression/construct.ts";
+import { call, E, power, product, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { children, type Expression, equal } from "../expression/expression.ts";
 import { alternativesOf, sidesOf } from "../expression/statement.ts";
@@ -56,7 +56,11 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
     const [left = ZERO, right = ZERO] = sidesOf(before);
     const [top = ZERO, bottom = ZERO] = sidesOf(after);
     const known = [...assumptions, ...realDomain(before)];
-    const tests = [equalityTest(done(left, what), top, known), equalityTest(done(right, what), bottom, known)];
+    // A factor may have been multiplied out over both sides.
+    const tests =
+      what.kind === "times"
+        ? [equalityTest(product(subtract(left, right), what.factor), subtract(top, bottom), known)]
+        : [equalityTest(done(left, what), top, known), equalityTest(done(right, what), bottom, known)];
     if (tests.every(({ kind }) => kind === "zero"))
       return nailed("the same was done to both sides, so no solution is lost", "equal numbers have equal values under a function");
     return tests.some(({ kind }) => kind === "nonzero")
@@ -147,7 +151,7 @@ function judgeEqual(before: Expression, after: Expression, assumptions: readonly
   return { verdict: "tacked", why: `the values agree to ${test.digits} digits` };
 }
 
-function done(side: Expression, what: Done): Expression {
+function done(side: Expression, what: Exclude<Done, { kind: "times" }>): Expression {
   if (what.kind === "power") return power(side, what.exponent);
   return what.name === "exp" ? power(E, side) : call(what.name, side);
 }

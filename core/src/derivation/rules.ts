@@ -58,7 +58,6 @@ const RULES = {
   "join logarithms": () => "Join the logarithms: a sum of logarithms is the logarithm of the product, and factors go up as exponents",
   "difference of squares": (a: string, b: string) => `A difference of two squares: $p^2 - q^2 = (p + q)(p - q)$ with $p = ${a}$ and $q = ${b}$`,
   "difference of cubes": (a: string, b: string) => `A difference of two cubes: $p^3 - q^3 = (p - q)(p^2 + p q + q^2)$ with $p = ${a}$ and $q = ${b}$`,
-  "sum of cubes": (a: string, b: string) => `A sum of two cubes: $p^3 + q^3 = (p + q)(p^2 - p q + q^2)$ with $p = ${a}$ and $q = ${b}$`,
   "perfect square": (a: string, b: string) => `A perfect square: the square of $${a}$, the square of $${b}$ and twice their product`,
   "two numbers": (sum: string, product: string, a: string, b: string) => `Two numbers with the sum $${sum}$ and the product $${product}$ are $${a}$ and $${b}$`,
   "split the middle term": (product: string, sum: string, a: string, b: string) =>
@@ -99,6 +98,7 @@ const RULES = {
   "both signs": (_: string) => "Both signs are possible",
   "out of range": (why: string) => `No real number solves this: ${why}`,
   "raise both sides, maybe more": (n: string) => `Raise both sides to the power ${n}: this may add solutions, so candidates are put back at the end`,
+  "sum of cubes": () => "Three numbers whose sum is 0 have a sum of cubes that is three times their product",
   "express one unknown": (unknown: string, from: string) => `Solve $${from}$ for $${unknown}$`,
   "put into the other equation": (relation: string) => `Put $${relation}$ into the other equation`,
   "put back": (values: string) => `Put back ${values}`,

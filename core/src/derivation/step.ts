@@ -82,8 +82,11 @@ export type Claim =
   | { readonly kind: "put in"; readonly before: Expression; readonly values: ReadonlyMap<string, Expression>; readonly after: Expression }
   | { readonly kind: "holds"; readonly statement: Expression };
 
-/** What was done to both sides: raised to a power, or a function applied. */
-export type Done = { readonly kind: "power"; readonly exponent: Expression } | { readonly kind: "function"; readonly name: string };
+/** What was done to both sides: raised to a power, a function applied, or multiplied by a factor. */
+export type Done =
+  | { readonly kind: "power"; readonly exponent: Expression }
+  | { readonly kind: "function"; readonly name: string }
+  | { readonly kind: "times"; readonly factor: Expression };
 
 /** One step of a derivation: the rule, its words, and what it claims. */
 export interface Step {

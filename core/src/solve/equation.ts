@@ -13,6 +13,8 @@ import { zeroTest } from "../rewrite/zero-test.ts";
 import { solveComplexExponential } from "./complex-exponential.ts";
 import { solveByExponentials, solveComplexBranches, solveModulus } from "./complex-functions.ts";
 import { solveConstant } from "./constant.ts";
+import { solveConstantOnPieces } from "./constant-on-pieces.ts";
+import { solveCubeRootSum } from "./cube-root-sum.ts";
 import { degenerateCases, positiveBases, solutionsAtSpecialValues } from "./degenerate.ts";
 import { solveByEvenRoots } from "./even-roots.ts";
 import { solveByFactors } from "./factors.ts";
@@ -80,6 +82,7 @@ type Method = (task: Task) => Solved | undefined;
 const METHODS: readonly Method[] = [
   solveCleared,
   solveIdentity,
+  solveConstantOnPieces,
   solveSteps,
   solvePrincipalValues,
   (task) => solveFactorial(task, solveOpen),
@@ -100,6 +103,7 @@ const METHODS: readonly Method[] = [
   (task) => solveTrigonometric(task, solveOpen),
   (task) => solveLogarithmic(task, solveOpen),
   (task) => solveByTakingLogarithms(task, solveOpen),
+  (task) => solveCubeRootSum(task, solveCleared),
   (task) => solveRadical(task, solveCleared),
   (task) => solveInverseTrigonometric(task, solveOpen),
   solveWithoutLogarithms,
