@@ -1,6 +1,6 @@
 /**
  * Checks that imports run downwards only: inside `core`, a folder imports from itself and the folders above it in the list;
- * workspaces import from those named; the judge (`check`) never sees the solver. Prints every breach; exit status 1 if any.
+ * a folder with a door is entered by it; workspaces import from those named; the judge (`check`) never sees the solver. Prints every breach; exit status 1 if any.
  */
 import { readdirSync, readFileSync } from "node:fs";
 import { dirname, join, normalize, relative } from "node:path";
@@ -15,6 +15,8 @@ const CORE_LAYERS = [
   "units",
   "notation",
   "polynomial",
+  "canonical",
+  "truth",
   "derivation",
   "rewrite",
   "calculus",
@@ -26,6 +28,8 @@ const CORE_LAYERS = [
 ];
 /** What a folder must not import although it lies above: the judge sees neither the solver nor the integrator. */
 const FORBIDDEN = { check: ["solve", "calculus/integral"] };
+/** Folders that are entered by one file alone. */
+const DOORS = { truth: "index.ts" };
 /** Packages that each workspace's sources may import, besides relative paths. */
 const PACKAGES = {
   core: [/^yaml$/, /^markdown-it$/],
@@ -58,6 +62,7 @@ for (const [workspace, allowed] of Object.entries(PACKAGES)) {
       const [own, other] = [relative(base, file), to].map((path) => path.split("/")[0]);
       if (own === other) continue;
       if (CORE_LAYERS.indexOf(other) > CORE_LAYERS.indexOf(own)) breaches.push(`${where}: ${own} imports upwards from ${other}`);
+      if (other in DOORS && to !== `${other}/${DOORS[other]}`) breaches.push(`${where} enters ${other} by ${to}, not by its door ${DOORS[other]}`);
       if (FORBIDDEN[own]?.some((folder) => to.startsWith(`${folder}/`))) breaches.push(`${where}: ${own} must not import ${other}`);
     }
   }

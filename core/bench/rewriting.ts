@@ -8,7 +8,7 @@ import { runWorking } from "../src/instruction/working.ts";
 import { elaborate } from "../src/notation/elaborate.ts";
 import { latex } from "../src/notation/latex.ts";
 import { parse } from "../src/notation/parse.ts";
-import { zeroTest } from "../src/rewrite/zero-test.ts";
+import { zeroTest } from "../src/truth/index.ts";
 import type { Entry } from "./measure.ts";
 
 const read = (source: string): Expression => elaborate(parse(source));

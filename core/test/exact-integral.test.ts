@@ -9,8 +9,7 @@ import type { Expression } from "../src/expression/expression.ts";
 import { families } from "../src/expression/functions/registry.ts";
 import { type DefiniteIntegral, isDefiniteIntegral } from "../src/expression/integral.ts";
 import { text } from "../src/notation/text.ts";
-import { simplify } from "../src/rewrite/simplify.ts";
-import { equalityTest } from "../src/rewrite/zero-test.ts";
+import { equalityTest, simplify } from "../src/truth/index.ts";
 import { answered } from "./oracle.ts";
 import { read } from "./read.ts";
 

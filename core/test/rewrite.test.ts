@@ -11,9 +11,7 @@ import { text } from "../src/notation/text.ts";
 import { gcd } from "../src/polynomial/gcd.ts";
 import * as poly from "../src/polynomial/multivariate.ts";
 import { denest } from "../src/rewrite/denest.ts";
-import { decide } from "../src/rewrite/sign.ts";
-import { complexity, expand, simplify } from "../src/rewrite/simplify.ts";
-import { constantSign, zeroTest } from "../src/rewrite/zero-test.ts";
+import { complexity, constantSign, decide, expand, simplify, zeroTest } from "../src/truth/index.ts";
 import { expression, smallRational } from "./arbitrary.ts";
 import { read } from "./read.ts";
 

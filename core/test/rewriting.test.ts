@@ -28,9 +28,7 @@ import { partialFractionsWithSteps } from "../src/rewrite/forms/partial-fraction
 import { withAbsolute, withNaturalLogarithm, withOneLogarithm, withRationalDenominator, withSquareRoots } from "../src/rewrite/forms/root-and-log-forms.ts";
 import { simplifyWithSteps } from "../src/rewrite/forms/shortest.ts";
 import type { Known, Rewriting } from "../src/rewrite/forms/way.ts";
-import { environmentAt, holdsAt, type Point, samplePoints } from "../src/rewrite/sample.ts";
-import { complexity } from "../src/rewrite/simplify.ts";
-import { equalityTest } from "../src/rewrite/zero-test.ts";
+import { complexity, environmentAt, equalityTest, holdsAt, type Point, samplePoints } from "../src/truth/index.ts";
 import { expression, smallRational } from "./arbitrary.ts";
 import { read } from "./read.ts";
 import "./seed.ts";

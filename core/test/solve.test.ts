@@ -11,10 +11,9 @@ import type { Expression } from "../src/expression/expression.ts";
 import { judgeSolutions } from "../src/instruction/claims.ts";
 import { parse as parseWritten } from "../src/notation/parse.ts";
 import { text } from "../src/notation/text.ts";
-import { expand } from "../src/rewrite/simplify.ts";
-import { equalityTest } from "../src/rewrite/zero-test.ts";
 import { solveEquation } from "../src/solve/equation.ts";
 import type { Domain, Solved } from "../src/solve/solution.ts";
+import { equalityTest, expand } from "../src/truth/index.ts";
 import { smallRational } from "./arbitrary.ts";
 import { read } from "./read.ts";
 

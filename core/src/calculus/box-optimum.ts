@@ -3,7 +3,7 @@ import { contains, type Expression, freeNames } from "../expression/expression.t
 import { type BoxFunction, compileBox, compileCondition, NoIntervals } from "../expression/interval-value.ts";
 import * as intervals from "../number/interval.ts";
 import { type Interval, interval, REAL_LINE } from "../number/interval.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { simplify } from "../truth/index.ts";
 import { type Box, halves, inside } from "./boxes.ts";
 import { around, boundsOf } from "./cover.ts";
 import { differentiate, NotDifferentiable } from "./derivative.ts";

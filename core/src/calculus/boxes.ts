@@ -2,7 +2,7 @@ import { type Expression, freeNames } from "../expression/expression.ts";
 import { type BoxFunction, compileBox, NoIntervals } from "../expression/interval-value.ts";
 import * as intervals from "../number/interval.ts";
 import { excludesZero, type Interval, interval } from "../number/interval.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { simplify } from "../truth/index.ts";
 import { differentiate, NotDifferentiable } from "./derivative.ts";
 
 /** One interval for each name; its ends may be infinite. */

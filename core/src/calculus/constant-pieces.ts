@@ -3,8 +3,7 @@ import { realDomain } from "../expression/domain.ts";
 import { type Comparison, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
-import { byName } from "../rewrite/increasing.ts";
-import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
+import { byName, constantSign, zeroTest } from "../truth/index.ts";
 import { differentiate, NotDifferentiable } from "./derivative.ts";
 
 /** A piece of the line, with whether its ends belong to it. */

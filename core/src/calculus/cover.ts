@@ -2,7 +2,7 @@ import { ballValue } from "../expression/ball-value.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { aroundBall } from "../number/interval.ts";
 import { BallUndefined } from "../number/real-ball.ts";
-import { simpleRelations } from "../rewrite/sign.ts";
+import { simpleRelations } from "../truth/index.ts";
 import { onlyZero } from "./only-zero.ts";
 import { type Analysed, boundZeros, cutOf, monotone, type Piece, signAt, zeroFree } from "./zeros.ts";
 

@@ -1,10 +1,8 @@
+import { Kernels, NotAnalysable, normalForm } from "../canonical/normal-form.ts";
 import { name, negate, number, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, NotAnalysable, normalForm } from "../rewrite/normal-form.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
-import { constantSign } from "../rewrite/zero-test.ts";
+import { constantSign, decide, simplify } from "../truth/index.ts";
 import { differentiate } from "./derivative.ts";
 
 /** What a symmetric matrix of second derivatives says of a stationary point. */

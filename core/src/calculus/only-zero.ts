@@ -2,8 +2,7 @@ import { name as nameOf, sum } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { above, excludesZero, interval } from "../number/interval.ts";
-import { simplify } from "../rewrite/simplify.ts";
-import { zeroTest } from "../rewrite/zero-test.ts";
+import { simplify, zeroTest } from "../truth/index.ts";
 import { Analysed, type Piece } from "./zeros.ts";
 
 /** How often a zero may be repeated. */

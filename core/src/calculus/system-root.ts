@@ -3,7 +3,7 @@ import { type Expression, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import * as intervals from "../number/interval.ts";
 import { namedRoot } from "../rewrite/named-root.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { simplify } from "../truth/index.ts";
 import { inside, System } from "./boxes.ts";
 import { around } from "./cover.ts";
 

@@ -1,3 +1,4 @@
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../canonical/normal-form.ts";
 import { number, power, product } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { compileInterval, type IntervalFunction, NoIntervals } from "../expression/interval-value.ts";
@@ -5,8 +6,7 @@ import { BudgetExhausted } from "../number/budget.ts";
 import { excludesZero, interval, type MaybeInterval, signOf } from "../number/interval.ts";
 import { leastExponents } from "../polynomial/gcd.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { simplify } from "../truth/index.ts";
 import { differentiate, NotDifferentiable } from "./derivative.ts";
 
 const MOST_ORDERS = 7;

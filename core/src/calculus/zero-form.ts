@@ -1,7 +1,7 @@
+import { hasAngles, inSineAndCosine } from "../canonical/angles.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { call, isPositiveConstant, product, subtract, sum } from "../expression/construct.ts";
 import { contains, type Expression, factorsOf, findAll, isReciprocal, termsOf } from "../expression/expression.ts";
-import { hasAngles, inSineAndCosine } from "../rewrite/angles.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
 
 /**
  * An expression without poles that is 0 wherever the two sides are equal: their difference, or its numerator where the name

@@ -3,7 +3,7 @@ import { curveDomain, relationsIn } from "../expression/domain.ts";
 import type { Expression } from "../expression/expression.ts";
 import { compileInterval, type IntervalFunction, NoIntervals } from "../expression/interval-value.ts";
 import { above, excludesZero, type Interval, interval, signOf } from "../number/interval.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { simplify } from "../truth/index.ts";
 import { differentiate, NotDifferentiable } from "./derivative.ts";
 import { Tail } from "./tails.ts";
 

@@ -1,14 +1,11 @@
 import { equation, name, ONE, subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import { isReal } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
-import { withDecidedCases } from "../rewrite/branches.ts";
-import { decideForMembers, integerCases } from "../rewrite/families.ts";
 import { rootsOfSquares } from "../rewrite/joint-roots.ts";
-import { simplify } from "../rewrite/simplify.ts";
-import { constantSign, equalityTest, type ZeroTest, zeroTest } from "../rewrite/zero-test.ts";
+import { constantSign, decideForMembers, equalityTest, integerCases, simplify, withDecidedCases, type ZeroTest, zeroTest } from "../truth/index.ts";
 import { type Comparison, compareSides, DEFAULT_DIGITS, pointText } from "./compare.ts";
 import { holdsByPieces } from "./constant-pieces.ts";
 import { applyEqualities, equalitiesAmong } from "./equalities.ts";
@@ -124,8 +121,8 @@ function unmetFact(
 
 /** Whether a value is a real number, certified where it has no letters. */
 function isRealValue(value: Expression): boolean {
-  if (!mayBeComplex(value)) return true;
-  return freeNames(value).size === 0 && isReal(value);
+  if (isReal(value)) return true;
+  return constantSign(value) !== undefined;
 }
 
 /** Zero for every integer value of the letters: case by case, after whole periods were left out. */
@@ -190,9 +187,4 @@ export function comparisonNote(compared: Comparison): string {
     case "unknown":
       return compared.why;
   }
-}
-
-/** Whether a number without letters is real, certified. */
-function isReal(e: Expression): boolean {
-  return constantSign(e) !== undefined;
 }

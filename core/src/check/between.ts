@@ -1,5 +1,7 @@
 import { coversZeros } from "../calculus/cover.ts";
 import { Analysed } from "../calculus/zeros.ts";
+import { factoredExpression } from "../canonical/factored.ts";
+import { Kernels, normalForm, whereRational } from "../canonical/normal-form.ts";
 import { approximateValue } from "../expression/ball-value.ts";
 import { MINUS_ONE, name, negate, number, ONE, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
@@ -7,10 +9,7 @@ import { type Comparison, contains, type Expression, equal, factorsOf, freeNames
 import { opposite } from "../expression/statement.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
-import { factoredExpression } from "../rewrite/factored.ts";
-import { Kernels, normalForm, whereRational } from "../rewrite/normal-form.ts";
-import { decide } from "../rewrite/sign.ts";
-import { constantSign } from "../rewrite/zero-test.ts";
+import { constantSign, decide } from "../truth/index.ts";
 
 /** All values of a variable from one bound to another, which may be the larger or the smaller one; with its ends or without. */
 export interface Stretch {

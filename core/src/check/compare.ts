@@ -9,7 +9,7 @@ import * as complex from "../number/complex-ball.ts";
 import { formatBall } from "../number/decimal.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
-import { environmentAt, type Point, samplePoints } from "../rewrite/sample.ts";
+import { environmentAt, type Point, samplePoints } from "../truth/index.ts";
 
 /** What a numeric comparison of two sides found, at points of their names where needed. */
 export type Comparison =

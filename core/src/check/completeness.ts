@@ -5,7 +5,7 @@ import { holdsImaginary } from "../expression/realness.ts";
 import { isEquation, sideDifference, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
-import { constantSign, equalityTest, zeroTest } from "../rewrite/zero-test.ts";
+import { constantSign, equalityTest, zeroTest } from "../truth/index.ts";
 import type { ClaimedAnswer, ClaimedSolution } from "./answer.ts";
 import { covered, type KeptStep } from "./chain.ts";
 import { coversByParts } from "./complex-parts.ts";
@@ -277,7 +277,7 @@ function countedRoots(answer: ClaimedAnswer): string | undefined {
   const count = rootCount(answer.equation, answer.unknown);
   if (!count) return undefined;
   const values = (list: readonly ClaimedSolution[]): readonly Expression[] => list.filter(({ everywhere }) => !everywhere).map(({ value }) => value);
-  const real = values([...answer.solutions, ...answer.rejected.filter(({ value }) => solves(answer, value) && isReal(value))]);
+  const real = values([...answer.solutions, ...answer.rejected.filter(({ value }) => solves(answer, value) && isRealNumber(value))]);
   const all = [...values(answer.solutions), ...values(answer.apart), ...values(answer.rejected)];
   if (answer.domain === "complex") {
     return all.length === count.all && allDifferent(all)
@@ -285,7 +285,7 @@ function countedRoots(answer: ClaimedAnswer): string | undefined {
       : undefined;
   }
   if (![...answer.solutions, ...answer.apart].every((one) => multiplicityHolds(answer, one))) return undefined;
-  if (real.length !== count.real || !real.every(isReal) || !allDifferent(real)) return undefined;
+  if (real.length !== count.real || !real.every(isRealNumber) || !allDifferent(real)) return undefined;
   return count.real === 0
     ? "Descartes’ rule with bisection proves that the equation has no real root"
     : `Descartes’ rule with bisection proves that the equation has ${count.real === 1 ? "one real root" : `${count.real} different real roots`}, and ${count.real === 1 ? "this is it" : "these are as many"}`;
@@ -324,7 +324,7 @@ function multiplicityHolds({ equation: statement, unknown }: ClaimedAnswer, { va
   return true;
 }
 
-/** Whether a number without letters is real, certified. */
-function isReal(e: Expression): boolean {
+/** Whether a number without letters is real, certified by its bounds. */
+function isRealNumber(e: Expression): boolean {
   return constantSign(e) !== undefined;
 }

@@ -3,7 +3,7 @@ import { contains, type Expression, findAll } from "../expression/expression.ts"
 import { isEquation, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { partEquations, realAndImaginary } from "../rewrite/real-and-imaginary.ts";
-import { equalityTest } from "../rewrite/zero-test.ts";
+import { equalityTest } from "../truth/index.ts";
 import type { ClaimedAnswer } from "./answer.ts";
 import { systemCount } from "./system/count.ts";
 

@@ -1,7 +1,7 @@
 import { boundsOfPiece, constantPieces } from "../calculus/constant-pieces.ts";
 import type { Expression } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
-import { decide } from "../rewrite/sign.ts";
+import { decide } from "../truth/index.ts";
 import type { ClaimedAnswer } from "./answer.ts";
 
 /** The pieces on which the sides are equal, and those on which they nowhere are, as relations. */

@@ -9,7 +9,7 @@ import * as dense from "../polynomial/univariate/dense.ts";
 import { squarefreePart } from "../polynomial/univariate/gcd.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
 import { integerPolynomial } from "../rewrite/named-root.ts";
-import { zeroTest } from "../rewrite/zero-test.ts";
+import { zeroTest } from "../truth/index.ts";
 import { type Equivalence, zeroPolynomial } from "./equivalence.ts";
 
 const SEPARATING_PRECISION = 256;

@@ -1,13 +1,11 @@
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { equation, name, nameIn, negate, number, power, product, relation, sum, ZERO } from "../expression/construct.ts";
 import { complexDomain } from "../expression/domain.ts";
 import { contains, type Expression, findAll, freeNames, isRoot } from "../expression/expression.ts";
 import { alternativesOf, isEquation, sideDifference } from "../expression/statement.ts";
 import { gcd } from "../polynomial/gcd.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
-import { equalityTest, zeroTest } from "../rewrite/zero-test.ts";
+import { decide, equalityTest, simplify, zeroTest } from "../truth/index.ts";
 
 /**
  * The judge's own zero form: for equations joined by "or", the product of (left − right), its numerator as a polynomial in

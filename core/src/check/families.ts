@@ -3,11 +3,8 @@ import { contains, type Expression, equal, freeNames } from "../expression/expre
 import { alternativesOf, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
-import { asFamily, type Family, memberNumber, membersBetween, rationalRatio } from "../rewrite/families.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
 import { isOtherWhereInside } from "../rewrite/touching.ts";
-import { equalityTest } from "../rewrite/zero-test.ts";
+import { asFamily, decide, equalityTest, type Family, memberNumber, membersBetween, rationalRatio, simplify } from "../truth/index.ts";
 
 /** A set of numbers: one, or a family. */
 type Member = { readonly kind: "one"; readonly value: Expression } | ({ readonly kind: "family" } & Family);

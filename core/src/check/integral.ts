@@ -7,7 +7,7 @@ import { type DefiniteIntegral, givenOutside } from "../expression/integral.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { constantSign, equalityTest, type ZeroTest } from "../rewrite/zero-test.ts";
+import { constantSign, equalityTest, type ZeroTest } from "../truth/index.ts";
 import { continuousBetween, holdsBetween, relationsOn, type Stretch, writtenOutBetween } from "./between.ts";
 import type { StepVerdict } from "./step.ts";
 

@@ -6,7 +6,7 @@ import { ownConditions, realDomain } from "../expression/domain.ts";
 import { type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { alternativesOf, sidesOf } from "../expression/statement.ts";
 import { isWhole } from "../expression/whole.ts";
-import { decide } from "../rewrite/sign.ts";
+import { decide } from "../truth/index.ts";
 
 /** Whether the values of the alternatives are all solutions of an equation in one name, of those that satisfy the relations. */
 export function isolated(before: Expression, after: Expression, unknown: string, within: readonly Expression[]): boolean {

@@ -1,9 +1,8 @@
+import { Kernels, normalForm, polynomialExpression } from "../canonical/normal-form.ts";
 import { relation, subtract, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, normalForm, polynomialExpression } from "../rewrite/normal-form.ts";
-import { decide } from "../rewrite/sign.ts";
-import { equalityTest } from "../rewrite/zero-test.ts";
+import { decide, equalityTest } from "../truth/index.ts";
 
 /** Whether an expression is a number, or something that the assumptions keep from 0, times powers of what conditions say is not 0. */
 export function neverZero(e: Expression, conditions: readonly Expression[], assumptions: readonly Expression[]): boolean {

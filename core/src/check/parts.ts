@@ -1,8 +1,8 @@
+import { conjugate } from "../canonical/conjugate.ts";
 import { HALF, I, negate, product, subtract, sum } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
-import { conjugate } from "../rewrite/conjugate.ts";
-import { equalityTest } from "../rewrite/zero-test.ts";
+import { equalityTest } from "../truth/index.ts";
 
 /**
  * Whether the sides of an equation in real names differ by a complex number whose real (imaginary) part is the difference of the other

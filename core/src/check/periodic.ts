@@ -8,9 +8,7 @@ import { sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
-import { asFamily, membersBetween, rationalRatio } from "../rewrite/families.ts";
-import { simplify } from "../rewrite/simplify.ts";
-import { zeroTest } from "../rewrite/zero-test.ts";
+import { asFamily, membersBetween, rationalRatio, simplify, zeroTest } from "../truth/index.ts";
 
 /** A common period of the circular functions that hold the unknown, proven to be one of the whole expression. */
 export function periodOf(e: Expression, unknown: string): Expression | undefined {

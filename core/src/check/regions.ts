@@ -4,11 +4,7 @@ import { type Comparison, contains, type Expression, equal, findAll, freeNames }
 import { sideDifference } from "../expression/statement.ts";
 import { replacePart, substitute } from "../expression/substitute.ts";
 import { rootsOut } from "../rewrite/forms/root-and-log-forms.ts";
-import { byName } from "../rewrite/increasing.ts";
-import { decide, simpleRelations } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
-import { untangled } from "../rewrite/untangle.ts";
-import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
+import { byName, constantSign, decide, simpleRelations, simplify, untangled, zeroTest } from "../truth/index.ts";
 import type { ClaimedAnswer } from "./answer.ts";
 
 /** A piece of the line between two numbers, either of which may be missing. */

@@ -1,14 +1,10 @@
 import { equation, name, relation, subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { type Expression, findAll, freeNames } from "../expression/expression.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import { isReal } from "../expression/realness.ts";
 import { isEquation, opposite, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
-import { withDecidedCases } from "../rewrite/branches.ts";
-import { integerCases } from "../rewrite/families.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
-import { constantSign, equalityTest, zeroTest } from "../rewrite/zero-test.ts";
+import { constantSign, decide, equalityTest, integerCases, simplify, withDecidedCases, zeroTest } from "../truth/index.ts";
 import type { ClaimedAnswer, ClaimedSolution } from "./answer.ts";
 
 /**
@@ -22,7 +18,7 @@ export function unprovenRejection(answer: ClaimedAnswer): ClaimedSolution | unde
 function isNoSolution(answer: ClaimedAnswer, { value }: ClaimedSolution): boolean {
   const { equation: statement, unknown, domain, facts, assumptions } = answer;
   if (domain === "real" && isRealNowhereElse(value, answer)) return true;
-  if (domain === "real" && mayBeComplex(value) && (freeNames(value).size > 0 || constantSign(value) === undefined)) return true;
+  if (domain === "real" && !isReal(value) && (freeNames(value).size > 0 || constantSign(value) === undefined)) return true;
   const at = (e: Expression): Expression => substitute(e, new Map([[unknown, value]]));
   const needed = domain === "real" ? realDomain(statement) : complexDomain(statement);
   if ([...facts, ...needed].some((condition) => failsAt(at(condition), assumptions))) return true;

@@ -2,8 +2,7 @@ import { call, equation, negate, ONE, power, product, relation, subtract, sum, Z
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, equal, factorsOf } from "../expression/expression.ts";
 import { sidesOf } from "../expression/statement.ts";
-import { decide } from "../rewrite/sign.ts";
-import { equalityTest } from "../rewrite/zero-test.ts";
+import { decide, equalityTest } from "../truth/index.ts";
 
 type PowerNode = Expression & { readonly kind: "power" };
 

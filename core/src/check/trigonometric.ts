@@ -1,9 +1,8 @@
 import { call, E, I, negate, number, ONE, PI, power, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import { isReal } from "../expression/realness.ts";
 import { alternativesOf, sidesOf } from "../expression/statement.ts";
-import { decide } from "../rewrite/sign.ts";
-import { equalityTest } from "../rewrite/zero-test.ts";
+import { decide, equalityTest } from "../truth/index.ts";
 import type { Equivalence } from "./equivalence.ts";
 
 const TURN = product(number(2), PI);
@@ -35,7 +34,7 @@ export function trigonometricEquivalence(before: Expression, after: Expression, 
   const isPeriod = (family: Family | undefined, period: Expression): boolean => family !== undefined && same(family.period, period, assumptions);
   const starts = (family: Family | undefined, value: Expression): boolean => family !== undefined && same(family.value, value, assumptions);
   // Over the complex numbers sine and cosine take every value.
-  const inRange = sameFunction !== undefined || mayBeComplex(before) || decide(relation(call("abs", right), "<=", ONE), assumptions) === true;
+  const inRange = sameFunction !== undefined || !isReal(before) || decide(relation(call("abs", right), "<=", ONE), assumptions) === true;
   const valueFits = (f: string, a: Expression): boolean => (sameFunction ? equal(a, sameFunction) : same(call(f, a), right, assumptions));
   const holds = (): boolean => {
     switch (left.name) {

@@ -3,7 +3,7 @@ import { contains, type Expression, freeNames } from "../expression/expression.t
 import { sidesOf } from "../expression/statement.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { decide } from "../rewrite/sign.ts";
+import { decide } from "../truth/index.ts";
 import type { ClaimedAnswer } from "./answer.ts";
 
 /** f(u) = c for a linear u in the unknown alone, with the number c. */

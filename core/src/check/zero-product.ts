@@ -1,7 +1,7 @@
 import { isNumber } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, freeNames } from "../expression/expression.ts";
 import { alternativesOf, sidesOf } from "../expression/statement.ts";
-import { constantSign } from "../rewrite/zero-test.ts";
+import { constantSign } from "../truth/index.ts";
 import type { Equivalence } from "./equivalence.ts";
 
 /** A product = 0 against its factors = 0, each at least once; other factors are constants that are not 0. */

@@ -2,7 +2,7 @@ import * as rational from "../number/rational.ts";
 import { call, isPositiveConstant, logic, relation, ZERO } from "./construct.ts";
 import { children, contains, type Expression, equal, freeNames } from "./expression.ts";
 import { family } from "./functions/registry.ts";
-import { mayBeComplex } from "./realness.ts";
+import { isReal } from "./realness.ts";
 import { opposite } from "./statement.ts";
 import { isWhole } from "./whole.ts";
 
@@ -83,13 +83,13 @@ function conditionsOfCases({ branches, otherwise }: Expression & { kind: "cases"
 
 /** What a part itself asks of its children to have a value over the real or the complex numbers. */
 export function ownConditions(e: Expression, world: World): readonly Expression[] {
-  const isReal = world !== "complex" && !children(e).some(mayBeComplex);
+  const isOfReals = world !== "complex" && children(e).every(isReal);
   if (e.kind === "call") {
     const own = family(e.name);
-    if (isReal) return own?.domain?.(e.args) ?? [];
+    if (isOfReals) return own?.domain?.(e.args) ?? [];
     return own?.singular?.(e.args) ?? (own?.domain?.(e.args) ?? []).filter(isInequation);
   }
-  return e.kind === "power" ? conditionsOfPower(e.base, e.exponent, isReal ? world : "complex") : [];
+  return e.kind === "power" ? conditionsOfPower(e.base, e.exponent, isOfReals ? world : "complex") : [];
 }
 
 function isInequation(condition: Expression): boolean {
@@ -107,7 +107,7 @@ function conditionsOfPower(base: Expression, exponent: Expression, world: World)
 /** a^b is e^(b ln a): a > 0, or 0 to a positive power, or, over the reals, a negative a to a whole power. */
 function conditionOfVariablePower(base: Expression, exponent: Expression, world: World): Expression {
   if (world === "curve") return relation(base, ">", ZERO);
-  const ofZero = mayBeComplex(exponent) ? [] : [relation(exponent, ">", ZERO)];
+  const ofZero = !isReal(exponent) ? [] : [relation(exponent, ">", ZERO)];
   if (world === "complex" || isWhole(exponent)) return logic("or", [relation(base, "!=", ZERO), ...ofZero]);
   const isNotNegative = relation(base, ">=", ZERO);
   const whole = relation(call("floor", exponent), "=", exponent);

@@ -4,6 +4,20 @@ import { ballValue } from "./ball-value.ts";
 import { children, type Expression, findAll, freeNames } from "./expression.ts";
 import { family } from "./functions/registry.ts";
 
+declare const REAL: unique symbol;
+
+/**
+ * An expression whose value is real wherever its real domain holds. Rules that are true of real numbers alone, for signs, even powers, roots
+ * and logarithms, take nothing else, so that whoever uses one has asked `isReal` first: of a part again, since a part of a real number (as z
+ * in |z|) need not be one.
+ */
+export type RealExpression = Expression & { readonly [REAL]: true };
+
+/** Whether an expression is certainly real wherever its real domain holds. */
+export function isReal(e: Expression): e is RealExpression {
+  return !mayBeComplex(e);
+}
+
 const PRECISION = 64;
 const known = new WeakMap<Expression, boolean>();
 
@@ -12,7 +26,7 @@ const known = new WeakMap<Expression, boolean>();
  * holds: a complex name, i, or a root, power or function of a number outside of its real domain stands in it, and not under a function
  * whose values are real. Rules for real numbers ask this first.
  */
-export function mayBeComplex(e: Expression): boolean {
+function mayBeComplex(e: Expression): boolean {
   const before = known.get(e);
   if (before !== undefined) return before;
   const found = seek(e);

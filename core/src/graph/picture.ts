@@ -8,7 +8,7 @@ import { plain, plainName } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import { terminatingDecimal } from "../number/decimal.ts";
 import * as rational from "../number/rational.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { simplify } from "../truth/index.ts";
 import { behaviourOf } from "./behaviour.ts";
 import type { Curve, Mark, MarkKind, Position, Scene, Slider, Window } from "./scene.ts";
 

@@ -6,9 +6,8 @@ import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
 import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
+import { decide, simplify } from "../truth/index.ts";
 import type { NumberKind } from "./environment.ts";
 
 /** Keeps the solutions that pass; the others are set aside, each with a reason. `undefined` leaves a solution in. */

@@ -4,7 +4,7 @@ import { family } from "../expression/functions/registry.ts";
 import { latex } from "../notation/latex.ts";
 import { terminatingDecimal } from "../number/decimal.ts";
 import * as rational from "../number/rational.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { simplify } from "../truth/index.ts";
 import { DEFAULT_FIGURES } from "./answer.ts";
 import { decimals } from "./decimals.ts";
 

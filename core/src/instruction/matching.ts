@@ -1,8 +1,7 @@
 import { call, number, relation, subtract } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import * as rational from "../number/rational.ts";
-import { decide } from "../rewrite/sign.ts";
-import { equalityTest } from "../rewrite/zero-test.ts";
+import { decide, equalityTest } from "../truth/index.ts";
 
 /** How an author's value stands to an exact one. */
 export type Match =

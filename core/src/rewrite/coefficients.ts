@@ -1,8 +1,8 @@
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { nameIn, number, power, product } from "../expression/construct.ts";
 import { contains, type Expression } from "../expression/expression.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
-import { simplify } from "./simplify.ts";
+import { simplify } from "../truth/index.ts";
 
 /**
  * The coefficients by rising powers of an expression that is a polynomial in a name, each free of the name and simplified;

@@ -2,9 +2,8 @@ import { number } from "../expression/construct.ts";
 import { ownConditions } from "../expression/domain.ts";
 import { children, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
-import { decide } from "./sign.ts";
+import { decide, zeroTest } from "../truth/index.ts";
 import { MOST_TERMS } from "./write-out.ts";
-import { zeroTest } from "./zero-test.ts";
 
 /**
  * The innermost part that has no value, whatever the letters are, even over the complex numbers: a division by 0, ln(0), tan(π/2),

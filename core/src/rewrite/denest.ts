@@ -5,8 +5,8 @@ import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
 import { factor } from "../polynomial/univariate/factor.ts";
+import { constantSign, equalityTest } from "../truth/index.ts";
 import { minimalPolynomial } from "./minimal-polynomial.ts";
-import { constantSign, equalityTest } from "./zero-test.ts";
 
 /**
  * Square and cube roots of a + b√c untangled where the result is short: √(a + b√c) = √p ± √q with p, q = (a ± √(a² − b²c))/2

@@ -1,8 +1,8 @@
+import { polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { call, divide, I, negate, number, product, splitCoefficient, sum, ZERO } from "../expression/construct.ts";
 import { type Expression, ExpressionMap, equal, freeNames } from "../expression/expression.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { type ExponentialForm, exponentialForm } from "./exponential-form.ts";
-import { polynomialExpression, whereRational } from "./normal-form.ts";
+import { type ExponentialForm, exponentialForm } from "../truth/index.ts";
 
 /**
  * A polynomial in sines and cosines as a sum of waves: coefficient · cos(angle) + coefficient · sin(angle), by its exponential
@@ -61,7 +61,7 @@ function splitTerm(term: poly.Term, shift: poly.Term, form: ExponentialForm): { 
       continue;
     }
     const turned = divide(unit.exponent, I);
-    if (!isReal(turned)) return { angle: ZERO, rest: undefined };
+    if (!isWithoutI(turned)) return { angle: ZERO, rest: undefined };
     angle = sum(angle, product(number(exponent), turned));
     others[k] = 0;
     below[k] = 0;
@@ -72,7 +72,7 @@ function splitTerm(term: poly.Term, shift: poly.Term, form: ExponentialForm): { 
   return { angle, rest: divide(top, bottom) };
 }
 
-function isReal(e: Expression): boolean {
-  if (e.kind === "sum") return e.terms.every(isReal);
+function isWithoutI(e: Expression): boolean {
+  if (e.kind === "sum") return e.terms.every(isWithoutI);
   return e.kind === "product" ? e.factors.every((factor) => !equal(factor, I)) : !equal(e, I);
 }

@@ -2,8 +2,7 @@ import { isNumber, negate, number, power, product, relation, sqrt, ZERO } from "
 import { type Expression, factorsOf, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
-import { decide } from "./sign.ts";
-import { simplify } from "./simplify.ts";
+import { decide, simplify } from "../truth/index.ts";
 
 /**
  * √(A²) as A or −A where what is known gives the sign of the whole of A, though not of its factors: √(L² f²) is L f where

@@ -1,3 +1,4 @@
+import { Kernels, normalForm, whereRational } from "../canonical/normal-form.ts";
 import { number, product, sum } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import * as integer from "../number/integer.ts";
@@ -8,8 +9,7 @@ import * as poly from "../polynomial/multivariate.ts";
 import { resultant } from "../polynomial/resultant.ts";
 import type { IntegerPolynomial } from "../polynomial/univariate/dense.ts";
 import { factor } from "../polynomial/univariate/factor.ts";
-import { Kernels, normalForm, whereRational } from "./normal-form.ts";
-import { zeroTest } from "./zero-test.ts";
+import { zeroTest } from "../truth/index.ts";
 
 const LARGEST_DEGREE = 24;
 

@@ -1,3 +1,4 @@
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { I, iterated, name as nameOf, number, product, sum } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
@@ -13,7 +14,6 @@ import type { IntegerPolynomial } from "../polynomial/univariate/dense.ts";
 import * as dense from "../polynomial/univariate/dense.ts";
 import { factor } from "../polynomial/univariate/factor.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
 
 /** The polynomial with whole coefficients that an expression in one name is, primitive with positive leading coefficient. */
 export function integerPolynomial(e: Expression, name: string): IntegerPolynomial | undefined {

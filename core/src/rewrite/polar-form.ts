@@ -1,8 +1,8 @@
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { call, name, sum } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { isEquation, sideDifference } from "../expression/statement.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
 
 /** A length and an angle that stand in equations as r cos θ and r sin θ only, and the equations in u = r cos θ, v = r sin θ. */
 export interface PolarForm {

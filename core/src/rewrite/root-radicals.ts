@@ -9,8 +9,8 @@ import * as rational from "../number/rational.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { taylorShift } from "../polynomial/rational-dense.ts";
 import { factor } from "../polynomial/univariate/factor.ts";
+import { simplify } from "../truth/index.ts";
 import { integerPolynomial } from "./named-root.ts";
-import { simplify } from "./simplify.ts";
 
 const PRECISION = 400;
 const of = (num: number, den = 1): Expression => number(rational.rational(num, den));

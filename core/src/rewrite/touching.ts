@@ -1,10 +1,7 @@
 import { subtract, ZERO } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { replacePart, substitute } from "../expression/substitute.ts";
-import { byArgument } from "./increasing.ts";
-import { decide } from "./sign.ts";
-import { simplify } from "./simplify.ts";
-import { equalityTest } from "./zero-test.ts";
+import { byArgument, decide, equalityTest, simplify } from "../truth/index.ts";
 
 /**
  * Whether a value of the unknown satisfies one of the relations only where a part of it has a single value, and is there the same as

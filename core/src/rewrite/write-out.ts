@@ -1,7 +1,7 @@
 import { number, product, sum } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
-import { withDecidedCases } from "./branches.ts";
+import { withDecidedCases } from "../truth/index.ts";
 
 /** Sums and products with more terms than this are left as they stand. */
 export const MOST_TERMS = 1000;

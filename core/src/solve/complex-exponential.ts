@@ -3,7 +3,7 @@ import { step } from "../derivation/step.ts";
 import { call, E, equation, I, isPositiveConstant, name, negate, number, PI, power, product, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { constantSign, zeroTest } from "../rewrite/zero-test.ts";
+import { constantSign, zeroTest } from "../truth/index.ts";
 import { type Solve, solveAll } from "./joining.ts";
 import { integerLetter } from "./letters.ts";
 import { solveByNaming } from "./naming.ts";

@@ -2,13 +2,12 @@ import { NOWHERE } from "../derivation/nowhere.ts";
 import { step } from "../derivation/step.ts";
 import { divide, E, equation, HALF, I, name, negate, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import { isReal } from "../expression/realness.ts";
 import { isEquation, sidesOf } from "../expression/statement.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { decide, simplify } from "../truth/index.ts";
 import { type Solve, within } from "./joining.ts";
 import { putBack } from "./put-back.ts";
 import type { Solved, Task } from "./solution.ts";
@@ -70,7 +69,7 @@ export function solveModulus(task: Task, solve: Solve): Solved | undefined {
   const [left, right] = sidesOf(task.equation);
   const [modulus, size] = left?.kind === "call" && left.name === "abs" ? [left, right] : [right, left];
   const [u] = modulus?.kind === "call" && modulus.name === "abs" ? modulus.args : [];
-  if (!u || !size || !left || !right || mayBeComplex(size) || contains(size, task.unknown)) return undefined;
+  if (!u || !size || !left || !right || !isReal(size) || contains(size, task.unknown)) return undefined;
   const steps =
     modulus === left ? [] : [step("swap sides", [], { kind: "equivalent", unknown: task.unknown, before: task.equation, after: equation(right, left) })];
   if (decide(relation(size, "<", ZERO), task.assumptions) === true) return nothing(task, equation(modulus ?? left, size));

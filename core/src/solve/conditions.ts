@@ -1,14 +1,11 @@
+import { isNegative } from "../canonical/normal-form.ts";
 import { isNumber, negate, number, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
 import { type Comparison, type Expression, equal, freeNames, isRoot } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
-import { byArgument, byName } from "../rewrite/increasing.ts";
-import { isNegative } from "../rewrite/normal-form.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
-import { constantSign } from "../rewrite/zero-test.ts";
+import { byArgument, byName, constantSign, decide, simplify } from "../truth/index.ts";
 import { Unsolvable } from "./solution.ts";
 
 /**

@@ -4,7 +4,7 @@ import { realDomain } from "../expression/domain.ts";
 import { freeNames } from "../expression/expression.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
-import { zeroTest } from "../rewrite/zero-test.ts";
+import { zeroTest } from "../truth/index.ts";
 import { tidyConditions } from "./conditions.ts";
 import { type PolynomialForm, zeroForm } from "./polynomial-form.ts";
 import { type Solved, solution, Unsolvable } from "./solution.ts";

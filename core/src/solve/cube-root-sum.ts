@@ -1,7 +1,7 @@
 import { type Step, step } from "../derivation/step.ts";
 import { equation, number, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll, isRoot, termsOf } from "../expression/expression.ts";
-import { expand, simplify } from "../rewrite/simplify.ts";
+import { expand, simplify } from "../truth/index.ts";
 import { putBack } from "./put-back.ts";
 import type { Solved, Task } from "./solution.ts";
 

@@ -1,3 +1,5 @@
+import { withPositiveLead } from "../canonical/factored.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { equation, I, logic, name, nameIn, number, numberValue, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { holdsImaginary } from "../expression/realness.ts";
@@ -6,11 +8,9 @@ import { substitute } from "../expression/substitute.ts";
 import { factor } from "../polynomial/factor.ts";
 import { type Gaussian, gaussianRoots } from "../polynomial/gaussian-roots.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { withPositiveLead } from "../rewrite/factored.ts";
 import { factorsOverReals } from "../rewrite/forms/factor.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
 import { realAndImaginary } from "../rewrite/real-and-imaginary.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { simplify } from "../truth/index.ts";
 import { type PolynomialForm, polynomialFrom, zeroForm } from "./polynomial-form.ts";
 import { Chain, toZeroForm } from "./quadratic/quadratic-form.ts";
 import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";

@@ -5,7 +5,7 @@ import { sidesOf } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { rationalRatio } from "../rewrite/families.ts";
+import { rationalRatio } from "../truth/index.ts";
 import { type Solve, within } from "./joining.ts";
 import type { Solved, Task } from "./solution.ts";
 

@@ -1,11 +1,10 @@
+import { isInverseCircular } from "../canonical/angles.ts";
+import { withoutInverse } from "../canonical/inverse-circular.ts";
 import { step } from "../derivation/step.ts";
 import { call, equation, negate, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
-import { isInverseCircular } from "../rewrite/angles.ts";
-import { withoutInverse } from "../rewrite/inverse-circular.ts";
-import { simplify } from "../rewrite/simplify.ts";
-import { constantSign } from "../rewrite/zero-test.ts";
+import { constantSign, simplify } from "../truth/index.ts";
 import { type Solve, within } from "./joining.ts";
 import { putBack } from "./put-back.ts";
 import type { Solved, Task } from "./solution.ts";

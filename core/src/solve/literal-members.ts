@@ -1,9 +1,7 @@
 import { relation, ZERO } from "../expression/construct.ts";
 import { contains, type Expression } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
-import { asFamily, membersBetween } from "../rewrite/families.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { asFamily, decide, membersBetween, simplify } from "../truth/index.ts";
 import { tidyConditions } from "./conditions.ts";
 import type { Solution, Task } from "./solution.ts";
 import { readable } from "./values.ts";

@@ -5,9 +5,7 @@ import { contains, type Expression, equal, factorsOf, termsOf } from "../express
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
-import { rationalRatio } from "../rewrite/families.ts";
-import { expandedLogarithm, isPositive } from "../rewrite/logarithms.ts";
-import { expand, simplify } from "../rewrite/simplify.ts";
+import { expand, expandedLogarithm, isPositive, rationalRatio, simplify } from "../truth/index.ts";
 import { type Solve, within } from "./joining.ts";
 import type { Solved, Task } from "./solution.ts";
 import { readable } from "./values.ts";

@@ -7,7 +7,7 @@ import * as rational from "../number/rational.ts";
 import { taylorShift } from "../polynomial/rational-dense.ts";
 import * as dense from "../polynomial/univariate/dense.ts";
 import { integerPolynomial, namedRoots } from "../rewrite/named-root.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { simplify } from "../truth/index.ts";
 import type { Solve } from "./joining.ts";
 import { solveByNaming } from "./naming.ts";
 import { type PolynomialForm, polynomialFrom, zeroForm } from "./polynomial-form.ts";

@@ -2,7 +2,7 @@ import { step } from "../derivation/step.ts";
 import { ONE } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { equal } from "../expression/expression.ts";
-import { untangled } from "../rewrite/untangle.ts";
+import { untangled } from "../truth/index.ts";
 import type { Solve } from "./joining.ts";
 import type { Solved, Task } from "./solution.ts";
 

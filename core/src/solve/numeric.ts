@@ -16,9 +16,7 @@ import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { recognise } from "../rewrite/recognise.ts";
-import { decide } from "../rewrite/sign.ts";
-import { complexity, simplify } from "../rewrite/simplify.ts";
-import { zeroTest } from "../rewrite/zero-test.ts";
+import { complexity, decide, simplify, zeroTest } from "../truth/index.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";
 import { readable } from "./values.ts";
 

@@ -6,7 +6,7 @@ import type { Syntax } from "../notation/syntax.ts";
 import * as syntax from "../notation/syntax.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { zeroTest } from "../rewrite/zero-test.ts";
+import { zeroTest } from "../truth/index.ts";
 import { type Task, Unsolvable } from "./solution.ts";
 
 /** An equation as a polynomial in its unknown: coefficients by rising powers, the last not 0. */

@@ -3,7 +3,7 @@ import { logic, name } from "../expression/construct.ts";
 import { contains, equal, freeNames } from "../expression/expression.ts";
 import { sidesOf } from "../expression/statement.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { principalRange } from "../rewrite/principal.ts";
+import { principalRange } from "../truth/index.ts";
 import { type Solved, solution, type Task } from "./solution.ts";
 import { forUnknown } from "./splitting.ts";
 

@@ -4,8 +4,7 @@ import type { Expression } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { formatBall } from "../number/decimal.ts";
-import { simplify } from "../rewrite/simplify.ts";
-import { equalityTest } from "../rewrite/zero-test.ts";
+import { equalityTest, simplify } from "../truth/index.ts";
 import type { Rejected, Solution, Solved, Task } from "./solution.ts";
 
 const LONGEST_VALUE = 16;

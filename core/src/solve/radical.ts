@@ -2,7 +2,7 @@ import { type Step, step } from "../derivation/step.ts";
 import { equation, negate, number, power, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames, isRoot, termsOf } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
-import { expand, simplify } from "../rewrite/simplify.ts";
+import { expand, simplify } from "../truth/index.ts";
 import { putBack } from "./put-back.ts";
 import type { Solved, Task } from "./solution.ts";
 

@@ -1,10 +1,10 @@
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { step } from "../derivation/step.ts";
 import { equation, nameIn, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { text } from "../notation/text.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
-import { expand, simplify } from "../rewrite/simplify.ts";
+import { expand, simplify } from "../truth/index.ts";
 import type { Solved, Task } from "./solution.ts";
 
 /**

@@ -4,9 +4,7 @@ import type { Expression } from "../expression/expression.ts";
 import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
-import { integerCases } from "../rewrite/families.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { decide, integerCases, simplify } from "../truth/index.ts";
 import type { Solution } from "./solution.ts";
 
 /** The members of a family that satisfy a statement and those that do not, by the remainders of the letter. */

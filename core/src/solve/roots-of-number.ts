@@ -6,7 +6,7 @@ import { piMultiple } from "../expression/functions/arguments.ts";
 import { alternatives } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
-import { expand, simplify } from "../rewrite/simplify.ts";
+import { expand, simplify } from "../truth/index.ts";
 import type { PolynomialForm } from "./polynomial-form.ts";
 import { type Solved, solution } from "./solution.ts";
 import { readable } from "./values.ts";

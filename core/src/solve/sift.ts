@@ -1,3 +1,4 @@
+import { undoesInverse, withoutInverse } from "../canonical/inverse-circular.ts";
 import type { Step } from "../derivation/step.ts";
 import { approximateValue } from "../expression/ball-value.ts";
 import { ZERO } from "../expression/construct.ts";
@@ -6,13 +7,8 @@ import { contains, type Expression, freeNames } from "../expression/expression.t
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
-import { decideForMembers } from "../rewrite/families.ts";
 import { evenPowersOut } from "../rewrite/forms/root-and-log-forms.ts";
-import { workedOut } from "../rewrite/integer-conditions.ts";
-import { undoesInverse, withoutInverse } from "../rewrite/inverse-circular.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
-import { equalityTest } from "../rewrite/zero-test.ts";
+import { decide, decideForMembers, equalityTest, simplify, workedOut } from "../truth/index.ts";
 import { openConditions, tidyConditions } from "./conditions.ts";
 import { sortedByRemainder } from "./remainders.ts";
 import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";

@@ -1,3 +1,4 @@
+import { undoesInverse, withoutInverse } from "../canonical/inverse-circular.ts";
 import { NOWHERE } from "../derivation/nowhere.ts";
 import type { Step } from "../derivation/step.ts";
 import { step } from "../derivation/step.ts";
@@ -25,9 +26,7 @@ import {
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
-import { undoesInverse, withoutInverse } from "../rewrite/inverse-circular.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { decide, simplify } from "../truth/index.ts";
 import { nonZero, notNegative } from "./conditions.ts";
 import { integerLetter } from "./letters.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";

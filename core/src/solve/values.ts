@@ -1,3 +1,5 @@
+import { undoesInverse, undone, withoutInverse } from "../canonical/inverse-circular.ts";
+import { isNegative, withContentApart } from "../canonical/normal-form.ts";
 import { call, divide, MINUS_ONE, negate, number, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { type Expression, equal, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
 import { opposite } from "../expression/functions/arguments.ts";
@@ -6,10 +8,7 @@ import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import { denest } from "../rewrite/denest.ts";
 import { rationalised } from "../rewrite/forms/root-and-log-forms.ts";
-import { undoesInverse, undone, withoutInverse } from "../rewrite/inverse-circular.ts";
-import { expandedLogarithm } from "../rewrite/logarithms.ts";
-import { isNegative, withContentApart } from "../rewrite/normal-form.ts";
-import { complexity, expand, simplify } from "../rewrite/simplify.ts";
+import { complexity, expand, expandedLogarithm, simplify } from "../truth/index.ts";
 
 /** The most readable form of a root: the shorter of the simplified forms before and after nested roots are undone. */
 export function readable(e: Expression): Expression {

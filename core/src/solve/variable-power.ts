@@ -5,9 +5,7 @@ import { contains, type Expression, equal, factorsOf, freeNames } from "../expre
 import { opposite } from "../expression/functions/arguments.ts";
 import { isWhole } from "../expression/whole.ts";
 import { text } from "../notation/text.ts";
-import { expandedLogarithm } from "../rewrite/logarithms.ts";
-import { decide } from "../rewrite/sign.ts";
-import { simplify } from "../rewrite/simplify.ts";
+import { decide, expandedLogarithm, simplify } from "../truth/index.ts";
 import { type Solve, solveAll } from "./joining.ts";
 import { putBack } from "./put-back.ts";
 import type { Solution, Solved, Task } from "./solution.ts";

@@ -1,12 +1,12 @@
+import { withPositiveLead } from "../canonical/factored.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { step } from "../derivation/step.ts";
 import { divide, equation, logic, nameIn, number, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, equal, findAll } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import { factor } from "../polynomial/factor.ts";
-import { withPositiveLead } from "../rewrite/factored.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../rewrite/normal-form.ts";
-import { decide } from "../rewrite/sign.ts";
+import { decide } from "../truth/index.ts";
 import { type Solve, solveAll } from "./joining.ts";
 import type { Solved, Task } from "./solution.ts";
 

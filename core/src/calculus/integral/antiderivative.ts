@@ -2,7 +2,7 @@ import { isNumber, product } from "../../expression/construct.ts";
 import { contains, type Expression, ExpressionMap, equal, findAll } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
-import { complexity, simplify } from "../../rewrite/simplify.ts";
+import { complexity, simplify } from "../../truth/index.ts";
 import { NotDifferentiable } from "../derivative.ts";
 import { BASIC } from "./basic.ts";
 import { FRACTIONS } from "./fractions.ts";

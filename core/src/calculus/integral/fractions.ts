@@ -3,8 +3,7 @@ import { contains, type Expression, equal, factorsOf, findAll } from "../../expr
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { partialFractionsWithSteps } from "../../rewrite/forms/partial-fractions.ts";
-import { possibleSigns } from "../../rewrite/sign.ts";
-import { expand, simplify } from "../../rewrite/simplify.ts";
+import { expand, possibleSigns, simplify } from "../../truth/index.ts";
 import { constantRoot } from "./powers.ts";
 import { type Antiderivative, integralStep, type Rule, type Search } from "./rule.ts";
 

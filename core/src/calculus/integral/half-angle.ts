@@ -1,10 +1,9 @@
+import { inSineAndCosine } from "../../canonical/angles.ts";
 import { call, divide, name, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
-import { inSineAndCosine } from "../../rewrite/angles.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
+import { decide, simplify } from "../../truth/index.ts";
 import { linearIn } from "./linear.ts";
 import { type InLetter, integrateInLetter, newLetter } from "./new-letter.ts";
 import { integralStep, type Rule } from "./rule.ts";

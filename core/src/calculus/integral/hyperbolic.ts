@@ -1,7 +1,7 @@
 import { type Expression, equal, findAll } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { hyperbolicByExponentials } from "../../rewrite/forms/angle-forms.ts";
-import { simplify } from "../../rewrite/simplify.ts";
+import { simplify } from "../../truth/index.ts";
 import { integralStep, type Rule } from "./rule.ts";
 
 const isHyperbolic = (part: Expression): boolean => part.kind === "call" && /h$/.test(part.name) && !part.name.startsWith("ar");

@@ -1,7 +1,7 @@
 import { product, sum } from "../../expression/construct.ts";
 import { contains, type Expression, termsOf } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
-import { simplify } from "../../rewrite/simplify.ts";
+import { simplify } from "../../truth/index.ts";
 import { type Antiderivative, integralStep, type Search, splitConstant } from "./rule.ts";
 
 /** A sum term by term, constant factors before the integral; undefined where one of the terms is not found. */

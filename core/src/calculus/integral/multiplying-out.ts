@@ -1,7 +1,7 @@
 import { product, sum } from "../../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, termsOf } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
-import { simplify } from "../../rewrite/simplify.ts";
+import { simplify } from "../../truth/index.ts";
 import { BASIC } from "./basic.ts";
 import { byTerms } from "./linearity.ts";
 import { type Antiderivative, integralStep, type Rule } from "./rule.ts";

@@ -3,7 +3,7 @@ import { contains, type Expression, factorsOf, findAll, termsOf } from "../../ex
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { expand, simplify } from "../../rewrite/simplify.ts";
+import { expand, simplify } from "../../truth/index.ts";
 import { differentiate } from "../derivative.ts";
 import { linearIn } from "./linear.ts";
 import { type Antiderivative, integralStep, type Rule, type Search, splitConstant } from "./rule.ts";

@@ -2,7 +2,7 @@ import { sqrt } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import * as rational from "../../number/rational.ts";
 import { rootsOut } from "../../rewrite/forms/root-and-log-forms.ts";
-import { simplify } from "../../rewrite/simplify.ts";
+import { simplify } from "../../truth/index.ts";
 
 /** The base and the exponent of a power with a number as exponent, 1/√x as x^(−1/2): powers of powers with whole exponents multiply. */
 export function powerOf(e: Expression): { readonly base: Expression; readonly exponent: rational.Rational } | undefined {

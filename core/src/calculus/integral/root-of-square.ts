@@ -1,7 +1,7 @@
+import { hasAngles } from "../../canonical/angles.ts";
 import { call, number, power, product, sqrt, subtract, sum, TWO } from "../../expression/construct.ts";
 import { contains, type Expression, findAll, isRoot } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
-import { hasAngles } from "../../rewrite/angles.ts";
 import { inOne } from "../../rewrite/forms/angle-forms.ts";
 import { rootsOut } from "../../rewrite/forms/root-and-log-forms.ts";
 

@@ -3,7 +3,7 @@ import { contains, type Expression, equal, findAll, isRoot } from "../../express
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import * as integer from "../../number/integer.ts";
-import { simplify } from "../../rewrite/simplify.ts";
+import { simplify } from "../../truth/index.ts";
 import { differentiate } from "../derivative.ts";
 import { linearIn } from "./linear.ts";
 import { type InLetter, integrateInLetter, newLetter } from "./new-letter.ts";

@@ -5,7 +5,7 @@ import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { byTangents, inOne } from "../../rewrite/forms/angle-forms.ts";
-import { simplify } from "../../rewrite/simplify.ts";
+import { simplify } from "../../truth/index.ts";
 import { differentiate } from "../derivative.ts";
 import { linearIn } from "./linear.ts";
 import { type InLetter, integrateInLetter, newLetter } from "./new-letter.ts";

@@ -1,10 +1,9 @@
 import { NOWHERE } from "../../derivation/nowhere.ts";
 import { E, I, power, product, relation, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, factorsOf, freeNames } from "../../expression/expression.ts";
-import { mayBeComplex } from "../../expression/realness.ts";
+import { isReal } from "../../expression/realness.ts";
 import { sidesOf } from "../../expression/statement.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { equalityTest } from "../../rewrite/zero-test.ts";
+import { decide, equalityTest } from "../../truth/index.ts";
 import { type EquivalenceWay, SAME } from "./way.ts";
 
 /** |u| = r as u = r e^(iφ), where the angle φ is a name that stands in neither side. */
@@ -19,7 +18,7 @@ export const MODULUS: EquivalenceWay = {
     if (equal(after, NOWHERE) && isNegative) return SAME;
     if (left?.kind !== "call" || left.name !== "abs" || !right || !u || !v || alternatives.length > 1) return undefined;
     const angle = newAngle(v, before);
-    if (!angle || !equal(left.args[0] ?? ZERO, u) || mayBeComplex(right)) return undefined;
+    if (!angle || !equal(left.args[0] ?? ZERO, u) || !isReal(right)) return undefined;
     const isSize = decide(relation(right, ">=", ZERO), assumptions) === true;
     return isSize && equalityTest(v, product(right, power(E, product(I, angle))), assumptions).kind === "zero" ? SAME : undefined;
   },

@@ -1,13 +1,11 @@
+import { fractionExpression, Kernels, normalForm, whereRational } from "../../canonical/normal-form.ts";
 import { NOWHERE } from "../../derivation/nowhere.ts";
 import { call, divide, MINUS_ONE, ONE, product, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { isEquation, sideDifference, sidesOf } from "../../expression/statement.ts";
 import { replacePart } from "../../expression/substitute.ts";
-import { fractionExpression, Kernels, normalForm, whereRational } from "../../rewrite/normal-form.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { equalityTest, zeroTest } from "../../rewrite/zero-test.ts";
+import { decide, equalityTest, simplify, zeroTest } from "../../truth/index.ts";
 import type { Equivalence } from "../equivalence.ts";
 import { neverZero } from "../never-zero.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, SAME } from "./way.ts";

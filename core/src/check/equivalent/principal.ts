@@ -1,6 +1,6 @@
 import { type Expression, equal } from "../../expression/expression.ts";
 import { sidesOf } from "../../expression/statement.ts";
-import { principalRange } from "../../rewrite/principal.ts";
+import { principalRange } from "../../truth/index.ts";
 import { type EquivalenceWay, REAL, SAME } from "./way.ts";
 
 /** f⁻¹(f(u)) = u as the range of f⁻¹ for u. */

@@ -4,10 +4,7 @@ import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { sidesOf } from "../../expression/statement.ts";
 import * as rational from "../../number/rational.ts";
-import { asFamily, missesZero } from "../../rewrite/families.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { constantSign, equalityTest, zeroTest } from "../../rewrite/zero-test.ts";
+import { asFamily, constantSign, decide, equalityTest, missesZero, simplify, zeroTest } from "../../truth/index.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL, SAME } from "./way.ts";
 
 type Sides = readonly [Expression, Expression];

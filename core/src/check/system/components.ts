@@ -1,13 +1,10 @@
+import { undoesInverse, withoutInverse } from "../../canonical/inverse-circular.ts";
 import { call, divide, MINUS_ONE, name, negate, PI, power, product, relation, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
 import { isEquation, sideDifference } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { asFamily, membersBetween } from "../../rewrite/families.ts";
-import { undoesInverse, withoutInverse } from "../../rewrite/inverse-circular.ts";
 import { polarForm, polarPairs } from "../../rewrite/polar-form.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { equalityTest, zeroTest } from "../../rewrite/zero-test.ts";
+import { asFamily, decide, equalityTest, membersBetween, simplify, zeroTest } from "../../truth/index.ts";
 import type { ClaimedSystem } from "./claimed.ts";
 
 /** Whether equations in components say the same as equations in a length and an angle when the components stand for their meanings. */

@@ -1,13 +1,10 @@
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { equation, isNumber, isPositiveConstant, name, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
 import { factor } from "../../polynomial/factor.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { integerCases } from "../../rewrite/families.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../../rewrite/normal-form.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { expand, simplify } from "../../rewrite/simplify.ts";
-import { constantSign, zeroTest } from "../../rewrite/zero-test.ts";
+import { constantSign, decide, expand, integerCases, simplify, zeroTest } from "../../truth/index.ts";
 import { integerTest } from "../answer.ts";
 import { completenessCheck } from "../completeness.ts";
 import { allDifferent } from "../counting.ts";

@@ -1,3 +1,4 @@
+import { Kernels, normalForm, whereRational } from "../../canonical/normal-form.ts";
 import { name, subtract, ZERO } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
@@ -6,7 +7,6 @@ import { GRADED_REVERSE } from "../../polynomial/groebner/order.ts";
 import { countZeros, type ZeroCount } from "../../polynomial/groebner/real-zeros.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
-import { Kernels, normalForm, whereRational } from "../../rewrite/normal-form.ts";
 
 /** The numerators of the differences as polynomials in the unknowns with rational coefficients. */
 function polynomialsOf(

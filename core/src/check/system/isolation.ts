@@ -4,7 +4,7 @@ import { zeroForms } from "../../calculus/system-root.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { alternativesOf, sidesOf } from "../../expression/statement.ts";
 import { type Interval, interval, REAL_LINE } from "../../number/interval.ts";
-import { decide } from "../../rewrite/sign.ts";
+import { decide } from "../../truth/index.ts";
 
 const MOST_BOXES = 2000;
 

@@ -1,3 +1,4 @@
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { MINUS_ONE, name as nameNode, number, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { sideDifference } from "../../expression/statement.ts";
@@ -7,10 +8,7 @@ import { solveSquare } from "../../polynomial/linear-system.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { isRegular } from "../../polynomial/rational-system.ts";
 import { reduceRows } from "../../polynomial/row-reduction.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../../rewrite/normal-form.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { zeroTest } from "../../rewrite/zero-test.ts";
+import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import { neverZero } from "../never-zero.ts";
 import type { Verdict } from "../verdict.ts";
 import type { ClaimedPoint, ClaimedSystem } from "./claimed.ts";

@@ -4,9 +4,7 @@ import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { alternativesOf, isEquation } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { equalityTest } from "../../rewrite/zero-test.ts";
+import { decide, equalityTest, simplify } from "../../truth/index.ts";
 import { conditionsGranted } from "../chain.ts";
 import type { ClaimedSystem } from "./claimed.ts";
 

@@ -1,7 +1,7 @@
 import { subtract, ZERO } from "../../expression/construct.ts";
 import { compileCondition } from "../../expression/double-value.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
-import { branchBorders } from "../../rewrite/branches.ts";
+import { branchBorders } from "../../truth/index.ts";
 import { position } from "../marks/point-mark.ts";
 import type { Curve, Mark, Position, Window } from "../scene.ts";
 import { commonPoints } from "./implicit.ts";

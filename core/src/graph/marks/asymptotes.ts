@@ -1,3 +1,4 @@
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { ballValue } from "../../expression/ball-value.ts";
 import { divide, equation, name, number, power, product, sum, ZERO } from "../../expression/construct.ts";
 import { curveDomain } from "../../expression/domain.ts";
@@ -8,12 +9,9 @@ import * as rational from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
 import * as poly from "../../polynomial/multivariate.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../../rewrite/normal-form.ts";
 import { recognise } from "../../rewrite/recognise.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { equalityTest } from "../../rewrite/zero-test.ts";
 import { readable } from "../../solve/values.ts";
+import { decide, equalityTest, simplify } from "../../truth/index.ts";
 import type { Mark } from "../scene.ts";
 import { type Drawn, position } from "./point-mark.ts";
 

@@ -8,7 +8,7 @@ import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
-import { zeroTest } from "../../rewrite/zero-test.ts";
+import { zeroTest } from "../../truth/index.ts";
 import type { Mark } from "../scene.ts";
 import { limitAt } from "./limit-at.ts";
 import { type Drawn, pointMark, position } from "./point-mark.ts";

@@ -1,4 +1,5 @@
 import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
+import { fractionExpression, Kernels, normalForm, whereRational } from "../../canonical/normal-form.ts";
 import { approximateValue } from "../../expression/ball-value.ts";
 import { call, divide, E, negate, number, ONE, power, product, sum, ZERO } from "../../expression/construct.ts";
 import { curveDomain } from "../../expression/domain.ts";
@@ -6,12 +7,8 @@ import { contains, type Expression, factorsOf, freeNames, isReciprocal } from ".
 import { family } from "../../expression/functions/registry.ts";
 import { substitute } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
-import { branchBorders, steppedParts } from "../../rewrite/branches.ts";
-import { fractionExpression, Kernels, normalForm, whereRational } from "../../rewrite/normal-form.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { zeroTest } from "../../rewrite/zero-test.ts";
 import { readable } from "../../solve/values.ts";
+import { branchBorders, decide, simplify, steppedParts, zeroTest } from "../../truth/index.ts";
 
 const MOST_ORDERS = 4;
 const DEEPEST = 4;

@@ -6,9 +6,8 @@ import { substitute } from "../../expression/substitute.ts";
 import * as complex from "../../number/complex-ball.ts";
 import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
 import { readable } from "../../solve/values.ts";
+import { decide, simplify } from "../../truth/index.ts";
 import type { Mark, MarkKind } from "../scene.ts";
 
 /** A function that is drawn, on a range where one was asked for. */

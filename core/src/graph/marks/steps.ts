@@ -3,7 +3,7 @@ import { number } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
-import { steppedParts } from "../../rewrite/branches.ts";
+import { steppedParts } from "../../truth/index.ts";
 import { isBounded, type Range } from "../window.ts";
 
 const MOST_STEPS = 24;

@@ -4,11 +4,9 @@ import { type Expression, equal, freeNames } from "../../expression/expression.t
 import { substitute } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import * as rational from "../../number/rational.ts";
-import { steppedParts, writtenNear } from "../../rewrite/branches.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { zeroTest } from "../../rewrite/zero-test.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import { Unsolvable } from "../../solve/solution.ts";
+import { simplify, steppedParts, writtenNear, zeroTest } from "../../truth/index.ts";
 import type { Mark } from "../scene.ts";
 import { isBounded, rangeAround } from "../window.ts";
 import { type Drawn, pointMark } from "./point-mark.ts";

@@ -1,7 +1,7 @@
 import type { Expression } from "../../expression/expression.ts";
 import type { Part } from "../../graph/figure/figure.ts";
 import { doubleArea, type Point, squaredDistance } from "../../graph/figure/measures.ts";
-import { constantSign, zeroTest } from "../../rewrite/zero-test.ts";
+import { constantSign, zeroTest } from "../../truth/index.ts";
 
 const isZero = (e: Expression): boolean => zeroTest(e).kind === "zero";
 

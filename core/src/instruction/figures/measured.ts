@@ -5,9 +5,7 @@ import { type Expression, equal, freeNames } from "../../expression/expression.t
 import type { Part } from "../../graph/figure/figure.ts";
 import { angle, area, distance, doubleArea, type Point, perimeter, scalarProduct, squaredDistance } from "../../graph/figure/measures.ts";
 import { rootsOut } from "../../rewrite/forms/root-and-log-forms.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { complexity, simplify } from "../../rewrite/simplify.ts";
-import { equalityTest } from "../../rewrite/zero-test.ts";
+import { complexity, decide, equalityTest, simplify } from "../../truth/index.ts";
 import type { PointNames } from "./points.ts";
 
 /** Something measured in a figure: as it is used in lines, its exact value with free names, and the value in the state shown. */

@@ -7,7 +7,7 @@ import type { Point } from "../../graph/figure/measures.ts";
 import { position } from "../../graph/marks/point-mark.ts";
 import type { Position } from "../../graph/scene.ts";
 import { plain } from "../../notation/plain.ts";
-import { simplify } from "../../rewrite/simplify.ts";
+import { simplify } from "../../truth/index.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
 import { sliderOf, stateWords } from "../graphs/sliders.ts";

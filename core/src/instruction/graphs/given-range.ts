@@ -1,7 +1,7 @@
 import { constant, negate } from "../../expression/construct.ts";
 import { freeNames } from "../../expression/expression.ts";
 import type { Domain } from "../../graph/items/item.ts";
-import { simpleRelations } from "../../rewrite/sign.ts";
+import { simpleRelations } from "../../truth/index.ts";
 import type { Environment } from "../environment.ts";
 import { putIn } from "../put-in.ts";
 

@@ -5,7 +5,7 @@ import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { bendsOf, bordersOf } from "../../graph/items/region.ts";
 import type { Curve, Mark, Scene } from "../../graph/scene.ts";
-import { equalityTest } from "../../rewrite/zero-test.ts";
+import { equalityTest } from "../../truth/index.ts";
 
 /** Each mark is put back into the curves it lies on. */
 export function marksCheck(...scenes: readonly Scene[]): Check {

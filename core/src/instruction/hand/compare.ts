@@ -2,10 +2,7 @@ import { sameFamilies } from "../../check/families.ts";
 import { number, product, subtract, sum } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { alternatives } from "../../expression/statement.ts";
-import { asFamily, missesZero } from "../../rewrite/families.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { equalityTest } from "../../rewrite/zero-test.ts";
+import { asFamily, decide, equalityTest, missesZero, simplify } from "../../truth/index.ts";
 import type { Entry, Found } from "./found.ts";
 
 /** How one list of solutions stands to another. */

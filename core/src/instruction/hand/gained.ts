@@ -3,9 +3,7 @@ import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
 import { alternativesOf, sidesOf } from "../../expression/statement.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { zeroTest } from "../../rewrite/zero-test.ts";
+import { decide, simplify, zeroTest } from "../../truth/index.ts";
 
 const MOST_SIGNS = 4;
 

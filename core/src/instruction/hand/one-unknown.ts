@@ -1,3 +1,4 @@
+import { hasAngles, inUnitAngles } from "../../canonical/angles.ts";
 import { pointText } from "../../check/compare.ts";
 import { equivalence } from "../../check/equivalence.ts";
 import { judgeStep } from "../../check/step.ts";
@@ -8,10 +9,7 @@ import { type Expression, findAll, freeNames, isReciprocal } from "../../express
 import { opposite, sideDifference } from "../../expression/statement.ts";
 import { substitute, withRanges } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
-import { hasAngles, inUnitAngles } from "../../rewrite/angles.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
-import { zeroTest } from "../../rewrite/zero-test.ts";
+import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import { NO_STEPS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
 import { type Environment, rangeOf } from "../environment.ts";

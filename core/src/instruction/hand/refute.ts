@@ -1,7 +1,7 @@
 import { number } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { holdsAt, type Point, samplePoints } from "../../rewrite/sample.ts";
+import { holdsAt, type Point, samplePoints } from "../../truth/index.ts";
 import { without } from "./compare.ts";
 import { solutionsOf } from "./found.ts";
 import type { Scope } from "./question.ts";

@@ -1,5 +1,6 @@
 import { antiderivative } from "../../calculus/integral/antiderivative.ts";
 import { type Antiderivative, integralStep } from "../../calculus/integral/rule.ts";
+import { undoesInverse } from "../../canonical/inverse-circular.ts";
 import { type Check, verdictOf } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { name, sum } from "../../expression/construct.ts";
@@ -8,10 +9,9 @@ import { givenOutside, isIndefiniteIntegral } from "../../expression/integral.ts
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { denest } from "../../rewrite/denest.ts";
-import { undoesInverse } from "../../rewrite/inverse-circular.ts";
-import { expand, simplify } from "../../rewrite/simplify.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
 import { readable } from "../../solve/values.ts";
+import { expand, simplify } from "../../truth/index.ts";
 import { DEFAULT_FIGURES, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
 import type { Environment } from "../environment.ts";

@@ -2,7 +2,7 @@ import { comparisonNote } from "../../check/answer.ts";
 import { compareSides, pointText } from "../../check/compare.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import type { Expression } from "../../expression/expression.ts";
-import { equalityTest } from "../../rewrite/zero-test.ts";
+import { equalityTest } from "../../truth/index.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
 import type { Environment } from "../environment.ts";

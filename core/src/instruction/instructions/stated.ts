@@ -1,6 +1,6 @@
 import type { Check } from "../../check/verdict.ts";
 import { freeNames } from "../../expression/expression.ts";
-import { decide } from "../../rewrite/sign.ts";
+import { decide } from "../../truth/index.ts";
 import { DEFAULT_FIGURES, NO_STEPS, type Outcome } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 

@@ -2,7 +2,7 @@ import { stepsCheck } from "../../check/step.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equal } from "../../expression/expression.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
-import { simplify } from "../../rewrite/simplify.ts";
+import { simplify } from "../../truth/index.ts";
 import { DEFAULT_FIGURES, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
 import type { Instruction } from "../instruction.ts";

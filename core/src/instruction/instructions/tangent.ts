@@ -8,9 +8,8 @@ import { contains, type Expression, freeNames } from "../../expression/expressio
 import { sidesOf } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
-import { expand, simplify } from "../../rewrite/simplify.ts";
-import { equalityTest } from "../../rewrite/zero-test.ts";
 import { readable } from "../../solve/values.ts";
+import { equalityTest, expand, simplify } from "../../truth/index.ts";
 import { CannotDo, DEFAULT_FIGURES, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";

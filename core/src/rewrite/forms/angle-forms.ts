@@ -1,3 +1,5 @@
+import { angleForm, hasAngles, inSineAndCosine } from "../../canonical/angles.ts";
+import { fractionExpression, type Kernels, polynomialExpression } from "../../canonical/normal-form.ts";
 import {
   call,
   divide,
@@ -24,11 +26,8 @@ import { type Expression, equal, factorsOf, findAll, freeNames } from "../../exp
 import { mapChildren } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import * as poly from "../../polynomial/multivariate.ts";
-import { angleForm, hasAngles, inSineAndCosine } from "../angles.ts";
+import { decide, simplify } from "../../truth/index.ts";
 import { asSumOfWaves } from "../harmonics.ts";
-import { fractionExpression, type Kernels, polynomialExpression } from "../normal-form.ts";
-import { decide } from "../sign.ts";
-import { simplify } from "../simplify.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 
 function shortest(e: Expression): Expression {

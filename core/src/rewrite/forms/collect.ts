@@ -1,9 +1,9 @@
+import { factoredExpression } from "../../canonical/factored.ts";
+import { Kernels, NotAnalysable, normalForm } from "../../canonical/normal-form.ts";
 import { name as nameNode, number, power, product, sum } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../coefficients.ts";
-import { factoredExpression } from "../factored.ts";
-import { Kernels, NotAnalysable, normalForm } from "../normal-form.ts";
 import { expanded, hasProductsOfSums } from "./expand.ts";
 import { type Rewriting, Way } from "./way.ts";
 

@@ -1,3 +1,5 @@
+import { factoredExpression } from "../../canonical/factored.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../../canonical/normal-form.ts";
 import { isNumber, negate, number, ONE, power, product, splitCoefficient, sum } from "../../expression/construct.ts";
 import { type Expression, equal, factorsOf, findAll, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
@@ -8,9 +10,7 @@ import * as rational from "../../number/rational.ts";
 import { gcd } from "../../polynomial/gcd.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
-import { factoredExpression } from "../factored.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
-import { simplify } from "../simplify.ts";
+import { simplify } from "../../truth/index.ts";
 import { sideBySide } from "./side-by-side.ts";
 import { type Rewriting, Way } from "./way.ts";
 

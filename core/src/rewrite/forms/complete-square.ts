@@ -4,8 +4,8 @@ import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { present } from "../../notation/present.ts";
 import { plus, type Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
+import { simplify } from "../../truth/index.ts";
 import { polynomialCoefficients } from "../coefficients.ts";
-import { simplify } from "../simplify.ts";
 import { asTyped } from "../typed.ts";
 import { type Rewriting, Way } from "./way.ts";
 

@@ -1,11 +1,10 @@
+import { hasAngles, inUnitAngles } from "../../canonical/angles.ts";
 import { call, negate, number, product, sum } from "../../expression/construct.ts";
 import { type Expression, equal, factorsOf, findAll, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
 import { plus, type Syntax } from "../../notation/syntax.ts";
-import { hasAngles, inUnitAngles } from "../angles.ts";
-import { expandedLogarithm } from "../logarithms.ts";
-import { expand as lowestTerms, simplify } from "../simplify.ts";
+import { expandedLogarithm, expand as lowestTerms, simplify } from "../../truth/index.ts";
 import { sideBySide } from "./side-by-side.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 

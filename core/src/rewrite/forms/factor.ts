@@ -1,3 +1,5 @@
+import { factoredExpression, productOfFactors, withPositiveLead } from "../../canonical/factored.ts";
+import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../../canonical/normal-form.ts";
 import {
   call,
   divide,
@@ -30,11 +32,8 @@ import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { cyclotomicIndex } from "../../polynomial/univariate/cyclotomic.ts";
 import type { Multiple } from "../../polynomial/univariate/gcd.ts";
+import { constantSign, simplify } from "../../truth/index.ts";
 import { denest } from "../denest.ts";
-import { factoredExpression, productOfFactors, withPositiveLead } from "../factored.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../normal-form.ts";
-import { simplify } from "../simplify.ts";
-import { constantSign } from "../zero-test.ts";
 import { factorOverSurds } from "./factor-over-surds.ts";
 import { type Rewriting, Way } from "./way.ts";
 

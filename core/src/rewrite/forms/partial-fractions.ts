@@ -1,3 +1,5 @@
+import { factoredExpression } from "../../canonical/factored.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational, withContentApart } from "../../canonical/normal-form.ts";
 import { step } from "../../derivation/step.ts";
 import { divide, equation, isNumber, name as nameNode, number, power, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
@@ -9,9 +11,7 @@ import { solveSquare } from "../../polynomial/linear-system.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { leadingIn, pseudoRemainder } from "../../polynomial/resultant.ts";
-import { factoredExpression } from "../factored.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational, withContentApart } from "../normal-form.ts";
-import { simplify } from "../simplify.ts";
+import { simplify } from "../../truth/index.ts";
 import { type Rewriting, Way } from "./way.ts";
 
 /** The letters of unknown numerators, those that the expression itself uses left out. */

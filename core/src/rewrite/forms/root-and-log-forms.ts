@@ -1,3 +1,4 @@
+import { fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import {
   call,
   divide,
@@ -18,17 +19,14 @@ import {
 import { realDomain } from "../../expression/domain.ts";
 import { type Expression, ExpressionMap, equal, factorsOf, freeNames, isRoot } from "../../expression/expression.ts";
 import { opposite } from "../../expression/functions/arguments.ts";
-import { mayBeComplex } from "../../expression/realness.ts";
+import { isReal } from "../../expression/realness.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
 import { solveSquare } from "../../polynomial/linear-system.ts";
 import * as poly from "../../polynomial/multivariate.ts";
+import { decide, splitRoot, untangled } from "../../truth/index.ts";
 import { denest } from "../denest.ts";
-import { fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "../normal-form.ts";
 import { rootsByRadicals } from "../root-radicals.ts";
-import { splitRoot } from "../roots.ts";
-import { decide } from "../sign.ts";
-import { untangled } from "../untangle.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 
 /** √(x²) = |x|, and x where its sign is known; other roots taken apart as far as signs allow. */
@@ -43,12 +41,13 @@ export function rootsOut(e: Expression, assumptions: readonly Expression[]): Exp
   if (inner.kind === "power" && inner.exponent.kind === "number" && inner.base.kind === "call" && inner.base.name === "abs") {
     const [x] = inner.base.args;
     const n = inner.exponent.value.den === 1 ? Number(inner.exponent.value.num) : 0;
-    if (!x || mayBeComplex(x) || n < 2) return inner;
+    if (!x || !isReal(x) || n < 2) return inner;
     return n % 2 === 0 ? power(x, inner.exponent) : product(inner.base, power(x, number(n - 1)));
   }
   if (inner.kind !== "power" || inner.exponent.kind !== "number" || inner.exponent.value.den === 1 || typeof inner.exponent.value.den !== "number")
     return inner;
   const { num, den } = inner.exponent.value;
+  if (!isReal(inner.base)) return inner;
   return power(withAbsoluteValues(splitRoot(inner.base, den, assumptions)), number(rational.rational(num)));
 }
 
@@ -102,7 +101,7 @@ function rationalPowerOf(e: Expression): { base: Expression; exponent: rational.
 function withAbsoluteValues(e: Expression): Expression {
   if (e.kind === "power" && e.exponent.kind === "number" && rational.equal(e.exponent.value, rational.HALF)) {
     const { base } = e;
-    if (base.kind === "power" && isNumber(base.exponent, 2) && !mayBeComplex(base)) return call("abs", base.base);
+    if (base.kind === "power" && isNumber(base.exponent, 2) && isReal(base)) return call("abs", base.base);
   }
   return e.kind === "product" || e.kind === "power" ? mapChildren(e, withAbsoluteValues) : e;
 }
@@ -113,7 +112,7 @@ export function withSquareRoots(e: Expression): Rewriting {
   const replaced = (part: Expression): Expression => {
     const inner = mapChildren(part, replaced);
     const [x] = inner.kind === "call" && inner.name === "abs" ? inner.args : [];
-    return x && !mayBeComplex(x) ? power(power(x, TWO), HALF) : inner;
+    return x && isReal(x) ? power(power(x, TWO), HALF) : inner;
   };
   way.to("absolute value", [], replaced(e));
   return way.end();
@@ -171,7 +170,7 @@ function logarithmOf(e: Expression): { readonly base: Expression | undefined; re
   if (e.kind !== "call") return undefined;
   const [first, second] = e.args;
   // ln u + ln v is ln(u v) up to 2πi only: for complex numbers each stays by itself.
-  if (mayBeComplex(e)) return undefined;
+  if (!isReal(e)) return undefined;
   if (e.name === "ln" && first) return { base: undefined, inside: first };
   return e.name === "log" && first && second ? { base: first, inside: second } : undefined;
 }
@@ -217,7 +216,7 @@ export function withoutInverses(e: Expression): Expression {
   }
   const [argument] = inner.kind === "call" ? inner.args : [];
   if (inner.kind !== "call" || !argument) return inner;
-  if (inner.name === "ln" && argument.kind === "power" && equal(argument.base, E) && !mayBeComplex(argument.exponent)) return argument.exponent;
+  if (inner.name === "ln" && argument.kind === "power" && equal(argument.base, E) && isReal(argument.exponent)) return argument.exponent;
   const [x] = argument.kind === "call" ? argument.args : [];
   if (argument.kind !== "call" || !x) return inner;
   return composition(inner.name, argument.name, x) ?? inner;

@@ -1,11 +1,11 @@
+import { hasAngles, inSineAndCosine } from "../../canonical/angles.ts";
+import { factoredForm } from "../../canonical/factored.ts";
+import { whereRational } from "../../canonical/normal-form.ts";
 import type { Pieces, RuleName } from "../../derivation/rules.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
-import { hasAngles, inSineAndCosine } from "../angles.ts";
+import { complexity, simplify } from "../../truth/index.ts";
 import { asQuadraticSurd } from "../denest.ts";
-import { factoredForm } from "../factored.ts";
 import { asSumOfWaves } from "../harmonics.ts";
-import { whereRational } from "../normal-form.ts";
-import { complexity, simplify } from "../simplify.ts";
 import { byTangents, hyperbolicByExponentials, inOne, withQuotients } from "./angle-forms.ts";
 import { expanded } from "./expand.ts";
 import { joinedLogarithms, joinedRoots, rationalised, rootsOut, withoutInverses, withoutNestedRoots } from "./root-and-log-forms.ts";

@@ -3,7 +3,7 @@ import { type Step, step } from "../../derivation/step.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { text, writtenText } from "../../notation/text.ts";
-import { lostConditions, showsCondition } from "../simplify.ts";
+import { lostConditions, showsCondition } from "../../truth/index.ts";
 
 /** What a rewrite came to: the new form, the way to it, and the conditions that the new form no longer shows. */
 export interface Rewriting {

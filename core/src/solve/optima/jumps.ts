@@ -2,8 +2,7 @@ import { number, subtract, sum } from "../../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
-import { writtenNear } from "../../rewrite/branches.ts";
-import { constantSign, zeroTest } from "../../rewrite/zero-test.ts";
+import { constantSign, writtenNear, zeroTest } from "../../truth/index.ts";
 import { readable } from "../values.ts";
 import type { Nature } from "./optimum.ts";
 

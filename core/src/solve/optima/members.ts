@@ -1,9 +1,7 @@
 import { name, number, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { integerCases } from "../../rewrite/families.ts";
-import { expand, simplify } from "../../rewrite/simplify.ts";
-import { zeroTest } from "../../rewrite/zero-test.ts";
+import { expand, integerCases, simplify, zeroTest } from "../../truth/index.ts";
 import type { Solution } from "../solution.ts";
 
 /** A family along which some expressions take several values, as one family for each. */

@@ -7,7 +7,7 @@ import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { rationalRoot } from "../../rewrite/denest.ts";
-import { perfectSquareRoot } from "../../rewrite/simplify.ts";
+import { perfectSquareRoot } from "../../truth/index.ts";
 import { zeroForm } from "../polynomial-form.ts";
 import type { Solved } from "../solution.ts";
 import { difference, quotient, readable } from "../values.ts";

@@ -3,8 +3,7 @@ import { contains, type Expression, equal, factorsOf, termsOf } from "../../expr
 import { alternatives } from "../../expression/statement.ts";
 import { present } from "../../notation/present.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { perfectSquareRoot } from "../../rewrite/simplify.ts";
-import { constantSign } from "../../rewrite/zero-test.ts";
+import { constantSign, perfectSquareRoot } from "../../truth/index.ts";
 import { realSquareRoots } from "../conditions.ts";
 import type { Solved } from "../solution.ts";
 import { quotient, readable } from "../values.ts";

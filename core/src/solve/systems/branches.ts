@@ -1,3 +1,5 @@
+import { withPositiveLead } from "../../canonical/factored.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import type { Step } from "../../derivation/step.ts";
 import { step } from "../../derivation/step.ts";
 import { divide, equation, logic, name, negate, number, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
@@ -8,11 +10,7 @@ import { text } from "../../notation/text.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import { factor } from "../../polynomial/factor.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { withPositiveLead } from "../../rewrite/factored.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../../rewrite/normal-form.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { expand, simplify } from "../../rewrite/simplify.ts";
-import { zeroTest } from "../../rewrite/zero-test.ts";
+import { decide, expand, simplify, zeroTest } from "../../truth/index.ts";
 import { nonZero } from "../conditions.ts";
 import { solveEquation } from "../equation.ts";
 import { type Domain, type Rejected, type Solution, type Solved, Unsolvable } from "../solution.ts";

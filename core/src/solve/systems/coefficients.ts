@@ -1,8 +1,8 @@
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { name as nameNode, number, power, product } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../../rewrite/normal-form.ts";
 
 /** A linear system: for each equation the coefficients of the unknowns and the right side, over one table of kernels. */
 export interface LinearSystem {

@@ -1,3 +1,4 @@
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { name, subtract, ZERO } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { freeNames } from "../../expression/expression.ts";
@@ -7,7 +8,6 @@ import { changeOrder } from "../../polynomial/groebner/change-order.ts";
 import { GRADED_REVERSE, LEXICOGRAPHIC } from "../../polynomial/groebner/order.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../../rewrite/normal-form.ts";
 
 /** The numerators of the differences as polynomials in the unknowns alone; undefined where something else stands in them. */
 export function systemPolynomials(

@@ -1,3 +1,4 @@
+import { polynomialExpression } from "../../canonical/normal-form.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name as nameNode, negate, number, product, relation as relationOf, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
@@ -10,9 +11,7 @@ import { solveSquare } from "../../polynomial/linear-system.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { solveByLifting } from "../../polynomial/rational-system.ts";
 import { reduceRows } from "../../polynomial/row-reduction.ts";
-import { polynomialExpression } from "../../rewrite/normal-form.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { expand } from "../../rewrite/simplify.ts";
+import { decide, expand } from "../../truth/index.ts";
 import { nonZero } from "../conditions.ts";
 import { attempt, specialValues } from "../degenerate.ts";
 import { solveEquation } from "../equation.ts";

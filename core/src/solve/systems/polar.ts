@@ -4,10 +4,8 @@ import { contains, type Expression, freeNames } from "../../expression/expressio
 import { isEquation } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
-import { membersBetween } from "../../rewrite/families.ts";
 import { polarForm, polarPairs } from "../../rewrite/polar-form.ts";
-import { decide } from "../../rewrite/sign.ts";
-import { simplify } from "../../rewrite/simplify.ts";
+import { decide, membersBetween, simplify } from "../../truth/index.ts";
 import type { Solution } from "../solution.ts";
 import { readable } from "../values.ts";
 import type { Branches } from "./branches.ts";

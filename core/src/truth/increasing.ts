@@ -17,6 +17,7 @@ import {
   ZERO,
 } from "../expression/construct.ts";
 import { type Comparison, type Expression, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
+import { isReal, type RealExpression } from "../expression/realness.ts";
 import * as rational from "../number/rational.ts";
 import { expand, simplify } from "./simplify.ts";
 import { constantSign } from "./zero-test.ts";
@@ -47,7 +48,7 @@ const MONOTONE: Readonly<Record<string, Monotone>> = {
 };
 
 /** A monotone function of something, with what it is of. */
-function monotonePart(e: Expression): { readonly f: Monotone; readonly u: Expression } | undefined {
+function monotonePart(e: RealExpression): { readonly f: Monotone; readonly u: Expression } | undefined {
   if (e.kind === "call") {
     const [f, u] = [MONOTONE[e.name], e.args[0]];
     return f && u && e.args.length === 1 ? { f, u } : undefined;
@@ -74,8 +75,9 @@ const OF_SMALLER: readonly Comparison[] = ["<", "<=", "!="];
  */
 export function byArgument(e: Expression, comparison: Comparison): Expression | boolean | undefined {
   const alone = oneTerm(e, comparison);
-  const part = alone && monotonePart(alone.part);
-  if (!part) return undefined;
+  const part = alone && isReal(alone.part) ? monotonePart(alone.part) : undefined;
+
+  if (!alone || !part) return undefined;
   const { bound, comparison: ofValue } = alone;
   const { f, u } = part;
   const [below, above] = [f.low ? constantSign(subtract(bound, f.low)) : 1, f.high ? constantSign(subtract(f.high, bound)) : 1];

@@ -1,5 +1,6 @@
 import { HALF, negate, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { type Comparison, type Expression, equal, factorsOf, findAll, freeNames } from "../expression/expression.ts";
+import type { RealExpression } from "../expression/realness.ts";
 import { byArgument } from "./increasing.ts";
 import { expand } from "./simplify.ts";
 import { untangled } from "./untangle.ts";
@@ -8,7 +9,7 @@ import { untangled } from "./untangle.ts";
 export type Decide = (condition: Expression, assumptions: readonly Expression[]) => boolean | undefined;
 
 /** A way to decide a comparison of an expression with 0 by comparisons of simpler ones; undefined where it does not apply. */
-type Way = (e: Expression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide) => boolean | undefined;
+type Way = (e: RealExpression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide) => boolean | undefined;
 
 const POSITIVE: readonly Comparison[] = [">", ">=", "!="];
 const NEGATIVE: readonly Comparison[] = ["<", "<=", "!="];
@@ -116,7 +117,7 @@ const byUntangling: Way = (e, comparison, assumptions) => {
 const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byUntangling, byGrouping];
 
 /** Whether a comparison with 0 holds, by the first way that decides it from the signs of parts. */
-export function decideByParts(e: Expression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean | undefined {
+export function decideByParts(e: RealExpression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean | undefined {
   for (const way of WAYS) {
     const truth = way(e, comparison, assumptions, decide);
     if (truth !== undefined) return truth;

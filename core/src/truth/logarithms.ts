@@ -1,6 +1,6 @@
 import { call, isPositiveConstant, negate, number, product, relation, sum, ZERO } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import { isReal } from "../expression/realness.ts";
 import * as integer from "../number/integer.ts";
 import { decide } from "./sign.ts";
 
@@ -18,8 +18,7 @@ export function expandedLogarithm(u: Expression, assumptions: readonly Expressio
     return sum(...logarithmsOfPrimes(u.value.num), ...logarithmsOfPrimes(u.value.den).map(negate));
   }
   // Only for real exponents: ln(e^(i x)) is i x for some x and i (x − 2π) for others.
-  if (u.kind === "power" && !mayBeComplex(u.exponent) && isPositive(u.base, assumptions))
-    return product(u.exponent, expandedLogarithm(u.base, assumptions, primes));
+  if (u.kind === "power" && isReal(u.exponent) && isPositive(u.base, assumptions)) return product(u.exponent, expandedLogarithm(u.base, assumptions, primes));
   if (u.kind === "power" && isEvenPower(u)) {
     // ln(b²) = 2 ln|b| for every real b that is not 0.
     return product(u.exponent, call("ln", call("abs", u.base)));
@@ -43,7 +42,7 @@ function opposedLogarithm(u: Expression, assumptions: readonly Expression[], pri
 
 /** An even power of a real number. */
 function isEvenPower(e: Expression): boolean {
-  return !mayBeComplex(e) && e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den === 1 && Number(e.exponent.value.num) % 2 === 0;
+  return isReal(e) && e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den === 1 && Number(e.exponent.value.num) % 2 === 0;
 }
 
 function logarithmsOfPrimes(value: integer.Integer): readonly Expression[] {

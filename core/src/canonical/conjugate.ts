@@ -1,6 +1,6 @@
 import { call, I, negate, power } from "../expression/construct.ts";
 import { type Expression, equal } from "../expression/expression.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 
@@ -9,7 +9,7 @@ const REFLECTED: ReadonlySet<string> = new Set(["sin", "cos", "tan", "cot", "sec
 
 /** The complex conjugate, taken as far inside as it goes: to the complex names and to functions with branches. */
 export function conjugate(e: Expression): Expression {
-  if (!mayBeComplex(e)) return e;
+  if (isReal(e)) return e;
   if (equal(e, I)) return negate(I);
   if (e.kind === "sum" || e.kind === "product") return mapChildren(e, conjugate);
   if (e.kind === "call" && REFLECTED.has(e.name)) return mapChildren(e, conjugate);

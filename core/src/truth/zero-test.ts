@@ -1,3 +1,5 @@
+import { undoesInverse, undone, withoutInverse } from "../canonical/inverse-circular.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
@@ -11,8 +13,6 @@ import * as poly from "../polynomial/multivariate.ts";
 import { withDecidedCases } from "./branches.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
 import { integerCases } from "./families.ts";
-import { undoesInverse, undone, withoutInverse } from "./inverse-circular.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
 import { principalRange, withPrincipalValues } from "./principal.ts";
 import { separationBits } from "./root-bound.ts";
 import { environmentAt, farPoints, type Point, samplePoints } from "./sample.ts";

@@ -1,14 +1,14 @@
+import { polynomialFactors, withPositiveLead } from "../canonical/factored.ts";
+import { type Fraction, fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { chain, E, number, power, product, relation, sqrt, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { children, type Expression, equal, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { withDecidedCases } from "./branches.ts";
-import { polynomialFactors, withPositiveLead } from "./factored.ts";
-import { type Fraction, fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
 import { decide } from "./sign.ts";
 
 /** A simpler form with what had to be assumed for it: the conditions that the new form no longer shows. */
@@ -72,7 +72,7 @@ function shortestForm(e: Expression): Simplified {
 /** ln(e^u) as u for real u. */
 function undoneExponential(e: Expression): Expression {
   const [inside] = e.kind === "call" && e.name === "ln" ? e.args : [];
-  return inside?.kind === "power" && equal(inside.base, E) && !mayBeComplex(inside.exponent) ? inside.exponent : e;
+  return inside?.kind === "power" && equal(inside.base, E) && isReal(inside.exponent) ? inside.exponent : e;
 }
 
 /** The conditions for a real value of `before` that do not show in `after`: they must be stated beside it. */

@@ -1,6 +1,7 @@
 import { approximateValue } from "../expression/ball-value.ts";
 import { divide, number, PI, product, subtract } from "../expression/construct.ts";
 import { type Comparison, type Expression, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
+import type { RealExpression } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 import { constantSign } from "./zero-test.ts";
@@ -27,7 +28,7 @@ interface Bound {
  */
 export function circularSign(
   functionName: string,
-  angle: Expression,
+  angle: RealExpression,
   bounds: readonly Bound[],
 ): { readonly sign: -1 | 1; readonly mayVanish: boolean } | undefined {
   const piece = PIECES[functionName];

@@ -1,6 +1,7 @@
 import { approximateValue } from "../expression/ball-value.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { compileBox, NoIntervals } from "../expression/interval-value.ts";
+import { isReal } from "../expression/realness.ts";
 import { type Interval, interval } from "../number/interval.ts";
 import { simpleRelations } from "./sign.ts";
 
@@ -10,6 +11,8 @@ const WIDENED = 1e-9;
 export function numericRange(e: Expression, assumptions: readonly Expression[]): Interval {
   const names = [...freeNames(e)];
   const everything = interval(Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY);
+  // Complex numbers lie in no interval.
+  if (!isReal(e)) return everything;
   try {
     return compileBox(e, names)(names.map((name) => rangeOfName(name, assumptions))) ?? everything;
   } catch (error) {

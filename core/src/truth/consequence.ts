@@ -1,7 +1,8 @@
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { HALF, MINUS_ONE, negate, number, ONE, PI, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { type Comparison, type Expression, freeNames, isRoot } from "../expression/expression.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import { isReal, type RealExpression } from "../expression/realness.ts";
 import { enclosingRationals } from "../number/decimal.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
@@ -9,7 +10,6 @@ import { BallUndefined } from "../number/real-ball.ts";
 import { contradictory, type Inequality } from "../polynomial/fourier-motzkin.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "./normal-form.ts";
 
 /** p ≥ 0, or p > 0 where it is strict. */
 interface Positive {
@@ -31,8 +31,8 @@ const MOST_PRODUCTS = 60;
  * products of two of these are taken as linear inequalities between monomials and shown to contradict each other (the Positivstellensatz
  * of J.-L. Krivine 1964 and G. Stengle 1974 in its lowest degrees). False where that is not shown.
  */
-export function follows(e: Expression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean {
-  if (mayBeComplex(e) || (e.kind === "sum" && e.terms.length > MOST_TERMS)) return false;
+export function follows(e: RealExpression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean {
+  if (e.kind === "sum" && e.terms.length > MOST_TERMS) return false;
   return whereRational(() => {
     return refuted(e, comparison, assumptions, decide);
   }, false);
@@ -88,7 +88,7 @@ function signForm(e: Expression, kernels: Kernels): Polynomial {
 /** What a relation says, as polynomials that are positive or not negative; “≠” and alternatives say nothing here. */
 function positives(assumption: Expression, kernels: Kernels): readonly Positive[] {
   if (assumption.kind === "logic") return assumption.operator === "and" ? assumption.items.flatMap((item) => positives(item, kernels)) : [];
-  if (assumption.kind !== "relation" || mayBeComplex(assumption)) return [];
+  if (assumption.kind !== "relation" || !isReal(assumption)) return [];
   return assumption.comparisons.flatMap((comparison, k): readonly Positive[] => {
     const [left = ZERO, right = ZERO] = [assumption.operands[k], assumption.operands[k + 1]];
     if (comparison === "!=") return [];

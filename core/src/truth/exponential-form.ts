@@ -1,3 +1,7 @@
+import { angleNormalForm, hasAngles } from "../canonical/angles.ts";
+import { conjugate } from "../canonical/conjugate.ts";
+import { polynomialFactors } from "../canonical/factored.ts";
+import { type Fraction, fractionExpression, Kernels, NotAnalysable, normalForm } from "../canonical/normal-form.ts";
 import {
   call,
   divide,
@@ -19,16 +23,12 @@ import {
 } from "../expression/construct.ts";
 import { type Expression, ExpressionMap, equal, factorsOf, findAll, isRoot } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { angleNormalForm, hasAngles } from "./angles.ts";
-import { conjugate } from "./conjugate.ts";
-import { polynomialFactors } from "./factored.ts";
 import { expandedLogarithm } from "./logarithms.ts";
-import { type Fraction, fractionExpression, Kernels, NotAnalysable, normalForm } from "./normal-form.ts";
 import { splitOddRoot, splitRoot } from "./roots.ts";
 import { decide } from "./sign.ts";
 
@@ -130,7 +130,7 @@ function toExponentials(e: Expression, assumptions: readonly Expression[]): Expr
     const [u, v] = e.args;
     if (u && e.name in HYPERBOLIC) return HYPERBOLIC[e.name]?.(exponential(at(u)), exponential(negate(at(u)))) ?? e;
     if (u && e.name in CIRCULAR) return CIRCULAR[e.name]?.(exponential(product(I, at(u))), exponential(negate(product(I, at(u))))) ?? e;
-    if (u && mayBeComplex(u)) {
+    if (u && !isReal(u)) {
       const other = PARTS[e.name]?.(u, conjugate(u));
       if (other && !equal(other, e)) return at(other);
     }
@@ -140,8 +140,8 @@ function toExponentials(e: Expression, assumptions: readonly Expression[]): Expr
     if (u && e.name === "ln") return withExponents(expandedLogarithm(factoredForm(realForm(u)), assumptions, true), assumptions);
     if (u && v && e.name === "log") return divide(at(call("ln", v)), at(call("ln", u)));
     if (u && v && e.name === "root" && u.kind === "number" && Number(u.value.num) % 2 === 1)
-      return withRoots(splitOddRoot(realForm(v), Number(u.value.num), assumptions), at);
-    if (u && e.name === "abs" && !mayBeComplex(u)) return withRoots(splitRoot(power(realForm(u), TWO), 2, assumptions), at);
+      return withRoots(oddRootOf(realForm(v), Number(u.value.num), assumptions), at);
+    if (u && e.name === "abs" && isReal(u)) return withRoots(rootOf(power(realForm(u), TWO), 2, assumptions), at);
     return mapChildren(e, at);
   }
   if (e.kind !== "power") return mapChildren(e, at);
@@ -152,7 +152,16 @@ function toExponentials(e: Expression, assumptions: readonly Expression[]): Expr
   const { num, den } = e.exponent.value;
   if (den === 1) return power(at(e.base), e.exponent);
   if (typeof den === "bigint" || equal(e.base, E)) return e;
-  return power(withRoots(splitRoot(realForm(e.base), den, assumptions), at), number(rational.rational(num)));
+  return power(withRoots(rootOf(realForm(e.base), den, assumptions), at), number(rational.rational(num)));
+}
+
+/** A root taken apart where real rules allow it, else whole. */
+function rootOf(e: Expression, n: number, assumptions: readonly Expression[]): Expression {
+  return isReal(e) ? splitRoot(e, n, assumptions) : power(e, number(rational.rational(1, n)));
+}
+
+function oddRootOf(e: Expression, n: number, assumptions: readonly Expression[]): Expression {
+  return isReal(e) ? splitOddRoot(e, n, assumptions) : call("root", number(n), e);
 }
 
 /**
@@ -282,7 +291,7 @@ function wholeValue(basis: Expression): Expression | undefined {
   if (!only || more.length > 0 || factors.length === 1) return undefined;
   if (only.kind === "constant" && only.name === "pi") return number(-1);
   const [x] = only.kind === "call" ? only.args : [];
-  if (only.kind !== "call" || !x || mayBeComplex(x)) return undefined;
+  if (only.kind !== "call" || !x || !isReal(x)) return undefined;
   if (only.name === "arcsin") return sum(power(subtract(ONE, power(x, TWO)), HALF), product(I, x));
   if (only.name === "arctan") return divide(sum(ONE, product(I, x)), power(sum(ONE, power(x, TWO)), HALF));
   return undefined;

@@ -1,8 +1,8 @@
+import { polynomialFactors } from "../canonical/factored.ts";
 import { call, negate, number, power, product, relation, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import type { RealExpression } from "../expression/realness.ts";
 import * as rational from "../number/rational.ts";
-import { polynomialFactors } from "./factored.ts";
 import { decide } from "./sign.ts";
 
 /**
@@ -10,9 +10,9 @@ import { decide } from "./sign.ts";
  * their own, even powers of the others come out as absolute values, and what is left stays together. Factors whose sign is
  * not known are never separated.
  */
-export function splitRoot(e: Expression, n: number, assumptions: readonly Expression[]): Expression {
+export function splitRoot(e: RealExpression, n: number, assumptions: readonly Expression[]): Expression {
   const whole = power(e, number(rational.rational(1, n)));
-  if (freeNames(e).size === 0 || mayBeComplex(e)) return whole;
+  if (freeNames(e).size === 0) return whole;
   const parts = polynomialFactors(e);
   if (!parts) return whole;
   const outside: Expression[] = [];
@@ -42,8 +42,8 @@ export function splitRoot(e: Expression, n: number, assumptions: readonly Expres
 }
 
 /** The real n-th root of e for odd n: a root for every factor, since it is multiplicative for all real numbers. */
-export function splitOddRoot(e: Expression, n: number, assumptions: readonly Expression[]): Expression {
-  const parts = mayBeComplex(e) ? undefined : polynomialFactors(e);
+export function splitOddRoot(e: RealExpression, n: number, assumptions: readonly Expression[]): Expression {
+  const parts = polynomialFactors(e);
   if (!parts) return call("root", number(n), e);
   const root = (base: Expression): Expression => (signOf(base, assumptions) > 0 ? power(base, number(rational.rational(1, n))) : call("root", number(n), base));
   return product(root(number(parts.content)), ...parts.factors.map(({ base, exponent }) => power(root(base), number(exponent))));

@@ -1,6 +1,7 @@
+import { normOverRoot } from "../canonical/norm.ts";
 import { isPositiveConstant, number, ONE, product, relation, splitCoefficient, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, ExpressionMap, equal, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import { isReal, type RealExpression } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -10,7 +11,6 @@ import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
 import { circularSign } from "./circular-sign.ts";
 import { follows } from "./consequence.ts";
 import { decideForIntegers } from "./integer-conditions.ts";
-import { normOverRoot } from "./norm.ts";
 import { decideByParts } from "./sign-of-parts.ts";
 import { constantSign, zeroTest } from "./zero-test.ts";
 
@@ -51,13 +51,13 @@ export function simpleRelations(assumptions: readonly Expression[]): readonly { 
 /** The signs that an expression can have for real values of its names under the assumptions (never too few). */
 export function possibleSigns(e: Expression, assumptions: readonly Expression[]): Signs {
   // Complex numbers have no signs.
-  if (mayBeComplex(e)) return ANY_SIGN;
+  if (!isReal(e)) return ANY_SIGN;
   const constant = constantSign(e);
   if (constant !== undefined) return constant < 0 ? NEGATIVE : constant > 0 ? POSITIVE : NOTHING;
   return structuralSigns(e, assumptions) & assumedSigns(e, assumptions) & linearSigns(e, assumptions);
 }
 
-function assumedSigns(e: Expression, assumptions: readonly Expression[]): Signs {
+function assumedSigns(e: RealExpression, assumptions: readonly Expression[]): Signs {
   let signs = ANY_SIGN;
   const own = splitCoefficient(e);
   for (const { left, comparison, right } of simpleRelations(assumptions)) {
@@ -76,7 +76,7 @@ function assumedSigns(e: Expression, assumptions: readonly Expression[]): Signs 
 }
 
 /** A linear expression in one name between the values that it has at the bounds of that name. */
-function linearSigns(e: Expression, assumptions: readonly Expression[]): Signs {
+function linearSigns(e: RealExpression, assumptions: readonly Expression[]): Signs {
   const [letter, ...more] = freeNames(e);
   if (e.kind !== "sum" || letter === undefined || more.length > 0 || assumptions.length === 0) return ANY_SIGN;
   const own = e.terms.filter((term) => contains(term, letter));
@@ -118,7 +118,7 @@ function addSigns(a: Signs, b: Signs): Signs {
   return ((a | b) & (POSITIVE | NEGATIVE)) | nothing;
 }
 
-function structuralSigns(e: Expression, assumptions: readonly Expression[]): Signs {
+function structuralSigns(e: RealExpression, assumptions: readonly Expression[]): Signs {
   const at = (part: Expression): Signs => possibleSigns(part, assumptions);
   switch (e.kind) {
     case "sum":
@@ -143,7 +143,7 @@ function structuralSigns(e: Expression, assumptions: readonly Expression[]): Sig
 }
 
 function circularSigns(functionName: string, angle: Expression | undefined, assumptions: readonly Expression[]): Signs {
-  const found = angle && assumptions.length > 0 ? circularSign(functionName, angle, simpleRelations(assumptions)) : undefined;
+  const found = angle && isReal(angle) && assumptions.length > 0 ? circularSign(functionName, angle, simpleRelations(assumptions)) : undefined;
   return found ? (found.sign === 1 ? POSITIVE : NEGATIVE) | (found.mayVanish ? NOTHING : 0) : ANY_SIGN;
 }
 
@@ -182,7 +182,7 @@ function denseCoefficients(e: Expression & { kind: "sum" }): readonly bigint[] |
 const LARGEST_DEGREE = 40;
 
 /** |u| ≤ c is u ≤ c and −u ≤ c, and |u| ≥ c is u ≥ c or −u ≥ c; undefined where no absolute value stands alone, or that decides nothing. */
-function bySize(difference: Expression, comparison: Comparison, truth: (condition: Expression) => boolean | undefined): boolean | undefined {
+function bySize(difference: RealExpression, comparison: Comparison, truth: (condition: Expression) => boolean | undefined): boolean | undefined {
   const terms = termsOf(difference);
   const sizes = terms.filter((term) => isSize(splitCoefficient(term).rest));
   const [size] = sizes;
@@ -213,7 +213,7 @@ function decideComplex(difference: Expression, comparison: Comparison, assumptio
 }
 
 /** Whether a relation, or its opposite, follows from what is assumed by linear and quadratic consequences. */
-function byConsequence(difference: Expression, comparison: Comparison, assumptions: readonly Expression[]): boolean | undefined {
+function byConsequence(difference: RealExpression, comparison: Comparison, assumptions: readonly Expression[]): boolean | undefined {
   if (freeNames(difference).size === 0) return undefined;
   const key = tuple([relation(difference, comparison, ZERO), ...assumptions]);
   const before = consequences.get(key);
@@ -257,7 +257,7 @@ export function decideBySigns(condition: Expression, assumptions: readonly Expre
 }
 
 /** True where a number differs from 0 since its norm does. */
-function byNorm(e: Expression, assumptions: readonly Expression[]): true | undefined {
+function byNorm(e: RealExpression, assumptions: readonly Expression[]): true | undefined {
   const norm = normOverRoot(e);
   return norm && decideBySigns(relation(norm, "!=", ZERO), assumptions) === true ? true : undefined;
 }
@@ -282,7 +282,7 @@ export function decide(condition: Expression, assumptions: readonly Expression[]
   const parts = condition.comparisons.map((comparison, k) => {
     const [left, right] = [condition.operands[k] ?? number(0), condition.operands[k + 1] ?? number(0)];
     const difference = subtract(left, right);
-    if (mayBeComplex(difference)) return decideComplex(difference, comparison, assumptions);
+    if (!isReal(difference)) return decideComplex(difference, comparison, assumptions);
     if ((comparison === "!=" || comparison === "=") && assumptions.some((fact) => saysNotZero(fact, difference))) return comparison === "!=";
     const ofSize = bySize(difference, comparison, (one) => decide(one, assumptions, bySigns));
     if (ofSize !== undefined) return ofSize;

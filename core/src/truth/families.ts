@@ -1,3 +1,4 @@
+import { undoesInverse, withoutInverse } from "../canonical/inverse-circular.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { divide, I, isNumber, name, number, PI, power, product, relation, splitCoefficient, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
@@ -9,7 +10,6 @@ import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
-import { undoesInverse, withoutInverse } from "./inverse-circular.ts";
 import { numericRange } from "./numeric-range.ts";
 import { decide, simpleRelations } from "./sign.ts";
 import { expand, simplify } from "./simplify.ts";

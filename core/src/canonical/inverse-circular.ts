@@ -1,6 +1,6 @@
 import { divide, ONE, power, sqrt, subtract, sum, TWO } from "../expression/construct.ts";
 import { type Expression, findAll } from "../expression/expression.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { inUnitAngles, isInverseCircular } from "./angles.ts";
 
@@ -32,8 +32,8 @@ export function undone(e: Expression): Expression {
     case "arccos":
       return isSine ? complement : u;
     case "arctan":
-      return mayBeComplex(u) ? inner : divide(isSine ? u : ONE, hypotenuse);
+      return !isReal(u) ? inner : divide(isSine ? u : ONE, hypotenuse);
     default:
-      return mayBeComplex(u) ? inner : divide(isSine ? ONE : u, hypotenuse);
+      return !isReal(u) ? inner : divide(isSine ? ONE : u, hypotenuse);
   }
 }

@@ -1,9 +1,10 @@
+import { polynomialFactors } from "../canonical/factored.ts";
 import { call, HALF, number, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { type Expression, factorsOf, findAll, freeNames, isRoot, termsOf } from "../expression/expression.ts";
-import { mayBeComplex } from "../expression/realness.ts";
+import type { RealExpression } from "../expression/realness.ts";
+import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
-import { polynomialFactors } from "./factored.ts";
 import { splitRoot } from "./roots.ts";
 import { decide } from "./sign.ts";
 import { expand, simplify } from "./simplify.ts";
@@ -18,14 +19,14 @@ const isSquareRoot = (e: Expression): e is Expression & { kind: "power" } => isR
 export function untangled(e: Expression, known: readonly Expression[]): Expression {
   if (findAll(e, isNested).length === 0) return e;
   const inner = mapChildren(e, (child) => untangled(child, known));
-  return isNested(inner) && isSquareRoot(inner) ? (untangledRoot(inner.base, known) ?? inner) : inner;
+  return isNested(inner) && isSquareRoot(inner) && isReal(inner.base) ? (untangledRoot(inner.base, known) ?? inner) : inner;
 }
 
 function isNested(e: Expression): boolean {
-  return isSquareRoot(e) && freeNames(e).size > 0 && !mayBeComplex(e) && findAll(e.base, isSquareRoot).length > 0;
+  return isSquareRoot(e) && freeNames(e).size > 0 && isReal(e) && findAll(e.base, isSquareRoot).length > 0;
 }
 
-function untangledRoot(radicand: Expression, known: readonly Expression[]): Expression | undefined {
+function untangledRoot(radicand: RealExpression, known: readonly Expression[]): Expression | undefined {
   const terms = termsOf(radicand);
   const [surd, ...more] = terms.filter((term) => findAll(term, isSquareRoot).length > 0);
   const root = surd && factorsOf(surd).find(isSquareRoot);
@@ -37,7 +38,7 @@ function untangledRoot(radicand: Expression, known: readonly Expression[]): Expr
   const [p, q] = [sum(a, d), subtract(a, d)].map((twice) => simplify(expand(product(HALF, twice))).expression);
   const is = (part: Expression | undefined, comparison: ">" | ">=" | "<"): boolean =>
     part !== undefined && decide(relation(part, comparison, ZERO), known) === true;
-  if (!p || !q || !(is(p, ">") || is(q, ">") || (is(p, ">=") && is(q, ">=")))) return undefined;
+  if (!p || !q || !isReal(p) || !isReal(q) || !(is(p, ">") || is(q, ">") || (is(p, ">=") && is(q, ">=")))) return undefined;
   const [u, v] = [splitRoot(p, 2, known), splitRoot(q, 2, known)];
   if (is(b, ">=")) return sum(u, v);
   return is(b, "<") ? call("abs", subtract(u, v)) : undefined;
