@@ -1,4 +1,4 @@
-import { Kernels, NotAnalysable, normalForm } from "../canonical/normal-form.ts";
+import { Kernels, normalForm, whereRational } from "../canonical/normal-form.ts";
 import { name, negate, number, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import * as poly from "../polynomial/multivariate.ts";
@@ -44,7 +44,7 @@ function determinant(matrix: readonly (readonly Expression[])[]): Expression {
  * definite, down where negative definite, both where they change sign.
  */
 export function growthOf(objective: Expression, variables: readonly string[]): "up" | "down" | "both" | undefined {
-  try {
+  return whereRational(() => {
     const kernels = new Kernels();
     const indices = variables.map((variable) => kernels.index(name(variable)));
     const { numerator, denominator } = normalForm(objective, kernels);
@@ -58,10 +58,7 @@ export function growthOf(objective: Expression, variables: readonly string[]): "
     if (even && pure && positive) return "up";
     if (even && pure && negative) return "down";
     return byDirections(top, indices.length);
-  } catch (error) {
-    if (error instanceof NotAnalysable) return undefined;
-    throw error;
-  }
+  }, undefined);
 }
 
 /** The signs that a form takes in a few directions; definite quadratic forms are seen by their minors. */

@@ -1,8 +1,7 @@
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../canonical/normal-form.ts";
+import { polynomialExpression, rationalForm } from "../canonical/normal-form.ts";
 import { number, power, product } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { compileInterval, type IntervalFunction, NoIntervals } from "../expression/interval-value.ts";
-import { BudgetExhausted } from "../number/budget.ts";
 import { excludesZero, interval, type MaybeInterval, signOf } from "../number/interval.ts";
 import { leastExponents } from "../polynomial/gcd.ts";
 import * as poly from "../polynomial/multivariate.ts";
@@ -101,9 +100,10 @@ function constantSign(value: MaybeInterval): 1 | -1 | undefined {
 
 /** An expression as common factor times a simpler one; the factor holds exponentials, powers and the denominator only. */
 function stripped(e: Expression, name: string): Stripped | undefined {
+  const form = rationalForm(e);
+  if (!form) return undefined;
+  const { numerator, denominator, kernels } = form;
   try {
-    const kernels = new Kernels();
-    const { numerator, denominator } = normalForm(e, kernels);
     const least = leastExponents(numerator).map((exponent, k) => (isNeverZero(kernels.kernel(k)) ? exponent : 0));
     const rest = poly.fromTerms(numerator.map((term) => ({ ...term, exponents: term.exponents.map((exponent, k) => exponent - (least[k] ?? 0)) })));
     const common = least.map((exponent, k) => power(kernels.kernel(k), number(exponent)));
@@ -111,7 +111,7 @@ function stripped(e: Expression, name: string): Stripped | undefined {
     const factor = product(...common, power(polynomialExpression(denominator, kernels), number(-1)));
     return { expression, value: compileInterval(expression, name), factor: compileInterval(factor, name) };
   } catch (error) {
-    if (error instanceof NotAnalysable || error instanceof BudgetExhausted || error instanceof NoIntervals) return undefined;
+    if (error instanceof NoIntervals) return undefined;
     throw error;
   }
 }

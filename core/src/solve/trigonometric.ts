@@ -217,7 +217,7 @@ function byFactors(angular: Angular, solve: Solve): Solved | undefined {
   const candidates = [polynomial, withSquaresOf(polynomial, cosine, sine), withSquaresOf(polynomial, sine, cosine), homogeneous(angular)];
   for (const p of candidates) {
     if (!p || poly.isZero(p)) continue;
-    const { factors } = factor(p);
+    const { content, factors } = factor(p);
     const own = factors.filter(({ factor: part }) => holds(part));
     if (own.length < 2 && (own[0]?.multiplicity ?? 1) < 2) continue;
     // A factor sin² + cos² comes from making the degrees equal and is never 0.
@@ -231,8 +231,7 @@ function byFactors(angular: Angular, solve: Solve): Solved | undefined {
     const solved = reached && solveAll(task, parts, solve);
     if (!solved) continue;
     const { unknown } = task;
-    const content = number(factor(p).content);
-    const toProduct = step("factor", [], { kind: "equivalent", unknown, before: statement, after: factored, factor: content });
+    const toProduct = step("factor", [], { kind: "equivalent", unknown, before: statement, after: factored, factor: number(content) });
     const split = step("zero product", [], { kind: "equivalent", unknown, before: factored, after: logicOr(parts) });
     return {
       steps: [...steps, ...(equal(statement, factored) ? [] : [toProduct]), split, ...solved.steps],

@@ -1,7 +1,7 @@
 import { angleNormalForm, hasAngles } from "../canonical/angles.ts";
 import { conjugate } from "../canonical/conjugate.ts";
 import { polynomialFactors } from "../canonical/factored.ts";
-import { type Fraction, fractionExpression, Kernels, NotAnalysable, normalForm } from "../canonical/normal-form.ts";
+import { type Fraction, fractionExpression, Kernels, normalForm, rationalForm, whereRational } from "../canonical/normal-form.ts";
 import {
   call,
   divide,
@@ -190,23 +190,13 @@ function withExponents(e: Expression, assumptions: readonly Expression[]): Expre
 
 /** Brought to lowest terms in real terms, sin² = 1 − cos² divided out where there are angles. */
 function realForm(e: Expression): Expression {
-  try {
-    return hasAngles(e) ? angleNormalForm(e) : rationalForm(e);
-  } catch (error) {
-    if (error instanceof NotAnalysable) return e;
-    throw error;
-  }
+  return hasAngles(e) ? whereRational(() => angleNormalForm(e), e) : lowestTerms(e);
 }
 
 /** Brought to lowest terms, so that terms and factors can be seen. */
-function rationalForm(e: Expression): Expression {
-  try {
-    const kernels = new Kernels();
-    return fractionExpression(normalForm(e, kernels), kernels);
-  } catch (error) {
-    if (error instanceof NotAnalysable) return e;
-    throw error;
-  }
+function lowestTerms(e: Expression): Expression {
+  const form = rationalForm(e);
+  return form ? fractionExpression(form, form.kernels) : e;
 }
 
 /** As a product of its factors, so that a logarithm can be taken apart. */
@@ -217,7 +207,7 @@ function factoredForm(e: Expression): Expression {
 
 /** e^v with v expanded and its parts that are known values taken out: e^(r ln a) = a^r. */
 function exponential(v: Expression): Expression {
-  const terms = fractionTerms(rationalForm(v));
+  const terms = fractionTerms(lowestTerms(v));
   const known: Expression[] = [];
   const open: Expression[] = [];
   for (const term of terms) {

@@ -67,7 +67,7 @@ describe("equations over the reals", () => {
         fc.tuple(base, exponent).map(([f, g]) => `${f}^${g} = ${f}`),
       ),
       70,
-      0.9,
+      0.8,
       { window: [-4, 5] },
     );
   });

@@ -1,5 +1,5 @@
 import { factoredExpression } from "../../canonical/factored.ts";
-import { Kernels, NotAnalysable, normalForm } from "../../canonical/normal-form.ts";
+import { Kernels, normalForm, whereRational } from "../../canonical/normal-form.ts";
 import { name as nameNode, number, power, product, sum } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
@@ -27,17 +27,14 @@ function kernelCoefficients(e: Expression, of: Expression): readonly Expression[
 
 function replaced(e: Expression, what: Expression, by: Expression): Expression {
   const kernels = new Kernels();
-  try {
+  return whereRational(() => {
     const index = kernels.index(what);
     const { numerator, denominator } = normalForm(e, kernels);
     const at = (k: number): Expression => (k === index ? by : kernels.kernel(k));
     const expression = (p: typeof numerator): Expression =>
       sum(...p.map(({ exponents, coefficient }) => product(number(coefficient), ...exponents.map((exponent, k) => power(at(k), number(exponent))))));
     return product(expression(numerator), power(expression(denominator), number(-1)));
-  } catch (error) {
-    if (error instanceof NotAnalysable) return e;
-    throw error;
-  }
+  }, e);
 }
 
 /** A coefficient of several terms with its common factors taken out. */

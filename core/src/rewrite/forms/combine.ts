@@ -1,11 +1,10 @@
 import { factoredExpression } from "../../canonical/factored.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../../canonical/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { isNumber, negate, number, ONE, power, product, splitCoefficient, sum } from "../../expression/construct.ts";
 import { type Expression, equal, factorsOf, findAll, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
-import { BudgetExhausted } from "../../number/budget.ts";
 import * as rational from "../../number/rational.ts";
 import { gcd } from "../../polynomial/gcd.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
@@ -17,7 +16,7 @@ import { type Rewriting, Way } from "./way.ts";
 /** One fraction in lowest terms: common denominator, numerator worked out, common factors cancelled with what they exclude. */
 export function combineWithSteps(e: Expression): Rewriting {
   const way = new Way(e);
-  try {
+  whereRational(() => {
     nestedDenominator(way);
     const kernels = new Kernels();
     const start = way.current;
@@ -47,9 +46,7 @@ export function combineWithSteps(e: Expression): Rewriting {
       [],
       product(withSignOut(polynomialExpression(reduced.numerator, kernels)), isNumber(bottom, 1) ? ONE : power(bottom, number(-1))),
     );
-  } catch (error) {
-    if (!(error instanceof NotAnalysable || error instanceof BudgetExhausted)) throw error;
-  }
+  }, undefined);
   return way.end();
 }
 

@@ -1,5 +1,5 @@
 import { factoredExpression, productOfFactors, withPositiveLead } from "../../canonical/factored.ts";
-import { Kernels, NotAnalysable, normalForm, polynomialExpression } from "../../canonical/normal-form.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import {
   call,
   divide,
@@ -23,7 +23,6 @@ import {
 } from "../../expression/construct.ts";
 import { type Expression, equal, findAll, freeNames, termsOf } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
-import { BudgetExhausted } from "../../number/budget.ts";
 import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
 import { factor } from "../../polynomial/factor.ts";
@@ -47,7 +46,7 @@ export type FactorDomain = { readonly kind: "rationals" | "reals" | "complex" } 
  */
 export function factorWithSteps(e: Expression, domain: FactorDomain): Rewriting {
   const way = new Way(e);
-  try {
+  const found = whereRational<Rewriting | undefined>(() => {
     const kernels = new Kernels();
     const { numerator, denominator } = normalForm(e, kernels);
     if (poly.isZero(numerator)) {
@@ -66,10 +65,9 @@ export function factorWithSteps(e: Expression, domain: FactorDomain): Rewriting 
       );
       way.to(domain.kind === "complex" ? "factor with i" : "factor with roots", [], product(number(whole.content), ...split, inverse));
     }
-  } catch (error) {
-    if (!(error instanceof NotAnalysable || error instanceof BudgetExhausted)) throw error;
-  }
-  return way.end();
+    return undefined;
+  }, undefined);
+  return found ?? way.end();
 }
 
 /** Radicals of rational numbers (and i) that stand in the coefficients. */
