@@ -180,11 +180,12 @@ function signAs(kernel: Expression, inside: Expression, assumptions: readonly Ex
   return decide(relation(inside, "<=", ZERO), assumptions) === true ? [relation(kernel, "<=", ZERO)] : [];
 }
 
-/** |u| is u or −u where the sign of u is known. */
+/** |u| is u or −u where the sign of u is known, and not below either. */
 function ofAbsoluteValue(kernel: Expression, inside: Expression, assumptions: readonly Expression[], decide: Decide): readonly Expression[] {
   if (decide(relation(inside, ">=", ZERO), assumptions) === true) return [relation(kernel, "=", inside)];
   if (decide(relation(inside, "<=", ZERO), assumptions) === true) return [relation(kernel, "=", negate(inside))];
-  return decide(relation(inside, "!=", ZERO), assumptions) === true ? [relation(kernel, ">", ZERO)] : [];
+  const strict = decide(relation(inside, "!=", ZERO), assumptions) === true ? [relation(kernel, ">", ZERO)] : [];
+  return [relation(kernel, ">=", inside), relation(kernel, ">=", negate(inside)), ...strict];
 }
 
 /** The ends of the range of an inverse function are taken at the ends of its domain only; the middle at 0. */

@@ -57,7 +57,10 @@ function monotonePart(e: RealExpression): { readonly f: Monotone; readonly u: Ex
   const { base, exponent } = e;
   if (isPositiveConstant(base) && freeNames(exponent).size > 0) {
     const side = constantSign(subtract(base, ONE));
-    const inverse = (v: Expression): Expression => divide(call("ln", v), call("ln", base));
+    const inverse = (v: Expression): Expression => {
+      const whole = call("log", base, v);
+      return whole.kind === "number" ? whole : divide(call("ln", v), call("ln", base));
+    };
     return side === undefined || side === 0 ? undefined : { f: { rises: side > 0, inverse, low: ZERO }, u: exponent };
   }
   if (exponent.kind !== "number" || exponent.value.den === 1 || exponent.value.num <= 0) return undefined;
