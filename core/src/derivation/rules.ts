@@ -98,6 +98,7 @@ const RULES = {
   "both signs": (_: string) => "Both signs are possible",
   "out of range": (why: string) => `No real number solves this: ${why}`,
   "raise both sides, maybe more": (n: string) => `Raise both sides to the power ${n}: this may add solutions, so candidates are put back at the end`,
+  "conjugate product": () => "A number times its conjugate is the square of its modulus",
   "sum of cubes": () => "Three numbers whose sum is 0 have a sum of cubes that is three times their product",
   "express one unknown": (unknown: string, from: string) => `Solve $${from}$ for $${unknown}$`,
   "put into the other equation": (relation: string) => `Put $${relation}$ into the other equation`,

@@ -1,6 +1,7 @@
+import { conjugate } from "../canonical/conjugate.ts";
 import { NOWHERE } from "../derivation/nowhere.ts";
 import { step } from "../derivation/step.ts";
-import { divide, E, equation, HALF, I, name, negate, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { call, divide, E, equation, HALF, I, name, negate, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { isReal } from "../expression/realness.ts";
 import { isEquation, sidesOf } from "../expression/statement.ts";
@@ -61,6 +62,26 @@ export function solveByExponentials(task: Task, solve: Solve): Solved | undefine
     return { ...solved, steps: [step("write with exponentials", [], claim), ...solved.steps] };
   }
   return undefined;
+}
+
+/** u conj(u) is |u|². */
+const byModuli = (e: Expression): Expression => {
+  const inner = mapChildren(e, byModuli);
+  const factors = factorsOf(inner);
+  const first = factors.find((factor) => !isReal(factor) && factors.some((other) => other !== factor && equal(conjugate(factor), other)));
+  if (!first) return inner;
+  const other = factors.find((factor) => factor !== first && equal(conjugate(first), factor));
+  return product(power(call("abs", first), TWO), ...factors.filter((factor) => factor !== first && factor !== other));
+};
+
+/** Products of numbers with their conjugates, where nothing but moduli holds the unknown then. */
+export function solveConjugateProducts(task: Task, solve: Solve): Solved | undefined {
+  const { equation: before, unknown, domain } = task;
+  const after = domain === "complex" ? byModuli(before) : before;
+  const withoutModuli = (e: Expression): Expression => (e.kind === "call" && e.name === "abs" ? ZERO : mapChildren(e, withoutModuli));
+  const own = equal(after, before) || contains(withoutModuli(after), unknown) ? undefined : within(task, after);
+  const solved = own && solve(own);
+  return solved && { ...solved, steps: [step("conjugate product", [], { kind: "equivalent", unknown, before, after, factor: ONE }), ...solved.steps] };
 }
 
 /** |u| = r: u is r e^(iφ), with any real angle φ. */

@@ -8,7 +8,7 @@ import { text } from "../notation/text.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { decide, expandedLogarithm, simplify, zeroTest } from "../truth/index.ts";
 import { solveComplexExponential } from "./complex-exponential.ts";
-import { solveByExponentials, solveComplexBranches, solveModulus } from "./complex-functions.ts";
+import { solveByExponentials, solveComplexBranches, solveConjugateProducts, solveModulus } from "./complex-functions.ts";
 import { solveConstant } from "./constant.ts";
 import { solveConstantOnPieces } from "./constant-on-pieces.ts";
 import { solveCubeRootSum } from "./cube-root-sum.ts";
@@ -87,6 +87,7 @@ const METHODS: readonly Method[] = [
   (task) => solveByUndoing(task, solveCleared),
   solveForPositiveBase,
   (task) => solveModulus(task, solveOpen),
+  (task) => solveConjugateProducts(task, solveOpen),
   solveInRealUnknowns,
   (task) => solveComplexExponential(task, solveOpen),
   (task) => solveByExponentials(task, solveOpen),

@@ -26,7 +26,7 @@ import {
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
-import { decide, simplify } from "../truth/index.ts";
+import { constantSign, decide, isNotWhole, simplify } from "../truth/index.ts";
 import { nonZero, notNegative } from "./conditions.ts";
 import { integerLetter } from "./letters.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";
@@ -174,12 +174,25 @@ function undoExponential(base: Expression, exponent: Expression, value: Expressi
 
 /** b^n = v with letters in n, for a base that is known to be positive: a positive number has one positive n-th root for every n ≠ 0. */
 function undoLetterPower(base: Expression, exponent: Expression, value: Expression, task: Task): Undone | undefined {
+  if (isNotWhole(exponent)) return undoBrokenPower(base, exponent, value, task);
   if (known(relation(base, ">", ZERO), task) !== true) return undefined;
   const positive = known(relation(value, ">", ZERO), task);
   if (positive === false) return { inner: base, values: [], rule: "out of range", said: "a power of a positive number is always positive" };
   const conditions = [...nonZero(exponent, task.assumptions), ...(positive === true ? [] : [relation(value, ">", ZERO)])];
   const inverse = readable(divide(ONE, exponent));
   return { inner: base, values: [power(value, inverse)], rule: "raise both sides", said: text(inverse), conditions };
+}
+
+/** b^c = v for a number c that is not whole, such as √2: only bases b ≥ 0 have such a power (b > 0 for c < 0), and each value once. */
+function undoBrokenPower(base: Expression, exponent: Expression, value: Expression, task: Task): Undone {
+  const isRising = constantSign(exponent) === 1;
+  const [isReached, isMissed] = isRising ? ([">=", "<"] as const) : ([">", "<="] as const);
+  if (known(relation(value, isMissed, ZERO), task) === true)
+    return { inner: base, values: [], rule: "out of range", said: "a power of a positive number is always positive" };
+  const conditions = known(relation(value, isReached, ZERO), task) === true ? [] : [relation(value, isReached, ZERO)];
+  const inverse = readable(divide(ONE, exponent));
+  const root = known(relation(value, "=", ZERO), task) === true ? ZERO : power(value, inverse);
+  return { inner: base, values: [root], rule: "raise both sides", said: text(inverse), conditions };
 }
 
 function undoPower(base: Expression, exponent: Expression, value: Expression, task: Task): Undone | undefined {

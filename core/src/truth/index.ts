@@ -11,4 +11,4 @@ export { environmentAt, holdsAt, type Point, samplePoints } from "./sample.ts";
 export { decide, possibleSigns, simpleRelations } from "./sign.ts";
 export { complexity, expand, lostConditions, perfectSquareRoot, showsCondition, simplify } from "./simplify.ts";
 export { untangled } from "./untangle.ts";
-export { constantSign, equalityTest, type ZeroTest, zeroTest } from "./zero-test.ts";
+export { constantSign, equalityTest, isNotWhole, type ZeroTest, zeroTest } from "./zero-test.ts";

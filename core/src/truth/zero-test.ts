@@ -1,6 +1,6 @@
 import { undoesInverse, undone, withoutInverse } from "../canonical/inverse-circular.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
-import { ballValue } from "../expression/ball-value.ts";
+import { approximateValue, ballValue } from "../expression/ball-value.ts";
 import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, equal, findAll, freeNames, holdsBoundedRoot, isRoot, termsOf } from "../expression/expression.ts";
@@ -243,6 +243,14 @@ function sampledTest(e: Expression, known: readonly Expression[]): { kind: "nonz
     if (size !== undefined) digits = Math.min(digits, Math.floor(-size * Math.log10(2)));
   }
   return { kind: "open", digits: Number.isFinite(digits) ? Math.max(0, digits) : undefined };
+}
+
+/** Whether a number without names is certainly real and not whole. */
+export function isNotWhole(e: Expression): boolean {
+  const near = freeNames(e).size === 0 ? approximateValue(e) : undefined;
+  if (near === undefined || !Number.isSafeInteger(Math.round(near))) return false;
+  const sign = constantSign(subtract(e, number(Math.round(near))));
+  return sign !== undefined && sign !== 0;
 }
 
 /** The certified sign of a real constant: 0 only when proven, undefined when neither sign nor zero could be proven. */

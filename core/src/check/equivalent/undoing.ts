@@ -4,7 +4,7 @@ import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { sidesOf } from "../../expression/statement.ts";
 import * as rational from "../../number/rational.ts";
-import { asFamily, constantSign, decide, equalityTest, missesZero, simplify, zeroTest } from "../../truth/index.ts";
+import { asFamily, constantSign, decide, equalityTest, isNotWhole, missesZero, simplify, zeroTest } from "../../truth/index.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL, SAME } from "./way.ts";
 
 type Sides = readonly [Expression, Expression];
@@ -113,6 +113,7 @@ function outOfRange(left: Expression, right: Expression, assumptions: readonly E
     return false;
   }
   if (left.kind !== "power") return false;
+  if (left.exponent.kind !== "number" && isNotWhole(left.exponent)) return known(relation(right, constantSign(left.exponent) === 1 ? "<" : "<=", ZERO));
   if (left.exponent.kind !== "number") return (isPositiveConstant(left.base) || known(relation(left.base, ">", ZERO))) && known(relation(right, "<=", ZERO));
   const { num, den } = left.exponent.value;
   if (num < 0 && zeroTest(right, assumptions).kind === "zero") return true;
@@ -184,6 +185,12 @@ function undone(left: Expression, right: Expression, [u, v]: Sides, assumptions:
   if (left.kind !== "power") return false;
   if (equal(left.exponent, u)) return isExponentialBase(left.base, assumptions) && same(power(left.base, v));
   if (!equal(left.base, u)) return false;
+  if (isNotWhole(left.exponent) && left.exponent.kind !== "number") {
+    // Such a power is strictly monotone where it is defined, for bases that are not negative.
+    const isRising = constantSign(left.exponent) === 1;
+    const isVanishing = isRising && zeroTest(v, assumptions).kind === "zero" && zeroTest(right, assumptions).kind === "zero";
+    return isVanishing || (decide(relation(v, isRising ? ">=" : ">", ZERO), assumptions) === true && same(power(v, left.exponent)));
+  }
   if (left.exponent.kind !== "number") {
     const holds = (condition: Expression): boolean => decide(condition, assumptions) === true;
     return holds(relation(u, ">", ZERO)) && holds(relation(left.exponent, "!=", ZERO)) && holds(relation(right, ">", ZERO)) && same(power(v, left.exponent));
