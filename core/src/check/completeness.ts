@@ -95,11 +95,11 @@ const ROUNDING: CompletenessWay = {
 
 const PRINCIPAL: CompletenessWay = {
   name: "principal values",
-  theorem: "arccos(cos u) lies in [0, π], and is u for every u there; arcsin, arctan and arccot the like",
+  theorem: "arccos(cos u) lies in [0, π], and is u for every u there; arcsin, arctan, arccot, and the principal ln and √ the like",
   source: "definition of the principal values",
   proves: ({ answer }) => {
-    const range = answer.domain === "real" ? rangeAsked(answer.equation) : undefined;
-    return range && isExactly(range, answer) ? "the sides are equal exactly where the angle lies in the range of the inverse function" : undefined;
+    const range = rangeAsked(answer.equation);
+    return range && isExactly(range, answer) ? "the sides are equal exactly where the argument lies in the range of the inverse function" : undefined;
   },
 };
 

@@ -7,7 +7,7 @@ import { systemCount } from "../check/system/count.ts";
 import { systemPutBack } from "../check/system/put-back.ts";
 import { type Check, type Verdict, verdictOf, verdictOfSolutions } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
-import { ZERO } from "../expression/construct.ts";
+import { nameIn, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import type { Optimum, OptimumTask } from "../solve/optima/optimum.ts";
 import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
@@ -31,11 +31,13 @@ export function judgeSolutions(
   facts: readonly Expression[],
 ): Judged {
   const [unknown = ""] = set.variables;
+  const isFree = (solution: Solution | Rejected): boolean => "free" in solution && solution.free.includes(unknown);
   const claim = (solution: Solution | Rejected): ClaimedSolution => ({
-    value: solution.values.get(unknown) ?? ZERO,
+    // Any value is any of those that the unknown of the equation stands for.
+    value: isFree(solution) ? nameIn(equation, unknown) : (solution.values.get(unknown) ?? ZERO),
     multiplicity: solution.multiplicity,
     conditions: "conditions" in solution ? solution.conditions : [],
-    everywhere: "free" in solution && solution.free.includes(unknown),
+    everywhere: isFree(solution),
     integers: "integers" in solution ? solution.integers : [],
   });
   const answer: ClaimedAnswer = {

@@ -1,5 +1,5 @@
 import { step } from "../derivation/step.ts";
-import { name, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
+import { nameIn, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
@@ -180,7 +180,7 @@ function solveIdentity(task: Task): Solved | undefined {
       domain,
       complete: true,
       reason: `both sides are the same for every ${unknown} for which they are defined`,
-      solutions: [solution(unknown, name(unknown), { free: [unknown], conditions: realDomain(equation) })],
+      solutions: [solution(unknown, nameIn(equation, unknown), { free: [unknown], conditions: realDomain(equation) })],
       rejected: [],
       complexSolutions: [],
     },

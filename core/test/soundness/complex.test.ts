@@ -46,6 +46,7 @@ describe("equations over the complex numbers", () => {
         pick("z", "-z", "|z|", "z^2").map((w) => `sqrt(z)^2 = ${w}`),
         pick("1", "i", "-2").map((w) => `sqrt(z^2) = ${w}`),
         pick("2", "i", "4i").map((w) => `ln(e^z) = ${w}`),
+        pick("sqrt(z^2) = z", "ln(e^z) = z", "ln(e^(2z)) = 2z", "z conj(z) = 4", "(z - i)(conj(z) + i) = 1", "z^2 = |z|^2"),
         fc.tuple(gaussian, gaussian).map(([a, w]) => `sqrt(z + ${shown(a)}) = ${shown(w)}`),
       ),
       50,

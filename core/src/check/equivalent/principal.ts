@@ -1,17 +1,17 @@
 import { type Expression, equal } from "../../expression/expression.ts";
 import { sidesOf } from "../../expression/statement.ts";
 import { principalRange } from "../../truth/index.ts";
-import { type EquivalenceWay, REAL, SAME } from "./way.ts";
+import { BOTH, type EquivalenceWay, SAME } from "./way.ts";
 
 /** f⁻¹(f(u)) = u as the range of f⁻¹ for u. */
 export const PRINCIPAL_VALUES: EquivalenceWay = {
   name: "principal values",
-  theorem: "arccos(cos u) lies in [0, π], and is u for every u there; arcsin, arctan and arccot the like",
+  theorem: "arccos(cos u) lies in [0, π], and is u for every u there; arcsin, arctan, arccot, and the principal ln and √ the like",
   source: "definition of the principal values",
-  worlds: REAL,
+  worlds: BOTH,
   proves: ({ before, after }) => {
     const range = rangeAsked(before);
-    const said = after.kind === "logic" && after.operator === "and" ? after.items : [];
+    const said = after.kind === "logic" && after.operator === "and" ? after.items : [after];
     return range && said.length === range.length && range.every((one) => said.some((other) => equal(one, other))) ? SAME : undefined;
   },
 };
