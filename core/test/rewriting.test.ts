@@ -60,7 +60,7 @@ const REWRITES: Readonly<Record<string, (e: Expression) => Rewriting | undefined
   "with half angles": withHalfAngles,
   "with one sine": (e) => asOneWave(e, "sin", NOTHING),
   "with ln": withNaturalLogarithm,
-  "with one logarithm": withOneLogarithm,
+  "with one logarithm": (e) => withOneLogarithm(e, { assumptions: [] }),
   "with abs": (e) => withAbsolute(e, NOTHING),
   "with sqrt": withSquareRoots,
   "with rational denominator": withRationalDenominator,

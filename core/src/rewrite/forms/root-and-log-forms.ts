@@ -132,23 +132,23 @@ export function withAbsolute(e: Expression, known: Known): Rewriting {
 }
 
 /** r ln a + s ln b as ln(a^r b^s), for each kind of logarithm. */
-export function joinedLogarithms(e: Expression): Expression {
-  const inner = mapChildren(e, joinedLogarithms);
-  if (inner.kind !== "sum") return joinedFactor(inner);
+export function joinedLogarithms(e: Expression, known: Known): Expression {
+  const inner = mapChildren(e, (child) => joinedLogarithms(child, known));
+  if (inner.kind !== "sum") return joinedFactor(inner, known);
   const groups: { base: Expression | undefined; inside: Expression[]; terms: Expression[] }[] = [];
   const others: Expression[] = [];
   for (const term of inner.terms) {
     const { coefficient, rest } = splitCoefficient(term);
-    const logarithm = logarithmOf(rest);
+    const logarithm = logarithmOf(rest, known);
     if (!logarithm) {
       others.push(term);
       continue;
     }
-    const known = groups.find(({ base }) => (base && logarithm.base ? equal(base, logarithm.base) : base === logarithm.base));
+    const group = groups.find(({ base }) => (base && logarithm.base ? equal(base, logarithm.base) : base === logarithm.base));
     const raised = power(logarithm.inside, number(coefficient));
-    if (known) {
-      known.inside.push(raised);
-      known.terms.push(term);
+    if (group) {
+      group.inside.push(raised);
+      group.terms.push(term);
     } else groups.push({ base: logarithm.base, inside: [raised], terms: [term] });
   }
   const joined = groups.map(({ base, inside, terms }) =>
@@ -158,26 +158,29 @@ export function joinedLogarithms(e: Expression): Expression {
 }
 
 /** 2 ln a alone as ln(a²). */
-function joinedFactor(e: Expression): Expression {
+function joinedFactor(e: Expression, known: Known): Expression {
   const { coefficient, rest } = splitCoefficient(e);
-  const logarithm = logarithmOf(rest);
+  const logarithm = logarithmOf(rest, known);
   if (!logarithm || rational.isOne(coefficient)) return e;
   const inside = power(logarithm.inside, number(coefficient));
   return logarithm.base ? call("log", logarithm.base, inside) : call("ln", inside);
 }
 
-function logarithmOf(e: Expression): { readonly base: Expression | undefined; readonly inside: Expression } | undefined {
+function logarithmOf(e: Expression, { assumptions }: Known): { readonly base: Expression | undefined; readonly inside: Expression } | undefined {
   if (e.kind !== "call") return undefined;
   const [first, second] = e.args;
   // ln u + ln v is ln(u v) up to 2πi only: for complex numbers each stays by itself.
   if (!isReal(e)) return undefined;
+  // Neither where what is given makes the argument negative.
+  const inside = second ?? first;
+  if (inside && decide(relation(inside, ">", ZERO), assumptions) === false) return undefined;
   if (e.name === "ln" && first) return { base: undefined, inside: first };
   return e.name === "log" && first && second ? { base: first, inside: second } : undefined;
 }
 
-export function withOneLogarithm(e: Expression): Rewriting {
+export function withOneLogarithm(e: Expression, known: Known): Rewriting {
   const way = new Way(e);
-  way.to("join logarithms", [], joinedLogarithms(e));
+  way.to("join logarithms", [], joinedLogarithms(e, known));
   return way.end();
 }
 
