@@ -2,7 +2,7 @@ import { polynomialFactors, withPositiveLead } from "../canonical/factored.ts";
 import { type Fraction, fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { chain, E, number, power, product, relation, sqrt, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { children, type Expression, equal, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
+import { children, type Expression, equal, factorsOf, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
 import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
@@ -19,13 +19,20 @@ export interface Simplified {
 
 /**
  * The measure that simplification minimises: the number of nodes, functions and roots counting three, broken numbers two; a
- * function of a function, a root under a root and a fraction in a denominator count six more, i under a root more than its
+ * function of a function, a root under a root and a fraction in a denominator count six more, a number that is a sum below a line too, a turn added to an angle two, i under a root more than its
  * real and imaginary part would.
  */
 export function complexity(e: Expression): number {
+  const below = isReciprocal(e) && e.kind === "power" && e.base.kind === "sum" && freeNames(e).size === 0 ? 6 : 0;
+  const turns = e.kind === "call" && e.args.some((angle) => angle.kind === "sum" && angle.terms.some(isTurn)) ? 2 : 0;
   const own = isHeavy(e) ? 3 : e.kind === "number" && e.value.den !== 1 ? 2 : 1;
   const hidden = isRoot(e) && children(e).some((child) => findAll(child, (part) => part.kind === "constant" && part.name === "i").length > 0) ? 24 : 0;
-  return children(e).reduce((total, child) => total + complexity(child), own + hidden + (isNested(e) ? 6 : 0));
+  return children(e).reduce((total, child) => total + complexity(child), own + hidden + below + turns + (isNested(e) ? 6 : 0));
+}
+
+/** A multiple of π, which an angle is written without where that is possible. */
+function isTurn(e: Expression): boolean {
+  return factorsOf(e).some((factor) => factor.kind === "constant" && factor.name === "pi");
 }
 
 function isHeavy(e: Expression): boolean {

@@ -31,13 +31,21 @@ export const NATURAL_LOGARITHM: FunctionFamily = {
   symbol: "\\ln",
 };
 
-/** The k with base^k = value, for rational base and value, when it is a whole number. */
-function wholeExponent(base: Expression, value: Expression): Expression | undefined {
+/** Roots beyond this one are not looked for among logarithms. */
+const MOST_ROOT = 6;
+
+/** The k with base^k = value, for rational base and value, when it is a whole number or a short fraction: log_9 27 = 3/2. */
+function rationalExponent(base: Expression, value: Expression): Expression | undefined {
   const [b, x] = [numberValue(base), numberValue(value)];
   if (!b || !x || b.num <= 0 || x.num <= 0 || rational.isOne(b)) return undefined;
-  const guess = Math.round(Math.log(rational.toNumber(x)) / Math.log(rational.toNumber(b)));
-  if (!Number.isSafeInteger(guess) || Math.abs(guess) > 5000) return undefined;
-  return equal(power(base, number(guess)), value) ? number(guess) : undefined;
+  const near = Math.log(rational.toNumber(x)) / Math.log(rational.toNumber(b));
+  if (!Number.isFinite(near) || Math.abs(near) > 5000) return undefined;
+  for (let q = 1; q <= MOST_ROOT; q += 1) {
+    const p = Math.round(near * q);
+    if (Math.abs(p - near * q) < 1e-9 * Math.max(1, Math.abs(p)) && equal(power(base, number(p)), power(value, number(q))))
+      return number(rational.rational(p, q));
+  }
+  return undefined;
 }
 
 /** log(b, x), written log_b(x), lg for b = 10 and lb for b = 2. */
@@ -50,7 +58,7 @@ export const LOGARITHM: FunctionFamily = {
     const [base, inside] = [argument(args), argument(args, 1)];
     if (base.kind === "constant" && base.name === "e") return call("ln", inside);
     if (isNumber(inside, 1)) return ZERO;
-    return equal(base, inside) ? number(1) : wholeExponent(base, inside);
+    return equal(base, inside) ? number(1) : rationalExponent(base, inside);
   },
   derivative: (args, index) => {
     const [base, inside] = [argument(args), argument(args, 1)];

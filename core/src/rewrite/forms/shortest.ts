@@ -2,7 +2,7 @@ import { hasAngles, inSineAndCosine } from "../../canonical/angles.ts";
 import { factoredForm } from "../../canonical/factored.ts";
 import { whereRational } from "../../canonical/normal-form.ts";
 import type { Pieces, RuleName } from "../../derivation/rules.ts";
-import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { complexity, simplify } from "../../truth/index.ts";
 import { asQuadraticSurd } from "../denest.ts";
 import { asSumOfWaves } from "../harmonics.ts";
@@ -10,6 +10,7 @@ import { byTangents, hyperbolicByExponentials, inOne, withQuotients } from "./an
 import { expanded } from "./expand.ts";
 import { joinedLogarithms, joinedRoots, rationalised, rootsOut, withoutInverses, withoutNestedRoots } from "./root-and-log-forms.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
+import { withoutTurns } from "./whole-turns.ts";
 
 /** Rules whose wording needs no pieces. */
 type PlainRule = { [Name in RuleName]: Pieces<Name> extends readonly [] ? Name : never }[RuleName];
@@ -22,10 +23,12 @@ interface Attempt {
 }
 
 const always = (): boolean => true;
+const isWholeName = (e: Expression): boolean => e.kind === "name" && e.range === "integer";
 
 const ATTEMPTS: readonly Attempt[] = [
   { rule: "simplify values", applies: always, form: (e) => simplify(e).expression },
   { rule: "relations cancel", applies: always, form: withoutInverses },
+  { rule: "whole turns", applies: (e) => hasAngles(e) || findAll(e, isWholeName).length > 0, form: withoutTurns },
   { rule: "absolute value", applies: always, form: (e, known) => rootsOut(e, known.assumptions) },
   { rule: "multiply out", applies: always, form: expanded },
   { rule: "known factors", applies: (e) => freeNames(e).size > 0, form: factoredForm },
