@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { Kernels, normalForm } from "../src/canonical/normal-form.ts";
 import * as complex from "../src/number/complex-ball.ts";
 import * as rational from "../src/number/rational.ts";
 import * as real from "../src/number/real-ball.ts";
@@ -19,6 +20,7 @@ import * as dense from "../src/polynomial/univariate/dense.ts";
 import { factor as factorUnivariate } from "../src/polynomial/univariate/factor.ts";
 import { isolateRealRoots, refine, signAt } from "../src/polynomial/univariate/real-roots.ts";
 import * as univariate from "../src/polynomial/univariate/resultant.ts";
+import { read } from "./read.ts";
 
 const coefficient = fc.integer({ min: -20, max: 20 });
 const polynomial = (variables: number, terms: number, degree: number): fc.Arbitrary<poly.Polynomial> =>
@@ -263,3 +265,29 @@ function swinnertonDyer(primes: readonly bigint[]): dense.IntegerPolynomial {
     return dense.subtract(dense.multiply(even, even), dense.scale(dense.multiply(odd, odd), p));
   }, dense.X);
 }
+
+describe("common divisors", () => {
+  const kernels = new Kernels();
+  for (const letter of ["s", "c", "t"]) kernels.index(read(letter));
+  const polynomial = (source: string) => normalForm(read(source), kernels).numerator;
+
+  it("are found although small numbers are common zeros by accident", () => {
+    // At t = 1 both are multiples of c² − s², and one point is all that the degrees ask for.
+    expect(gcd(polynomial("2 t (c^2 - s^2) - 2 s c (1 - t^2)"), polynomial("(1 - t^2)*(c^2 - s^2)"))).toEqual(poly.ONE);
+  });
+
+  it("of products in three variables hold the common factor, and nothing that is none", () => {
+    const term = fc.tuple(fc.integer({ min: -2, max: 2 }), fc.constantFrom("1", "s", "c", "t", "s c", "t^2", "c^2", "s t"));
+    const sum = fc.array(term, { minLength: 1, maxLength: 4 }).map((terms) => terms.map(([k, m]) => `(${k}) ${m}`).join(" + "));
+    fc.assert(
+      fc.property(sum, sum, sum, (f, g, h) => {
+        const [a, b, common] = [polynomial(`(${f})*(${h})`), polynomial(`(${g})*(${h})`), polynomial(h)];
+        fc.pre(![a, b, common].some(poly.isZero));
+        const found = gcd(a, b);
+        expect(poly.divideExact(found, poly.primitivePart(common))).toBeDefined();
+        for (const one of [a, b]) expect(poly.divideExact(one, found)).toBeDefined();
+      }),
+      { numRuns: 200 },
+    );
+  });
+});

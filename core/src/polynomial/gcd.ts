@@ -214,6 +214,8 @@ function flattened(a: Grouped): Image {
   );
 }
 
+const SPREAD = 65_521;
+
 /** The gcd over Z/p in `count` variables, its leading coefficient 1 (algorithm PGCD of Geddes, Czapor, Labahn, 7.2). */
 function gcdModulo(a: Image, b: Image, count: number, p: number): Image {
   if (count === 1) {
@@ -235,7 +237,9 @@ function gcdModulo(a: Image, b: Image, count: number, p: number): Image {
   const bound = Math.min(degreeOf(primitiveF), degreeOf(primitiveG)) + modular.degree(lead);
   let result: Grouped | undefined;
   let product: modular.ModularPolynomial = [1];
-  for (let at = 1; at < p; at += 1) {
+  // Another prime looks at other points: small ones are often common zeros by accident, and one point alone may be all that is looked at.
+  const start = 1 + (p % SPREAD);
+  for (let at = start; at < p; at += 1) {
     const scale = modular.evaluate(lead, at, p);
     if (scale === 0) continue;
     const [x, y] = [evaluated(primitiveF, at, p), evaluated(primitiveG, at, p)];

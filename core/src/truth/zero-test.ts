@@ -1,10 +1,11 @@
 import { undoesInverse, undone, withoutInverse } from "../canonical/inverse-circular.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
-import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
+import { call, E, I, isNumber, negate, number, ONE, power, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, equal, findAll, freeNames, holdsBoundedRoot, isRoot, termsOf } from "../expression/expression.ts";
 import { isDefiniteIntegral } from "../expression/integral.ts";
+import { replacePart, substitute } from "../expression/substitute.ts";
 import * as complex from "../number/complex-ball.ts";
 import * as integer from "../number/integer.ts";
 import * as real from "../number/real-ball.ts";
@@ -16,6 +17,7 @@ import { integerCases } from "./families.ts";
 import { principalRange, withPrincipalValues } from "./principal.ts";
 import { separationBits } from "./root-bound.ts";
 import { environmentAt, farPoints, type Point, samplePoints } from "./sample.ts";
+import { decide } from "./sign.ts";
 import { untangled } from "./untangle.ts";
 
 /**
@@ -54,6 +56,7 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   const related = relationsProveZero(e, known);
   if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
   if (inversesUndoneVanish(e, known)) return ZERO_BY_INVERSES;
+  if (vanishesByOrder(e, known)) return { kind: "zero", method: "it is 0 whichever of the quantities compared is the larger" };
   const witness = related === "differs" || form === "nonzero" ? farWitness(e, known) : undefined;
   return witness ? { kind: "nonzero", witness } : { kind: "undecided", digits: sampled.digits ?? 0 };
 }
@@ -87,6 +90,35 @@ function inversesUndoneVanish(e: Expression, known: readonly Expression[]): bool
     const next = form(e);
     return !equal(next, e) && zeroTest(next, known).kind === "zero";
   });
+}
+
+/** How many extrema and signs are taken apart by cases. */
+const MOST_ORDERS = 3;
+let orders = 0;
+
+/** Largest, smallest and signs: whether the expression is 0 in each of the cases that the order of what is compared leaves. */
+function vanishesByOrder(e: Expression, known: readonly Expression[]): boolean {
+  const part = findAll(e, (one) => one.kind === "call" && (one.name === "max" || one.name === "min" || one.name === "sgn") && freeNames(one).size > 0)[0];
+  const [u, v = ZERO] = part?.kind === "call" ? part.args : [];
+  if (!u || part?.kind !== "call" || part.args.length > 2 || orders >= MOST_ORDERS) return false;
+  const difference = subtract(u, v);
+  const cases = part.name === "sgn" ? ([">", "=", "<"] as const) : ([">=", "<="] as const);
+  orders += 1;
+  try {
+    return cases.every((comparison) => {
+      const fact = relation(difference, comparison, ZERO);
+      // Where both are the same, either is both.
+      if (comparison === "=") return decide(fact, known) === false || vanishesAtNone(e, part, u);
+      return zeroTest(withDecidedCases(e, [...known, fact]), [...known, fact]).kind === "zero";
+    });
+  } finally {
+    orders -= 1;
+  }
+}
+
+/** Whether the expression is 0 where sgn u, and u, which is a name, are 0. */
+function vanishesAtNone(e: Expression, sign: Expression, u: Expression): boolean {
+  return u.kind === "name" && zeroTest(substitute(replacePart(e, sign, ZERO), new Map([[u.name, ZERO]]))).kind === "zero";
 }
 
 /** An expression that divides by 0 has no value anywhere: that it reduces to 0 then says nothing. */

@@ -67,7 +67,8 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
   switch (test.kind) {
     case "zero": {
       const steps = [...own.steps, ...meeting(left, right, { assumptions })];
-      const exceptions = exceptionsOf(left, right);
+      // What is given rules out is no exception.
+      const exceptions = exceptionsOf(left, right).filter((exception) => decide(exception, assumptions) !== false);
       return judged(true, "nailed", "this holds wherever both sides are defined", steps, assumptions, [comparison], { exceptions, proof: test.method });
     }
     case "nonzero": {
