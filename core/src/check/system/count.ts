@@ -1,10 +1,12 @@
+import type { Expression } from "../../expression/expression.ts";
 import type { Check } from "../verdict.ts";
-import type { ClaimedSystem } from "./claimed.ts";
+import type { ClaimedPoint, ClaimedSystem } from "./claimed.ts";
 import { coversPolar } from "./components.ts";
 import { coversSystem } from "./cover.ts";
 import { zeroCount } from "./elimination.ts";
 import { allCommonZeros } from "./isolation.ts";
 import { type Count, countByDeterminant, countByRank, type LinearRows, rowsOf } from "./linear.ts";
+import { isRuledOut } from "./put-back.ts";
 import { coveredBySteps, type ProvenStep } from "./steps.ts";
 
 /** What is asked: the claim, the proven steps that led to it, and its coefficients where the system is linear. */
@@ -100,14 +102,22 @@ function isSquare({ unknowns }: ClaimedSystem, { entries }: LinearRows): boolean
   return entries.length === unknowns.length;
 }
 
-function takenApart({ equations, unknowns, solutions, domain, rejected, assumptions }: ClaimedSystem): boolean {
-  return coversSystem({ equations, unknowns, points: solutions, dead: rejected, domain, assumptions, granted: [], depth: 0 });
+function takenApart(system: ClaimedSystem): boolean {
+  const { equations, unknowns, domain, rejected, assumptions } = system;
+  return coversSystem({ equations, unknowns, points: commonPoints(system), dead: rejected, domain, assumptions, granted: [], depth: 0 });
 }
 
-function coverDetail({ equations, unknowns, solutions, domain }: ClaimedSystem): string {
+/** The solutions, and the points that were set aside since they are not asked for. */
+function commonPoints(system: ClaimedSystem): readonly ClaimedPoint[] {
+  const isApart = (values: ReadonlyMap<string, Expression>): boolean => system.unknowns.every((unknown) => values.has(unknown)) && isRuledOut(values, system);
+  return [...system.solutions, ...system.rejected.filter(isApart).map((values) => ({ values, free: [], integers: [], conditions: [] }))];
+}
+
+function coverDetail(system: ClaimedSystem): string {
+  const { equations, unknowns, domain } = system;
   const count = zeroCount(equations, unknowns);
   const counted = count && (domain === "real" ? count.real : count.complex);
-  return counted === solutions.length
+  return counted === commonPoints(system).length
     ? `the trace form of the system counts ${counted} ${domain} solution${counted === 1 ? "" : "s"}, and these are as many`
     : "taken apart again case by case, the system leaves room for no other solution";
 }

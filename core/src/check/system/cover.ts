@@ -97,8 +97,11 @@ function byLinear(open: Open): boolean {
       if (!slope || coefficients?.length !== 2) continue;
       const holdsUnknown = open.unknowns.some((u) => contains(slope, u));
       const known = [...open.assumptions, ...open.points.flatMap(({ conditions }) => conditions)];
+      // Where the coefficient of an unknown vanishes, the rest of the equation is 0: impossible for letters that are not.
+      const isFreeOf = !open.unknowns.some((u) => contains(constant, u));
       const isNeverZero = holdsUnknown
-        ? open.domain === "real" && decide(relation(slope, "!=", ZERO), open.assumptions) === true
+        ? open.domain === "real" &&
+          (decide(relation(slope, "!=", ZERO), open.assumptions) === true || (isFreeOf && neverZero(constant, known, open.assumptions)))
         : neverZero(slope, known, open.assumptions);
       if (!isNeverZero) continue;
       const value = new Map([[unknown, product(number(-1), constant, power(slope, number(-1)))]]);

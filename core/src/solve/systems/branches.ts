@@ -2,7 +2,7 @@ import { withPositiveLead } from "../../canonical/factored.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import type { Step } from "../../derivation/step.ts";
 import { step } from "../../derivation/step.ts";
-import { divide, equation, logic, name, negate, number, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { divide, equation, isNumber, logic, name, negate, number, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -184,9 +184,7 @@ function byExpressing(state: State): Branches | undefined {
       const coefficients = polynomialCoefficients(subtract(left, right), unknown);
       const [constant = ZERO, slope] = coefficients ?? [];
       if (!slope || coefficients?.length !== 2) continue;
-      // A coefficient with other unknowns must not be able to vanish.
-      const mayVanish = unknownsIn(slope, state).length > 0 && (state.domain !== "real" || decide(relation(slope, "!=", ZERO), state.assumptions) !== true);
-      if (mayVanish) continue;
+      if (!isNeverZero(slope, constant, state)) continue;
       const value = expandedQuotient(constant, slope);
       const spread = state.equations.filter((other) => other !== own && contains(other, unknown)).length;
       const cost = text(value).length + (slope.kind === "number" ? 0 : 50) + spread + (freeNames(slope).size > 0 ? 100 : 0);
@@ -195,15 +193,36 @@ function byExpressing(state: State): Branches | undefined {
   }
   if (!best) return undefined;
   const { own, unknown, value, slope } = best;
-  const needed = freeNames(slope).size > 0 && unknownsIn(slope, state).length === 0 ? nonZero(slope, state.assumptions) : [];
+  const needed = neededFor(best, state);
   const steps: Step[] = [];
   const expressed = equation(name(unknown), value);
   if (!equal(expressed, own)) {
-    steps.push(step("express one unknown", [unknown, text(own)], { kind: "equivalent", unknown, before: own, after: expressed }, { conditions: needed }));
+    const conditions = unknownsIn(slope, state).length > 0 ? [...needed, relation(slope, "!=", ZERO)] : needed;
+    steps.push(step("express one unknown", [unknown, text(own)], { kind: "equivalent", unknown, before: own, after: expressed }, { conditions }));
   }
   const rest = { ...state, equations: state.equations.filter((one) => one !== own), conditions: [...state.conditions, ...needed] };
   const found = withValue(rest, unknown, value, false);
   return found && { ...found, steps: [...steps, ...found.steps] };
+}
+
+/** Whether a coefficient cannot vanish: it holds no unknown, or is known not to, or the rest of the equation, which would be 0 then, is a number or letters. */
+function isNeverZero(slope: Expression, constant: Expression, state: State): boolean {
+  if (unknownsIn(slope, state).length === 0) return true;
+  if (state.domain !== "real") return false;
+  return decide(relation(slope, "!=", ZERO), state.assumptions) === true || (unknownsIn(constant, state).length === 0 && !isNumber(constant, 0));
+}
+
+/** What letters must satisfy for the coefficient not to vanish: itself, or the rest of the equation. */
+function neededFor(
+  { own, unknown, slope }: { readonly own: Relation; readonly unknown: string; readonly slope: Expression },
+  state: State,
+): readonly Expression[] {
+  if (freeNames(slope).size === 0) return [];
+  if (unknownsIn(slope, state).length === 0) return nonZero(slope, state.assumptions);
+  if (decide(relation(slope, "!=", ZERO), state.assumptions) === true) return [];
+  const [left = ZERO, right = ZERO] = own.operands;
+  const [constant = ZERO] = polynomialCoefficients(subtract(left, right), unknown) ?? [];
+  return nonZero(constant, state.assumptions);
 }
 
 function expandedQuotient(constant: Expression, slope: Expression): Expression {

@@ -29,7 +29,7 @@ export function solveNonlinearSystem(task: SystemTask): Solved | undefined {
       variables: task.unknowns,
       domain: task.domain,
       complete: found.complete,
-      reason: found.reason ?? reasonOf(solutions, task, found.complete),
+      reason: [found.reason ?? reasonOf(solutions, task, found.complete), ...leftOut(solutions, task)].join("; "),
       solutions,
       rejected: sifted.rejected,
       complexSolutions: apart,
@@ -72,6 +72,14 @@ function reasonOf(solutions: readonly Solution[], { unknowns, domain }: SystemTa
   const free = [...new Set(solutions.flatMap((one) => one.free))];
   if (free.length > 0) return `every case was followed to its end; ${free.join(" and ")} may take any value`;
   return `every case was followed to its end; ${solutions.length === 1 ? `there is one ${kind}solution` : `there are ${solutions.length} ${kind}solutions`} for ${unknowns.join(", ")}`;
+}
+
+/** The values of letters that the conditions of the solutions leave out, in words. */
+function leftOut(solutions: readonly Solution[], { unknowns }: SystemTask): readonly string[] {
+  const isExclusion = (condition: Expression): boolean =>
+    condition.kind === "relation" && condition.comparisons.includes("!=") && !unknowns.some((unknown) => contains(condition, unknown));
+  const exclusions = [...new Set(solutions.flatMap(({ conditions, integers }) => (integers.length > 0 ? [] : conditions.filter(isExclusion))).map(plain))];
+  return exclusions.length > 0 ? [`this is for ${exclusions.join(" and ")}: other values of the letters are not looked at`] : [];
 }
 
 /** The complex solutions where there are no real ones, as far as they are found. */
