@@ -48,8 +48,8 @@ function isStationary(e: Expression, variable: string): boolean {
 /** The pieces of the line on which conditions hold; undefined where one of them is not about one side of a number, or all but one. */
 function piecesWhere(conditions: readonly Expression[]): readonly Piece[] | undefined {
   let pieces: readonly Piece[] = [{ hasLow: false, hasHigh: false }];
-  for (const condition of conditions) {
-    if (condition.kind !== "relation" || condition.comparisons.length !== 1) return undefined;
+  for (const condition of conditions.flatMap(linksOf)) {
+    if (condition.kind !== "relation") return undefined;
     const place = byName(sideDifference(condition), condition.comparisons[0] ?? "=");
     if (place === true) continue;
     const [, at] = typeof place === "object" && place.kind === "relation" ? place.operands : [];
@@ -60,6 +60,12 @@ function piecesWhere(conditions: readonly Expression[]): readonly Piece[] | unde
     pieces = halves.flatMap((half) => half ?? []);
   }
   return pieces;
+}
+
+/** The single comparisons of a chain. */
+function linksOf(condition: Expression): readonly Expression[] {
+  if (condition.kind !== "relation" || condition.comparisons.length < 2) return [condition];
+  return condition.comparisons.map((comparison, k) => relation(condition.operands[k] ?? ZERO, comparison, condition.operands[k + 1] ?? ZERO));
 }
 
 /** The sides of a number on which a comparison with it holds. */

@@ -4,8 +4,9 @@ import { complexOf, holdsAt, isDefined, isNear, type Values, valueAt, type World
 import { IDENTITIES } from "./identity-problems.ts";
 import { OPTIMA } from "./optimum-problems.ts";
 import { REWRITING } from "./rewriting-problems.ts";
+import { SYSTEMS } from "./system-problems.ts";
 
-const LETTERS = [..."abcdghkmnrstuvxyzVR", "h_1", "h_2", "R_1", "R_2", "theta"];
+const LETTERS = [..."abcdfghkmnprstuvxyzACEFILMPRTUVWZ", "h_1", "h_2", "R_1", "R_2", "d_1", "d_2", "theta"];
 const POSITIVE = [0.37, 0.81, 1.3, 2.2, 3.7];
 
 /** Numbers for all letters, as far as the givens allow them. */
@@ -92,5 +93,27 @@ describe("optima of a first year", () => {
       const value = valueAt(objective, { x: complexOf(from + ((to - from) * k) / 400) }, "real");
       if (isDefined(value)) expect(sense * value.re).toBeLessThanOrEqual(sense * Number(best) + 1e-9);
     }
+  });
+});
+
+describe("systems of a first year", () => {
+  test.each(SYSTEMS)("%j has %j", (lines, expected) => {
+    const report = answered(...lines);
+    if (report.answer?.kind !== "solutions") throw new Error(`${lines.join("; ")} has no solutions`);
+    const { solutions } = report.answer;
+    const listed = solutions.map(({ values, conditions = [] }) => [Object.values(values).map((one) => one.text), ...conditions].map(String));
+    expect(listed.map(([values = "", ...conditions]) => [values.replaceAll(",", ", "), ...conditions].join(" | "))).toEqual(expected);
+    expect(report.verdict).toBe("nailed");
+    // Put back into every equation, at numbers for the letters and for what is free.
+    const [, system = "", over] = /^solve (.*?)(?: for .*?)?(?: over (complex))?$/.exec(lines.at(-1) ?? "") ?? [];
+    for (const { values, conditions = [] } of solutions)
+      for (const point of points(lines)) {
+        const own = Object.fromEntries(
+          Object.entries(values).map(([unknown, one]) => [unknown, valueAt(one.text, { ...point, n: complexOf(1), k: complexOf(2) })]),
+        );
+        if (!Object.values(own).every(isDefined) || !conditions.every((condition) => holdsAt(condition, { ...point, ...own }) === true)) continue;
+        for (const equation of system.split(" and "))
+          expect(holdsAt(equation, { ...point, ...own }, over === undefined ? "real" : "complex"), `${equation} at ${JSON.stringify(own)}`).toBe(true);
+      }
   });
 });
