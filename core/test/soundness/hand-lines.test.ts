@@ -162,4 +162,40 @@ describe("hand lines after an equation with letters", () => {
     );
     tally.demand(0.5);
   });
+
+  // What is given of the unknown cuts both lines: a value outside of it is no solution of either.
+  const ofUnknown = pick(
+    ["given x > 0", "x > 0"],
+    ["given x > 0, a > 0", "x > 0 and a > 0"],
+    ["given x != 0", "x != 0"],
+    ["given x < 0, a > 0", "x < 0 and a > 0"],
+    ["given x >= 0, b > 0", "x >= 0 and b > 0"],
+    ["given x > a, a > 0", "x > a and a > 0"],
+  );
+
+  it("are compared as far as what is given of the unknown reaches", () => {
+    const tally = new Tally();
+    const pair = pick(...groups).chain((group) => fc.tuple(pick(...group), pick(...group)));
+    fc.assert(
+      fc.property(ofUnknown, pair, ([line, facts], [before, after]) => {
+        fc.pre(before !== after && /x/.test(before));
+        const inside = (own: Values) => candidates(own).filter((x) => holdsAt(facts, { ...own, x }) === true);
+        const report = answered(line, before, `so ${after}`);
+        const where = [line, before, `so ${after}`].join("; ");
+        tally.count(report.verdict === "nailed" || report.verdict === "bent");
+        const saysGain = report.answer?.kind === "truth" && /came in/.test(report.answer.sentence);
+        const isExcepted = (values: Values): boolean =>
+          report.answer?.kind === "truth" && (report.answer.exceptions ?? []).some((exception) => holdsAt(exception, values) !== false);
+        if (report.verdict !== "nailed") return;
+        for (const own of a)
+          for (const x of inside(own)) {
+            const values = { ...own, x };
+            const [was, is] = [holdsAt(before, values, "real") === true, holdsAt(after, values, "real") === true];
+            if (was !== is && !isExcepted(values) && !(is && saysGain)) expect.fail(`${where}: x = ${x.re} at a = ${own["a"]?.re}, b = ${own["b"]?.re}`);
+          }
+      }),
+      cases(120),
+    );
+    tally.demand(0.5);
+  });
 });

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { answered } from "../oracle.ts";
 import { complexOf, holdsAt, isDefined, isNear, type Values, valueAt, type World } from "./complex-doubles.ts";
+import { HAND_LINES } from "./hand-line-problems.ts";
 import { IDENTITIES } from "./identity-problems.ts";
 import { OPTIMA } from "./optimum-problems.ts";
 import { REWRITING } from "./rewriting-problems.ts";
@@ -116,4 +117,8 @@ describe("systems of a first year", () => {
           expect(holdsAt(equation, { ...point, ...own }, over === undefined ? "real" : "complex"), `${equation} at ${JSON.stringify(own)}`).toBe(true);
       }
   });
+});
+
+describe("work by hand in a first year", () => {
+  test.each(HAND_LINES)("%j is %s", (lines, verdict) => expect(answered(...lines).verdict).toBe(verdict));
 });

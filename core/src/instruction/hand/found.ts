@@ -1,10 +1,12 @@
 import { complexDomain, realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { alternativesOf, isEquation, sidesOf } from "../../expression/statement.ts";
-import { withRanges } from "../../expression/substitute.ts";
+import { substitute, withRanges } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
+import { tidyConditions } from "../../solve/conditions.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import { type Domain, type SolutionSet, Unsolvable } from "../../solve/solution.ts";
+import { decide, simplify } from "../../truth/index.ts";
 import { restrictToKind } from "../choose.ts";
 import { judgeSolutions } from "../claims.ts";
 import { rangeOf } from "../environment.ts";
@@ -21,9 +23,11 @@ export interface Found {
   readonly entries: readonly Entry[];
   readonly proven: boolean;
   readonly letter: string | undefined;
+  /** Whether no values of the letters are left out for which the solutions are others. */
+  readonly whole: boolean;
 }
 
-export const NOTHING_FOUND: Found = { entries: [], proven: true, letter: undefined };
+export const NOTHING_FOUND: Found = { entries: [], proven: true, letter: undefined, whole: true };
 
 export function domainOf({ kind }: Scope): Domain {
   return kind === "complex" ? "complex" : "real";
@@ -36,7 +40,7 @@ export function foundIn(set: SolutionSet, unknown: string, proven: boolean): Fou
     const value = values.get(unknown);
     return value ? [{ value, conditions }] : [];
   });
-  return { entries, proven, letter: set.solutions.flatMap(({ integers }) => integers)[0] };
+  return { entries, proven, letter: set.solutions.flatMap(({ integers }) => integers)[0], whole: set.special === undefined };
 }
 
 /** What a statement asks of its letters to be defined, in a domain. */
@@ -64,9 +68,12 @@ export function solutionsOf(
   const listed = listedValues(statement, unknown);
   if (listed) {
     const own = letter ?? listed.flatMap((value) => [...freeNames(value)]).find((name) => name === "n" || name === "k");
+    const facts = [...assumptions, ...scope.facts].filter((fact) => contains(fact, unknown));
+    const known = [...assumptions, ...scope.facts].filter((fact) => !facts.includes(fact));
     return {
-      entries: listed.map((value) => ({ value, conditions: [] })),
+      entries: listed.map((value) => ({ value, conditions: own === undefined ? standing(value, unknown, scope, facts, known) : [] })),
       proven: true,
+      whole: true,
       letter: listed.some((value) => own !== undefined && contains(value, own)) ? own : undefined,
     };
   }
@@ -80,7 +87,18 @@ export function solutionsOf(
     entries: found.flatMap(({ entries }) => entries),
     proven: found.every(({ proven }) => proven),
     letter: found.map((one) => one.letter).find((one) => one !== undefined),
+    whole: found.every(({ whole }) => whole),
   };
+}
+
+/** What letters must satisfy for a listed value to be there, and to be asked for; what it never satisfies is left for the comparison to say. */
+function standing(value: Expression, unknown: string, scope: Scope, facts: readonly Expression[], known: readonly Expression[]): readonly Expression[] {
+  const defined = domainOf(scope) === "real" ? realDomain(value) : complexDomain(value);
+  const asked = facts.map((fact) => simplify(substitute(fact, new Map([[unknown, value]]))).expression);
+  return tidyConditions(
+    [...defined, ...asked].filter((condition) => decide(condition, known) === undefined && freeNames(condition).size > 0),
+    known,
+  );
 }
 
 function solved(statement: Expression, unknown: string, scope: Scope, assumptions: readonly Expression[]): Found | undefined {

@@ -5,10 +5,12 @@ import { judgeStep } from "../../check/step.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { step } from "../../derivation/step.ts";
 import { divide } from "../../expression/construct.ts";
+import { complexDomain, realDomain } from "../../expression/domain.ts";
 import { type Expression, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { opposite, sideDifference } from "../../expression/statement.ts";
 import { substitute, withRanges } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
+import type { Domain } from "../../solve/solution.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import { NO_STEPS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
@@ -94,18 +96,22 @@ function saySets(pair: Pair, was: Found, is: Found): Said | undefined {
   if (lost.missing.length > 0) return bent(pair, lost, extra);
   if (extra.missing.length > 0) return gained(pair, lost, extra) ?? bent(pair, lost, extra);
   if (lost.open || extra.open) return undefined;
-  const needed = [...lost.conditions, ...extra.conditions, ...(was.entries.length + is.entries.length > 0 ? otherwiseDefined(pair) : [])];
+  const needed = [...lost.conditions, ...extra.conditions, ...(was.entries.length + is.entries.length > 0 ? otherwiseDefined(pair, was, is) : [])];
   if (needed.length > 0) return onlyWhere(question.line, needed);
+  // Values of the letters for which the solutions are others were not compared.
+  if (!was.whole || !is.whole) return sayProven(pair);
   if (was.proven && is.proven) return { holds: true, verdict: "nailed", sentence: `the same solutions as line ${question.line}` };
   return sayProven(pair) ?? { holds: true, verdict: "tacked", sentence: `the same solutions as line ${question.line}, as far as they were found` };
 }
 
-/** What one line asks of the letters and the other does not, where it is not known. */
-function otherwiseDefined({ question, before, after, unknown, assumptions }: Pair): readonly Expression[] {
-  const [asked, askedAfter] = [before, after].map((statement) => askedOfLetters(statement, unknown, domainOf(question.scope)));
-  const beyond = (some: readonly Expression[] = [], others: readonly Expression[] = []): readonly Expression[] =>
-    some.filter((condition) => decide(condition, [...assumptions, ...others]) !== true);
-  return [...beyond(asked, askedAfter), ...beyond(askedAfter, asked)];
+/** What one line asks of the letters and the other does not, where it is not known, and the other has solutions where it fails. */
+function otherwiseDefined({ question, before, after, unknown, assumptions }: Pair, was: Found, is: Found): readonly Expression[] {
+  const [asked = [], askedAfter = []] = [before, after].map((statement) => askedOfLetters(statement, unknown, domainOf(question.scope)));
+  const hasNone = (found: Found, condition: Expression): boolean =>
+    found.whole && found.entries.every(({ conditions }) => decide(condition, [...assumptions, ...conditions]) === true);
+  const beyond = (some: readonly Expression[], others: readonly Expression[], found: Found): readonly Expression[] =>
+    some.filter((condition) => decide(condition, [...assumptions, ...others]) !== true && !hasNone(found, condition));
+  return [...beyond(asked, askedAfter, is), ...beyond(askedAfter, asked, was)];
 }
 
 function onlyWhere(line: number, conditions: readonly Expression[]): Said {
@@ -190,9 +196,17 @@ function ratioOf(a: Expression, b: Expression): Expression | undefined {
 function sayProven({ question, before, after, unknown, assumptions }: Pair): Said | undefined {
   const known = [...assumptions, ...question.scope.facts];
   const nailed: Said = { holds: true, verdict: "nailed", sentence: `the same solutions as line ${question.line}` };
+  if (!areDefinedTogether(before, after, known, domainOf(question.scope))) return undefined;
   if (domainOf(question.scope) === "complex") return equivalence(before, after, unknown, known).kind === "same" ? nailed : undefined;
   const { verdict } = judgeStep(step("simplify values", [], { kind: "equivalent", unknown, before, after }), known);
   return verdict === "nailed" ? nailed : undefined;
+}
+
+/** Whether each line is defined at all solutions of the other. */
+function areDefinedTogether(before: Expression, after: Expression, known: readonly Expression[], domain: Domain): boolean {
+  const asked = (e: Expression): readonly Expression[] => (domain === "real" ? realDomain(e) : complexDomain(e));
+  const reaches = (from: Expression, to: Expression): boolean => asked(to).every((condition) => decide(condition, [...known, ...asked(from), from]) === true);
+  return reaches(before, after) && reaches(after, before);
 }
 
 function sayStatements(pair: Pair): Said {

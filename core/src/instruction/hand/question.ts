@@ -46,24 +46,25 @@ export function questionAbove(environment: Environment): Question | undefined {
 }
 
 /**
- * The name that a step is about: the one solved for, the one the author writes alone on the left, or the only one that is free.
+ * The name that a step is about: the one solved for, the one that either line has alone on the left, or the only one that is free.
  * @throws CannotDo where several names are free and none is set apart.
  */
 export function unknownOf(question: Question, claimed: Expression, environment: Environment): string {
   const [solvedFor] = question.unknowns;
   if (solvedFor !== undefined) return solvedFor;
-  const alone = aloneOnTheLeft(claimed);
-  const names = new Set([question.statement, claimed].flatMap((e) => [...freeNames(putIn(e, environment).expression)]));
-  if (alone !== undefined && names.has(alone)) return alone;
-  const open = [...names].filter((name) => !environment.quantities.has(name));
-  const candidates = open.length > 0 ? open : [...names];
-  const [only, ...more] = candidates;
-  if (only === undefined) throw new CannotDo("there is no unknown in this");
-  if (more.length === 0) return only;
-  // Two formulas in several letters say the same in one of them exactly when they do in another.
-  const shared = candidates.sort().find((name) => [question.statement, claimed].every((e) => freeNames(putIn(e, environment).expression).has(name)));
-  if (shared === undefined) throw new CannotDo("several names are free: it is not clear which is the unknown; start from a “solve” line");
-  return shared;
+  const alone = aloneOnTheLeft(claimed) ?? aloneOnTheLeft(question.statement);
+  const [before = new Set<string>(), after = new Set<string>()] = [question.statement, claimed].map((e) => freeNames(putIn(e, environment).expression));
+  const names = [...new Set([...before, ...after])].sort();
+  if (alone !== undefined && names.includes(alone)) return alone;
+  // A letter that one of the lines has dropped is not what they are about.
+  const shared = names.filter((name) => before.has(name) && after.has(name));
+  const pool = shared.length > 0 ? shared : names;
+  const open = pool.filter((name) => !environment.quantities.has(name));
+  const candidates = open.length > 0 ? open : pool;
+  const [first, ...more] = candidates;
+  if (first === undefined) throw new CannotDo("there is no unknown in this");
+  if (shared.length === 0 && more.length > 0) throw new CannotDo("several names are free: it is not clear which is the unknown; start from a “solve” line");
+  return first;
 }
 
 /** The name for which a statement gives values: x in x = 2 or x = 3. */
