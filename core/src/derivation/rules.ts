@@ -46,6 +46,7 @@ const RULES = {
   "square negative": () => "A square of a real number is never negative, so no real number solves the equation",
   "quadratic formula": () => "Use the quadratic formula",
   "simplify values": () => "Simplify",
+  "decided by what is given": () => "What is given decides which of its values a part has",
   "whole turns": () => "Leave out whole turns, and count quarter turns",
   identity: (unknown: string) => `Both sides are the same, whatever $${unknown}$ is`,
   contradiction: (unknown: string) => `$${unknown}$ has dropped out and what is left is false`,

@@ -5,7 +5,7 @@ export { asFamily, decideForMembers, type Family, integerCases, memberNumber, me
 export { byArgument, byName } from "./increasing.ts";
 export { workedOut } from "./integer-conditions.ts";
 export { expandedLogarithm, isPositive } from "./logarithms.ts";
-export { principalRange } from "./principal.ts";
+export { principalRange, withPrincipalValues } from "./principal.ts";
 export { splitRoot } from "./roots.ts";
 export { environmentAt, holdsAt, type Point, samplePoints } from "./sample.ts";
 export { decide, possibleSigns, simpleRelations } from "./sign.ts";

@@ -1,9 +1,11 @@
 import { hasAngles, inSineAndCosine } from "../../canonical/angles.ts";
+import { conjugate } from "../../canonical/conjugate.ts";
 import { factoredForm } from "../../canonical/factored.ts";
 import { whereRational } from "../../canonical/normal-form.ts";
 import type { Pieces, RuleName } from "../../derivation/rules.ts";
 import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
-import { complexity, simplify } from "../../truth/index.ts";
+import { mapChildren } from "../../expression/substitute.ts";
+import { complexity, simplify, withDecidedCases, withPrincipalValues } from "../../truth/index.ts";
 import { asQuadraticSurd } from "../denest.ts";
 import { asSumOfWaves } from "../harmonics.ts";
 import { byTangents, hyperbolicByExponentials, inOne, withQuotients } from "./angle-forms.ts";
@@ -29,6 +31,8 @@ const ATTEMPTS: readonly Attempt[] = [
   { rule: "simplify values", applies: always, form: (e) => simplify(e).expression },
   { rule: "relations cancel", applies: always, form: withoutInverses },
   { rule: "whole turns", applies: (e) => hasAngles(e) || findAll(e, isWholeName).length > 0, form: withoutTurns },
+  { rule: "decided by what is given", applies: always, form: (e, { assumptions }) => withPrincipalValues(withDecidedCases(e, assumptions), assumptions) },
+  { rule: "simplify values", applies: always, form: withConjugatesInside },
   { rule: "absolute value", applies: always, form: (e, known) => rootsOut(e, known.assumptions) },
   { rule: "multiply out", applies: always, form: expanded },
   { rule: "known factors", applies: (e) => freeNames(e).size > 0, form: factoredForm },
@@ -44,6 +48,15 @@ const ATTEMPTS: readonly Attempt[] = [
   { rule: "divide by the cosine", applies: hasAngles, form: byTangents },
   { rule: "divide by the cosine", applies: hasAngles, form: (e) => withQuotients(simplify(inSineAndCosine(e)).expression) },
 ];
+
+/** conj conj z as z, and |conj z| as |z|. */
+function withConjugatesInside(e: Expression): Expression {
+  const inner = mapChildren(e, withConjugatesInside);
+  const [u] = inner.kind === "call" ? inner.args : [];
+  if (inner.kind !== "call" || !u) return inner;
+  if (inner.name === "conj") return conjugate(u);
+  return inner.name === "abs" && u.kind === "call" && u.name === "conj" ? mapChildren(inner, conjugate) : inner;
+}
 
 const MOST_ROUNDS = 6;
 
