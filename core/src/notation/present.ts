@@ -254,7 +254,7 @@ function baseOf(e: Expression): Expression {
 }
 
 function isWrittenBelow(e: Expression): boolean {
-  return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.num < 0 && e.exponent.value.den === 1;
+  return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.num < 0 && (e.exponent.value.den === 1 || e.base.kind === "constant");
 }
 
 function reciprocal(e: Expression): Expression {

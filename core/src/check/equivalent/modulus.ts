@@ -3,7 +3,7 @@ import { E, I, power, product, relation, ZERO } from "../../expression/construct
 import { type Expression, equal, factorsOf, freeNames } from "../../expression/expression.ts";
 import { isReal } from "../../expression/realness.ts";
 import { sidesOf } from "../../expression/statement.ts";
-import { decide, equalityTest } from "../../truth/index.ts";
+import { decide, equalityTest, zeroTest } from "../../truth/index.ts";
 import { type EquivalenceWay, SAME } from "./way.ts";
 
 /** |u| = r as u = r e^(iφ), where the angle φ is a name that stands in neither side. */
@@ -17,6 +17,9 @@ export const MODULUS: EquivalenceWay = {
     const isNegative = left?.kind === "call" && left.name === "abs" && right && decide(relation(right, "<", ZERO), assumptions) === true;
     if (equal(after, NOWHERE) && isNegative) return SAME;
     if (left?.kind !== "call" || left.name !== "abs" || !right || !u || !v || alternatives.length > 1) return undefined;
+    // 0 has no angle.
+    const isNone = [right, v].every((one) => zeroTest(one, assumptions).kind === "zero");
+    if (isNone && equal(left.args[0] ?? ZERO, u)) return SAME;
     const angle = newAngle(v, before);
     if (!angle || !equal(left.args[0] ?? ZERO, u) || !isReal(right)) return undefined;
     const isSize = decide(relation(right, ">=", ZERO), assumptions) === true;

@@ -85,7 +85,9 @@ function movedOver(left: Expression, right: Expression, [u, v]: Sides, unknown: 
   const ratio = short && !contains(short, unknown) ? short : simplify(divide(before, after)).expression;
   if (contains(ratio, unknown)) return undefined;
   if (zeroTest(ratio, assumptions).kind !== "nonzero") return undefined;
-  if (freeNames(ratio).size > 0 && decide(relation(ratio, "!=", ZERO), assumptions) !== true && !neverZero(ratio, assumptions, assumptions))
+  // Where a side has no value there is no solution to lose.
+  const known = [...assumptions, ...[left, right].flatMap(realDomain)];
+  if (freeNames(ratio).size > 0 && decide(relation(ratio, "!=", ZERO), known) !== true && !neverZero(ratio, assumptions, assumptions))
     return { kind: "same where", conditions: [relation(ratio, "!=", ZERO)] };
   return SAME;
 }

@@ -3,7 +3,8 @@ import { contains, type Expression, equal, factorsOf, termsOf } from "../../expr
 import { alternatives } from "../../expression/statement.ts";
 import { present } from "../../notation/present.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { constantSign, perfectSquareRoot } from "../../truth/index.ts";
+import { evenPowersOut } from "../../rewrite/forms/root-and-log-forms.ts";
+import { constantSign, decide, perfectSquareRoot } from "../../truth/index.ts";
 import { realSquareRoots } from "../conditions.ts";
 import type { Solved } from "../solution.ts";
 import { quotient, readable } from "../values.ts";
@@ -63,14 +64,14 @@ export function finishSquare(
     chain.to(alternatives(unknown, [root]), "solve each", [unknown]);
     return solved(chain, quadraticSet(q, [root]));
   }
-  const negative = constantSign(value) === -1;
+  const negative = constantSign(value) === -1 || (complex && decide(relation(value, "<", ZERO), assumptions) === true);
   if (real.kind === "none") {
     chain.fact({ kind: "holds", statement: relation(value, "<", ZERO) }, "square negative", []);
-    const size = rootOf(negate(value));
+    const size = rootOf(negate(value), assumptions);
     const roots = [1, -1].map((sign) => linearRoot(inside, product(sign === 1 ? ONE : MINUS_ONE, I, size), unknown));
     return solved(chain, quadraticSet(q, roots, { imaginary: true }));
   }
-  const root = negative ? product(I, rootOf(negate(value))) : rootOf(value);
+  const root = negative ? product(I, rootOf(negate(value), assumptions)) : rootOf(value, assumptions);
   const conditions = real.kind === "two" ? real.conditions : [];
   const both = logic("or", [equation(inside, root), equation(inside, negate(root))]);
   const written = { kind: "relation", comparisons: ["="], operands: [present(inside), { kind: "sign", sign: "±", operand: present(root) }] } as const;
@@ -81,6 +82,6 @@ export function finishSquare(
 }
 
 /** A square root in readable form: the exact root of a perfect square, also with letters. */
-function rootOf(value: Expression): Expression {
-  return perfectSquareRoot(value) ?? readable(sqrt(value));
+function rootOf(value: Expression, assumptions: readonly Expression[]): Expression {
+  return perfectSquareRoot(value) ?? readable(evenPowersOut(sqrt(value), assumptions));
 }
