@@ -171,6 +171,7 @@ function common(a: Box, b: Box): Box | undefined {
   return sides.every(({ low, high }) => low <= high) ? sides : undefined;
 }
 
+/** Whether box a lies in box b, borders included; both have as many sides. */
 export function inside(a: Box, b: Box): boolean {
   return a.every((side, k) => side.low >= (b[k]?.low ?? Number.NaN) && side.high <= (b[k]?.high ?? Number.NaN));
 }

@@ -1,7 +1,7 @@
 import { HALF, MINUS_ONE, name, number, ONE, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Comparison, type Expression, findAll, freeNames } from "../expression/expression.ts";
-import { sideDifference } from "../expression/statement.ts";
+import { statedLinks } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { byName, constantSign, zeroTest } from "../truth/index.ts";
 import { differentiate, NotDifferentiable } from "./derivative.ts";
@@ -48,9 +48,9 @@ function isStationary(e: Expression, variable: string): boolean {
 /** The pieces of the line on which conditions hold; undefined where one of them is not about one side of a number, or all but one. */
 function piecesWhere(conditions: readonly Expression[]): readonly Piece[] | undefined {
   let pieces: readonly Piece[] = [{ hasLow: false, hasHigh: false }];
-  for (const condition of conditions.flatMap(linksOf)) {
-    if (condition.kind !== "relation") return undefined;
-    const place = byName(sideDifference(condition), condition.comparisons[0] ?? "=");
+  if (conditions.some(({ kind }) => kind !== "relation")) return undefined;
+  for (const { left, comparison: stated, right } of statedLinks(conditions)) {
+    const place = byName(subtract(left, right), stated);
     if (place === true) continue;
     const [, at] = typeof place === "object" && place.kind === "relation" ? place.operands : [];
     const comparison = typeof place === "object" && place.kind === "relation" ? place.comparisons[0] : undefined;
@@ -60,12 +60,6 @@ function piecesWhere(conditions: readonly Expression[]): readonly Piece[] | unde
     pieces = halves.flatMap((half) => half ?? []);
   }
   return pieces;
-}
-
-/** The single comparisons of a chain. */
-function linksOf(condition: Expression): readonly Expression[] {
-  if (condition.kind !== "relation" || condition.comparisons.length < 2) return [condition];
-  return condition.comparisons.map((comparison, k) => relation(condition.operands[k] ?? ZERO, comparison, condition.operands[k + 1] ?? ZERO));
 }
 
 /** The sides of a number on which a comparison with it holds. */

@@ -47,6 +47,7 @@ const PAIRS = [CIRCULAR, HYPERBOLIC];
 
 const INVERSE: ReadonlySet<string> = new Set(["arcsin", "arccos", "arctan", "arccot"]);
 
+/** Whether a function gives the angle of a circular one: arcsin, arccos, arctan or arccot. */
 export function isInverseCircular(functionName: string): boolean {
   return INVERSE.has(functionName);
 }

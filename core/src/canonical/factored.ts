@@ -49,6 +49,7 @@ function isDifference(e: Expression): boolean {
   );
 }
 
+/** The product of a content and factors with multiplicities, as an author would write it: factors with a positive leading term, their signs in the content. */
 export function productOfFactors(content: rational.Rational, factors: readonly Multiple<Polynomial>[], kernels: Kernels): Expression {
   let scale = content;
   const parts = factors.map(({ factor: part, multiplicity }) => {

@@ -70,6 +70,7 @@ export class Kernels {
 
 const WHOLE = (numerator: Polynomial): Fraction => ({ numerator, denominator: poly.ONE });
 
+/** The sum of two fractions of polynomials, over their own denominator where they share it, else over the product; not reduced. */
 export function addFractions(a: Fraction, b: Fraction): Fraction {
   if (poly.equal(a.denominator, b.denominator)) return { numerator: poly.add(a.numerator, b.numerator), denominator: a.denominator };
   return {

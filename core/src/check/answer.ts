@@ -171,6 +171,7 @@ function outcomeOf(compared: Comparison, solution: ClaimedSolution): Verdict {
   return compared.kind === "differ" && !bound ? "bent" : "loose";
 }
 
+/** What a comparison of two sides by error bounds showed, in words. */
 export function comparisonNote(compared: Comparison): string {
   switch (compared.kind) {
     case "agree": {

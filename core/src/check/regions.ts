@@ -1,10 +1,10 @@
 import { negate, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Comparison, contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
-import { sideDifference } from "../expression/statement.ts";
+import { sideDifference, statedLinks } from "../expression/statement.ts";
 import { replacePart, substitute } from "../expression/substitute.ts";
 import { rootsOut } from "../rewrite/forms/root-and-log-forms.ts";
-import { byName, constantSign, decide, simpleRelations, simplify, untangled, zeroTest } from "../truth/index.ts";
+import { byName, constantSign, decide, simplify, untangled, zeroTest } from "../truth/index.ts";
 import type { ClaimedAnswer } from "./answer.ts";
 
 /** A piece of the line between two numbers, either of which may be missing. */
@@ -35,12 +35,10 @@ export function coversRegions(answer: ClaimedAnswer): boolean {
 
 /** A region cut down to where a relation holds, if that is on one side of a number; the region itself for other relations. */
 function within(region: Region, fact: Expression, unknown: string): Region | undefined {
-  return simpleRelations([fact])
-    .filter((_, k) => k % 2 === 0)
-    .reduce<Region | undefined>((own, { left, comparison, right }) => {
-      const bound = own && boundOf(left, comparison, right, unknown);
-      return bound ? cut(own, bound) : own;
-    }, region);
+  return statedLinks([fact]).reduce<Region | undefined>((own, { left, comparison, right }) => {
+    const bound = own && boundOf(left, comparison, right, unknown);
+    return bound ? cut(own, bound) : own;
+  }, region);
 }
 
 /** Where a comparison of monotone functions of the unknown holds, as a bound of the unknown. */
@@ -132,9 +130,7 @@ function claimsRegion(region: Region, answer: ClaimedAnswer): boolean {
 
 /** Whether a condition holds on a whole region. */
 function holdsOn(region: Region, condition: Expression, unknown: string): boolean {
-  const bounds = simpleRelations([condition])
-    .filter((_, k) => k % 2 === 0)
-    .map(({ left, comparison, right }) => boundOf(left, comparison, right, unknown));
+  const bounds = statedLinks([condition]).map(({ left, comparison, right }) => boundOf(left, comparison, right, unknown));
   if (bounds.length === 0) return false;
   return bounds.every((bound) => {
     const side = bound?.low ? "low" : "high";

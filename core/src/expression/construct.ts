@@ -31,6 +31,7 @@ import { positivePower, rationalToInteger, surd } from "./numeric-power.ts";
 const SMALL = 64;
 const smallNumbers = new Map<number, NumberNode>();
 
+/** A rational number; `typed` is the literal its author wrote, kept only where it has exactly that value. A machine number must be whole. */
 export function number(value: Rational | number, typed?: string): NumberNode {
   const small = typed !== undefined ? undefined : typeof value === "number" ? value : value.den === 1 && typeof value.num === "number" ? value.num : undefined;
   if (small === undefined || Math.abs(small) > SMALL) return newNumber(value, typed);
@@ -48,6 +49,7 @@ function newNumber(value: Rational | number, typed: string | undefined): NumberN
   return node<NumberNode>({ kind: "number", value: exact, ...(isOwn ? { typed } : {}) });
 }
 
+/** A named number: pi, e, i, or infinity. */
 export function constant(name: ConstantName): Expression {
   return node({ kind: "constant", name });
 }
@@ -76,6 +78,7 @@ export function isNumber(e: Expression, value: number): boolean {
   return e.kind === "number" && e.value.num === value && e.value.den === 1;
 }
 
+/** The value of a number; undefined for anything else. */
 export function numberValue(e: Expression): Rational | undefined {
   return e.kind === "number" ? e.value : undefined;
 }
@@ -133,6 +136,7 @@ function typedCoefficient(term: Expression): string | undefined {
 /** From so many numbers on, they are added over common denominators at once. */
 const MANY = 4;
 
+/** The sum of terms: nested sums opened, like terms collected, in the one order of expressions; a term with coefficient 0 is left out only where it is defined everywhere. */
 export function sum(...terms: readonly Expression[]): Expression {
   if (terms.length > MANY && terms.every((term) => term.kind === "number" && term.typed === undefined)) {
     return number(rational.total(terms.flatMap((term) => (term.kind === "number" ? [term.value] : []))));
@@ -169,14 +173,17 @@ export function sum(...terms: readonly Expression[]): Expression {
   return node({ kind: "sum", terms: collected });
 }
 
+/** −e. */
 export function negate(e: Expression): Expression {
   return product(MINUS_ONE, e);
 }
 
+/** a − b. */
 export function subtract(a: Expression, b: Expression): Expression {
   return sum(a, negate(b));
 }
 
+/** a / b, as a times b to the power −1; it is not checked that b differs from 0. */
 export function divide(a: Expression, b: Expression): Expression {
   return product(a, power(b, MINUS_ONE));
 }

@@ -31,7 +31,28 @@ export function alternatives(unknown: string, values: readonly Expression[]): Ex
   );
 }
 
-const MIRRORED: Readonly<Record<Comparison, Comparison>> = { "=": "=", "!=": "!=", "<": ">", "<=": ">=", ">": "<", ">=": "<=" };
+/** A comparison of two sides. */
+export interface Link {
+  readonly left: Expression;
+  readonly comparison: Comparison;
+  readonly right: Expression;
+}
+
+/** The comparisons that a chain makes, in order: a < b and b < c for a < b < c. */
+export function linksOf({ operands, comparisons }: Expression & { readonly kind: "relation" }): readonly Link[] {
+  return comparisons.map((comparison, k) => ({ left: operands[k] ?? ZERO, comparison, right: operands[k + 1] ?? ZERO }));
+}
+
+/** The comparisons that statements make, chains and conjunctions taken apart. */
+export function statedLinks(statements: readonly Expression[]): readonly Link[] {
+  return statements.flatMap((statement) => {
+    if (statement.kind === "logic" && statement.operator === "and") return statedLinks(statement.items);
+    return statement.kind === "relation" ? linksOf(statement) : [];
+  });
+}
+
+/** The comparison that holds of two sides exchanged: b > a for a < b. */
+export const MIRRORED: Readonly<Record<Comparison, Comparison>> = { "=": "=", "!=": "!=", "<": ">", "<=": ">=", ">": "<", ">=": "<=" };
 
 /** A relation with the side that holds names on the left: x < −1 for −1 > x. */
 function nameFirst(left: Expression, comparison: Comparison, right: Expression): Expression {
@@ -45,7 +66,7 @@ const OPPOSITE: Readonly<Record<Comparison, Comparison>> = { "=": "!=", "!=": "=
 export function opposite(e: Expression): Expression {
   if (e.kind === "logic") return logic(e.operator === "and" ? "or" : "and", e.items.map(opposite));
   if (e.kind !== "relation") return e;
-  const apart = e.comparisons.map((comparison, k) => nameFirst(e.operands[k] ?? ZERO, OPPOSITE[comparison], e.operands[k + 1] ?? ZERO));
+  const apart = linksOf(e).map(({ left, comparison, right }) => nameFirst(left, OPPOSITE[comparison], right));
   const [only] = apart;
   return only && apart.length === 1 ? only : logic("or", apart);
 }

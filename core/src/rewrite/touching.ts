@@ -1,5 +1,6 @@
-import { subtract, ZERO } from "../expression/construct.ts";
+import { subtract } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
+import { linksOf } from "../expression/statement.ts";
 import { replacePart, substitute } from "../expression/substitute.ts";
 import { byArgument, decide, equalityTest, simplify } from "../truth/index.ts";
 
@@ -26,8 +27,8 @@ export function isOtherWhereInside(
 /** Values of parts at which alone a comparison of a relation holds. */
 function singlePlaces(fact: Expression): readonly { readonly part: Expression; readonly at: Expression }[] {
   if (fact.kind !== "relation") return [];
-  return fact.comparisons.flatMap((comparison, k) => {
-    const found = byArgument(subtract(fact.operands[k] ?? ZERO, fact.operands[k + 1] ?? ZERO), comparison);
+  return linksOf(fact).flatMap(({ left, comparison, right }) => {
+    const found = byArgument(subtract(left, right), comparison);
     const [part, at] = typeof found === "object" && found.kind === "relation" && found.comparisons[0] === "=" ? found.operands : [];
     return part && at ? [{ part, at }] : [];
   });

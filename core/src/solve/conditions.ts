@@ -1,7 +1,7 @@
 import { isNegative } from "../canonical/normal-form.ts";
 import { isNumber, negate, number, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
 import { type Comparison, type Expression, equal, freeNames, isRoot } from "../expression/expression.ts";
-import { sideDifference } from "../expression/statement.ts";
+import { MIRRORED, sideDifference } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -69,7 +69,6 @@ function boundOfSum(e: Expression & { kind: "sum" }): Expression {
 }
 
 const STRICT: Readonly<Record<string, Comparison>> = { ">=": ">", "<=": "<" };
-const MIRRORED: Readonly<Record<string, Comparison>> = { ">": "<", "<": ">", ">=": "<=", "<=": ">=", "!=": "!=", "=": "=" };
 
 /**
  * Conditions as an author would write them: factors of known sign and outer roots left out, each once, e ≥ 0 and e ≠ 0 as e > 0,
@@ -125,7 +124,7 @@ function tidied(condition: Expression, assumptions: readonly Expression[]): Expr
   if (signs.every((sign) => sign === undefined) || signs.every((sign) => sign !== undefined)) return condition;
   const negative = signs.filter((sign) => sign === -1).length % 2 === 1;
   const rest = product(...left.factors.filter((_, k) => signs[k] === undefined));
-  return tidied(relation(rest, negative ? (MIRRORED[comparison] ?? comparison) : comparison, ZERO), assumptions);
+  return tidied(relation(rest, negative ? MIRRORED[comparison] : comparison, ZERO), assumptions);
 }
 
 function signOfFactor(e: Expression, assumptions: readonly Expression[]): 1 | -1 | undefined {

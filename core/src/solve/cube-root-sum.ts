@@ -1,8 +1,9 @@
 import { type Step, step } from "../derivation/step.ts";
 import { equation, number, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, equal, factorsOf, findAll, isRoot, termsOf } from "../expression/expression.ts";
+import { type Expression, equal, factorsOf, findAll, termsOf } from "../expression/expression.ts";
 import { expand, simplify } from "../truth/index.ts";
 import { putBack } from "./put-back.ts";
+import { hasRadical, radicalDegree } from "./radical.ts";
 import type { Solved, Task } from "./solution.ts";
 
 const THREE = number(3);
@@ -39,13 +40,11 @@ function addendsOf(e: Expression, unknown: string): readonly Expression[] | unde
   const terms = termsOf(e);
   const roots = terms.filter((term) => factorsOf(term).filter((factor) => isCubeRoot(factor, unknown)).length === 1);
   const rest = sum(...terms.filter((term) => !roots.includes(term)));
-  const isPlain = findAll(rest, (part) => (isRoot(part) || (part.kind === "call" && part.name === "root")) && contains(part, unknown)).length === 0;
   const addends = equal(rest, ZERO) ? roots : [...roots, rest];
-  return isPlain && roots.length >= 2 && addends.length === 3 ? addends : undefined;
+  return !hasRadical(rest, unknown) && roots.length >= 2 && addends.length === 3 ? addends : undefined;
 }
 
 function isCubeRoot(e: Expression, unknown: string): boolean {
-  if (!contains(e, unknown)) return false;
-  if (e.kind === "call" && e.name === "root") return e.args[0] !== undefined && equal(e.args[0], THREE);
-  return isRoot(e) && e.exponent.value.den === 3;
+  const degree = radicalDegree(e, unknown);
+  return degree !== undefined && equal(degree, THREE);
 }

@@ -1,5 +1,6 @@
 import { relation, ZERO } from "../expression/construct.ts";
 import { contains, type Expression } from "../expression/expression.ts";
+import { linksOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { asFamily, decide, membersBetween, simplify } from "../truth/index.ts";
 import { tidyConditions } from "./conditions.ts";
@@ -34,6 +35,6 @@ export function membersWithLetters(one: Solution, { unknown, assumptions }: Task
 /** A chain as its single comparisons that are not known. */
 function partsOf(fact: Expression, known: readonly Expression[]): readonly Expression[] {
   if (fact.kind !== "relation") return [fact];
-  const parts = fact.comparisons.map((comparison, k) => relation(fact.operands[k] ?? ZERO, comparison, fact.operands[k + 1] ?? ZERO));
+  const parts = linksOf(fact).map(({ left, comparison, right }) => relation(left, comparison, right));
   return parts.filter((part) => decide(part, known) !== true);
 }

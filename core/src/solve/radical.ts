@@ -30,7 +30,7 @@ export function solveRadical(task: Task, solveCleared: (task: Task) => Solved | 
 }
 
 /** The degree of a root with the unknown under it; undefined for anything else. */
-function radicalDegree(e: Expression, unknown: string): Expression | undefined {
+export function radicalDegree(e: Expression, unknown: string): Expression | undefined {
   if (e.kind === "call" && e.name === "root") return e.args[1] && contains(e.args[1], unknown) ? e.args[0] : undefined;
   return isRoot(e) && contains(e.base, unknown) ? number({ num: e.exponent.value.den, den: 1 }) : undefined;
 }
@@ -39,7 +39,8 @@ function isRadical(unknown: string): (e: Expression) => boolean {
   return (e) => radicalDegree(e, unknown) !== undefined;
 }
 
-function hasRadical(e: Expression, unknown: string): boolean {
+/** Whether the unknown stands under a root. */
+export function hasRadical(e: Expression, unknown: string): boolean {
   return findAll(e, isRadical(unknown)).length > 0;
 }
 

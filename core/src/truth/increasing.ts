@@ -18,6 +18,7 @@ import {
 } from "../expression/construct.ts";
 import { type Comparison, type Expression, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
 import { isReal, type RealExpression } from "../expression/realness.ts";
+import { MIRRORED } from "../expression/statement.ts";
 import * as rational from "../number/rational.ts";
 import { expand, simplify } from "./simplify.ts";
 import { constantSign } from "./zero-test.ts";
@@ -68,7 +69,6 @@ function monotonePart(e: RealExpression): { readonly f: Monotone; readonly u: Ex
   return { f: { rises: true, inverse, low: ZERO, reached: true }, u: base };
 }
 
-const MIRRORED: Readonly<Record<Comparison, Comparison>> = { ">": "<", "<": ">", ">=": "<=", "<=": ">=", "!=": "!=", "=": "=" };
 /** What holds of a number below a bound. */
 const OF_SMALLER: readonly Comparison[] = ["<", "<=", "!="];
 

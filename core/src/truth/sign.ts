@@ -2,6 +2,7 @@ import { normOverRoot } from "../canonical/norm.ts";
 import { isPositiveConstant, number, ONE, product, relation, splitCoefficient, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, ExpressionMap, equal, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
 import { isReal, type RealExpression } from "../expression/realness.ts";
+import { type Link, MIRRORED, statedLinks } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -29,23 +30,10 @@ const ALLOWED: Readonly<Record<Comparison, Signs>> = {
   ">": POSITIVE,
   ">=": POSITIVE | NOTHING,
 };
-const MIRRORED: Readonly<Record<Comparison, Comparison>> = { "=": "=", "!=": "!=", "<": ">", "<=": ">=", ">": "<", ">=": "<=" };
 
-/** The simple relations `left comparison right` that assumptions state, chains and conjunctions taken apart. */
-export function simpleRelations(assumptions: readonly Expression[]): readonly { left: Expression; comparison: Comparison; right: Expression }[] {
-  return assumptions.flatMap((assumption) => {
-    if (assumption.kind === "logic" && assumption.operator === "and") return simpleRelations(assumption.items);
-    if (assumption.kind !== "relation") return [];
-    return assumption.comparisons.flatMap((comparison, k) => {
-      const [left, right] = [assumption.operands[k], assumption.operands[k + 1]];
-      return left && right
-        ? [
-            { left, comparison, right },
-            { left: right, comparison: MIRRORED[comparison], right: left },
-          ]
-        : [];
-    });
-  });
+/** The comparisons that assumptions state, each followed by itself with its sides exchanged. */
+export function simpleRelations(assumptions: readonly Expression[]): readonly Link[] {
+  return statedLinks(assumptions).flatMap((one) => [one, { left: one.right, comparison: MIRRORED[one.comparison], right: one.left }]);
 }
 
 /** The signs that an expression can have for real values of its names under the assumptions (never too few). */

@@ -46,7 +46,10 @@ const CASES: SystemWay = {
   theorem:
     "what a linear unknown, a product, or an equation in one unknown leaves open are all cases; a system with finitely many zeros has as many as its trace form counts",
   source: "P. Pedersen, M.-F. Roy, A. Szpirglas, Counting real zeros in the multivariate case, 1993",
-  decides: ({ system }) => proven(takenApart(system), coverDetail(system)),
+  decides: ({ system }) => {
+    const points = commonPoints(system);
+    return takenApart(system, points) ? { outcome: "nailed", detail: coverDetail(system, points.length) } : undefined;
+  },
 };
 
 const BOXES: SystemWay = {
@@ -102,9 +105,9 @@ function isSquare({ unknowns }: ClaimedSystem, { entries }: LinearRows): boolean
   return entries.length === unknowns.length;
 }
 
-function takenApart(system: ClaimedSystem): boolean {
+function takenApart(system: ClaimedSystem, points: readonly ClaimedPoint[]): boolean {
   const { equations, unknowns, domain, rejected, assumptions } = system;
-  return coversSystem({ equations, unknowns, points: commonPoints(system), dead: rejected, domain, assumptions, granted: [], depth: 0 });
+  return coversSystem({ equations, unknowns, points, dead: rejected, domain, assumptions, granted: [], depth: 0 });
 }
 
 /** The solutions, and the points that were set aside since they are not asked for. */
@@ -113,11 +116,10 @@ function commonPoints(system: ClaimedSystem): readonly ClaimedPoint[] {
   return [...system.solutions, ...system.rejected.filter(isApart).map((values) => ({ values, free: [], integers: [], conditions: [] }))];
 }
 
-function coverDetail(system: ClaimedSystem): string {
-  const { equations, unknowns, domain } = system;
+function coverDetail({ equations, unknowns, domain }: ClaimedSystem, points: number): string {
   const count = zeroCount(equations, unknowns);
   const counted = count && (domain === "real" ? count.real : count.complex);
-  return counted === commonPoints(system).length
+  return counted === points
     ? `the trace form of the system counts ${counted} ${domain} solution${counted === 1 ? "" : "s"}, and these are as many`
     : "taken apart again case by case, the system leaves room for no other solution";
 }
