@@ -1,4 +1,4 @@
-import { equation, name, ONE, subtract, ZERO } from "../expression/construct.ts";
+import { equation, name, subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { isReal } from "../expression/realness.ts";
@@ -9,6 +9,7 @@ import { constantSign, decideForMembers, equalityTest, integerCases, simplify, w
 import { type Comparison, compareSides, DEFAULT_DIGITS, pointText } from "./compare.ts";
 import { holdsByPieces } from "./constant-pieces.ts";
 import { applyEqualities, equalitiesAmong } from "./equalities.ts";
+import { memberToCompare } from "./member.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
 /** A value claimed to solve an equation, as the judge sees it: how it was found is not asked. */
@@ -146,8 +147,7 @@ export function comparisonCheck(answer: ClaimedAnswer, digits: number = DEFAULT_
   for (const solution of [...answer.solutions, ...answer.apart]) {
     const at = (side: Expression | undefined): Expression => substitute(side ?? ZERO, new Map([[answer.unknown, solution.value]]));
     const [left, right] = [at(answer.equation.operands[0]), at(answer.equation.operands[1])];
-    // A family is compared at one of its members.
-    const member = new Map(solution.integers.map((letter) => [letter, ONE]));
+    const member = memberToCompare(solution.integers, solution.conditions, answer.assumptions);
     const bound = equalitiesAmong(solution.conditions);
     const there = (e: Expression): Expression => applyEqualities(substitute(e, member), bound);
     const known = [...answer.assumptions, ...solution.conditions.filter((one) => !bound.includes(one))].map(there);

@@ -2,11 +2,12 @@ import { equation, number, power, product, subtract, ZERO } from "../expression/
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { isEquation } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
+import { statedWhole } from "../expression/whole.ts";
 import { zeroPolynomial } from "./equivalence.ts";
 
-/** Conditions that say that two expressions are equal. */
+/** Conditions that say that two expressions are equal; that a value is whole fixes none. */
 export function equalitiesAmong(conditions: readonly Expression[]): readonly Expression[] {
-  return conditions.filter((condition) => isEquation(condition));
+  return conditions.filter((condition) => isEquation(condition) && !statedWhole(condition));
 }
 
 /** Where a condition says a = b, the difference of the sides may be a multiple of a − b: the name it fixes is put in. */

@@ -1,10 +1,11 @@
-import { number, product, sum } from "../expression/construct.ts";
+import { equation, logic, name, number, product, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { alternativesOf, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
+import { statedWhole } from "../expression/whole.ts";
 import * as integer from "../number/integer.ts";
 import { isOtherWhereInside } from "../rewrite/touching.ts";
-import { asFamily, decide, equalityTest, type Family, memberNumber, membersBetween, rationalRatio, simplify } from "../truth/index.ts";
+import { asFamily, decide, equalityTest, type Family, memberNumber, membersBetween, rationalRatio, simplify, wholeMembers } from "../truth/index.ts";
 
 /** A set of numbers: one, or a family. */
 type Member = { readonly kind: "one"; readonly value: Expression } | ({ readonly kind: "family" } & Family);
@@ -41,9 +42,23 @@ export interface FamiliesClaim {
  * far as those relations hold.
  */
 export function sameFamilies({ before, after, unknown, letter, within }: FamiliesClaim, assumptions: readonly Expression[] = []): boolean {
+  const [asked, ...more] = within;
+  if (asked && statedWhole(asked) && more.length === 0) return sameWhole({ before, after, unknown, letter });
   const [some, others] = [membersOf(before, unknown, letter), membersOf(after, unknown, letter)];
   if (!some || !others) return false;
   return within.length === 0 ? covers(some, others) && covers(others, some) : sameWithin(some, others, unknown, within, assumptions);
+}
+
+/** Whether the second list is the whole members of the families in the first. */
+function sameWhole({ before, after, unknown, letter }: Omit<FamiliesClaim, "within">): boolean {
+  const values = alternativesOf(before).map((one) => sidesOf(one)[1] ?? ZERO);
+  const whole = values.map((value) => {
+    const letters = contains(value, letter) ? wholeMembers(value, letter) : undefined;
+    return letters?.map((at) => equation(name(unknown), simplify(substitute(value, new Map([[letter, at]]))).expression));
+  });
+  if (!whole.every((members) => members !== undefined)) return false;
+  const [some, others] = [logic("or", whole.flat()), after].map((list) => membersOf(list, unknown, letter));
+  return some !== undefined && others !== undefined && covers(some, others) && covers(others, some);
 }
 
 /** Whether every number of the second list is in the first. */

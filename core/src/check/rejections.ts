@@ -4,7 +4,7 @@ import { type Expression, findAll, freeNames } from "../expression/expression.ts
 import { isReal } from "../expression/realness.ts";
 import { isEquation, opposite, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
-import { constantSign, decide, equalityTest, integerCases, simplify, withDecidedCases, zeroTest } from "../truth/index.ts";
+import { constantSign, decide, decideForMembers, equalityTest, integerCases, simplify, withDecidedCases, zeroTest } from "../truth/index.ts";
 import type { ClaimedAnswer, ClaimedSolution } from "./answer.ts";
 
 /**
@@ -21,7 +21,10 @@ function isNoSolution(answer: ClaimedAnswer, { value }: ClaimedSolution): boolea
   if (domain === "real" && !isReal(value) && (freeNames(value).size > 0 || constantSign(value) === undefined)) return true;
   const at = (e: Expression): Expression => substitute(e, new Map([[unknown, value]]));
   const needed = domain === "real" ? realDomain(statement) : complexDomain(statement);
-  if ([...facts, ...needed].some((condition) => failsAt(at(condition), assumptions))) return true;
+  const demands = [...facts, ...needed].map(at);
+  if (demands.some((demand) => failsAt(demand, assumptions))) return true;
+  // Together they may ask for what cannot be.
+  if (demands.some((demand, k) => decide(demand, [...assumptions, ...demands.slice(0, k), ...demands.slice(k + 1)]) === false)) return true;
   const [left, right] = statement.operands.map((side) => withDecidedCases(at(side), assumptions));
   if (!left || !right) return false;
   const { kind } = equalityTest(left, right, assumptions);
@@ -43,7 +46,8 @@ function isRealNowhereElse(value: Expression, { solutions, assumptions }: Claime
 
 function failsAt(condition: Expression, assumptions: readonly Expression[]): boolean {
   const there = simplify(condition).expression;
-  return decide(there, assumptions) === false || alwaysFails(there, assumptions);
+  const letters = findAll(condition, (part) => part.kind === "name" && part.range === "integer").flatMap((part) => (part.kind === "name" ? [part.name] : []));
+  return decideForMembers(condition, letters, assumptions) === false || alwaysFails(there, assumptions);
 }
 
 /** Whether a condition fails for every value of the letters for whole numbers in it, and of the others as far as they are known. */

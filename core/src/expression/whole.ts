@@ -1,5 +1,7 @@
 import * as rational from "../number/rational.ts";
-import type { Expression } from "./expression.ts";
+import { call, equation } from "./construct.ts";
+import { type Expression, equal } from "./expression.ts";
+import { sidesOf } from "./statement.ts";
 
 /** Whether an expression is a whole number for all values of its names, seen from its form. */
 export function isWhole(e: Expression): boolean {
@@ -19,4 +21,15 @@ export function isWhole(e: Expression): boolean {
     default:
       return false;
   }
+}
+
+/** The statement that a value is a whole number: it is its own floor. */
+export function wholeFact(e: Expression): Expression {
+  return equation(call("floor", e), e);
+}
+
+/** The value that a statement says to be whole; undefined for any other statement. */
+export function statedWhole(statement: Expression): Expression | undefined {
+  const [left, right] = sidesOf(statement);
+  return left?.kind === "call" && left.name === "floor" && right && left.args[0] && equal(left.args[0], right) ? right : undefined;
 }

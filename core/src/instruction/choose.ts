@@ -1,7 +1,8 @@
 import { ballValue } from "../expression/ball-value.ts";
-import { call, subtract } from "../expression/construct.ts";
+import { call, name as nameOf, subtract } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
+import { statedWhole, wholeFact } from "../expression/whole.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import * as real from "../number/real-ball.ts";
@@ -33,15 +34,37 @@ export function holdsFor(condition: Expression, solution: Solution, assumptions:
   return decide(at, [...assumptions, ...solution.conditions]);
 }
 
-/** Solutions among the integers or rationals only, where that was asked for. */
+/** What the kind of number asks of an unknown as a real one. */
+export function factsOfKind(kinds: ReadonlyMap<string, NumberKind>, unknowns: readonly string[]): readonly Expression[] {
+  return unknowns.flatMap((unknown) => (kinds.get(unknown) === "integers" ? [wholeFact(nameOf(unknown))] : []));
+}
+
+/** Solutions among the rational numbers only, where that was asked for; a whole number that may take any value is a letter for integers. */
 export function restrictToKind(set: SolutionSet, kind: NumberKind): SolutionSet {
-  if (kind !== "integers" && kind !== "rationals") return set;
+  if (kind === "integers") return { ...set, solutions: set.solutions.map(wholeAsLetters) };
+  if (kind !== "rationals") return set;
   return chooseFrom(set, (solution) => {
     const value = onlyValue(solution);
     if (!value || freeNames(value).size > 0) return undefined;
-    const fits = value.kind === "number" && (kind === "rationals" || value.value.den === 1);
-    return fits ? undefined : `${text(value)} is not ${kind === "integers" ? "an integer" : "a rational number"}`;
+    return value.kind === "number" ? undefined : `${text(value)} is not a rational number`;
   });
+}
+
+/** A solution with its free unknowns that are whole as letters for integers. */
+export function wholeAsLetters(solution: Solution): Solution {
+  const whole = solution.conditions.filter((condition) => solution.free.includes(wholeName(condition) ?? ""));
+  const letters = whole.flatMap((condition) => wholeName(condition) ?? []);
+  return {
+    ...solution,
+    free: solution.free.filter((name) => !letters.includes(name)),
+    integers: [...solution.integers, ...letters],
+    conditions: solution.conditions.filter((condition) => !whole.includes(condition)),
+  };
+}
+
+function wholeName(condition: Expression): string | undefined {
+  const about = statedWhole(condition);
+  return about?.kind === "name" ? about.name : undefined;
 }
 
 /** The solution nearest to a number; the others are set aside, so that it is said how many there are. */

@@ -1,4 +1,5 @@
 import type { Expression } from "../expression/expression.ts";
+import { statedWhole } from "../expression/whole.ts";
 import { unitPlain } from "../units/typeset.ts";
 import { greekCharacter, splitName } from "./letters.ts";
 import { present } from "./present.ts";
@@ -11,7 +12,8 @@ const COMPARISONS: Readonly<Record<string, string>> = { "!=": "≠", "<=": "≤"
 
 /** An expression in one line of plain characters (x² − 3x + √2), for labels in drawings and alternative texts. */
 export function plain(e: Expression): string {
-  return writtenPlain(present(e));
+  const whole = statedWhole(e);
+  return whole ? `${plain(whole)} whole` : writtenPlain(present(e));
 }
 
 export function writtenPlain(e: Syntax): string {

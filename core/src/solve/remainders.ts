@@ -1,10 +1,11 @@
 import { type Step, step } from "../derivation/step.ts";
 import { name, number, product, sum, ZERO } from "../expression/construct.ts";
-import type { Expression } from "../expression/expression.ts";
+import { contains, type Expression } from "../expression/expression.ts";
 import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
+import { statedWhole } from "../expression/whole.ts";
 import { plain } from "../notation/plain.ts";
-import { decide, integerCases, simplify } from "../truth/index.ts";
+import { decide, integerCases, simplify, wholeMembers } from "../truth/index.ts";
 import type { Solution } from "./solution.ts";
 
 /** The members of a family that satisfy a statement and those that do not, by the remainders of the letter. */
@@ -27,10 +28,7 @@ export function sortedByRemainder(one: Solution, statement: Expression, unknown:
   if (all.includes(undefined) || all.every((truth) => truth === all[0])) return undefined;
   const modulus = all.findIndex((_, k) => k > 0 && all.length % k === 0 && all.every((truth, j) => truth === all[j % k]));
   const truths = modulus < 0 ? all : all.slice(0, modulus);
-  const members = truths.map((_, j): Solution => {
-    const at = new Map([[letter, sum(product(number(truths.length), name(letter, "integer")), number(j))]]);
-    return { ...one, values: new Map([[unknown, simplify(substitute(value, at)).expression]]) };
-  });
+  const members = truths.map((_, j) => memberAt(one, letter, sum(product(number(truths.length), name(letter, "integer")), number(j))));
   const after = alternatives(
     unknown,
     members.map(({ values }) => values.get(unknown) ?? ZERO),
@@ -40,5 +38,33 @@ export function sortedByRemainder(one: Solution, statement: Expression, unknown:
     kept: members.filter((_, j) => truths[j] === true),
     rejected: members.filter((_, j) => truths[j] === false),
     step: step("sort members by remainder", [letter, `${truths.length}`, plain(statement)], claim),
+  };
+}
+
+/** The members of a family that are whole, where only whole values of the unknown are asked for; undefined where all are, none is, or that is not decided. */
+export function wholeAmong(one: Solution, asked: Expression, unknown: string): { readonly kept: readonly Solution[]; readonly step: Step } | undefined {
+  const [letter, ...more] = one.integers;
+  const value = one.values.get(unknown);
+  const about = statedWhole(asked);
+  if (letter === undefined || more.length > 0 || !value || about?.kind !== "name" || about.name !== unknown) return undefined;
+  const letters = wholeMembers(value, letter);
+  if (!letters || letters.length === 0 || letters.some((at) => at.kind === "name")) return undefined;
+  const kept = letters.map((at) => memberAt(one, letter, at));
+  const after = alternatives(
+    unknown,
+    kept.map(({ values }) => values.get(unknown) ?? ZERO),
+  );
+  const claim = { kind: "families", unknown, letter, before: alternatives(unknown, [value]), after, within: [asked] } as const;
+  return { kept, step: step("whole members", [unknown], claim) };
+}
+
+/** A family with another value of its letter: a single member, or those for the whole numbers that the new value runs through. */
+function memberAt(one: Solution, letter: string, value: Expression): Solution {
+  const at = (e: Expression): Expression => simplify(substitute(e, new Map([[letter, value]]))).expression;
+  return {
+    ...one,
+    values: new Map([...one.values].map(([unknown, own]) => [unknown, at(own)])),
+    integers: contains(value, letter) ? one.integers : one.integers.filter((other) => other !== letter),
+    conditions: one.conditions.map(at),
   };
 }

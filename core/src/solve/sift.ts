@@ -5,12 +5,13 @@ import { ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
+import { statedWhole } from "../expression/whole.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import { evenPowersOut } from "../rewrite/forms/root-and-log-forms.ts";
 import { decide, decideForMembers, equalityTest, simplify, workedOut } from "../truth/index.ts";
 import { openConditions, tidyConditions } from "./conditions.ts";
-import { sortedByRemainder } from "./remainders.ts";
+import { sortedByRemainder, wholeAmong } from "./remainders.ts";
 import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";
 
 /**
@@ -41,6 +42,11 @@ export function sift(solved: Solved, task: Task): Solved {
       ...domain.map((c) => [c, "the equation is not defined there"] as const),
       ...given.map((c) => [c, "this is given"] as const),
     ]) {
+      const whole = wholeAmong(solution, condition, unknown);
+      if (whole) {
+        steps.push(whole.step);
+        return whole.kept.flatMap(keep);
+      }
       const put = substitute(condition, new Map([[unknown, value]]));
       const at = simplify(undoesInverse(put) ? mapChildren(put, withoutInverse) : put).expression;
       const known = [...others, ...solution.conditions];
@@ -51,12 +57,12 @@ export function sift(solved: Solved, task: Task): Solved {
           rejected.push({ values: one.values, multiplicity: one.multiplicity, reason: `${plain(condition)} does not hold there; ${why}` });
         return sorted.kept.flatMap(keep);
       }
-      const holds = task.domain === "complex" ? differs(at, known) : decideForMembers(at, solution.integers, known);
+      const holds = task.domain === "complex" ? differs(at, known) : decideForMembers(statedWhole(condition) ? put : at, solution.integers, known);
       if (holds === false || (holds === undefined && freeNames(at).size === 0)) {
         rejected.push({
           values: solution.values,
           multiplicity: solution.multiplicity,
-          reason: condition.kind === "logic" ? why : `${plain(condition)} does not hold for ${unknown} = ${text(value)}; ${why}`,
+          reason: reasonAgainst(condition, unknown, value, why),
         });
         return [];
       }
@@ -64,12 +70,23 @@ export function sift(solved: Solved, task: Task): Solved {
     }
     const [letter] = solution.integers;
     const all = distinct([...solution.conditions, ...open]);
+    // Each may hold somewhere, and all of them nowhere.
+    if (all.some((one) => decideForMembers(one, solution.integers, [...others, ...all.filter((other) => other !== one)]) === false)) {
+      const reason = `what is given of ${unknown} leaves no room for it: ${given.map(plain).join(" and ")}`;
+      rejected.push({ values: solution.values, multiplicity: solution.multiplicity, reason });
+      return [];
+    }
     return [{ ...solution, conditions: tidyConditions(letter === undefined ? all : workedOut(all, letter), others) }];
   };
   const set: SolutionSet = { ...solved.set, solutions: withoutTwins(solved.set.solutions.flatMap(keep), unknown) };
   const lost = set.solutions.length === 0 && solved.set.solutions.length > 0;
   const reason = lost ? `${solved.set.reason}; none of the candidates satisfies what is required of ${unknown}` : solved.set.reason;
   return { steps, set: { ...set, reason, rejected } };
+}
+
+function reasonAgainst(condition: Expression, unknown: string, value: Expression, why: string): string {
+  if (statedWhole(condition)) return `${plain(value)} is no whole number`;
+  return condition.kind === "logic" ? why : `${plain(condition)} does not hold for ${unknown} = ${text(value)}; ${why}`;
 }
 
 /** Numbers that are equal are one solution, however they are written; one that counts several times keeps its count. */

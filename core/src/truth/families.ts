@@ -1,4 +1,3 @@
-import { undoesInverse, withoutInverse } from "../canonical/inverse-circular.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { divide, I, isNumber, name, number, PI, power, product, relation, splitCoefficient, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
@@ -153,15 +152,6 @@ function withoutTurns(e: Expression, letter: string): Expression {
   if (turns?.den !== 1 || !argument) return inner;
   const start = asFamily(simplify(argument).expression, letter)?.start ?? ZERO;
   return inner.kind === "power" ? power(inner.base, start) : mapChildren(inner, () => start);
-}
-
-/** Whether a condition holds for every integer that a letter in it stands for, or for none; undefined where that is not decided. */
-export function decideForMembers(condition: Expression, integers: readonly string[], known: readonly Expression[]): boolean | undefined {
-  const plain = simplify(undoesInverse(condition) ? mapChildren(condition, withoutInverse) : condition).expression;
-  const letter = integers.find((one) => contains(plain, one));
-  const cases = (letter === undefined ? undefined : integerCases(plain, letter)) ?? [plain];
-  const truths = cases.map((one) => decide(one, known));
-  return truths.every((truth) => truth === truths[0]) ? truths[0] : undefined;
 }
 
 const MOST_MEMBERS = 400;

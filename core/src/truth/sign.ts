@@ -4,6 +4,7 @@ import { type Comparison, contains, type Expression, ExpressionMap, equal, facto
 import { isReal, type RealExpression } from "../expression/realness.ts";
 import { type Link, MIRRORED, statedLinks } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
+import { statedWhole } from "../expression/whole.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import { primitivePart } from "../polynomial/univariate/dense.ts";
@@ -13,7 +14,7 @@ import { circularSign } from "./circular-sign.ts";
 import { follows } from "./consequence.ts";
 import { decideForIntegers } from "./integer-conditions.ts";
 import { decideByParts } from "./sign-of-parts.ts";
-import { constantSign, zeroTest } from "./zero-test.ts";
+import { constantSign, isNotWhole, isWholeConstant, zeroTest } from "./zero-test.ts";
 
 /** Which signs a real expression can have, as a set: bit 0 negative, bit 1 zero, bit 2 positive. */
 export type Signs = number;
@@ -267,6 +268,8 @@ export function decide(condition: Expression, assumptions: readonly Expression[]
     return parts.includes(undefined) ? undefined : !decisive;
   }
   if (condition.kind !== "relation") return undefined;
+  const whole = statedWhole(condition);
+  if (whole && freeNames(whole).size === 0) return isWholeConstant(whole) || (isNotWhole(whole) ? false : undefined);
   const parts = condition.comparisons.map((comparison, k) => {
     const [left, right] = [condition.operands[k] ?? number(0), condition.operands[k + 1] ?? number(0)];
     const difference = subtract(left, right);

@@ -8,6 +8,7 @@ import { isDefiniteIntegral } from "../expression/integral.ts";
 import { replacePart, substitute } from "../expression/substitute.ts";
 import * as complex from "../number/complex-ball.ts";
 import * as integer from "../number/integer.ts";
+import * as rational from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import * as poly from "../polynomial/multivariate.ts";
@@ -283,6 +284,13 @@ export function isNotWhole(e: Expression): boolean {
   if (near === undefined || !Number.isSafeInteger(Math.round(near))) return false;
   const sign = constantSign(subtract(e, number(Math.round(near))));
   return sign !== undefined && sign !== 0;
+}
+
+/** Whether a constant is certainly a whole number. */
+export function isWholeConstant(e: Expression): boolean {
+  if (e.kind === "number") return rational.isInteger(e.value);
+  const near = freeNames(e).size === 0 ? approximateValue(e) : undefined;
+  return near !== undefined && Number.isSafeInteger(Math.round(near)) && equalityTest(e, number(Math.round(near))).kind === "zero";
 }
 
 /** The certified sign of a real constant: 0 only when proven, undefined when neither sign nor zero could be proven. */

@@ -1,4 +1,4 @@
-import { ONE, subtract, ZERO } from "../../expression/construct.ts";
+import { subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -8,6 +8,7 @@ import { decide, decideForMembers, equalityTest, simplify } from "../../truth/in
 import { comparisonNote, integerTest } from "../answer.ts";
 import { compareSides } from "../compare.ts";
 import { applyEqualities, equalitiesAmong } from "../equalities.ts";
+import { memberToCompare } from "../member.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "../verdict.ts";
 import type { ClaimedPoint, ClaimedSystem } from "./claimed.ts";
 
@@ -68,8 +69,8 @@ function exactly(one: ClaimedSystem["equations"][number], point: ClaimedPoint, {
 
 function byDecimals(one: ClaimedSystem["equations"][number], point: ClaimedPoint, { assumptions }: ClaimedSystem): Evidence {
   const [left, right] = sidesAt(one, point);
-  // A family is compared at one of its members; what letters are bound to was put in.
-  const member = new Map(point.integers.map((letter) => [letter, ONE]));
+  // What letters are bound to was put in.
+  const member = memberToCompare(point.integers, point.conditions, assumptions);
   const bound = equalitiesAmong(point.conditions);
   const known = [...assumptions, ...point.conditions.filter((fact) => !bound.includes(fact))].map((fact) => substitute(fact, member));
   const compared = compareSides(substitute(left, member), substitute(right, member), known);

@@ -7,7 +7,7 @@ import { tidyConditions } from "../../solve/conditions.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import { type Domain, type SolutionSet, Unsolvable } from "../../solve/solution.ts";
 import { decide, simplify } from "../../truth/index.ts";
-import { restrictToKind } from "../choose.ts";
+import { factsOfKind, restrictToKind } from "../choose.ts";
 import { judgeSolutions } from "../claims.ts";
 import { rangeOf } from "../environment.ts";
 import type { Scope } from "./question.ts";
@@ -104,7 +104,7 @@ function standing(value: Expression, unknown: string, scope: Scope, facts: reado
 function solved(statement: Expression, unknown: string, scope: Scope, assumptions: readonly Expression[]): Found | undefined {
   const equation = withRanges(statement, new Map([[unknown, rangeOf(scope.kind === "complex" ? "complex" : "reals")]]));
   if (!isEquation(equation)) return undefined;
-  const all = [...assumptions, ...scope.facts];
+  const all = [...assumptions, ...scope.facts, ...factsOfKind(new Map([[unknown, scope.kind]]), [unknown])];
   const facts = all.filter((fact) => contains(fact, unknown));
   const known = all.filter((fact) => !facts.includes(fact));
   try {

@@ -7,7 +7,7 @@ import { solveForAllLetters } from "../../solve/equation.ts";
 import type { Domain } from "../../solve/solution.ts";
 import { solveSystem } from "../../solve/systems/system.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
-import { nearest, restrictToKind } from "../choose.ts";
+import { factsOfKind, nearest, restrictToKind, wholeAsLetters } from "../choose.ts";
 import { judgeSolutions, judgeSystem } from "../claims.ts";
 import { definedOnly } from "../defined-only.ts";
 import { anglesIn } from "../degrees.ts";
@@ -50,44 +50,56 @@ function readSystem(items: readonly Expression[], sentence: Sentence, span: { fr
   if (equations.length === 0 || facts.some((fact) => fact.kind !== "relation")) sentence.fail("equations with one “=” each were expected here", span);
   const { environment } = sentence;
   const named = sentence.takeWords("for") ? sentence.names("an unknown") : [];
-  const domain: Domain = sentence.takeWords("over", "complex") ? "complex" : "real";
-  if (domain === "real") sentence.takeWords("over", "reals");
+  const kind = sentence.takeWords("over") ? (readKind(sentence) ?? sentence.fail(KINDS_EXPECTED)) : undefined;
   const way = sentence.takeWords("by", "elimination") ? "elimination" : sentence.takeWords("by", "substitution") ? "substitution" : undefined;
   sentence.expectEnd();
   const free = [...new Set(equations.flatMap((one) => [...freeNames(putIn(one, environment).expression)]))].sort();
   const open = free.filter((letter) => !environment.quantities.has(letter));
   const unknowns = named.length > 0 ? named : open.length > 0 ? open : free;
-  return { instruction: "solve", run: () => withDimensions(carryOutSystem(equations, unknowns, { facts, domain, way }, sentence), environment, ...equations) };
+  return { instruction: "solve", run: () => withDimensions(carryOutSystem(equations, unknowns, { facts, kind, way }, sentence), environment, ...equations) };
 }
 
 /** Where solutions of a system are wanted, and the way the author prefers. */
 interface SystemScope {
   readonly facts: readonly Expression[];
-  readonly domain: Domain;
+  readonly kind: NumberKind | undefined;
   readonly way: "elimination" | "substitution" | undefined;
 }
 
 function carryOutSystem(
   typed: readonly (Expression & { kind: "relation" })[],
   unknowns: readonly string[],
-  { facts, domain, way }: SystemScope,
+  { facts: joined, kind, way }: SystemScope,
   { environment, inDegrees }: Sentence,
 ): Outcome {
+  const kinds = kind ? new Map(unknowns.map((unknown) => [unknown, kind])) : environment.kinds;
+  if (unknowns.some((unknown) => kinds.get(unknown) === "rationals")) throw new CannotDo("systems are not solved over the rational numbers");
+  const domain: Domain = kind === "complex" ? "complex" : "real";
+  // Over the integers the real solutions are found first.
+  const range = new Map(unknowns.flatMap((unknown) => (kinds.get(unknown) === "integers" ? [[unknown, "real"] as const] : [])));
   const before = typed.map((one) => putIn(one, environment, new Set(unknowns)));
-  const equations = before.flatMap(({ expression }) => (expression.kind === "relation" ? [expression] : []));
+  const equations = before.flatMap(({ expression }) => withRanges(expression, range)).filter((one) => one.kind === "relation");
   for (const equation of equations) definedOnly(equation);
-  const assumptions = [...environment.assumptions, ...facts];
+  const facts = [...joined, ...factsOfKind(kinds, unknowns)].map((fact) => withRanges(fact, range));
+  const assumptions = [...environment.assumptions.map((fact) => withRanges(fact, range)), ...facts];
   const solved = solveSystem({ equations, unknowns, domain, assumptions, way });
   if (!solved) throw new CannotDo("no way was found to solve these equations together");
   const steps = [...before.flatMap((one) => one.steps), ...solved.steps];
-  const judged = judgeSystem(equations, solved.set, steps, environment.assumptions, facts);
+  const judged = judgeSystem(
+    equations,
+    solved.set,
+    steps,
+    assumptions.filter((fact) => !facts.includes(fact)),
+    facts,
+  );
+  const set = { ...solved.set, solutions: solved.set.solutions.map(wholeAsLetters) };
   const pictured = () => systemScene(equations, unknowns, solved.set.solutions);
   return {
     answer: {
       kind: "solutions",
-      set: solved.set,
+      set,
       equation: logicOf("and", typed),
-      scope: { kind: domain === "complex" ? "complex" : "reals", facts },
+      scope: { kind: kind ?? (domain === "complex" ? "complex" : "reals"), facts: joined },
       angles: inDegrees ? anglesIn(equations, unknowns) : [],
       ...answerUnits(environment, unknowns),
     },
@@ -116,12 +128,14 @@ function readScope(sentence: Sentence, unknown: string): Scope {
       else facts = intervalFacts(nameOf(unknown), sentence.interval());
     } else if (sentence.takeWords("over")) {
       const word = readKind(sentence);
-      if (!word) return sentence.fail("a domain was expected here: reals, complex, integers or rationals");
+      if (!word) return sentence.fail(KINDS_EXPECTED);
       kind = word;
     } else if (sentence.takeWords("near")) near = sentence.expression("a number", STOPS);
     else if (!sentence.takeWords("numerically")) return { facts, kind, near };
   }
 }
+
+const KINDS_EXPECTED = "a domain was expected here: reals, complex, integers or rationals";
 
 function readKind(sentence: Sentence): NumberKind | undefined {
   return (["reals", "complex", "integers", "rationals"] as const).find((word) => sentence.takeWords(word));
@@ -147,7 +161,8 @@ function carryOut(typed: Expression & { kind: "relation" }, unknown: string, sco
   const equation = withRanges(before.expression, range);
   if (equation.kind !== "relation") throw new CannotDo("there is no equation to solve");
   definedOnly(equation);
-  const assumptions = [...environment.assumptions, ...scope.facts].map((fact) => withRanges(putIn(fact, environment, new Set([unknown])).expression, range));
+  const given = [...environment.assumptions, ...scope.facts].map((fact) => withRanges(putIn(fact, environment, new Set([unknown])).expression, range));
+  const assumptions = [...given, ...factsOfKind(new Map([[unknown, scope.kind]]), [unknown])];
   const domain: Domain = scope.kind === "complex" ? "complex" : "real";
   const solved = solveForAllLetters({ equation, unknown, domain, assumptions });
   const steps = [...before.steps, ...solved.steps];

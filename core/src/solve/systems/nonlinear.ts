@@ -5,6 +5,7 @@ import { equation, logic, name, number, power, ZERO } from "../../expression/con
 import { contains, type Expression, equal, findAll, freeNames, isRoot } from "../../expression/expression.ts";
 import { isEquation } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { statedWhole } from "../../expression/whole.ts";
 import { plain } from "../../notation/plain.ts";
 import { text } from "../../notation/text.ts";
 import { solveEquation } from "../equation.ts";
@@ -67,7 +68,7 @@ function reasonOf(solutions: readonly Solution[], { unknowns, domain }: SystemTa
   if (!complete) return "not all solutions of one of the equations could be found";
   const kind = domain === "real" ? "real " : "";
   if (solutions.length === 0) return `every case was followed to its end, and none leaves a ${kind}solution`;
-  const needed = solutions.flatMap(({ conditions }) => conditions.filter((condition) => isEquation(condition)));
+  const needed = solutions.flatMap(({ conditions }) => conditions.filter((condition) => isEquation(condition) && !statedWhole(condition)));
   if (needed.length > 0) return `every case was followed to its end; unless ${needed.map(plain).join(" and ")} the equations contradict each other`;
   const free = [...new Set(solutions.flatMap((one) => one.free))];
   if (free.length > 0) return `every case was followed to its end; ${free.join(" and ")} may take any value`;

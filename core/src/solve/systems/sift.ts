@@ -1,9 +1,9 @@
-import { relation, subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { statedWhole } from "../../expression/whole.ts";
 import { plain } from "../../notation/plain.ts";
-import { decide, integerCases, simplify } from "../../truth/index.ts";
+import { decideForMembers, simplify } from "../../truth/index.ts";
 import { openConditions, tidyConditions } from "../conditions.ts";
 import type { Rejected, Solution } from "../solution.ts";
 import { distinct } from "./branches.ts";
@@ -27,24 +27,20 @@ export function siftSystem(
     ]) {
       if (!unknowns.some((unknown) => contains(condition, unknown))) continue;
       const at = simplify(substitute(condition, one.values)).expression;
-      const holds = decide(at, [...others, ...one.conditions, ...open]);
+      const holds = decideForMembers(statedWhole(condition) ? substitute(condition, one.values) : at, one.integers, [...others, ...one.conditions, ...open]);
       if (holds === false) {
-        rejected.push({ values: one.values, multiplicity: 1, reason: `${plain(condition)} does not hold; ${why}` });
+        rejected.push({ values: one.values, multiplicity: 1, reason: reasonAgainst(condition, one, why) });
         return [];
       }
       if (holds === undefined && !open.some((other) => equal(other, at))) open.push(...openConditions(at, [...others, ...one.conditions]));
     }
-    const conditions = [...one.conditions, ...open].filter((condition) => !holdsForAll(condition, one.integers));
+    const conditions = [...one.conditions, ...open].filter((condition) => decideForMembers(condition, one.integers, []) !== true);
     return [{ ...one, conditions: tidyConditions(conditions, others) }];
   });
   return { solutions, rejected };
 }
 
-/** Whether a condition on letters for integers holds whatever integers they are: case by case, after whole periods were left out. */
-function holdsForAll(condition: Expression, integers: readonly string[]): boolean {
-  const letter = integers.find((one) => contains(condition, one));
-  const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
-  if (letter === undefined || condition.kind !== "relation" || !left || !right) return false;
-  const cases = integerCases(subtract(left, right), letter);
-  return cases?.every((one) => decide(relation(one, condition.comparisons[0] ?? "=", ZERO), []) === true) ?? false;
+function reasonAgainst(condition: Expression, { values }: Solution, why: string): string {
+  const whole = statedWhole(condition);
+  return whole ? `${plain(substitute(whole, values))} is no whole number` : `${plain(condition)} does not hold; ${why}`;
 }
