@@ -27,9 +27,15 @@ const BITS_PER_DIGIT = Math.log2(10);
  * (or absolutely, near 0), and differ when a ball of the difference excludes 0. Sides with free names are compared at
  * points where the conditions hold.
  */
-export function compareSides(left: Expression, right: Expression, conditions: readonly Expression[] = [], digits: number = DEFAULT_DIGITS): Comparison {
+export function compareSides(
+  left: Expression,
+  right: Expression,
+  conditions: readonly Expression[] = [],
+  digits: number = DEFAULT_DIGITS,
+  most: number = SAMPLE_POINTS,
+): Comparison {
   const names = new Set([...freeNames(left), ...freeNames(right)]);
-  const points = names.size === 0 ? [new Map()] : samplePoints([left, right], [...realDomain(subtract(left, right)), ...conditions], SAMPLE_POINTS);
+  const points = names.size === 0 ? [new Map()] : samplePoints([left, right], [...realDomain(subtract(left, right)), ...conditions], most);
   if (points.length === 0) return { kind: "unknown", why: "no values of the letters were found at which both sides are defined" };
   let decimal = "";
   for (const point of points) {

@@ -1,5 +1,7 @@
-import { boundsOfPiece, constantPieces } from "../calculus/constant-pieces.ts";
-import type { Expression } from "../expression/expression.ts";
+import { constantPieces } from "../calculus/constant-pieces.ts";
+import { boundsOfPiece } from "../calculus/pieces-where.ts";
+import { subtract } from "../expression/construct.ts";
+import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { decide } from "../truth/index.ts";
 import type { ClaimedAnswer } from "./answer.ts";
@@ -19,6 +21,15 @@ function piecesOf({
 /** Whether conditions leave nothing of the pieces on which the sides differ: the difference is constant on each piece. */
 export function holdsByPieces(answer: ClaimedAnswer, conditions: readonly Expression[]): boolean {
   return piecesOf(answer)?.different.every((piece) => conditions.some((condition) => decide(condition, piece) === false)) ?? false;
+}
+
+/** Whether two sides in one name are equal wherever both are defined and something is known of it, since their difference is constant there. */
+export function equalByPieces(left: Expression, right: Expression, known: readonly Expression[]): boolean {
+  const difference = subtract(left, right);
+  const [letter, ...more] = freeNames(difference);
+  if (letter === undefined || more.length > 0) return false;
+  const own = known.filter((fact) => freeNames(fact).size === 1 && contains(fact, letter));
+  return constantPieces(difference, letter, own)?.every(({ isZero }) => isZero) ?? false;
 }
 
 /** Whether each piece on which the sides are equal is among the solutions claimed. */

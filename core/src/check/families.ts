@@ -5,7 +5,18 @@ import { substitute } from "../expression/substitute.ts";
 import { statedWhole } from "../expression/whole.ts";
 import * as integer from "../number/integer.ts";
 import { isOtherWhereInside } from "../rewrite/touching.ts";
-import { asFamily, decide, equalityTest, type Family, memberNumber, membersBetween, rationalRatio, simplify, wholeMembers } from "../truth/index.ts";
+import {
+  asFamily,
+  decide,
+  equalityTest,
+  type Family,
+  integersWhere,
+  memberNumber,
+  membersBetween,
+  rationalRatio,
+  simplify,
+  wholeMembers,
+} from "../truth/index.ts";
 
 /** A set of numbers: one, or a family. */
 type Member = { readonly kind: "one"; readonly value: Expression } | ({ readonly kind: "family" } & Family);
@@ -44,9 +55,24 @@ export interface FamiliesClaim {
 export function sameFamilies({ before, after, unknown, letter, within }: FamiliesClaim, assumptions: readonly Expression[] = []): boolean {
   const [asked, ...more] = within;
   if (asked && statedWhole(asked) && more.length === 0) return sameWhole({ before, after, unknown, letter });
+  if (within.length > 0 && within.every((fact) => contains(fact, letter) && freeNames(fact).size === 1))
+    return sameNumbered({ before, after, unknown, letter, within });
   const [some, others] = [membersOf(before, unknown, letter), membersOf(after, unknown, letter)];
   if (!some || !others) return false;
   return within.length === 0 ? covers(some, others) && covers(others, some) : sameWithin(some, others, unknown, within, assumptions);
+}
+
+/** Whether the second list is the members of the families in the first whose numbers satisfy what is asked of the letter. */
+function sameNumbered({ before, after, unknown, letter, within }: FamiliesClaim): boolean {
+  const numbers = integersWhere(within, letter);
+  const values = alternativesOf(before).map((one) => sidesOf(one)[1] ?? ZERO);
+  const expected = numbers?.flatMap((k) =>
+    values.map((value) => equation(name(unknown), simplify(substitute(value, new Map([[letter, number(k)]]))).expression)),
+  );
+  const listed = alternativesOf(after);
+  const has = (list: readonly Expression[], one: Expression): boolean =>
+    list.some((other) => equal(one, other) || equalityTest(sidesOf(one)[1] ?? ZERO, sidesOf(other)[1] ?? ZERO).kind === "zero");
+  return expected?.every((one) => has(listed, one)) === true && listed.every((one) => has(expected, one));
 }
 
 /** Whether the second list is the whole members of the families in the first. */

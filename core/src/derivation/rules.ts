@@ -28,6 +28,7 @@ const RULES = {
   "compare parts": (part: string) => `Both the real and the imaginary parts must be equal: compare the ${part} parts first`,
   "sort members by remainder": (letter: string, by: string, statement: string) =>
     `Whether ${statement} depends on the remainder of $${letter}$ by ${by}: write the members by their remainders`,
+  "members by number": (letter: string) => `Only some values of $${letter}$ are possible: write the members one by one`,
   "whole members": (unknown: string) => `Keep the members for which $${unknown}$ is a whole number`,
   "signs of the base": (base: string) =>
     `A power with the unknown above and below: where $${base} > 0$ take ln of both sides; where $${base} < 0$ the exponent must be whole, and the power of $-(${base})$ has the same size; $${base} = 0$ is looked at by itself`,

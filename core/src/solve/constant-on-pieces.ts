@@ -1,4 +1,5 @@
-import { boundsOfPiece, constantPieces } from "../calculus/constant-pieces.ts";
+import { constantPieces } from "../calculus/constant-pieces.ts";
+import { boundsOfPiece } from "../calculus/pieces-where.ts";
 import { step } from "../derivation/step.ts";
 import { name, ZERO } from "../expression/construct.ts";
 import { sideDifference } from "../expression/statement.ts";

@@ -1,4 +1,4 @@
-import { contains, type Expression } from "../expression/expression.ts";
+import { contains, type Expression, findAll } from "../expression/expression.ts";
 import type { Task } from "./solution.ts";
 
 /** The first of the letters that stands in none of the expressions. */
@@ -8,12 +8,18 @@ function firstFree(letters: readonly string[], avoid: readonly Expression[]): st
   for (let k = 1; ; k += 1) if (!avoid.some((e) => contains(e, `${letters[0]}_${k}`))) return `${letters[0]}_${k}`;
 }
 
-/** The letter that stands for all integers in the solutions of a task. */
-export function integerLetter({ equation, unknown, assumptions }: Task): string {
+/** A letter for all integers in the solutions of a task, which stands in none of the values met on the way either. */
+export function integerLetter({ equation, unknown, assumptions }: Task, ...met: readonly Expression[]): string {
   return firstFree(
     ["n", "k", "m", "j"].filter((letter) => letter !== unknown),
-    [equation, ...assumptions],
+    [equation, ...assumptions, ...met],
   );
+}
+
+/** The letters for all integers that have come into a value of a task. */
+export function lettersIn(value: Expression, { equation, assumptions }: Task): readonly string[] {
+  const whole = findAll(value, (part) => part.kind === "name" && part.range === "integer").flatMap((part) => (part.kind === "name" ? [part.name] : []));
+  return [...new Set(whole)].filter((letter) => ![equation, ...assumptions].some((e) => contains(e, letter)));
 }
 
 /** A name for a part of the equation. */

@@ -6,6 +6,7 @@ import { NOWHERE } from "../derivation/nowhere.ts";
 import { step } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { divide, iterated, number, PI, product, subtract, ZERO } from "../expression/construct.ts";
+import { compile } from "../expression/double-value.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { withKnownPlace } from "../expression/root-value.ts";
 import { alternatives } from "../expression/statement.ts";
@@ -50,6 +51,9 @@ export function solveNumerically(task: Task): Solved | undefined {
   // Many zeros of one function are seldom sums of surds.
   const many = cells.length > MANY;
   const valueIn = (cell: Piece): Solution => {
+    // At a short number no error bound ever tells the sign: it is looked at first.
+    const short = shortZeroIn(f, cell);
+    if (short) return solution(unknown, short);
     const zero = zeroIn(f, cell);
     return solution(unknown, (task.brief && many ? undefined : exactValue(f, zero, many)) ?? namedZero(f, cell, zero));
   };
@@ -162,6 +166,24 @@ function namedZero(f: Analysed, cell: Piece, zero: Expression): Expression {
     return withKnownPlace(rootBetween(f, decimal(low), decimal(high)), zero);
   }
   return zero;
+}
+
+/** The zero of a cell where it is a short number, first found in doubles. */
+function shortZeroIn(f: Analysed, { low, high }: Piece): Expression | undefined {
+  const value = compile(f.expression, [f.name]);
+  const before = Math.sign(value(low));
+  let [from, to] = [low, high];
+  for (let round = 0; round < 64; round += 1) {
+    const middle = (from + to) / 2;
+    if (Math.sign(value(middle)) === before) from = middle;
+    else to = middle;
+  }
+  return [...candidates(f, { low: from, high: to }, 0)].find((one) => isZeroAt(f, one) && isWithin(one, low, high));
+}
+
+function isWithin(value: Expression, low: number, high: number): boolean {
+  const place = around(value);
+  return place !== undefined && place.low > low && place.high < high;
 }
 
 /** The short exact value that a zero is proven to have. */

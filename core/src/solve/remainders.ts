@@ -1,11 +1,12 @@
+import { NOWHERE } from "../derivation/nowhere.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { name, number, product, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression } from "../expression/expression.ts";
+import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { statedWhole } from "../expression/whole.ts";
 import { plain } from "../notation/plain.ts";
-import { decide, integerCases, simplify, wholeMembers } from "../truth/index.ts";
+import { decide, integerCases, integersWhere, simplify, wholeMembers } from "../truth/index.ts";
 import type { Solution } from "./solution.ts";
 
 /** The members of a family that satisfy a statement and those that do not, by the remainders of the letter. */
@@ -56,6 +57,21 @@ export function wholeAmong(one: Solution, asked: Expression, unknown: string): {
   );
   const claim = { kind: "families", unknown, letter, before: alternatives(unknown, [value]), after, within: [asked] } as const;
   return { kept, step: step("whole members", [unknown], claim) };
+}
+
+/** The members of a family where its conditions leave only a few values of a letter. */
+export function fewMembers(one: Solution, unknown: string): { readonly kept: readonly Solution[]; readonly step: Step } | undefined {
+  for (const letter of one.integers) {
+    const asked = one.conditions.filter((condition) => contains(condition, letter) && freeNames(condition).size === 1);
+    const numbers = integersWhere(asked, letter);
+    if (!numbers) continue;
+    const rest = { ...one, conditions: one.conditions.filter((condition) => !asked.includes(condition)) };
+    const kept = numbers.map((k) => memberAt(rest, letter, number(k)));
+    const value = ({ values }: Solution): Expression => values.get(unknown) ?? ZERO;
+    const [before, after] = [alternatives(unknown, [value(one)]), kept.length === 0 ? NOWHERE : alternatives(unknown, kept.map(value))];
+    return { kept, step: step("members by number", [letter], { kind: "families", unknown, letter, before, after, within: asked }) };
+  }
+  return undefined;
 }
 
 /** A family with another value of its letter: a single member, or those for the whole numbers that the new value runs through. */

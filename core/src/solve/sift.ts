@@ -11,7 +11,8 @@ import { text } from "../notation/text.ts";
 import { evenPowersOut } from "../rewrite/forms/root-and-log-forms.ts";
 import { decide, decideForMembers, equalityTest, simplify, workedOut } from "../truth/index.ts";
 import { openConditions, tidyConditions } from "./conditions.ts";
-import { sortedByRemainder, wholeAmong } from "./remainders.ts";
+import { distinctSolutions } from "./joining.ts";
+import { fewMembers, sortedByRemainder, wholeAmong } from "./remainders.ts";
 import type { Rejected, Solution, SolutionSet, Solved, Task } from "./solution.ts";
 
 /**
@@ -73,12 +74,17 @@ export function sift(solved: Solved, task: Task): Solved {
     // Each may hold somewhere, and all of them nowhere.
     if (all.some((one) => decideForMembers(one, solution.integers, [...others, ...all.filter((other) => other !== one)]) === false)) {
       const reason = `what is given of ${unknown} leaves no room for it: ${given.map(plain).join(" and ")}`;
-      rejected.push({ values: solution.values, multiplicity: solution.multiplicity, reason });
+      if (given.length > 0) rejected.push({ values: solution.values, multiplicity: solution.multiplicity, reason });
       return [];
+    }
+    const few = fewMembers({ ...solution, conditions: all }, unknown);
+    if (few) {
+      steps.push(few.step);
+      return few.kept.flatMap(keep);
     }
     return [{ ...solution, conditions: tidyConditions(letter === undefined ? all : workedOut(all, letter), others) }];
   };
-  const set: SolutionSet = { ...solved.set, solutions: withoutTwins(solved.set.solutions.flatMap(keep), unknown) };
+  const set: SolutionSet = { ...solved.set, solutions: distinctSolutions(withoutTwins(solved.set.solutions.flatMap(keep), unknown)) };
   const lost = set.solutions.length === 0 && solved.set.solutions.length > 0;
   const reason = lost ? `${solved.set.reason}; none of the candidates satisfies what is required of ${unknown}` : solved.set.reason;
   return { steps, set: { ...set, reason, rejected } };

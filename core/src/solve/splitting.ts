@@ -1,5 +1,5 @@
 import { step } from "../derivation/step.ts";
-import { divide, logic, MINUS_ONE, name, negate, ONE, relation, ZERO } from "../expression/construct.ts";
+import { divide, logic, MINUS_ONE, name, negate, ONE, relation, splitCoefficient, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { opposite, sideDifference } from "../expression/statement.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
@@ -65,7 +65,7 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
   const part = task.domain === "real" ? innermost(task.equation, unknown) : undefined;
   const cases = part && casesOf(part);
   if (!part || !cases) return undefined;
-  const branches = cases.map(({ value, when, only }) => ({ equation: only ?? replacePart(task.equation, part, value), when }));
+  const branches = cases.map(({ value, when, only }) => ({ equation: only ?? replacePart(task.equation, part, value), when, only }));
   const after = logic(
     "or",
     branches.map((branch) => branch.equation),
@@ -75,7 +75,7 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
   const found: Solution[] = [];
   const rejected: Rejected[] = [];
   let complete = true;
-  for (const { equation, when } of branches) {
+  for (const { equation, when, only } of branches) {
     const own = within(task, equation);
     const solved = own && solve({ ...own, assumptions: task.assumptions.filter((fact) => !contains(fact, unknown)) });
     if (!solved) return undefined;
@@ -90,8 +90,9 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
         continue;
       }
       const verdict = fits(candidate, task) ?? elsewhere(candidate, when, task);
+      const open = only ? [equalAt(candidate, task)] : openOf(when, candidate, task);
       if (verdict === true) found.push({ ...candidate, multiplicity: 1 });
-      else if (verdict === undefined) found.push({ ...candidate, multiplicity: 1, conditions: [...candidate.conditions, ...openOf(when, candidate, task)] });
+      else if (verdict === undefined) found.push({ ...candidate, multiplicity: 1, conditions: [...candidate.conditions, ...open] });
       else rejected.push({ values: candidate.values, multiplicity: candidate.multiplicity, reason: verdict });
     }
   }
@@ -134,6 +135,12 @@ function fits(candidate: Solution, task: Task): true | string | undefined {
   if (test.kind === "zero") return true;
   const plain = freeNames(left).size + freeNames(right).size === 0;
   return test.kind === "nonzero" && plain ? `put back, the left side is ${shownValue(left)} and the right side ${shownValue(right)}` : undefined;
+}
+
+/** What letters must satisfy for both sides to be equal at a value. */
+function equalAt({ values }: Solution, { equation }: Task): Expression {
+  const there = simplify(withDecidedCases(substitute(sideDifference(equation), values), [])).expression;
+  return relation(splitCoefficient(there).rest, "=", ZERO);
 }
 
 /** Why a candidate of a case is none of the equation, where the case is not taken there. */

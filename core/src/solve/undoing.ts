@@ -28,7 +28,7 @@ import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { constantSign, decide, isNotWhole, simplify } from "../truth/index.ts";
 import { nonZero, notNegative } from "./conditions.ts";
-import { integerLetter } from "./letters.ts";
+import { integerLetter, lettersIn } from "./letters.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";
 import { readable, withoutFactor } from "./values.ts";
 
@@ -81,8 +81,7 @@ export function solveByUndoing(task: Task, solveInner: (task: Task) => Solved | 
 function undo(side: Expression, value: Expression, task: Task, steps: Step[], solveInner: (task: Task) => Solved | undefined): readonly Solution[] | undefined {
   const { unknown } = task;
   if (side.kind === "name") {
-    const letter = integerLetter(task);
-    return [solution(unknown, value, contains(value, letter) ? { integers: [letter] } : {})];
+    return [solution(unknown, value, { integers: lettersIn(value, task) })];
   }
   const undone = undoOne(side, value, task);
   if (!undone) return innerSolutions(side, value, task, steps, solveInner);
@@ -118,7 +117,8 @@ function innerSolutions(
   const solved = solveInner({ ...task, equation: inner });
   if (!solved) return undefined;
   steps.push(...solved.steps);
-  return solved.set.solutions;
+  const letters = lettersIn(value, task);
+  return solved.set.solutions.map((one) => ({ ...one, integers: [...new Set([...letters, ...one.integers])] }));
 }
 
 function undoOne(side: Expression, value: Expression, task: Task): Undone | undefined {
@@ -244,7 +244,8 @@ const INVERSES: Readonly<Record<string, (value: Expression) => { readonly result
 
 /** A circular function of an angle: the angles repeat after a period, with n for all integers. */
 function undoCircular(functionName: string, inner: Expression, value: Expression, task: Task): Undone | undefined {
-  const turns = (start: Expression, period: Expression): Expression => readable(sum(start, product(period, name(integerLetter(task), "integer"))));
+  const letter = name(integerLetter(task, value), "integer");
+  const turns = (start: Expression, period: Expression): Expression => readable(sum(start, product(period, letter)));
   if (functionName === "tan" || functionName === "cot") {
     const start = functionName === "tan" ? call("arctan", value) : subtract(product(HALF, PI), call("arctan", value));
     return { inner, values: [turns(start, PI)], rule: "roots of the tangent", said: "" };

@@ -28,7 +28,7 @@ import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { expandedLogarithm } from "./logarithms.ts";
+import { AREA_FUNCTIONS, expandedLogarithm } from "./logarithms.ts";
 import { splitOddRoot, splitRoot } from "./roots.ts";
 import { decide } from "./sign.ts";
 
@@ -104,9 +104,7 @@ const CIRCULAR: Readonly<Record<string, (up: Expression, down: Expression) => Ex
 
 /** Inverse functions by logarithms, arcsin and arctan; the identities hold for real values and principal branches. */
 const INVERSES: Readonly<Record<string, (u: Expression) => Expression>> = {
-  arsinh: (u) => call("ln", sum(u, power(sum(power(u, TWO), ONE), HALF))),
-  arcosh: (u) => call("ln", sum(u, power(subtract(power(u, TWO), ONE), HALF))),
-  artanh: (u) => product(HALF, call("ln", divide(sum(ONE, u), subtract(ONE, u)))),
+  ...AREA_FUNCTIONS,
   arcoth: (u) => call("artanh", divide(ONE, u)),
   arsech: (u) => call("arcosh", divide(ONE, u)),
   arcsch: (u) => call("arsinh", divide(ONE, u)),
@@ -207,7 +205,8 @@ function factoredForm(e: Expression): Expression {
 
 /** e^v with v expanded and its parts that are known values taken out: e^(r ln a) = a^r. */
 function exponential(v: Expression): Expression {
-  const terms = fractionTerms(lowestTerms(v));
+  // Over a common denominator y stands as x y/x.
+  const terms = fractionTerms(lowestTerms(v)).map(lowestTerms);
   const known: Expression[] = [];
   const open: Expression[] = [];
   for (const term of terms) {

@@ -3,7 +3,7 @@ export { branchBorders, hasBranches, steppedParts, withDecidedCases, writtenNear
 export { type ExponentialForm, exponentialForm } from "./exponential-form.ts";
 export { asFamily, type Family, integerCases, memberNumber, membersBetween, missesZero, rationalRatio } from "./families.ts";
 export { byArgument, byName } from "./increasing.ts";
-export { workedOut } from "./integer-conditions.ts";
+export { integersWhere, workedOut } from "./integer-conditions.ts";
 export { expandedLogarithm, isPositive } from "./logarithms.ts";
 export { decideForMembers } from "./members.ts";
 export { principalRange, withPrincipalValues } from "./principal.ts";

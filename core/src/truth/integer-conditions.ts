@@ -8,6 +8,7 @@ import { simplify } from "./simplify.ts";
 /** Beyond these integers conditions must hold, or fail, throughout. */
 const FAR = 40;
 const MOST_EXCEPTIONS = 3;
+const MOST_MEMBERS = 6;
 
 /** For each of the integers from −FAR to FAR, and for all that lie below or above: whether conditions hold there; undefined where that is open. */
 type Profile = readonly (boolean | undefined)[];
@@ -34,6 +35,15 @@ export function workedOut(conditions: readonly Expression[], letter: string): re
   const own = conditions.filter((condition) => ofLetter(condition, letter));
   const short = own.length > 0 ? described(profileOf(own, letter), name(letter, "integer")) : undefined;
   return short ? [...conditions.filter((condition) => !own.includes(condition)), ...short] : conditions;
+}
+
+/** The few integers that satisfy conditions on one integer letter alone; undefined where there are many, or that is open. */
+export function integersWhere(conditions: readonly Expression[], letter: string): readonly number[] | undefined {
+  const own = conditions.filter((condition) => ofLetter(condition, letter));
+  const truths = own.length > 0 ? profileOf(own, letter) : [];
+  if (own.length === 0 || truths.includes(undefined) || truths[0] === true || truths.at(-1) === true) return undefined;
+  const found = truths.flatMap((truth, k) => (truth === true ? [k - 1 - FAR] : []));
+  return found.length <= MOST_MEMBERS ? found : undefined;
 }
 
 /** Whether a condition on one integer letter alone holds for all integers that satisfy what is known of it, or for none of them. */

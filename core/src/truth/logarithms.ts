@@ -1,8 +1,62 @@
-import { call, isPositiveConstant, negate, number, product, relation, sum, ZERO } from "../expression/construct.ts";
-import type { Expression } from "../expression/expression.ts";
+import {
+  call,
+  divide,
+  HALF,
+  isPositiveConstant,
+  negate,
+  number,
+  ONE,
+  power,
+  product,
+  relation,
+  splitCoefficient,
+  subtract,
+  sum,
+  TWO,
+  ZERO,
+} from "../expression/construct.ts";
+import { type Expression, termsOf } from "../expression/expression.ts";
 import { isReal } from "../expression/realness.ts";
 import * as integer from "../number/integer.ts";
+import * as rational from "../number/rational.ts";
 import { decide } from "./sign.ts";
+
+/** The inverse hyperbolic functions as logarithms, for real values in their domains. */
+export const AREA_FUNCTIONS: Readonly<Record<string, (u: Expression) => Expression>> = {
+  arsinh: (u) => call("ln", sum(u, power(sum(power(u, TWO), ONE), HALF))),
+  arcosh: (u) => call("ln", sum(u, power(subtract(power(u, TWO), ONE), HALF))),
+  artanh: (u) => product(HALF, call("ln", divide(sum(ONE, u), subtract(ONE, u)))),
+};
+
+/**
+ * The equation between products that says that a sum of whole multiples of real logarithms is 0: ln a + ln b − ln c = 0 is a b = c, where
+ * each of them is defined. Undefined for anything else.
+ */
+export function asProducts(e: Expression): readonly [Expression, Expression] | undefined {
+  const written = withLogarithms(e);
+  const terms = termsOf(written).map((term) => {
+    const { coefficient, rest } = splitCoefficient(term);
+    const [u] = rest.kind === "call" && rest.name === "ln" ? rest.args : [];
+    return u && isReal(u) ? { u, coefficient } : undefined;
+  });
+  if (terms.length < 2 || !terms.every((term) => term !== undefined)) return undefined;
+  const common = terms.reduce<integer.Integer>((den, { coefficient }) => integer.lcm(den, coefficient.den), 1);
+  const powers = terms.map(({ u, coefficient }) => ({ u, n: rational.multiply(coefficient, rational.rational(common)) }));
+  if (powers.some(({ n }) => Math.abs(Number(n.num)) > HIGHEST_POWER)) return undefined;
+  const side = (sign: 1 | -1): Expression =>
+    product(...powers.filter(({ n }) => rational.sign(n) === sign).map(({ u, n }) => power(u, number(rational.abs(n)))));
+  return [side(1), side(-1)];
+}
+
+const HIGHEST_POWER = 12;
+
+function withLogarithms(e: Expression): Expression {
+  if (e.kind === "sum") return sum(...e.terms.map(withLogarithms));
+  const { coefficient, rest } = splitCoefficient(e);
+  const [u] = rest.kind === "call" ? rest.args : [];
+  const written = u && rest.kind === "call" ? AREA_FUNCTIONS[rest.name]?.(u) : undefined;
+  return written ? product(number(coefficient), written) : e;
+}
 
 /** Whether an expression is certainly positive for real values of its names. */
 export function isPositive(e: Expression, assumptions: readonly Expression[]): boolean {

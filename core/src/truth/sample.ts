@@ -82,7 +82,7 @@ export function samplePoints(expressions: readonly Expression[], conditions: rea
     const point = new Map(names.map(({ name, range }, k) => [name, valueAt(range, attempt * (2 * k + 1) + round * (k * k + 3 * k + 1) + 5 * k)]));
     if (conditions.every((condition) => holdsAt(condition, point))) points.push(point);
   }
-  return points.length > 0 ? points : fittedPoints(names, conditions, count);
+  return points.length < count ? [...points, ...fittedPoints(names, conditions, count - points.length)] : points;
 }
 
 const SHARES: readonly Rational[] = [
@@ -91,6 +91,8 @@ const SHARES: readonly Rational[] = [
   [2, 13],
   [11, 12],
   [5, 17],
+  [96, 97],
+  [2, 83],
 ].map(([num, den]) => rational(num ?? 0, den ?? 1));
 
 /** Points inside the bounds that conditions set for the names by numbers, where these are narrow. */

@@ -25,6 +25,24 @@ const byConjugate: Way = (e, comparison, assumptions, decide) => {
   return decide(relation(expand(subtract(power(u, TWO), power(opposite, TWO))), comparison, ZERO), assumptions);
 };
 
+/** √b + a has the sign of √b where b > a²: the root is larger than |a|. */
+const byRoot: Way = (e, comparison, assumptions, decide) => {
+  if (e.kind !== "sum" || comparison === "=") return undefined;
+  for (const root of e.terms) {
+    const sides = ([">=", "<="] as const).filter((side) => findAll(root, isSquareRoot).length > 0 && decide(relation(root, side, ZERO), assumptions) === true);
+    const [side, ...both] = sides;
+    if (side === undefined || both.length > 0) continue;
+    const rest = sum(...e.terms.filter((term) => term !== root));
+    const squares = expand(subtract(power(root, TWO), power(rest, TWO)));
+    const [signs, opposite] = side === ">=" ? [POSITIVE, NEGATIVE] : [NEGATIVE, POSITIVE];
+    const margin = comparison.endsWith("=") && comparison !== "!=" ? ">=" : ">";
+    if (findAll(squares, (part) => equal(part, root)).length > 0 || decide(relation(squares, margin, ZERO), assumptions) !== true) continue;
+    if (signs.includes(comparison)) return true;
+    if (opposite.includes(comparison) && decide(relation(squares, ">", ZERO), assumptions) === true) return false;
+  }
+  return undefined;
+};
+
 function isSquareRoot(e: Expression): boolean {
   return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den === 2;
 }
@@ -114,7 +132,7 @@ const byUntangling: Way = (e, comparison, assumptions) => {
   return equal(untangled(root, assumptions), root) ? undefined : comparison === ">=";
 };
 
-const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byUntangling, byGrouping];
+const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byRoot, byUntangling, byGrouping];
 
 /** Whether a comparison with 0 holds, by the first way that decides it from the signs of parts. */
 export function decideByParts(e: RealExpression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean | undefined {

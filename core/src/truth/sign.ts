@@ -251,10 +251,11 @@ function byNorm(e: RealExpression, assumptions: readonly Expression[]): true | u
   return norm && decideBySigns(relation(norm, "!=", ZERO), assumptions) === true ? true : undefined;
 }
 
-/** Whether a fact says that a sum, or its opposite, is not 0: 1 − b ≠ 0 says b − 1 ≠ 0. */
+/** Whether a fact says that a sum, or its opposite, is not 0: 1 − b ≠ 0 says b − 1 ≠ 0, and so does |b − 1| ≠ 0. */
 function saysNotZero(fact: Expression, difference: Expression): boolean {
   if (fact.kind !== "relation" || fact.comparisons.length !== 1 || fact.comparisons[0] !== "!=") return false;
-  const other = subtract(fact.operands[0] ?? ZERO, fact.operands[1] ?? ZERO);
+  const stated = subtract(fact.operands[0] ?? ZERO, fact.operands[1] ?? ZERO);
+  const other = stated.kind === "call" && stated.name === "abs" ? (stated.args[0] ?? ZERO) : stated;
   return equal(other, difference) || equal(sum(other, difference), ZERO);
 }
 

@@ -15,10 +15,12 @@ import * as poly from "../polynomial/multivariate.ts";
 import { withDecidedCases } from "./branches.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
 import { integerCases } from "./families.ts";
+import { asProducts } from "./logarithms.ts";
 import { principalRange, withPrincipalValues } from "./principal.ts";
 import { separationBits } from "./root-bound.ts";
 import { environmentAt, farPoints, type Point, samplePoints } from "./sample.ts";
 import { decide } from "./sign.ts";
+import { stepsForm } from "./steps-form.ts";
 import { untangled } from "./untangle.ts";
 
 /**
@@ -57,6 +59,12 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   const related = relationsProveZero(e, known);
   if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
   if (inversesUndoneVanish(e, known)) return ZERO_BY_INVERSES;
+  const products = asProducts(e);
+  if (products && zeroTest(subtract(...products), known).kind === "zero")
+    return { kind: "zero", method: "both sides are logarithms of numbers that are equal, by ln a + ln b = ln(a b)" };
+  const stepped = stepsForm(e);
+  if (!equal(stepped, e) && zeroTest(stepped, known).kind === "zero")
+    return { kind: "zero", method: "it is 0 once signs of products are taken apart and whole terms stand outside of floors" };
   if (vanishesByOrder(e, known)) return { kind: "zero", method: "it is 0 whichever of the quantities compared is the larger" };
   const witness = related === "differs" || form === "nonzero" ? farWitness(e, known) : undefined;
   return witness ? { kind: "nonzero", witness } : { kind: "undecided", digits: sampled.digits ?? 0 };
@@ -109,7 +117,7 @@ function vanishesByOrder(e: Expression, known: readonly Expression[]): boolean {
     return cases.every((comparison) => {
       const fact = relation(difference, comparison, ZERO);
       // Where both are the same, either is both.
-      if (comparison === "=") return decide(fact, known) === false || vanishesAtNone(e, part, u);
+      if (comparison === "=") return decide(fact, [...known, ...realDomain(e)]) === false || vanishesAtNone(e, part, u);
       return zeroTest(withDecidedCases(e, [...known, fact]), [...known, fact]).kind === "zero";
     });
   } finally {

@@ -56,6 +56,8 @@ function readConditions(sentence: Sentence): readonly Expression[] {
   return items;
 }
 
+const KINDS = { reals: "real numbers", complex: "complex numbers", integers: "integers", rationals: "rational numbers" } as const;
+
 function carryOut(
   typed: Expression,
   conditions: readonly Expression[],
@@ -70,6 +72,8 @@ function carryOut(
   const [only, ...more] = variables;
   if (only === undefined) throw new CannotDo("there is no variable: the expression is a number");
   if (interval && more.length > 0 && conditions.length === 0) throw new CannotDo("an interval is for one variable: say which with “over”");
+  const kind = variables.map((variable) => environment.kinds.get(variable)).find((one) => one !== undefined && one !== "reals");
+  if (kind) throw new CannotDo(`an optimum is sought among the real numbers, and it is given that a variable is among the ${KINDS[kind]}`);
   const keep = new Set(variables);
   const before = putIn(typed, environment, keep);
   const relations = conditions.map((one) => putIn(one, environment, keep).expression);

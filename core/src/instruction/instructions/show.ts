@@ -1,13 +1,15 @@
 import { angleNormalForm, hasAngles, inUnitAngles } from "../../canonical/angles.ts";
 import { whereRational } from "../../canonical/normal-form.ts";
 import { comparisonNote } from "../../check/answer.ts";
-import { compareSides, pointText } from "../../check/compare.ts";
+import { compareSides, DEFAULT_DIGITS, pointText } from "../../check/compare.ts";
+import { equalByPieces } from "../../check/constant-pieces.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, type Verdict, weakest } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { divide, equation, nameIn, name as nameNode, negate, tuple, ZERO } from "../../expression/construct.ts";
+import { divide, equation, nameIn, name as nameNode, negate, subtract, tuple, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { opposite } from "../../expression/statement.ts";
+import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { combineWithSteps } from "../../rewrite/forms/combine.ts";
 import { expandWithSteps } from "../../rewrite/forms/expand.ts";
@@ -67,19 +69,33 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
   switch (test.kind) {
     case "zero": {
       const steps = [...own.steps, ...meeting(left, right, { assumptions })];
-      // What is given rules out is no exception.
-      const exceptions = exceptionsOf(left, right).filter((exception) => decide(exception, assumptions) !== false);
-      return judged(true, "nailed", "this holds wherever both sides are defined", steps, assumptions, [comparison], { exceptions, proof: test.method });
+      const exceptions = exceptionsGiven(left, right, assumptions);
+      return judged(true, "nailed", HOLDS, steps, assumptions, [comparison], { exceptions, proof: test.method });
     }
     case "nonzero": {
       const at = pointText(test.witness);
       const said = test.witness.size === 0 ? "this is false: the sides differ" : `this is false: the sides differ at ${at}`;
       return judged(false, "bent", said, own.steps, assumptions, [comparison], { counterexample: test.witness });
     }
-    case "undecided":
-      return undecided(undecidedText(test), compared.kind === "agree" ? [comparison] : []);
+    case "undecided": {
+      if (equalByPieces(left, right, assumptions)) {
+        const proof = "the difference of the sides has the derivative 0, and is 0 at a place of every piece of its domain";
+        return judged(true, "nailed", HOLDS, [...own.steps, ...derivativeOfDifference(left, right)], assumptions, [comparison], {
+          exceptions: exceptionsGiven(left, right, assumptions),
+          proof,
+        });
+      }
+      const again = compareSides(left, right, assumptions, DEFAULT_DIGITS, MANY_POINTS);
+      if (again.kind !== "differ") return undecided(undecidedText(test), compared.kind === "agree" ? [comparison] : []);
+      const refuted: Check = { kind: "comparison", outcome: "bent", detail: comparisonNote(again), lines: [{ left, right, note: comparisonNote(again) }] };
+      const said = `this is false: the sides differ at ${pointText(again.point)}`;
+      return judged(false, "bent", said, own.steps, assumptions, [refuted], { counterexample: again.point });
+    }
   }
 }
+
+/** Where no proof was found the sides are compared at so many points before it is said that they agree. */
+const MANY_POINTS = 24;
 
 function undecidedText(test: ZeroTest & { kind: "undecided" }): string {
   return test.digits > 0 ? `no proof was found; the sides agree to ${test.digits} digits wherever they were compared` : "it was not decided whether this holds";
@@ -159,6 +175,20 @@ function viaAddition(e: Expression): Rewriting {
   way.to("relations cancel", [], withoutInverses(way.current));
   way.to("simplify values", [], simplify(way.current).expression);
   return way.end();
+}
+
+const HOLDS = "this holds wherever both sides are defined";
+
+/** The one step of a proof by the derivative. */
+function derivativeOfDifference(left: Expression, right: Expression): readonly Step[] {
+  const of = subtract(left, right);
+  const [variable = ""] = freeNames(of);
+  return [step("differentiate", [text(of)], { kind: "derivative", of, variable, after: ZERO })];
+}
+
+/** The exceptions that what is given does not rule out. */
+function exceptionsGiven(left: Expression, right: Expression, assumptions: readonly Expression[]): readonly Expression[] {
+  return exceptionsOf(left, right).filter((exception) => decide(exception, assumptions) !== false);
 }
 
 /** Where one side is defined and the other is not: the values left out, solved where that is linear. */
