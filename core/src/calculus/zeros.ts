@@ -160,6 +160,7 @@ export function isolateZeros(f: Analysed, piece: Piece, boxes: number = MOST_BOX
   const unresolved: Piece[] = [];
   const open: Piece[] = [piece];
   let left = boxes;
+  let patience = MOST_REPEATED;
   for (let box = open.pop(); box; box = open.pop()) {
     left -= 1;
     const { low, high } = box;
@@ -171,9 +172,12 @@ export function isolateZeros(f: Analysed, piece: Piece, boxes: number = MOST_BOX
         continue;
       }
     }
-    if (high - low < REPEATED && !box.stubborn && repeats(f, box)) {
-      unresolved.push(box);
-      continue;
+    if (high - low < REPEATED && !box.stubborn && patience > 0) {
+      patience -= 1;
+      if (repeats(f, box)) {
+        unresolved.push(box);
+        continue;
+      }
     }
     const cut = cutOf(f, box);
     if (left <= 0 || high - low <= SMALLEST * Math.max(1, Math.abs(low)) || cut <= low || cut >= high) unresolved.push(box);
@@ -202,6 +206,8 @@ function shortestBetween(low: number, high: number): number {
 const MOST_ORDERS = 6;
 /** Below this width a piece without a monotone function may hold a repeated zero. */
 const REPEATED = 0.02;
+/** Higher derivatives are long: so often they are looked at. */
+const MOST_REPEATED = 150;
 
 /** Whether a higher derivative keeps its sign on a piece, so that there are few zeros, perhaps one that counts several times. */
 function repeats(f: Analysed, { low, high }: Piece): boolean {

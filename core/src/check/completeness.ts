@@ -14,6 +14,7 @@ import { allDifferent, areAllRoots, rootCount } from "./counting.ts";
 import { sameZeros, zeroPolynomial } from "./equivalence.ts";
 import { rangeAsked } from "./equivalent/principal.ts";
 import { allZeros } from "./isolation.ts";
+import { lostSolution, lostStatement } from "./lost.ts";
 import { coversPeriod } from "./periodic.ts";
 import { coversRegions } from "./regions.ts";
 import { unprovenRejection } from "./rejections.ts";
@@ -165,6 +166,8 @@ export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptSte
   if (miscounted) return check("loose", `it was not confirmed that ${answer.unknown} = ${text(miscounted.value)} counts ${miscounted.multiplicity} times`);
   const tooMany = coefficients && moreThanDegree(answer, coefficients);
   if (tooMany) return check("bent", tooMany);
+  const lost = lostSolution(answer);
+  if (lost) return check("bent", `a solution is left out: ${lostStatement(lost, answer.unknown).map(text).join(", ")}`);
   for (const way of COMPLETENESS_WAYS) {
     const proof = way.proves(question);
     if (proof === undefined) continue;
@@ -213,6 +216,8 @@ function refuted(answer: ClaimedAnswer, coefficients: readonly Expression[], che
   const degree = coefficients.length - 1;
   if (degree <= 0) return refutedConstant(coefficients[0] ?? ZERO, answer, check);
   const roots = rootsOf(answer);
+  // Over the reals the others may be complex.
+  if (roots.length < degree && answer.domain === "real") return undefined;
   if (roots.length < degree)
     return check("bent", `an equation of degree ${degree} has ${degree} solutions, counted with multiplicity, but ${roots.length} are claimed`);
   const test = factorsTest(answer, coefficients);

@@ -2,6 +2,7 @@ import { boundsOf } from "../calculus/cover.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
 import { name, number, product, sum, ZERO } from "../expression/construct.ts";
+import { compile } from "../expression/double-value.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
@@ -71,6 +72,16 @@ function membersOfOthers(solved: Solved, task: Task, letter: string): Solved {
   if (open.length > 0 && freeNames(task.equation).size > 1) return literalMembers(solved, task);
   if (open.length === 0 || low === undefined || high === undefined || freeNames(task.equation).size > 1) return solved;
   const reach = task.brief ? BRIEF_REACH : REACH;
+  /** In doubles most members are plainly outside. */
+  const isFarOutside = (one: Solution): ((n: number) => boolean) => {
+    const value = one.values.get(unknown) ?? ZERO;
+    const near = freeNames(value).size === 1 ? compile(value, [letter]) : () => Number.NaN;
+    return (n) => {
+      const x = near(n);
+      const margin = 1e-6 * (1 + Math.abs(x));
+      return x < low - margin || x > high + margin;
+    };
+  };
   const isMember = (one: Solution, n: number): Solution | undefined => {
     const at = new Map([[letter, number(n)]]);
     const holds = (condition: Expression): boolean => decide(simplify(substitute(condition, at)).expression, []) === true;
@@ -81,7 +92,11 @@ function membersOfOthers(solved: Solved, task: Task, letter: string): Solved {
   };
   const goesOn = open.filter((one) => [-reach, reach].some((n) => isMember(one, n)));
   const listed = task.brief ? open : open.filter((one) => !goesOn.includes(one));
-  const members = listed.flatMap((one) => Array.from({ length: 2 * reach + 1 }, (_, k) => isMember(one, k - reach) ?? []).flat());
+  const members = listed.flatMap((one) => {
+    const isOut = isFarOutside(one);
+    const numbers = Array.from({ length: 2 * reach + 1 }, (_, k) => k - reach);
+    return numbers.flatMap((n) => (isOut(n) ? [] : (isMember(one, n) ?? [])));
+  });
   const sorted = members.sort((a, b) => approximate(a.values.get(unknown) ?? ZERO) - approximate(b.values.get(unknown) ?? ZERO));
   const whole = task.brief ? [] : goesOn.map((one) => ({ ...one, conditions: [...one.conditions, ...facts.map((fact) => substitute(fact, one.values))] }));
   const rest = solved.set.solutions.filter(({ integers }) => integers.length === 0);

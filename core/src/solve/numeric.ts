@@ -47,7 +47,12 @@ export function solveNumerically(task: Task): Solved | undefined {
   const bounded = (given.low ?? proven.low) !== undefined && (given.high ?? proven.high) !== undefined;
   const everywhere = { low: low - MARGIN * Math.max(1, Math.abs(low)), high: high + MARGIN * Math.max(1, Math.abs(high)) };
   const isolation = isolateZeros(f, everywhere, task.brief ? BRIEF.boxes : undefined);
-  const { cells, unresolved, beyond } = task.brief ? widest(isolation) : { ...isolation, beyond: [] };
+  const seen = bounded ? { ...isolation, view: { low, high } } : nearest(isolation, { low, high });
+  const { cells, unresolved, beyond } = task.brief
+    ? widest(isolation, BRIEF)
+    : isolation.unresolved.length > 0
+      ? widest(seen, CROWDED)
+      : { ...seen, beyond: [] };
   // Many zeros of one function are seldom sums of surds.
   const many = cells.length > MANY;
   const valueIn = (cell: Piece): Solution => {
@@ -61,10 +66,10 @@ export function solveNumerically(task: Task): Solved | undefined {
   const open: Piece[] = [...beyond];
   for (const piece of unresolved) {
     const zero = exactZeroAt(f, piece, task.brief ? BRIEF.orders : MOST_ORDERS);
-    if (zero) {
-      found.push(solution(unknown, zero.value, { multiplicity: zero.times }));
-      continue;
-    }
+    if (zero) found.push(solution(unknown, zero.value, { multiplicity: zero.times ?? 1 }));
+    // Others may lie next to it.
+    if (zero && zero.times === undefined) open.push(piece);
+    if (zero) continue;
     if (task.brief) {
       open.push(piece);
       continue;
@@ -89,7 +94,7 @@ export function solveNumerically(task: Task): Solved | undefined {
       variables: [unknown],
       domain: "real",
       complete,
-      reason: reasonOf(count, where, complete, bounded, open, { low, high }),
+      reason: reasonOf(count, where, complete, bounded, open, seen.view),
       solutions: sorted,
       rejected: [],
       complexSolutions: [],
@@ -99,17 +104,36 @@ export function solveNumerically(task: Task): Solved | undefined {
 
 const MARGIN = 1e-9;
 
+/** Where no end is in sight, no more zeros than these are listed. */
+const MOST_LISTED = 60;
+
+/** Of very many zeros those next to 0, with the part of the line on which they are all that were found. */
+function nearest(isolation: Isolation, view: Piece): Isolation & { readonly view: Piece } {
+  const distance = ({ low, high }: Piece): number => Math.min(Math.abs(low), Math.abs(high));
+  const first = isolation.cells.map(distance).sort((a, b) => a - b)[MOST_LISTED];
+  if (first === undefined) return { ...isolation, view };
+  const isNear = (piece: Piece): boolean => distance(piece) < first;
+  return {
+    ...isolation,
+    cells: isolation.cells.filter(isNear),
+    unresolved: isolation.unresolved.filter(isNear),
+    view: { low: Math.max(view.low, -first), high: Math.min(view.high, first) },
+  };
+}
+
 /** What is enough where only so many zeros can be seen. */
 const BRIEF = { boxes: 600, cells: 24, unresolved: 2, orders: 1 };
+/** Where zeros crowd together, those that can be told apart well. */
+const CROWDED = { cells: MOST_LISTED, unresolved: 4 };
 
 /** The widest pieces, which are those that can be told apart; the others are left open. */
-function widest({ cells, unresolved }: Isolation): Isolation & { readonly beyond: readonly Piece[] } {
+function widest({ cells, unresolved }: Isolation, most: Pick<typeof BRIEF, "cells" | "unresolved">): Isolation & { readonly beyond: readonly Piece[] } {
   const byWidth = (pieces: readonly Piece[]): readonly Piece[] => [...pieces].sort((a, b) => b.high - b.low - (a.high - a.low));
   const [known, doubtful] = [byWidth(cells), byWidth(unresolved)];
   return {
-    cells: known.slice(0, BRIEF.cells),
-    unresolved: doubtful.slice(0, BRIEF.unresolved),
-    beyond: [...known.slice(BRIEF.cells), ...doubtful.slice(BRIEF.unresolved)],
+    cells: known.slice(0, most.cells),
+    unresolved: doubtful.slice(0, most.unresolved),
+    beyond: [...known.slice(most.cells), ...doubtful.slice(most.unresolved)],
   };
 }
 
@@ -117,11 +141,15 @@ const STUBBORN_BOXES = 1500;
 
 function reasonOf(count: string, where: string, complete: boolean, bounded: boolean, open: readonly Piece[], view: Piece): string {
   if (complete) return `interval arithmetic proves that the two sides meet at ${count} ${where}`;
-  const clusters = open.map(({ low }) => `near ${shortDecimal(low)}`).join(" and ");
+  const places = [...new Set(open.map(({ low }) => `near ${shortDecimal(low)}`))];
+  const clusters = [...places.slice(0, MOST_NAMED), ...(places.length > MOST_NAMED ? [`at ${places.length - MOST_NAMED} other places`] : [])].join(" and ");
   const unresolved = open.length > 0 ? `it is not decided whether the sides meet ${clusters}: they come closer than the bounds can tell` : "";
   const beyond = bounded ? "" : `only the zeros from ${shortDecimal(view.low)} to ${shortDecimal(view.high)} are listed; further out there may be others`;
   return [unresolved, beyond].filter((part) => part !== "").join("; ");
 }
+
+/** How many places are named where it is not decided whether the sides meet. */
+const MOST_NAMED = 3;
 
 const shortDecimal = (x: number): string => formatRational(rational.fromNumber(x), 5);
 
@@ -138,7 +166,13 @@ function distinctZeros(found: readonly Solution[], unknown: string): Solution[] 
   const known: Solution[] = [];
   for (const one of found) {
     const value = one.values.get(unknown) ?? ZERO;
-    if (!known.some((other) => zeroTest(subtract(other.values.get(unknown) ?? ZERO, value)).kind === "zero")) known.push(one);
+    const isSame = (other: Solution): boolean => {
+      const before = other.values.get(unknown) ?? ZERO;
+      const [a, b] = [around(before), around(value)];
+      const isApart = a !== undefined && b !== undefined && (a.high < b.low || b.high < a.low);
+      return !isApart && zeroTest(subtract(before, value)).kind === "zero";
+    };
+    if (!known.some(isSame)) known.push(one);
   }
   return known;
 }
@@ -212,17 +246,19 @@ const AROUND = 1e-4;
 
 /**
  * An exactly known zero in a piece that could not be resolved: a zero of a derivative that is simple there, or a short number,
- * which must be proven to be a zero and the only one in the piece.
+ * which must be proven to be a zero. It counts as often as is said, where it is proven to be the only one in the piece.
  */
-function exactZeroAt(f: Analysed, piece: Piece, orders: number): { readonly value: Expression; readonly times: number } | undefined {
+function exactZeroAt(f: Analysed, piece: Piece, orders: number): { readonly value: Expression; readonly times: number | undefined } | undefined {
+  let zero: Expression | undefined;
   for (const value of candidates(f, piece, orders)) {
     if (!isZeroAt(f, value)) continue;
     const place = around(value);
     if (!place) continue;
     const times = onlyZero(f, value, { low: Math.min(piece.low, place.low), high: Math.max(piece.high, place.high) });
     if (times !== undefined) return { value, times };
+    zero ??= value;
   }
-  return undefined;
+  return zero && { value: zero, times: undefined };
 }
 
 function* candidates(f: Analysed, { low, high }: Piece, orders: number): Generator<Expression> {

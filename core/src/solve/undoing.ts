@@ -238,7 +238,9 @@ const INVERSES: Readonly<Record<string, (value: Expression) => { readonly result
   arctan: (value) => ({ result: call("tan", value), range: [relation(call("abs", value), "<", product(HALF, PI))] }),
   arcsin: (value) => ({ result: call("sin", value), range: [relation(call("abs", value), "<=", product(HALF, PI))] }),
   arccos: (value) => ({ result: call("cos", value), range: [relation(value, ">=", ZERO), relation(value, "<=", PI)] }),
+  arccot: (value) => ({ result: call("cot", value), range: [relation(value, ">", ZERO), relation(value, "<", PI)] }),
   arsinh: (value) => ({ result: call("sinh", value) }),
+  arcosh: (value) => ({ result: call("cosh", value), range: [relation(value, ">=", ZERO)] }),
   artanh: (value) => ({ result: call("tanh", value) }),
 };
 

@@ -34,15 +34,14 @@ export function circularSign(
   const piece = PIECES[functionName];
   const [letter, ...more] = freeNames(angle);
   if (!piece || letter === undefined || more.length > 0) return undefined;
+  if (!isLinear(angle, letter)) return undefined;
   const at = (value: Expression): Expression => substitute(angle, new Map([[letter, value]]));
-  const slope = subtract(at(number(1)), at(number(0)));
-  if (constantSign(subtract(subtract(at(number(2)), at(number(1))), slope)) !== 0 || !isLinear(angle, letter)) return undefined;
   const own = bounds.filter(({ left, right }) => left.kind === "name" && left.name === letter && freeNames(right).size === 0);
   const lows = own.filter(({ comparison }) => comparison === ">" || comparison === ">=");
   const highs = own.filter(({ comparison }) => comparison === "<" || comparison === "<=");
   const [low, high] = [lows[0], highs[0]];
   if (!low || !high) return undefined;
-  const rises = constantSign(slope) === 1;
+  const rises = constantSign(subtract(at(number(1)), at(number(0)))) === 1;
   const [first, last] = rises ? [low, high] : [high, low];
   const quarter = (bound: Bound): Expression => divide(product(number(2), at(bound.right)), PI);
   const which = pieceNumber(quarter(first), quarter(last), piece);

@@ -10,17 +10,26 @@ const FAR = 40;
 const MOST_EXCEPTIONS = 3;
 const MOST_MEMBERS = 6;
 
-/** For each of the integers from −FAR to FAR, and for all that lie below or above: whether conditions hold there; undefined where that is open. */
-type Profile = readonly (boolean | undefined)[];
+/** For all integers below −FAR, each from −FAR to FAR, and all above: whether conditions hold there. */
+type Profile = readonly boolean[];
 
-function profileOf(conditions: readonly Expression[], letter: string): Profile {
+/** The profile of conditions, where a filter asks for it; undefined as soon as something is open. */
+function profileOf(conditions: readonly Expression[], letter: string, asked: (k: number) => boolean = () => true): Profile | undefined {
   const n = name(letter, "integer");
-  const near = Array.from({ length: 2 * FAR + 1 }, (_, k) => holdAll(conditions, (condition) => holdsAt(condition, letter, k - FAR)));
-  const [below, above] = [relation(n, "<", number(-FAR)), relation(n, ">", number(FAR))].map((side) =>
-    holdAll(conditions, (condition) => holdsFor(condition, side)),
-  );
-  return [below, ...near, above];
+  const sides = [relation(n, "<", number(-FAR)), relation(n, ">", number(FAR))];
+  const found: boolean[] = [];
+  // The sides are open most often, and the integers next to 0 are the cheapest.
+  for (const k of ORDER) {
+    const side = sides[k === 0 ? 0 : k === LAST ? 1 : -1];
+    const truth = asked(k) ? holdAll(conditions, (condition) => (side ? holdsFor(condition, side) : holdsAt(condition, letter, k - 1 - FAR))) : false;
+    if (truth === undefined) return undefined;
+    found[k] = truth;
+  }
+  return found;
 }
+
+const LAST = 2 * FAR + 2;
+const ORDER = [0, LAST, ...Array.from({ length: 2 * FAR + 1 }, (_, j) => FAR + 1 + (j % 2 === 0 ? j / 2 : -(j + 1) / 2))];
 
 const ofLetter = (condition: Expression, letter: string): boolean => {
   const free = freeNames(condition);
@@ -33,16 +42,17 @@ const ofLetter = (condition: Expression, letter: string): boolean => {
  */
 export function workedOut(conditions: readonly Expression[], letter: string): readonly Expression[] {
   const own = conditions.filter((condition) => ofLetter(condition, letter));
-  const short = own.length > 0 ? described(profileOf(own, letter), name(letter, "integer")) : undefined;
+  const profile = own.length > 0 ? profileOf(own, letter) : undefined;
+  const short = profile && described(profile, name(letter, "integer"));
   return short ? [...conditions.filter((condition) => !own.includes(condition)), ...short] : conditions;
 }
 
 /** The few integers that satisfy conditions on one integer letter alone; undefined where there are many, or that is open. */
 export function integersWhere(conditions: readonly Expression[], letter: string): readonly number[] | undefined {
   const own = conditions.filter((condition) => ofLetter(condition, letter));
-  const truths = own.length > 0 ? profileOf(own, letter) : [];
-  if (own.length === 0 || truths.includes(undefined) || truths[0] === true || truths.at(-1) === true) return undefined;
-  const found = truths.flatMap((truth, k) => (truth === true ? [k - 1 - FAR] : []));
+  const truths = own.length > 0 ? profileOf(own, letter) : undefined;
+  if (!truths || truths[0] === true || truths.at(-1) === true) return undefined;
+  const found = truths.flatMap((truth, k) => (truth ? [k - 1 - FAR] : []));
   return found.length <= MOST_MEMBERS ? found : undefined;
 }
 
@@ -50,12 +60,11 @@ export function integersWhere(conditions: readonly Expression[], letter: string)
 export function decideForIntegers(condition: Expression, known: readonly Expression[]): boolean | undefined {
   const [letter, ...more] = freeNames(condition);
   if (letter === undefined || more.length > 0 || findAll(condition, (part) => part.kind === "name" && part.range === "integer").length === 0) return undefined;
-  const where = profileOf(
-    known.filter((fact) => ofLetter(fact, letter)),
-    letter,
-  );
-  const truths = profileOf([condition], letter).filter((_, k) => where[k] !== false);
-  return truths.every((truth) => truth === truths[0]) ? truths[0] : undefined;
+  const facts = known.filter((fact) => ofLetter(fact, letter));
+  const where = profileOf(facts, letter);
+  const isPossible = (k: number): boolean => where?.[k] !== false;
+  const truths = profileOf([condition], letter, isPossible)?.filter((_, k) => isPossible(k));
+  return truths?.every((truth) => truth === truths[0]) ? truths[0] : undefined;
 }
 
 function holdAll(conditions: readonly Expression[], truthOf: (condition: Expression) => boolean | undefined): boolean | undefined {
@@ -93,7 +102,6 @@ function holdsFor(condition: Expression, side: Expression): boolean | undefined 
 
 /** A set of integers, from the far left to the far right, as relations. */
 function described(truths: Profile, n: Expression): readonly Expression[] | undefined {
-  if (truths.includes(undefined)) return undefined;
   const at = (k: number): Expression => number(k - 1 - FAR);
   const [first, last] = [truths.indexOf(true), truths.lastIndexOf(true)];
   if (first === -1) return undefined;

@@ -1,4 +1,5 @@
-import { HALF, negate, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { polynomialFactors } from "../canonical/factored.ts";
+import { HALF, negate, number, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { type Comparison, type Expression, equal, factorsOf, findAll, freeNames } from "../expression/expression.ts";
 import type { RealExpression } from "../expression/realness.ts";
 import { byArgument } from "./increasing.ts";
@@ -27,7 +28,7 @@ const byConjugate: Way = (e, comparison, assumptions, decide) => {
 
 /** √b + a has the sign of √b where b > a²: the root is larger than |a|. */
 const byRoot: Way = (e, comparison, assumptions, decide) => {
-  if (e.kind !== "sum" || comparison === "=") return undefined;
+  if (e.kind !== "sum" || comparison === "=" || e.terms.length > MOST_BESIDE_ROOT) return undefined;
   for (const root of e.terms) {
     const sides = ([">=", "<="] as const).filter((side) => findAll(root, isSquareRoot).length > 0 && decide(relation(root, side, ZERO), assumptions) === true);
     const [side, ...both] = sides;
@@ -36,12 +37,18 @@ const byRoot: Way = (e, comparison, assumptions, decide) => {
     const squares = expand(subtract(power(root, TWO), power(rest, TWO)));
     const [signs, opposite] = side === ">=" ? [POSITIVE, NEGATIVE] : [NEGATIVE, POSITIVE];
     const margin = comparison.endsWith("=") && comparison !== "!=" ? ">=" : ">";
-    if (findAll(squares, (part) => equal(part, root)).length > 0 || decide(relation(squares, margin, ZERO), assumptions) !== true) continue;
+    if (rootsIn(squares) >= rootsIn(e) || decide(relation(squares, margin, ZERO), assumptions) !== true) continue;
     if (signs.includes(comparison)) return true;
     if (opposite.includes(comparison) && decide(relation(squares, ">", ZERO), assumptions) === true) return false;
   }
   return undefined;
 };
+
+const MOST_BESIDE_ROOT = 3;
+
+function rootsIn(e: Expression): number {
+  return findAll(e, isSquareRoot).length;
+}
 
 function isSquareRoot(e: Expression): boolean {
   return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den === 2;
@@ -132,7 +139,19 @@ const byUntangling: Way = (e, comparison, assumptions) => {
   return equal(untangled(root, assumptions), root) ? undefined : comparison === ">=";
 };
 
-const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byRoot, byUntangling, byGrouping];
+/** A polynomial in several names as the product of its factors: b² + 2ab + a² is a square. */
+const byFactoring: Way = (e, comparison, assumptions, decide) => {
+  if (e.kind !== "sum" || freeNames(e).size < 2 || e.terms.length > MOST_TERMS) return undefined;
+  const parts = polynomialFactors(e);
+  const several = parts !== undefined && parts.factors.reduce((count, { exponent }) => count + Math.abs(exponent), 0) > 1;
+  if (!several) return undefined;
+  const factored = product(number(parts.content), ...parts.factors.map(({ base, exponent }) => power(base, number(exponent))));
+  return factored.kind === "sum" ? undefined : decide(relation(factored, comparison, ZERO), assumptions);
+};
+
+const MOST_TERMS = 8;
+
+const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byRoot, byUntangling, byGrouping, byFactoring];
 
 /** Whether a comparison with 0 holds, by the first way that decides it from the signs of parts. */
 export function decideByParts(e: RealExpression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean | undefined {

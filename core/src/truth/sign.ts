@@ -287,7 +287,8 @@ export function decide(condition: Expression, assumptions: readonly Expression[]
     return (
       byConsequence(difference, comparison, assumptions) ??
       (comparison === "!=" ? byNorm(difference, assumptions) : undefined) ??
-      decideForIntegers(relation(difference, comparison, ZERO), assumptions)
+      // Every integer is looked at: not for each part of a part.
+      (depth === 0 ? decideForIntegers(relation(difference, comparison, ZERO), assumptions) : undefined)
     );
   });
   if (parts.includes(false)) return false;

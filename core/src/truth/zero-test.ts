@@ -1,10 +1,11 @@
 import { undoesInverse, undone, withoutInverse } from "../canonical/inverse-circular.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
-import { call, E, I, isNumber, negate, number, ONE, power, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
+import { call, E, I, isNumber, negate, number, ONE, power, product, relation, splitCoefficient, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, equal, findAll, freeNames, holdsBoundedRoot, isRoot, termsOf } from "../expression/expression.ts";
 import { isDefiniteIntegral } from "../expression/integral.ts";
+import { isReal } from "../expression/realness.ts";
 import { replacePart, substitute } from "../expression/substitute.ts";
 import * as complex from "../number/complex-ball.ts";
 import * as integer from "../number/integer.ts";
@@ -138,7 +139,22 @@ function dividesByZero(e: Expression): boolean {
 
 /** Whether a − b is 0, as `zeroTest`. */
 export function equalityTest(a: Expression, b: Expression, assumptions: readonly Expression[] = []): ZeroTest {
-  return zeroTest(subtract(a, b), assumptions);
+  const test = zeroTest(subtract(a, b), assumptions);
+  if (test.kind !== "undecided" || !haveEqualSquares(a, b, assumptions)) return test;
+  return { kind: "zero", method: "neither side is negative, and their squares are equal" };
+}
+
+/** Whether two real sides, one of them with a square root, are not negative and have the same square. */
+function haveEqualSquares(a: Expression, b: Expression, assumptions: readonly Expression[]): boolean {
+  if (!isReal(a) || !isReal(b) || !hasSquareRoot(a, b)) return false;
+  const known = [...realDomain(a), ...realDomain(b), ...assumptions];
+  if (![a, b].every((side) => decide(relation(side, ">=", ZERO), known) === true)) return false;
+  const [first, second] = [a, b].map((side) => power(side, TWO));
+  return first !== undefined && second !== undefined && zeroTest(subtract(first, second), known).kind === "zero";
+}
+
+function hasSquareRoot(...sides: readonly Expression[]): boolean {
+  return sides.some((side) => findAll(side, (part) => isRoot(part) && part.exponent.value.den === 2 && freeNames(part).size > 0).length > 0);
 }
 
 /**

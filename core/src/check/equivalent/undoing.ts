@@ -1,8 +1,9 @@
 import { NOWHERE } from "../../derivation/nowhere.ts";
-import { call, E, HALF, isPositiveConstant, negate, number, ONE, PI, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { call, E, HALF, isPositiveConstant, name, negate, number, ONE, PI, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { sidesOf } from "../../expression/statement.ts";
+import { substitute } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
 import { asFamily, constantSign, decide, equalityTest, isNotWhole, missesZero, simplify, zeroTest } from "../../truth/index.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL, SAME } from "./way.ts";
@@ -23,7 +24,12 @@ function undoneSides({
 }
 
 /** Functions that take each value at most once on the reals where they are real. */
-const INJECTIVE: ReadonlySet<string> = new Set(["ln", "log", "sinh", "tanh", "arsinh", "artanh", "arcosh", "arctan", "arcsin", "arccos"]);
+const INJECTIVE: ReadonlySet<string> = new Set(["ln", "log", "sinh", "tanh", "arsinh", "artanh", "arcosh", "arctan", "arcsin", "arccos", "arccot"]);
+/** Inverse functions of which the inverse is one on the principal values v. */
+const PRINCIPAL: Readonly<Record<string, { readonly inverse: string; readonly holds: readonly Expression[] }>> = {
+  arcosh: { inverse: "cosh", holds: [relation(name("v"), ">=", ZERO)] },
+  arccot: { inverse: "cot", holds: [relation(name("v"), ">", ZERO), relation(name("v"), "<", PI)] },
+};
 /** Even functions that take each value at most once for arguments that are not negative. */
 const EVEN: ReadonlySet<string> = new Set(["abs", "cosh"]);
 
@@ -107,6 +113,8 @@ function outOfRange(left: Expression, right: Expression, assumptions: readonly E
     if (left.name === "arctan") return known(relation(size, ">=", quarter));
     if (left.name === "arcsin") return known(relation(size, ">", quarter));
     if (left.name === "arccos") return known(relation(right, "<", ZERO)) || known(relation(right, ">", PI));
+    if (left.name === "arcosh") return known(relation(right, "<", ZERO));
+    if (left.name === "arccot") return known(relation(right, "<=", ZERO)) || known(relation(right, ">=", PI));
     if (left.name === "cosh") return known(relation(right, "<", ONE));
     if (left.name === "sec" || left.name === "csc") return known(relation(size, "<", ONE));
     if (left.name === "tanh" || left.name === "sin" || left.name === "cos") return known(relation(size, left.name === "tanh" ? ">=" : ">", ONE));
@@ -180,6 +188,9 @@ function undone(left: Expression, right: Expression, [u, v]: Sides, assumptions:
     const last = left.args[left.args.length - 1];
     const oddRoot = left.name === "root" && left.args[0]?.kind === "number" && Number(left.args[0].value.num) % 2 === 1;
     if (!last || !equal(last, u) || !(INJECTIVE.has(left.name) || oddRoot)) return false;
+    const principal = PRINCIPAL[left.name];
+    if (principal?.holds.every((fact) => decide(substitute(fact, new Map([["v", right]])), assumptions) === true))
+      return equalityTest(v, call(principal.inverse, right), assumptions).kind === "zero";
     return same(call(left.name, ...left.args.slice(0, -1), v));
   }
   if (left.kind !== "power") return false;

@@ -2,6 +2,7 @@ import type { ComplexBall } from "../../number/complex-ball.ts";
 import * as complex from "../../number/complex-ball.ts";
 import * as real from "../../number/real-ball.ts";
 import { call, chain, divide, HALF, isNumber, MINUS_ONE, negate, ONE, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../construct.ts";
+import { isReal } from "../realness.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
 import { increasing } from "./interval-shapes.ts";
@@ -57,7 +58,12 @@ export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
     arity: 1,
     total: false,
     inverse: "cosh",
-    exact: (args) => (isNumber(argument(args), 1) ? ZERO : undefined),
+    exact: (args) => {
+      const x = argument(args);
+      if (isNumber(x, 1)) return ZERO;
+      const [u] = x.kind === "call" && x.name === "cosh" ? x.args : [];
+      return u && isReal(u) ? call("abs", u) : undefined;
+    },
     derivative: (args) => divide(ONE, product(sqrt(subtract(argument(args), ONE)), sqrt(sum(argument(args), ONE)))),
     antiderivative: (args) => subtract(product(argument(args), call("arcosh", argument(args))), sqrt(subtract(power(argument(args), TWO), ONE))),
     domain: (args) => [relation(argument(args), ">=", ONE)],

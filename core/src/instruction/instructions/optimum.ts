@@ -91,7 +91,8 @@ function carryOut(
   const optimum = optimise(task);
   const steps = [...before.steps, ...optimum.steps];
   const judged = judgeOptimum(task, optimum, steps);
-  const { points, none, reason } = optimum;
+  const { points, none, open: unproven } = optimum;
+  const reason = unproven === undefined ? optimum.reason : `${optimum.reason}; ${unproven}`;
   const angles = inDegrees ? anglesIn([typed, ...conditions], variables) : [];
   const pictured = () => (more.length === 0 ? withUnknownUnit(optimumScene(task.objective, only, points, task.facts), environment) : undefined);
   const units = answerUnits(environment, variables, typed);

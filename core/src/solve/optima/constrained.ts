@@ -123,7 +123,7 @@ function byMultipliers(task: OptimumTask): Optimum {
   const common = { system, complete: set.complete && corners !== undefined, reason: set.reason, steps: [...steps, ...found, ...(corners?.steps ?? [])] };
   if (!bounded) {
     const word = wanted === "maximum" ? "greatest" : "least";
-    return { ...common, points, ...(wanted === "stationary" ? {} : { none: `it is not proven that one of these is the ${word} value` }) };
+    return { ...common, points, ...(wanted === "stationary" ? {} : { open: `it is not proven that one of these is the ${word} value` }) };
   }
   // A bounded closed set: a continuous function attains both its greatest and its least value, and only at these points.
   const [top, bottom] = [extremeOf(points, "maximum"), extremeOf(points, "minimum")];

@@ -108,7 +108,7 @@ function literalGlobal(
   second: Expression,
   known: readonly Expression[],
   repeats: boolean,
-): Pick<Optimum, "points" | "none"> {
+): Pick<Optimum, "points" | "none" | "open"> {
   if (task.wanted === "stationary") return { points };
   if (repeats) return repeatedGlobal(points, task);
   const comparison: Comparison = task.wanted === "maximum" ? "<" : ">";
@@ -134,11 +134,12 @@ function isEnd({ values }: OptimumPoint, { facts }: OptimumTask, variable: strin
 }
 
 /** The families whose value is the greatest (or least) of a periodic function that is defined everywhere. */
-function repeatedGlobal(points: readonly OptimumPoint[], task: OptimumTask): Pick<Optimum, "points" | "none"> {
+function repeatedGlobal(points: readonly OptimumPoint[], task: OptimumTask): Pick<Optimum, "points" | "none" | "open"> {
   const { wanted } = task;
   if (points.some(({ value, integers }) => integers.some((letter) => contains(value, letter))))
-    return { points: sorted(points, wanted), none: `the values change along the family, and it is not proven that one of them is the ${greatest(wanted)}` };
-  if (task.facts.length > 0 || curveDomain(task.objective).length > 0) return { points };
+    return { points: sorted(points, wanted), open: `the values change along the family, and it is not proven that one of them is the ${greatest(wanted)}` };
+  if (task.facts.length > 0 || curveDomain(task.objective).length > 0)
+    return { points: sorted(points, wanted), open: `it is not proven that one of these is the ${greatest(wanted)} value` };
   const best = points.reduce<OptimumPoint | undefined>((top, next) => (!top || better(next.value, top.value, wanted) ? next : top), undefined);
   return {
     points: sorted(
@@ -167,10 +168,14 @@ function allPlaces(
   const domain = curveDomain(objective).filter((condition) => contains(condition, variable));
   const [low, high] = endsOf([...facts, ...domain], variable, objective);
   const inside = (at: number): boolean => at >= low.place && at <= high.place;
+  const isDefinedAt = (value: Expression): boolean =>
+    domain.every((condition) => decide(simplify(substitute(condition, new Map([[variable, value]]))).expression, []) !== false);
   const own: Place[] = solutions.flatMap((one): readonly Place[] => {
     const value = one.values.get(variable);
     const at = value && approximateValue(value);
-    return value && at !== undefined ? [{ at, value, kind: "stationary", attained: true, solution: one }] : [];
+    if (!value || at === undefined) return [];
+    // The derivative may have a value where the function has none.
+    return [isDefinedAt(value) ? { at, value, kind: "stationary", attained: true, solution: one } : { at, value, kind: "gap", attained: false }];
   });
   const bounds = facts.filter((fact) => !(fact.kind === "relation" && fact.comparisons.includes("!=")));
   const borders = boundaries([...curveDomain(derivative), ...domain, ...caseConditions(objective, variable)], variable, bounds);
@@ -178,7 +183,7 @@ function allPlaces(
   const edges = borders.flatMap((value): readonly Place[] => {
     const at = approximateValue(value);
     if (at === undefined || !inside(at)) return [];
-    const attained = domain.every((condition) => decide(simplify(substitute(condition, new Map([[variable, value]]))).expression, []) !== false);
+    const attained = isDefinedAt(value);
     const limits = attained ? jumpAt(objective, variable, value, valueAt(objective, variable, value)) : undefined;
     return [{ at, value, kind: attained ? "corner" : "gap", attained, ...(limits ? { limits } : {}) }];
   });
@@ -264,7 +269,13 @@ function signAt(e: Expression, variable: string, x: rational.Rational): -1 | 0 |
 }
 
 /** The nature of every place by the signs of the derivative to its left and right, and the optima of the whole. */
-function bySigns(places: readonly Place[], task: OptimumTask, variable: string, derivative: Expression, complete: boolean): Pick<Optimum, "points" | "none"> {
+function bySigns(
+  places: readonly Place[],
+  task: OptimumTask,
+  variable: string,
+  derivative: Expression,
+  complete: boolean,
+): Pick<Optimum, "points" | "none" | "open"> {
   // Beyond the last place that is known, others may follow where not all are known.
   const isKnown = (a: number, b: number): boolean => complete || (Number.isFinite(a) && Number.isFinite(b));
   const signs = places.slice(1).map((place, k) => {
@@ -315,7 +326,7 @@ function withGlobal(
   signs: readonly (-1 | 0 | 1 | undefined)[],
   task: OptimumTask,
   variable: string,
-): Pick<Optimum, "points" | "none"> {
+): Pick<Optimum, "points" | "none" | "open"> {
   const { wanted, objective } = task;
   const best = points.reduce<OptimumPoint | undefined>((top, next) => (!top || better(next.value, top.value, wanted) ? next : top), undefined);
   const undecided = signs.includes(undefined);
@@ -341,7 +352,7 @@ function withGlobal(
     }
   });
   if (beaten) return { points: sorted(points, wanted), none: `there is no ${greatest(wanted)} value: ${beaten}` };
-  if (!best || !proven) return { points: sorted(points, wanted), none: `it is not proven that one of these is the ${greatest(wanted)} value` };
+  if (!best || !proven) return { points: sorted(points, wanted), open: `it is not proven that one of these is the ${greatest(wanted)} value` };
   const marked = points.map((one) => ({ ...one, global: zeroTest(subtract(one.value, best.value)).kind === "zero" }));
   return { points: sorted(marked, wanted) };
 }

@@ -36,6 +36,8 @@ export interface Optimum {
   readonly points: readonly OptimumPoint[];
   /** Why there is no optimum of the kind wanted. */
   readonly none?: string;
+  /** What is not proven of the optimum wanted, where none of the points is said to be it. */
+  readonly open?: string;
   /** Whether the stationary points are proven to be all. */
   readonly complete: boolean;
   readonly reason: string;

@@ -67,7 +67,7 @@ export function pointOf(one: Solution, { objective, variables }: OptimumTask, na
 }
 
 /** Which points are optima of the whole plane or space, where that can be proven, or in words that there is none. */
-function globalOf(points: readonly OptimumPoint[], task: OptimumTask, hessian: readonly (readonly Expression[])[]): Pick<Optimum, "points" | "none"> {
+function globalOf(points: readonly OptimumPoint[], task: OptimumTask, hessian: readonly (readonly Expression[])[]): Pick<Optimum, "points" | "none" | "open"> {
   const { wanted, facts, objective, variables } = task;
   if (wanted === "stationary") return { points };
   const word = wanted === "maximum" ? "greatest" : "least";
@@ -87,7 +87,7 @@ function globalOf(points: readonly OptimumPoint[], task: OptimumTask, hessian: r
       none: `there is no ${word} value: far out the values become ${wanted === "maximum" ? "greater" : "smaller"} than any number`,
     };
   }
-  return { points: order(points), none: `it is not proven that one of these is the ${word} value` };
+  return { points: order(points), open: `it is not proven that one of these is the ${word} value` };
 }
 
 function bestPoints(points: readonly OptimumPoint[], best: OptimumPoint): readonly OptimumPoint["values"][] {
