@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
-import { boundsOfPiece, constantPieces } from "../src/calculus/constant-pieces.ts";
+import { constantPieces } from "../src/calculus/constant-pieces.ts";
 import { differentiate } from "../src/calculus/derivative.ts";
+import { boundsOfPiece } from "../src/calculus/pieces-where.ts";
 import { realDomain } from "../src/expression/domain.ts";
 import { compile } from "../src/expression/double-value.ts";
 import { text } from "../src/notation/text.ts";

@@ -1,5 +1,5 @@
 import { NOWHERE } from "../derivation/nowhere.ts";
-import { equation, logic, name, number, power, product, subtract } from "../expression/construct.ts";
+import { equation, logic, name, number, power, product, subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { alternativesOf } from "../expression/statement.ts";
@@ -7,6 +7,7 @@ import { substitute } from "../expression/substitute.ts";
 import { constantSign, decide, equalityTest } from "../truth/index.ts";
 import type { ClaimedAnswer, ClaimedSolution } from "./answer.ts";
 import { rootCount } from "./counting.ts";
+import { applyEqualities } from "./equalities.ts";
 import { zeroPolynomial } from "./equivalence.ts";
 import { sameFamilies } from "./families.ts";
 
@@ -40,6 +41,17 @@ export function conditionsGranted(
       const truths = stated.map((own) => decide(condition, [...known, ...own]));
       return truths.includes(true) && !truths.includes(undefined);
     });
+}
+
+/** Whether a statement is false where a condition u ≠ 0 on the letters fails: then nothing is lost there. */
+function isFalseWithout(before: Expression, condition: Expression): boolean {
+  if (condition.kind !== "relation" || condition.comparisons.join() !== "!=") return false;
+  const there = applyEqualities(before, [equation(...sidesFrom(condition))]);
+  return alternativesOf(there).every((one) => freeNames(one).size === 0 && decide(one, []) === false);
+}
+
+function sidesFrom({ operands: [left = ZERO, right = ZERO] }: Expression & { readonly kind: "relation" }): [Expression, Expression] {
+  return [left, right];
 }
 
 /** A polynomial equation in one name that no real number solves. */
@@ -79,7 +91,7 @@ export function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): bool
   // Where every value solves the equation none can be lost.
   const stated = answer.solutions.filter(({ everywhere }) => !everywhere).map(({ conditions }) => conditions);
   for (const { before, after, proven, conditions } of chain) {
-    const meant = conditions.map((condition) => substitute(condition, meanings));
+    const meant = conditions.filter((condition) => !isFalseWithout(before, condition)).map((condition) => substitute(condition, meanings));
     if (!conditionsGranted(meant, [answer.unknown], [...known, ...realDomain(before)], stated)) return false;
     const used = parts(before);
     const leaves = leavesOf(start);

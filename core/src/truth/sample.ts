@@ -82,7 +82,19 @@ export function samplePoints(expressions: readonly Expression[], conditions: rea
     const point = new Map(names.map(({ name, range }, k) => [name, valueAt(range, attempt * (2 * k + 1) + round * (k * k + 3 * k + 1) + 5 * k)]));
     if (conditions.every((condition) => holdsAt(condition, point))) points.push(point);
   }
-  return points.length < count ? [...points, ...fittedPoints(names, conditions, count - points.length)] : points;
+  if (points.length < count) points.push(...fittedPoints(names, conditions, count - points.length));
+  return points.length > 0 ? points : wholePoints(names, conditions, count);
+}
+
+/** Points with whole numbers for all names, for conditions that ask for such. */
+function wholePoints(names: readonly Named[], conditions: readonly Expression[], count: number): readonly Point[] {
+  const points: Point[] = [];
+  for (let attempt = 0; attempt < ATTEMPTS && points.length < count; attempt += 1) {
+    const round = Math.floor(attempt / WHOLE_VALUES.length);
+    const point = new Map(names.map(({ name }, k) => [name, valueAt("integer", attempt + k * (round + 1))]));
+    if (conditions.every((condition) => holdsAt(condition, point))) points.push(point);
+  }
+  return points;
 }
 
 const SHARES: readonly Rational[] = [

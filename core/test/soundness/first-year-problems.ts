@@ -38,7 +38,7 @@ export const FIRST_YEAR: readonly (readonly [lines: readonly string[], solutions
       "-sqrt(-c^2 (c^4 m^2/E^2 - 1)) | c^2 (c^4 m^2/E^2 - 1) <= 0 | c^2 m/E >= 0 | E != 0 | c != 0 | m != 0",
     ],
   ],
-  [["given m > 0, c > 0, E > m c^2, v > 0", "solve E = m c^2/sqrt(1 - v^2/c^2) for v"], ["c sqrt(1 - c^4 m^2/E^2) | 1 - c^4 m^2/E^2 > 0"]],
+  [["given m > 0, c > 0, E > m c^2, v > 0", "solve E = m c^2/sqrt(1 - v^2/c^2) for v"], ["c sqrt(1 - c^4 m^2/E^2)"]],
   [["solve Q = m c (T_2 - T_1) for T_2"], ["(T_1 c m + Q)/(c m) | c != 0 | m != 0"]],
   [["solve p V = n R T for T"], ["V p/(R n) | R != 0 | n != 0"]],
   [["given V > 0, U > 0", "solve V = U e^(-t/tau) for t"], ["-tau ln(V/U)"]],
