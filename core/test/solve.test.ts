@@ -115,7 +115,7 @@ describe("equations of first and second degree", () => {
   it("answers identities and contradictions", () => {
     expect(expectNailed("2(x+1) = 2x + 2").set.solutions[0]?.free).toEqual(["x"]);
     expect(expectNailed("x = x + 1").set).toMatchObject({ solutions: [], complete: true });
-    expect(expectNailed("x + a = x + b").set.solutions[0]?.conditions.map(text)).toEqual(["a - b = 0"]);
+    expect(expectNailed("x + a = x + b").set.solutions[0]?.conditions.map(text)).toEqual(["a = b"]);
   });
 
   it("sets aside candidates at which the equation is not defined, or which the givens forbid", () => {

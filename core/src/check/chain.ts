@@ -2,14 +2,15 @@ import { NOWHERE } from "../derivation/nowhere.ts";
 import { equation, logic, name, number, power, product, subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
-import { alternativesOf } from "../expression/statement.ts";
+import { alternativesOf, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
-import { constantSign, decide, equalityTest } from "../truth/index.ts";
+import { constantSign, decide, equalityTest, simplify } from "../truth/index.ts";
 import type { ClaimedAnswer, ClaimedSolution } from "./answer.ts";
 import { rootCount } from "./counting.ts";
 import { applyEqualities } from "./equalities.ts";
-import { zeroPolynomial } from "./equivalence.ts";
+import { sameZeros, zeroPolynomial } from "./equivalence.ts";
 import { sameFamilies } from "./families.ts";
+import { branchConditions } from "./splitting.ts";
 
 /** A step of the derivation that claims the same solutions, and whether that was proven. */
 export interface KeptStep {
@@ -18,6 +19,8 @@ export interface KeptStep {
   readonly proven: boolean;
   /** What the step needs: divisors that are not 0 and the like. */
   readonly conditions: readonly Expression[];
+  /** The part that the step takes apart into its values. */
+  readonly part?: Expression;
   /** The name that the step gives to a part of the equation. */
   readonly named?: { readonly name: string; readonly meaning: Expression };
 }
@@ -73,11 +76,29 @@ function listOf(claimed: readonly ClaimedSolution[], unknown: string): Expressio
 /** A statement on the way, and the alternatives by which proven steps replaced it. */
 interface Stated {
   readonly statement: Expression;
+  /** What holds in the branches that led to it. */
+  readonly under: readonly Expression[];
   instead?: readonly Stated[];
 }
 
 const leavesOf = (one: Stated): readonly Stated[] => (one.instead ? one.instead.flatMap(leavesOf) : [one]);
 const allOf = (one: Stated): readonly Stated[] => [one, ...(one.instead ?? []).flatMap(allOf)];
+
+const isFalse = (statement: Expression): boolean => freeNames(statement).size === 0 && decide(statement, []) === false;
+
+/** Whether the branches that lead to a value cannot all be taken there, or every value solves there and is claimed. */
+function isRuledOut({ statement, under }: Stated, { unknown, assumptions, solutions }: ClaimedAnswer): boolean {
+  if (under.length === 0) return false;
+  const [left, right] = sidesOf(statement);
+  if (!contains(statement, unknown)) {
+    const isStated = (condition: Expression): boolean => sameZeros(condition, statement) || decide(condition, [...under, ...assumptions]) === true;
+    return solutions.some(({ everywhere, conditions }) => everywhere && conditions.every(isStated));
+  }
+  if (left?.kind !== "name" || left.name !== unknown || !right || contains(right, unknown)) return false;
+  const there = under.map((condition) => simplify(substitute(condition, new Map([[unknown, right]]))).expression);
+  const others = assumptions.filter((fact) => !contains(fact, unknown));
+  return there.some((condition, k) => decide(condition, [...others, ...there.slice(0, k), ...there.slice(k + 1)]) === false);
+}
 
 /**
  * Whether proven steps lead from the equation to nothing but the claimed values: each replaces statements by alternatives that
@@ -86,11 +107,11 @@ const allOf = (one: Stated): readonly Stated[] => [one, ...(one.instead ?? []).f
 export function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): boolean {
   const meanings = new Map(chain.flatMap(({ named }) => (named ? [[named.name, named.meaning] as const] : [])));
   const parts = (e: Expression): readonly Expression[] => alternativesOf(e);
-  const start: Stated = { statement: answer.equation };
+  const start: Stated = { statement: answer.equation, under: [] };
   const known = [...answer.assumptions, ...answer.facts, ...(answer.domain === "real" ? realDomain(answer.equation) : complexDomain(answer.equation))];
   // Where every value solves the equation none can be lost.
   const stated = answer.solutions.filter(({ everywhere }) => !everywhere).map(({ conditions }) => conditions);
-  for (const { before, after, proven, conditions } of chain) {
+  for (const { before, after, proven, conditions, part } of chain) {
     const meant = conditions.filter((condition) => !isFalseWithout(before, condition)).map((condition) => substitute(condition, meanings));
     if (!conditionsGranted(meant, [answer.unknown], [...known, ...realDomain(before)], stated)) return false;
     const used = parts(before);
@@ -104,17 +125,21 @@ export function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): bool
     });
     if (!proven || places.some((found) => found.length === 0)) return false;
     // Each place has the alternatives for itself, so that none is lost when another is replaced again.
-    for (const place of places.flat()) place.instead = parts(after).map((statement) => ({ statement }));
+    for (const place of places.flat())
+      place.instead = parts(after).map((statement) => ({
+        statement,
+        under: part ? [...place.under, ...branchConditions(before, part, statement)] : place.under,
+      }));
   }
-  const open = leavesOf(start).map(({ statement }) => statement);
+  const open = leavesOf(start).filter((leaf) => !isRuledOut(leaf, answer));
   const claimed = [...answer.solutions, ...answer.rejected];
   const values = claimed.map(({ value }) => value);
-  const left = open.filter((statement) => !(freeNames(statement).size === 0 && decide(statement, []) === false) && !hasNoRealRoot(statement));
+  const left = open.map(({ statement }) => statement).filter((statement) => !isFalse(statement) && !hasNoRealRoot(statement));
   const letter = claimed.flatMap(({ integers }) => integers)[0];
   if (letter !== undefined && sameFamilies({ before: logic("or", left), after: listOf(claimed, answer.unknown), unknown: answer.unknown, letter, within: [] }))
     return true;
   return left.every((statement) => {
-    if (equal(statement, NOWHERE) || (freeNames(statement).size === 0 && decide(statement, []) === false)) return true;
+    if (equal(statement, NOWHERE)) return true;
     const [left, right] = statement.kind === "relation" ? statement.operands : [];
     const isUnknown = left?.kind === "name" && left.name === answer.unknown;
     return isUnknown && right !== undefined && values.some((value) => equal(value, right) || equalityTest(value, right, answer.assumptions).kind === "zero");

@@ -211,13 +211,19 @@ function factorsTest(answer: ClaimedAnswer, coefficients: readonly Expression[])
   return equalityTest(polynomial, factored, answer.assumptions);
 }
 
+/** Over the reals the other roots may be complex, unless they are counted. */
+function tooFewReal(answer: ClaimedAnswer, check: (outcome: Verdict, detail: string) => Check): Check | undefined {
+  const real = rootCount(answer.equation, answer.unknown)?.real;
+  if (real === undefined || answer.facts.length > 0 || real <= answer.solutions.length + answer.rejected.length) return undefined;
+  return check("bent", `the equation has ${real === 1 ? "one real root" : `${real} different real roots`}, but ${answer.solutions.length} are claimed`);
+}
+
 /** What a polynomial says against the claim. */
 function refuted(answer: ClaimedAnswer, coefficients: readonly Expression[], check: (outcome: Verdict, detail: string) => Check): Check | undefined {
   const degree = coefficients.length - 1;
   if (degree <= 0) return refutedConstant(coefficients[0] ?? ZERO, answer, check);
   const roots = rootsOf(answer);
-  // Over the reals the others may be complex.
-  if (roots.length < degree && answer.domain === "real") return undefined;
+  if (roots.length < degree && answer.domain === "real") return tooFewReal(answer, check);
   if (roots.length < degree)
     return check("bent", `an equation of degree ${degree} has ${degree} solutions, counted with multiplicity, but ${roots.length} are claimed`);
   const test = factorsTest(answer, coefficients);

@@ -59,6 +59,7 @@ export function judgeSolutions(
             after: claim.after,
             conditions,
             proven: verdicts[k]?.verdict === "nailed",
+            ...(claim.kind === "split" ? { part: claim.part } : {}),
             ...(claim.kind === "named" ? { named: { name: claim.name, meaning: claim.meaning } } : {}),
           },
         ]
@@ -90,13 +91,13 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   const claimed = { ...task, points: optimum.points, allFound: stationaryConfirmed(optimum, known) };
   const reached = task.wanted !== "stationary" && optimum.points.some(({ global }) => global);
   const confirmed = !reached || optimumIsGlobal(claimed);
-  const isAnswered = reached || task.wanted === "stationary" || optimum.none !== undefined;
+  const isAnswered = reached || task.wanted === "stationary" || optimum.open === undefined;
   const outcome: Verdict = claimed.allFound && confirmed && isAnswered ? "nailed" : "loose";
   const doubt = !claimed.allFound
     ? "the stationary points are not proven to be all"
     : isAnswered
       ? "that it is the optimum of the whole domain was not confirmed a second time"
-      : (optimum.open ?? `it is not proven which value is the ${task.wanted}`);
+      : (optimum.open ?? "");
   const detail = outcome === "nailed" ? optimum.reason : `${optimum.reason}; ${doubt}`;
   const completeness: Check = { kind: "completeness", outcome, detail, lines: [{ note: detail }] };
   const checks = [...optimumPutBack(claimed), completeness, check];

@@ -1,11 +1,11 @@
 import { isNegative } from "../canonical/normal-form.ts";
 import { isNumber, negate, number, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
-import { type Comparison, type Expression, equal, freeNames, isRoot } from "../expression/expression.ts";
+import { type Comparison, type Expression, equal, freeNames, isRoot, termsOf } from "../expression/expression.ts";
 import { MIRRORED, sideDifference } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
-import { byArgument, byName, constantSign, decide, simplify } from "../truth/index.ts";
+import { byArgument, byName, constantSign, decide, expand, simplify } from "../truth/index.ts";
 import { Unsolvable } from "./solution.ts";
 
 /**
@@ -75,7 +75,7 @@ const STRICT: Readonly<Record<string, Comparison>> = { ">=": ">", "<=": "<" };
  * and none that is known anyway.
  */
 export function tidyConditions(conditions: readonly Expression[], assumptions: readonly Expression[]): readonly Expression[] {
-  const plain = conditions.map((condition) => tidied(condition, assumptions)).filter((condition) => decide(condition, assumptions) !== true);
+  const plain = conditions.map((condition) => sideBySide(tidied(condition, assumptions))).filter((condition) => decide(condition, assumptions) !== true);
   const kept: Expression[] = [];
   for (const condition of plain) {
     const twin = kept.findIndex((other) => sameSides(other, condition));
@@ -84,6 +84,18 @@ export function tidyConditions(conditions: readonly Expression[], assumptions: r
     else kept[twin] = joined(other, condition);
   }
   return withoutImplied(kept, assumptions);
+}
+
+/** a − b ≤ 0 as a ≤ b, for two names. */
+function sideBySide(condition: Expression): Expression {
+  if (condition.kind !== "relation" || condition.comparisons.length !== 1 || freeNames(condition).size !== 2) return condition;
+  if (condition.operands.every(({ kind }) => kind === "name")) return condition;
+  const terms = termsOf(expand(sideDifference(condition))).map(splitCoefficient);
+  const [first, second, ...more] = terms;
+  if (!first || !second || more.length > 0 || first.rest.kind !== "name" || second.rest.kind !== "name") return condition;
+  if (!rational.equal(first.coefficient, rational.negate(second.coefficient))) return condition;
+  const [comparison = "="] = condition.comparisons;
+  return relation(first.rest, first.coefficient.num > 0 ? comparison : MIRRORED[comparison], second.rest);
 }
 
 /** Conditions without those that follow from the others, the longest first. */

@@ -77,6 +77,7 @@ type Method = (task: Task) => Solved | undefined;
 
 /** All methods in the order in which a teacher would try them; certified numbers come last. */
 const METHODS: readonly Method[] = [
+  solveHighPower,
   solveCleared,
   solveIdentity,
   solveConstantOnPieces,
@@ -138,6 +139,21 @@ function firstOf(task: Task): Solved | undefined {
   }
   if (refusal) throw refusal;
   return undefined;
+}
+
+/** From this exponent on a power is undone before it is multiplied out, and from the second on it never is. */
+const HIGH_POWER = 8;
+const HIGHEST_POWER = 20;
+
+/** u^n = v for a large n. */
+function solveHighPower(task: Task): Solved | undefined {
+  const exponents = task.equation.operands.flatMap((e) =>
+    e.kind === "power" && contains(e.base, task.unknown) && e.exponent.kind === "number" && e.exponent.value.den === 1 ? [Number(e.exponent.value.num)] : [],
+  );
+  const highest = Math.max(...exponents, 0);
+  const solved = highest >= HIGH_POWER ? solveByUndoing(task, solveCleared) : undefined;
+  // Where no root is real the complex ones are given apart, by other methods.
+  return solved && (solved.set.solutions.length > 0 || highest > HIGHEST_POWER) ? solved : undefined;
 }
 
 /** b^n = v with letters in n: what there is for b > 0. A negative b may solve it for whole n, so this is not said to be all. */
