@@ -34,6 +34,25 @@ export function constantPieces(
   return found?.every((one) => one !== undefined) ? found : undefined;
 }
 
+/**
+ * Whether an expression in several real names is 0 wherever each of them lies in what is known of it by itself: there it is defined, all
+ * its derivatives are 0, so that it is constant along each name, and it is 0 at one place.
+ */
+export function isZeroOnBox(e: Expression, known: readonly Expression[]): boolean {
+  const names = [...freeNames(e)];
+  if (findAll(e, (part) => part.kind === "cases" || (part.kind === "call" && JUMPING.has(part.name))).length > 0) return false;
+  if (!realDomain(e).every((condition) => decide(condition, known) === true)) return false;
+  const pieces = names.map((name) => {
+    const own = known.filter((fact) => freeNames(fact).size === 1 && freeNames(fact).has(name));
+    const [piece, ...more] = piecesWhere(own, name) ?? [];
+    return more.length === 0 ? piece : undefined;
+  });
+  if (!pieces.every((piece) => piece !== undefined)) return false;
+  if (!names.every((name) => isStationary(e, name, known.map(strictly)))) return false;
+  const place = new Map(names.map((name, k) => [name, insidePiece(pieces[k] ?? { hasLow: false, hasHigh: false })]));
+  return zeroTest(substitute(e, place)).kind === "zero";
+}
+
 /** A relation without the case that its sides are equal. */
 function strictly(fact: Expression): Expression {
   const strict: Readonly<Partial<Record<Comparison, Comparison>>> = { "<=": "<", ">=": ">" };

@@ -1,6 +1,7 @@
-import { constantPieces } from "../calculus/constant-pieces.ts";
+import { constantPieces, isZeroOnBox } from "../calculus/constant-pieces.ts";
 import { boundsOfPiece } from "../calculus/pieces-where.ts";
-import { subtract } from "../expression/construct.ts";
+import { polynomialFactors } from "../canonical/factored.ts";
+import { subtract, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { decide } from "../truth/index.ts";
@@ -23,11 +24,18 @@ export function holdsByPieces(answer: ClaimedAnswer, conditions: readonly Expres
   return piecesOf(answer)?.different.every((piece) => conditions.some((condition) => decide(condition, piece) === false)) ?? false;
 }
 
-/** Whether two sides in one name are equal wherever both are defined and something is known of it, since their difference is constant there. */
+/** The factors of an expression that is a product, as far as names stand in them. */
+function factorsWithNames(e: Expression): readonly Expression[] {
+  const factors = polynomialFactors(e)?.factors ?? [];
+  return factors.length < 2 ? [] : factors.flatMap(({ base, exponent }) => (exponent > 0 && freeNames(base).size > 0 ? [base] : []));
+}
+
+/** Whether two sides are equal wherever both are defined and something is known of their names, since their difference is constant there. */
 export function equalByPieces(left: Expression, right: Expression, known: readonly Expression[]): boolean {
   const difference = subtract(left, right);
   const [letter, ...more] = freeNames(difference);
-  if (letter === undefined || more.length > 0) return false;
+  if (letter === undefined) return false;
+  if (more.length > 0) return isZeroOnBox(difference, known) || factorsWithNames(difference).some((factor) => equalByPieces(factor, ZERO, known));
   const own = known.filter((fact) => freeNames(fact).size === 1 && contains(fact, letter));
   return constantPieces(difference, letter, own)?.every(({ isZero }) => isZero) ?? false;
 }

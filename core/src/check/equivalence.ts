@@ -69,7 +69,8 @@ export function equivalence(before: Expression, after: Expression, unknown: stri
 }
 
 function isRootOrI(e: Expression): boolean {
-  return e.kind === "constant" ? e.name === "i" : isRoot(e);
+  if (e.kind === "call") return e.name === "root";
+  return e.kind === "constant" ? e.name === "i" : isRoot(e) || e.kind === "iterated";
 }
 
 /** The coefficients without repeated factors, or undefined where that is out of reach. */

@@ -2,7 +2,7 @@ import { approximateValue, ballValue, truthValue } from "../expression/ball-valu
 import { I, number, product, sum } from "../expression/construct.ts";
 import { type Expression, findAll, freeNames, type NameRange } from "../expression/expression.ts";
 import type { ComplexBall } from "../number/complex-ball.ts";
-import { fromNumber, type Rational, rational, subtract as subtractRationals } from "../number/rational.ts";
+import { fromNumber, HALF, type Rational, rational, toNumber } from "../number/rational.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { simpleRelations } from "./sign.ts";
 
@@ -97,6 +97,7 @@ function wholePoints(names: readonly Named[], conditions: readonly Expression[],
   return points;
 }
 
+const FITTED_ATTEMPTS = 112;
 const SHARES: readonly Rational[] = [
   [3, 7],
   [8, 11],
@@ -111,21 +112,37 @@ const SHARES: readonly Rational[] = [
 function fittedPoints(names: readonly Named[], conditions: readonly Expression[], count: number): readonly Point[] {
   const ranges = names.map(({ name }) => boundsFor(name, conditions));
   if (ranges.every((range) => range === undefined)) return [];
-  const points = SHARES.map(
+  const attempts = names.length > 1 ? FITTED_ATTEMPTS : SHARES.length;
+  const points = Array.from(
+    { length: attempts },
     (_, attempt): Point =>
       new Map(
         names.map(({ name, range }, k) => {
           const own = range === "real" ? ranges[k] : undefined;
-          const share = number(SHARES[(attempt + 2 * k) % SHARES.length] ?? rational(1, 2));
-          return [name, own ? sum(number(own.low), product(share, number(subtractRationals(own.high, own.low)))) : valueAt(range, attempt + 3 * k)];
+          // After each round the names come together in another way.
+          const turn = attempt * (2 * k + 1) + Math.floor(attempt / SHARES.length) * (k * k + 3 * k + 1) + 5 * k;
+          return [name, own ? shortNumberAt(own, SHARES[turn % SHARES.length] ?? HALF) : valueAt(range, turn)];
         }),
       ),
   );
   return points.filter((point) => conditions.every((condition) => holdsAt(condition, point))).slice(0, count);
 }
 
-/** Rational numbers next to the bounds that conditions set for a name from both sides. */
-function boundsFor(name: string, conditions: readonly Expression[]): { readonly low: Rational; readonly high: Rational } | undefined {
+interface Range {
+  readonly low: number;
+  readonly high: number;
+}
+
+/** A short decimal about so far from the low to the high end. */
+function shortNumberAt({ low, high }: Range, share: Rational): Expression {
+  const width = high - low;
+  const scale = 10 ** Math.max(0, 3 - Math.floor(Math.log10(width)));
+  const at = Math.round((low + toNumber(share) * width) * scale);
+  return number(Number.isSafeInteger(at) && scale < 1e15 ? rational(at, scale) : fromNumber(low + toNumber(share) * width));
+}
+
+/** The bounds that conditions set for a name from both sides, as doubles. */
+function boundsFor(name: string, conditions: readonly Expression[]): Range | undefined {
   let [low, high] = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
   for (const { left, comparison, right } of simpleRelations(conditions)) {
     const value = left.kind === "name" && left.name === name && freeNames(right).size === 0 ? approximateValue(right) : undefined;
@@ -133,7 +150,7 @@ function boundsFor(name: string, conditions: readonly Expression[]): { readonly 
     if (comparison.startsWith(">")) low = Math.max(low, value);
     if (comparison.startsWith("<")) high = Math.min(high, value);
   }
-  return Number.isFinite(low) && Number.isFinite(high) && low < high ? { low: fromNumber(low), high: fromNumber(high) } : undefined;
+  return Number.isFinite(low) && Number.isFinite(high) && low < high ? { low, high } : undefined;
 }
 
 const FAR_POINTS = 200;

@@ -3,7 +3,7 @@ import { Kernels, normalForm, polynomialExpression, whereRational } from "../can
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
 import { call, E, I, isNumber, negate, number, ONE, power, product, relation, splitCoefficient, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, equal, findAll, freeNames, holdsBoundedRoot, isRoot, termsOf } from "../expression/expression.ts";
+import { type Expression, equal, factorsOf, findAll, freeNames, holdsBoundedRoot, isRoot, termsOf } from "../expression/expression.ts";
 import { isDefiniteIntegral } from "../expression/integral.ts";
 import { isReal } from "../expression/realness.ts";
 import { replacePart, substitute } from "../expression/substitute.ts";
@@ -63,6 +63,7 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   const products = asProducts(e);
   if (products && zeroTest(subtract(...products), known).kind === "zero")
     return { kind: "zero", method: "both sides are logarithms of numbers that are equal, by ln a + ln b = ln(a b)" };
+  if (termsHaveEqualSquares(e, known)) return ZERO_BY_SQUARES;
   const stepped = stepsForm(e);
   if (!equal(stepped, e) && zeroTest(stepped, known).kind === "zero")
     return { kind: "zero", method: "it is 0 once signs of products are taken apart and whole terms stand outside of floors" };
@@ -140,8 +141,20 @@ function dividesByZero(e: Expression): boolean {
 /** Whether a − b is 0, as `zeroTest`. */
 export function equalityTest(a: Expression, b: Expression, assumptions: readonly Expression[] = []): ZeroTest {
   const test = zeroTest(subtract(a, b), assumptions);
-  if (test.kind !== "undecided" || !haveEqualSquares(a, b, assumptions)) return test;
-  return { kind: "zero", method: "neither side is negative, and their squares are equal" };
+  return test.kind === "undecided" && haveEqualSquares(a, b, assumptions) ? ZERO_BY_SQUARES : test;
+}
+
+const ZERO_BY_SQUARES: ZeroTest = { kind: "zero", method: "neither side is negative, and their squares are equal" };
+
+/** Whether a difference of two terms is 0 by their squares, once what they have in common is left out. */
+function termsHaveEqualSquares(e: Expression, known: readonly Expression[]): boolean {
+  const [first, second, ...more] = termsOf(e);
+  if (!first || !second || more.length > 0) return false;
+  const [some, others] = [factorsOf(first), factorsOf(second)];
+  const without = (list: readonly Expression[], rest: readonly Expression[]): Expression =>
+    product(...list.filter((factor) => !rest.some((other) => equal(other, factor))));
+  const [u, v] = [without(some, others), without(others, some)];
+  return [negate(v), v].some((other, k) => haveEqualSquares(k === 0 ? u : negate(u), other, known));
 }
 
 /** Whether two real sides, one of them with a square root, are not negative and have the same square. */

@@ -1,11 +1,12 @@
 import { NOWHERE } from "../../derivation/nowhere.ts";
-import { call, E, HALF, isPositiveConstant, name, negate, number, ONE, PI, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { call, E, HALF, isPositiveConstant, name, negate, number, ONE, PI, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { sidesOf } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
 import { asFamily, constantSign, decide, equalityTest, isNotWhole, missesZero, simplify, zeroTest } from "../../truth/index.ts";
+import { zeroPolynomial } from "../equivalence.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL, SAME } from "./way.ts";
 
 type Sides = readonly [Expression, Expression];
@@ -158,6 +159,30 @@ export const UNDONE: EquivalenceWay = {
     const { left, right, sides } = undoneSides(claim) ?? {};
     const [first, ...more] = sides ?? [];
     return left && right && first && more.length === 0 && undone(left, right, first, claim.assumptions) ? SAME : undefined;
+  },
+};
+
+/** a x^n + b = 0 with nothing between. */
+export const PURE_POWER: EquivalenceWay = {
+  name: "pure power",
+  theorem: "for a ≠ 0 a real number has one real root of every odd degree, and two opposite ones of every even degree where it is positive",
+  source: "O. Forster, Analysis 1, § 12",
+  worlds: REAL,
+  proves: ({ before, alternatives, unknown, assumptions }) => {
+    const [constant, ...rest] = zeroPolynomial(before, unknown) ?? [];
+    const [lead, ...between] = [...rest].reverse();
+    if (!constant || !lead || between.length === 0 || !between.every((one) => zeroTest(one).kind === "zero")) return undefined;
+    if (decide(relation(lead, "!=", ZERO), assumptions) !== true) return undefined;
+    const values = alternatives.map((one) => {
+      const [left, right] = sidesOf(one);
+      return left?.kind === "name" && left.name === unknown && right && !contains(right, unknown) && isRealValue(right) ? right : undefined;
+    });
+    const solves = (value: Expression | undefined): value is Expression =>
+      value !== undefined && zeroTest(sum(product(lead, power(value, number(rest.length))), constant), assumptions).kind === "zero";
+    const [first, second, ...more] = values;
+    if (more.length > 0 || !solves(first)) return undefined;
+    if (rest.length % 2 === 1) return second === undefined && values.length === 1 ? SAME : undefined;
+    return solves(second) && zeroTest(sum(first, second), assumptions).kind === "zero" ? SAME : undefined;
   },
 };
 

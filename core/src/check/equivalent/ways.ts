@@ -1,5 +1,5 @@
-import { nameIn } from "../../expression/construct.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { logic, nameIn } from "../../expression/construct.ts";
+import { type Expression, equal } from "../../expression/expression.ts";
 import { alternativesOf } from "../../expression/statement.ts";
 import { countedEquivalence } from "../counting.ts";
 import { type Equivalence, equivalence } from "../equivalence.ts";
@@ -8,8 +8,8 @@ import { productEquivalence } from "../zero-product.ts";
 import { MODULUS } from "./modulus.ts";
 import { MOVED, MULTIPLIED, UNCHANGED } from "./moving.ts";
 import { PRINCIPAL_VALUES } from "./principal.ts";
-import { BOTH_SIGNS, LOGARITHM_TAKEN, NEVER_EQUAL, NEVER_ZERO, OUT_OF_RANGE, RECIPROCAL, UNDONE } from "./undoing.ts";
-import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL } from "./way.ts";
+import { BOTH_SIGNS, LOGARITHM_TAKEN, NEVER_EQUAL, NEVER_ZERO, OUT_OF_RANGE, PURE_POWER, RECIPROCAL, UNDONE } from "./undoing.ts";
+import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL, SAME } from "./way.ts";
 import { FACTORIAL_UNDONE, ROUNDED } from "./whole-numbers.ts";
 
 /** Different roots, as many as there are. */
@@ -37,6 +37,25 @@ const FAMILIES: EquivalenceWay = {
   proves: ({ before, after, unknown, assumptions }) => trigonometricEquivalence(before, after, unknown, assumptions),
 };
 
+/** Alternatives before, each replaced by its own alternatives after, in order; those that stay as they are stand anywhere. */
+const EACH: EquivalenceWay = {
+  name: "each alternative by itself",
+  theorem: "“p or q” has the solutions of p and those of q",
+  source: "definition",
+  worlds: BOTH,
+  proves: (claim) => {
+    const [some, others] = [alternativesOf(claim.before), claim.alternatives];
+    if (some.length < 2) return undefined;
+    const isIn = (list: readonly Expression[], one: Expression): boolean => list.some((other) => equal(one, other));
+    const [open, left] = [some.filter((one) => !isIn(others, one)), others.filter((one) => !isIn(some, one))];
+    const [first, ...more] = open;
+    if (!first || left.length === 0 || open.length === some.length) return undefined;
+    const pairs = more.length === 0 ? [{ before: first, after: logic("or", left) }] : open.map((before, k) => ({ before, after: left[k] ?? before }));
+    if (more.length > 0 && left.length !== open.length) return undefined;
+    return pairs.every(({ before, after }) => judgeEquivalence({ ...claim, before, after }).equivalence.kind === "same") ? SAME : undefined;
+  },
+};
+
 const ZERO_FORMS: EquivalenceWay = {
   name: "zero forms",
   theorem: "polynomials that are proportional, or have the same squarefree part, have the same zeros",
@@ -57,6 +76,7 @@ export const EQUIVALENCE_WAYS: readonly EquivalenceWay[] = [
   RECIPROCAL,
   UNDONE,
   BOTH_SIGNS,
+  PURE_POWER,
   ROUNDED,
   PRINCIPAL_VALUES,
   FACTORIAL_UNDONE,
@@ -64,6 +84,7 @@ export const EQUIVALENCE_WAYS: readonly EquivalenceWay[] = [
   ZERO_PRODUCT,
   FAMILIES,
   MODULUS,
+  EACH,
   ZERO_FORMS,
 ];
 

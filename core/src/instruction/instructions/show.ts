@@ -179,10 +179,11 @@ function viaAddition(e: Expression): Rewriting {
 
 const HOLDS = "this holds wherever both sides are defined";
 
-/** The one step of a proof by the derivative. */
+/** The one step of a proof by the derivative; with several names there is a derivative for each, and no step says so. */
 function derivativeOfDifference(left: Expression, right: Expression): readonly Step[] {
   const of = subtract(left, right);
-  const [variable = ""] = freeNames(of);
+  const [variable = "", ...more] = freeNames(of);
+  if (more.length > 0) return [];
   return [step("differentiate", [text(of)], { kind: "derivative", of, variable, after: ZERO })];
 }
 
