@@ -1,4 +1,4 @@
-import { equation, name, number, ZERO } from "../expression/construct.ts";
+import { equation, name, number, relation, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { opposite } from "../expression/statement.ts";
@@ -12,7 +12,7 @@ export interface Lost {
   readonly point: Point;
 }
 
-const POINTS = 2;
+const POINTS = 24;
 const MEMBERS = [-2, -1, 0, 1, 2];
 
 /**
@@ -39,19 +39,26 @@ function isInequality(condition: Expression): boolean {
 }
 
 /** Numbers for the letters of a solution at which a condition certainly fails: members of families next to 0 have their numbers in turn. */
-function pointsOutside({ value, integers }: ClaimedSolution, condition: Expression, { assumptions, unknown }: ClaimedAnswer): readonly Point[] {
+function pointsOutside({ value, integers }: ClaimedSolution, condition: Expression, answer: ClaimedAnswer): readonly Point[] {
+  const { assumptions, unknown } = answer;
   const outside = opposite(condition);
-  const known = assumptions.filter((fact) => !contains(fact, unknown));
+  const known = [...assumptions.filter((fact) => !contains(fact, unknown)), ...positiveBases(answer)];
   const [letter, ...more] = integers.filter((one) => contains(value, one) || contains(condition, one));
   if (more.length > 0 || contains(condition, unknown)) return [];
-  if (letter === undefined) return samplePoints([value], [...known, outside], POINTS);
+  if (letter === undefined) return samplePoints([value, outside], [...known, outside], POINTS);
   return MEMBERS.flatMap((k) => {
     const member = new Map([[letter, number(k)]]);
     const there = [...known, outside].map((fact) => simplify(substitute(fact, member)).expression);
     const names = freeNames(substitute(value, member)).size + there.reduce((count, fact) => count + freeNames(fact).size, 0);
     if (names === 0) return there.every((fact) => decide(fact, []) === true) ? [member] : [];
-    return samplePoints([substitute(value, member)], there, 1).map((point) => new Map([...point, ...member]));
+    return samplePoints([substitute(value, member), ...there], there, 1).map((point) => new Map([...point, ...member]));
   });
+}
+
+/** Powers of negative numbers are real only here and there: answers with the unknown in the exponent say that they do not look at them. */
+function positiveBases({ equation: statement, unknown }: ClaimedAnswer): readonly Expression[] {
+  const powers = findAll(statement, (part) => part.kind === "power" && contains(part.exponent, unknown) && !contains(part.base, unknown));
+  return powers.flatMap((part) => (part.kind === "power" && freeNames(part.base).size > 0 ? [relation(part.base, ">", ZERO)] : []));
 }
 
 function at(e: Expression, point: Point): Expression {

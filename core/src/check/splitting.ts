@@ -1,54 +1,17 @@
-import { equation, MINUS_ONE, negate, ONE, relation, ZERO } from "../expression/construct.ts";
-import { type Comparison, type Expression, equal } from "../expression/expression.ts";
-import { alternativesOf, opposite } from "../expression/statement.ts";
+import { equation, ZERO } from "../expression/construct.ts";
+import { type Expression, equal } from "../expression/expression.ts";
+import { alternativesOf } from "../expression/statement.ts";
 import { replacePart } from "../expression/substitute.ts";
-
-/** A value of a part, and what holds where the part has it. */
-interface PartValue {
-  readonly value: Expression;
-  readonly when: readonly Expression[];
-}
-
-/** Every value that a part can have for real arguments: |u| is u or −u, max(a, b) is a or b, sgn u is −1, 0 or 1. */
-function valuesOf(part: Expression): readonly PartValue[] | undefined {
-  if (part.kind === "cases") {
-    const before = (k: number): readonly Expression[] => part.branches.slice(0, k).map(({ condition }) => opposite(condition));
-    const branches = part.branches.map(({ value, condition }, k) => ({ value, when: [...before(k), condition] }));
-    return [...branches, ...(part.otherwise ? [{ value: part.otherwise, when: before(part.branches.length) }] : [])];
-  }
-  const [u] = part.kind === "call" ? part.args : [];
-  if (part.kind !== "call" || !u) return undefined;
-  const where = (comparison: Comparison): readonly Expression[] => [relation(u, comparison, ZERO)];
-  switch (part.name) {
-    case "abs":
-      return [
-        { value: u, when: where(">=") },
-        { value: negate(u), when: where("<=") },
-      ];
-    case "sgn":
-      return [
-        { value: MINUS_ONE, when: where("<") },
-        { value: ZERO, when: where("=") },
-        { value: ONE, when: where(">") },
-      ];
-    case "min":
-    case "max": {
-      const better = part.name === "max" ? ">=" : "<=";
-      return part.args.map((value) => ({ value, when: part.args.filter((other) => other !== value).map((other) => relation(value, better, other)) }));
-    }
-    default:
-      return undefined;
-  }
-}
+import { partValues } from "../truth/index.ts";
 
 /** The values that a part can have for real arguments; undefined for a part without cases. */
 export function possibleValues(part: Expression): readonly Expression[] | undefined {
-  return valuesOf(part)?.map(({ value }) => value);
+  return partValues(part)?.map(({ value }) => value);
 }
 
 /** What holds where a statement stands as one of its alternatives: nothing is known of an alternative that several values give. */
 export function branchConditions(before: Expression, part: Expression, alternative: Expression): readonly Expression[] {
-  const [only, ...more] = valuesOf(part)?.filter(({ value }) => equal(replacePart(before, part, value), alternative)) ?? [];
+  const [only, ...more] = partValues(part)?.filter(({ value }) => equal(replacePart(before, part, value), alternative)) ?? [];
   return only && more.length === 0 ? only.when : [];
 }
 

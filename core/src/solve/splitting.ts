@@ -1,49 +1,28 @@
 import { step } from "../derivation/step.ts";
-import { divide, logic, MINUS_ONE, name, negate, ONE, relation, splitCoefficient, ZERO } from "../expression/construct.ts";
+import { divide, logic, name, negate, relation, splitCoefficient, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
-import { opposite, sideDifference } from "../expression/statement.ts";
+import { isEquation, sideDifference } from "../expression/statement.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { asFamily, constantSign, decide, equalityTest, membersBetween, simplify, withDecidedCases } from "../truth/index.ts";
+import { asFamily, constantSign, decide, equalityTest, membersBetween, type PartValue, partValues, simplify, withDecidedCases } from "../truth/index.ts";
 import { distinctSolutions, type Solve, within } from "./joining.ts";
 import { shownValue } from "./put-back.ts";
 import type { Rejected, Solution, Solved, Task } from "./solution.ts";
 
 /** One value of a part that depends on cases, and when it has that value. */
-interface Case {
-  readonly value: Expression;
-  readonly when: readonly Expression[];
+interface Case extends PartValue {
   /** An equation that holds only where it has that value, which leaves single points. */
   readonly only?: Expression;
 }
 
-const SPLITTABLE: ReadonlySet<string> = new Set(["abs", "sgn", "min", "max"]);
-
 /** The cases of a part; undefined for a part that has none. */
 function casesOf(part: Expression): readonly Case[] | undefined {
-  if (part.kind === "cases") {
-    // The first condition that holds decides.
-    const before = (k: number): readonly Expression[] => part.branches.slice(0, k).map(({ condition }) => opposite(condition));
-    const branches = part.branches.map(({ value, condition }, k) => ({ value, when: [...before(k), condition] }));
-    return part.otherwise ? [...branches, { value: part.otherwise, when: before(part.branches.length) }] : branches;
-  }
-  if (part.kind !== "call" || !SPLITTABLE.has(part.name)) return undefined;
-  const [u = ZERO] = part.args;
-  if (part.name === "abs")
-    return [
-      { value: u, when: [relation(u, ">=", ZERO)] },
-      { value: negate(u), when: [relation(u, "<=", ZERO)] },
-    ];
-  if (part.name === "sgn")
-    return [
-      { value: MINUS_ONE, when: [relation(u, "<", ZERO)] },
-      { value: ZERO, when: [], only: relation(u, "=", ZERO) },
-      { value: ONE, when: [relation(u, ">", ZERO)] },
-    ];
-  const better: Comparison = part.name === "max" ? ">=" : "<=";
-  return part.args.map((value) => ({ value, when: part.args.filter((other) => other !== value).map((other) => relation(value, better, other)) }));
+  return partValues(part)?.map((one) => {
+    const [only, ...more] = one.when;
+    return part.kind === "call" && only && more.length === 0 && isEquation(only) ? { ...one, when: [], only } : one;
+  });
 }
 
 function replacePart(e: Expression, part: Expression, by: Expression): Expression {

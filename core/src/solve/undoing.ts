@@ -23,9 +23,10 @@ import {
   sum,
   ZERO,
 } from "../expression/construct.ts";
-import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
+import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { constantSign, decide, isNotWhole, simplify } from "../truth/index.ts";
 import { nonZero, notNegative } from "./conditions.ts";
 import { integerLetter, lettersIn } from "./letters.ts";
@@ -213,7 +214,8 @@ function undoPower(base: Expression, exponent: Expression, value: Expression, ta
       values: [ZERO],
       rule: "take roots",
       said: `${num}`,
-      times: findAll(base, (part) => part.kind === "call" && part.name === "abs").length > 0 ? 1 : num,
+      // Only roots of polynomials are counted.
+      times: polynomialCoefficients(base, task.unknown) ? num : 1,
     };
   if (num % 2 !== 0) return { inner: base, values: [readable(call("root", number(num), value))], rule: "take roots", said: `${num}` };
   if (negative === true) return { inner: base, values: [], rule: "out of range", said: "an even power is never negative" };

@@ -1,12 +1,51 @@
 import { ballValue } from "../expression/ball-value.ts";
 import { cases, MINUS_ONE, negate, number, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { opposite } from "../expression/statement.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { numericRange } from "./numeric-range.ts";
 import { decide } from "./sign.ts";
 import { constantSign } from "./zero-test.ts";
+
+/** A value of a part, and what holds where the part has it. */
+export interface PartValue {
+  readonly value: Expression;
+  readonly when: readonly Expression[];
+}
+
+/** Every value that a part can have for real arguments: |u| is u or −u, max(a, b) is a or b, sgn u is −1, 0 or 1. */
+export function partValues(part: Expression): readonly PartValue[] | undefined {
+  if (part.kind === "cases") {
+    const before = (k: number): readonly Expression[] => part.branches.slice(0, k).map(({ condition }) => opposite(condition));
+    const branches = part.branches.map(({ value, condition }, k) => ({ value, when: [...before(k), condition] }));
+    return [...branches, ...(part.otherwise ? [{ value: part.otherwise, when: before(part.branches.length) }] : [])];
+  }
+  const [u] = part.kind === "call" ? part.args : [];
+  if (part.kind !== "call" || !u) return undefined;
+  const where = (comparison: Comparison): readonly Expression[] => [relation(u, comparison, ZERO)];
+  switch (part.name) {
+    case "abs":
+      return [
+        { value: u, when: where(">=") },
+        { value: negate(u), when: where("<=") },
+      ];
+    case "sgn":
+      return [
+        { value: MINUS_ONE, when: where("<") },
+        { value: ZERO, when: where("=") },
+        { value: ONE, when: where(">") },
+      ];
+    case "min":
+    case "max": {
+      const better = part.name === "max" ? ">=" : "<=";
+      return part.args.map((value) => ({ value, when: part.args.filter((other) => other !== value).map((other) => relation(value, better, other)) }));
+    }
+    default:
+      return undefined;
+  }
+}
 
 /** Functions that are written differently on either side of some values of their arguments. */
 const BRANCHING: ReadonlySet<string> = new Set(["abs", "sgn", "max", "min"]);

@@ -159,15 +159,16 @@ function termsHaveEqualSquares(e: Expression, known: readonly Expression[]): boo
 
 /** Whether two real sides, one of them with a square root, are not negative and have the same square. */
 function haveEqualSquares(a: Expression, b: Expression, assumptions: readonly Expression[]): boolean {
-  if (!isReal(a) || !isReal(b) || !hasSquareRoot(a, b)) return false;
+  if (!isReal(a) || !isReal(b) || !hasRootFactor(a, b)) return false;
   const known = [...realDomain(a), ...realDomain(b), ...assumptions];
   if (![a, b].every((side) => decide(relation(side, ">=", ZERO), known) === true)) return false;
   const [first, second] = [a, b].map((side) => power(side, TWO));
   return first !== undefined && second !== undefined && zeroTest(subtract(first, second), known).kind === "zero";
 }
 
-function hasSquareRoot(...sides: readonly Expression[]): boolean {
-  return sides.some((side) => findAll(side, (part) => isRoot(part) && part.exponent.value.den === 2 && freeNames(part).size > 0).length > 0);
+/** Whether a side has a square root as a factor, which its square has no more. */
+function hasRootFactor(...sides: readonly Expression[]): boolean {
+  return sides.some((side) => factorsOf(side).some((factor) => isRoot(factor) && factor.exponent.value.den === 2 && freeNames(factor).size > 0));
 }
 
 /**

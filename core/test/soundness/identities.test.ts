@@ -40,6 +40,12 @@ const GROUPS: readonly (readonly string[])[] = [
   ["sqrt(1 - z)", "sqrt(1 - z^2)/sqrt(1 + z)", "sqrt((1 - z)^2)/sqrt(1 - z)", "(1 - z)/sqrt(1 - z)", "sqrt(z - 1)"],
   ["|z - 1|", "1 - z", "z - 1", "|1 - z|", "sqrt((z - 1)^2)", "max(z - 1, 1 - z)"],
   ["cosh(z)^2 - sinh(z)^2", "1", "sin^2 z + cos^2 z", "cosh(2z)", "|e^(i z)|", "e^z e^(-z)"],
+  ["floor(z + 2)", "floor(z) + 2", "ceil(z + 2)", "-ceil(-z - 2)", "-floor(-z) + 2", "floor(z + 5/2)"],
+  ["z/|z|", "sgn(z)", "|z|/z", "sgn(z)^3", "sgn(2z)", "-sgn(-z^3)", "sgn(z^2)"],
+  ["arsinh(z)", "ln(z + sqrt(z^2 + 1))", "-arsinh(-z)", "-ln(sqrt(z^2 + 1) - z)", "ln(sqrt(z^2 + 1) - z)"],
+  ["arcsin(z)", "arctan(z/sqrt(1 - z^2))", "pi/2 - arccos(z)", "2 arctan(z/(1 + sqrt(1 - z^2)))", "arccos(sqrt(1 - z^2))"],
+  ["arctan(z)", "pi/2 - arctan(1/z)", "arcsin(z/sqrt(1 + z^2))", "-pi/2 - arctan(1/z)", "arctan(2z/(1 - z^2))/2"],
+  ["|sin(z/2)|", "sqrt((1 - cos z)/2)", "sin(z/2)", "sqrt(1 - cos^2(z/2))", "|cos(z/2)|"],
   ["tan(z)", "sin z/cos z", "sin(2z)/(1 + cos(2z))", "(1 - cos(2z))/sin(2z)", "sqrt(sec^2 z - 1)", "cot(pi/2 - z)"],
 ];
 

@@ -1,9 +1,9 @@
-import { negate, subtract, sum } from "../../expression/construct.ts";
+import { negate, power, subtract, sum, TWO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
 import { alternativesOf, sidesOf } from "../../expression/statement.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
-import { decide, simplify, zeroTest } from "../../truth/index.ts";
+import { decide, equalityTest, simplify, zeroTest } from "../../truth/index.ts";
 
 const MOST_SIGNS = 4;
 
@@ -24,6 +24,14 @@ export function gainOf(before: Expression, value: Expression, unknown: string): 
     return conjugate ? "squaring" : undefined;
   });
   return gains.find((gain) => gain !== undefined);
+}
+
+/** Whether a line says that the squares of the sides of another are equal: whatever it lets in came in by squaring. */
+export function isSquareOf(before: Expression, after: Expression): boolean {
+  const [[left, right], [u, v]] = [sidesOf(before), sidesOf(after)];
+  if (!left || !right || !u || !v) return false;
+  const squares = subtract(power(left, TWO), power(right, TWO));
+  return equalityTest(subtract(u, v), squares, realDomain(before)).kind === "zero";
 }
 
 /** left ± right with every choice of signs before the even roots and absolute values that hold the unknown. */

@@ -18,7 +18,7 @@ import { type Environment, rangeOf } from "../environment.ts";
 import { putIn } from "../put-in.ts";
 import { type Difference, without } from "./compare.ts";
 import { askedOfLetters, domainOf, type Found, foundIn, listedValues, NOTHING_FOUND, solutionsOf } from "./found.ts";
-import { gainOf } from "./gained.ts";
+import { gainOf, isSquareOf } from "./gained.ts";
 import type { Question } from "./question.ts";
 import { refutation } from "./refute.ts";
 
@@ -127,8 +127,11 @@ function onlyWhere(line: number, conditions: readonly Expression[]): Said {
 /** Squaring and multiplying out may let values in: the step holds and says so, unless the values are offered as the answer. */
 function gained(pair: Pair, lost: Difference, extra: Difference): Said | undefined {
   const { question, before, after, unknown, was } = pair;
-  if (domainOf(question.scope) === "complex" || listedValues(after, unknown) || lost.open || lost.conditions.length > 0) return undefined;
-  const gains = extra.missing.map((value) => gainOf(before, value, unknown));
+  if (domainOf(question.scope) === "complex" || listedValues(after, unknown)) return undefined;
+  // Squaring loses nothing, whatever the solutions are.
+  const isSquared = isSquareOf(before, after);
+  if (!isSquared && (lost.open || lost.conditions.length > 0)) return undefined;
+  const gains = extra.missing.map((value) => (isSquared ? "squaring" : gainOf(before, value, unknown)));
   if (!gains.every((gain) => gain !== undefined)) return undefined;
   const how = gains.includes("squaring")
     ? "squaring makes no difference between a number and its opposite"

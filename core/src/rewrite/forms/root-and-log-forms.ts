@@ -24,7 +24,7 @@ import { mapChildren } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
 import { solveSquare } from "../../polynomial/linear-system.ts";
 import * as poly from "../../polynomial/multivariate.ts";
-import { decide, splitRoot, untangled } from "../../truth/index.ts";
+import { AREA_FUNCTIONS, decide, splitRoot, untangled } from "../../truth/index.ts";
 import { denest } from "../denest.ts";
 import { rootsByRadicals } from "../root-radicals.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
@@ -184,12 +184,6 @@ export function withOneLogarithm(e: Expression, known: Known): Rewriting {
   return way.end();
 }
 
-const INVERSE_HYPERBOLIC: Readonly<Record<string, (x: Expression) => Expression>> = {
-  arsinh: (x) => call("ln", sum(x, power(sum(power(x, TWO), ONE), HALF))),
-  arcosh: (x) => call("ln", sum(x, power(subtract(power(x, TWO), ONE), HALF))),
-  artanh: (x) => product(HALF, call("ln", divide(sum(ONE, x), subtract(ONE, x)))),
-};
-
 /** Logarithms of other bases, and inverse hyperbolic functions, by ln. */
 export function withNaturalLogarithm(e: Expression): Rewriting {
   const way = new Way(e);
@@ -201,7 +195,7 @@ export function withNaturalLogarithm(e: Expression): Rewriting {
   const inverses = (part: Expression): Expression => {
     const inner = mapChildren(part, inverses);
     const [x] = inner.kind === "call" ? inner.args : [];
-    return inner.kind === "call" && x ? (INVERSE_HYPERBOLIC[inner.name]?.(x) ?? inner) : inner;
+    return inner.kind === "call" && x ? (AREA_FUNCTIONS[inner.name]?.(x) ?? inner) : inner;
   };
   way.to("one kind of logarithm", [], bases(e));
   way.to("inverse functions by logarithms", [], inverses(way.current));
