@@ -23,13 +23,13 @@ export function solveComplexExponential(task: Task, solve: Solve): Solved | unde
   return part && solveByNaming(task, part, (inner) => (inner.unknown === task.unknown ? undoExponential(inner, solve) : solve(inner)));
 }
 
-/** e^(a z + b) = u. */
+/** e^v = u for a polynomial v. */
 function undoExponential(task: Task, solve: Solve): Solved | undefined {
   const [left = ZERO, right = ZERO] = task.equation.operands;
   const { unknown } = task;
   if (left.kind !== "power" || contains(right, unknown) || contains(left.base, unknown) || !isPositiveConstant(left.base)) return undefined;
   const coefficients = polynomialCoefficients(left.exponent, unknown);
-  if (coefficients?.length !== 2 || findAll(left.exponent, (e) => e.kind === "call").length > 0) return undefined;
+  if (!coefficients || coefficients.length < 2 || findAll(left.exponent, (e) => e.kind === "call").length > 0) return undefined;
   const common = { variables: [unknown], domain: "complex", complete: true, rejected: [], complexSolutions: [] } as const;
   if (zeroTest(right).kind === "zero") {
     const never = step("out of range", ["an exponential is never 0"], { kind: "equivalent", unknown, before: task.equation, after: NOWHERE });

@@ -38,11 +38,18 @@ const plain = (u: Expression): readonly [Expression, Expression] => [power(E, u)
 const BY_EXPONENTIALS: Readonly<Record<string, (u: Expression) => Expression>> = {
   sin: (u) => divide(subtract(...turned(u)), product(TWO, I)),
   cos: (u) => product(HALF, sum(...turned(u))),
-  tan: (u) => divide(subtract(...turned(u)), product(I, sum(...turned(u)))),
+  // Of the double angle there is one exponential, so that the family has its true period.
+  tan: (u) => quotientOfDouble(product(TWO, I, u), I),
   sinh: (u) => product(HALF, subtract(...plain(u))),
   cosh: (u) => product(HALF, sum(...plain(u))),
-  tanh: (u) => divide(subtract(...plain(u)), sum(...plain(u))),
+  tanh: (u) => quotientOfDouble(product(TWO, u), ONE),
 };
+
+/** (e^v − 1)/(k (e^v + 1)). */
+function quotientOfDouble(v: Expression, k: Expression): Expression {
+  const q = power(E, v);
+  return divide(subtract(q, ONE), product(k, sum(q, ONE)));
+}
 
 const byExponentials: Rewriting = (e, unknown) => {
   const inner = mapChildren(e, (child) => byExponentials(child, unknown));

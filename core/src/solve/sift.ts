@@ -9,7 +9,7 @@ import { statedWhole } from "../expression/whole.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import { evenPowersOut } from "../rewrite/forms/root-and-log-forms.ts";
-import { decide, decideForMembers, equalityTest, simplify, workedOut } from "../truth/index.ts";
+import { decide, decideForMembers, equalityTest, integerCases, simplify, workedOut } from "../truth/index.ts";
 import { openConditions, tidyConditions } from "./conditions.ts";
 import { distinctSolutions } from "./joining.ts";
 import { fewMembers, sortedByRemainder, wholeAmong } from "./remainders.ts";
@@ -58,7 +58,8 @@ export function sift(solved: Solved, task: Task): Solved {
           rejected.push({ values: one.values, multiplicity: one.multiplicity, reason: `${plain(condition)} does not hold there; ${why}` });
         return sorted.kept.flatMap(keep);
       }
-      const holds = task.domain === "complex" ? differs(at, known) : decideForMembers(statedWhole(condition) ? put : at, solution.integers, known);
+      const holds =
+        task.domain === "complex" ? differs(at, solution.integers, known) : decideForMembers(statedWhole(condition) ? put : at, solution.integers, known);
       if (holds === false || (holds === undefined && freeNames(at).size === 0)) {
         rejected.push({
           values: solution.values,
@@ -113,8 +114,14 @@ function withoutTwins(solutions: readonly Solution[], unknown: string): readonly
   return kept;
 }
 
-/** Whether two complex numbers differ, which is all that a domain over the complex numbers asks. */
-function differs(condition: Expression, known: readonly Expression[]): boolean | undefined {
+/** Whether two complex numbers differ, which is all that a domain over the complex numbers asks, for every member of a family or for none. */
+function differs(condition: Expression, integers: readonly string[], known: readonly Expression[]): boolean | undefined {
+  const letter = integers.find((one) => contains(condition, one));
+  const cases = letter === undefined ? undefined : integerCases(condition, letter);
+  if (cases && letter !== undefined && cases.every((one) => !contains(one, letter))) {
+    const truths = cases.map((one) => differs(one, [], known));
+    return truths.every((truth) => truth === truths[0]) ? truths[0] : undefined;
+  }
   if (condition.kind !== "relation" || condition.comparisons[0] !== "!=" || freeNames(condition).size > 0) return decide(condition, known);
   const test = equalityTest(condition.operands[0] ?? ZERO, condition.operands[1] ?? ZERO, known);
   return test.kind === "undecided" ? undefined : test.kind === "nonzero";

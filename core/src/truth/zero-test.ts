@@ -1,12 +1,10 @@
 import { undoesInverse, undone, withoutInverse } from "../canonical/inverse-circular.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
-import { call, E, I, isNumber, negate, number, ONE, power, product, relation, splitCoefficient, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, equal, factorsOf, findAll, freeNames, holdsBoundedRoot, isRoot, termsOf } from "../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames, holdsBoundedRoot, isRoot, termsOf } from "../expression/expression.ts";
 import { isDefiniteIntegral } from "../expression/integral.ts";
-import { isReal } from "../expression/realness.ts";
-import { replacePart, substitute } from "../expression/substitute.ts";
 import * as complex from "../number/complex-ball.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -17,10 +15,11 @@ import { withDecidedCases } from "./branches.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
 import { integerCases } from "./families.ts";
 import { asProducts } from "./logarithms.ts";
+import { vanishesByOrder } from "./order.ts";
 import { principalRange, withPrincipalValues } from "./principal.ts";
 import { separationBits } from "./root-bound.ts";
 import { environmentAt, farPoints, type Point, samplePoints } from "./sample.ts";
-import { decide } from "./sign.ts";
+import { haveEqualSquares, termsHaveEqualSquares } from "./squares.ts";
 import { stepsForm } from "./steps-form.ts";
 import { untangled } from "./untangle.ts";
 
@@ -103,35 +102,6 @@ function inversesUndoneVanish(e: Expression, known: readonly Expression[]): bool
   });
 }
 
-/** How many extrema and signs are taken apart by cases. */
-const MOST_ORDERS = 3;
-let orders = 0;
-
-/** Largest, smallest and signs: whether the expression is 0 in each of the cases that the order of what is compared leaves. */
-function vanishesByOrder(e: Expression, known: readonly Expression[]): boolean {
-  const part = findAll(e, (one) => one.kind === "call" && (one.name === "max" || one.name === "min" || one.name === "sgn") && freeNames(one).size > 0)[0];
-  const [u, v = ZERO] = part?.kind === "call" ? part.args : [];
-  if (!u || part?.kind !== "call" || part.args.length > 2 || orders >= MOST_ORDERS) return false;
-  const difference = subtract(u, v);
-  const cases = part.name === "sgn" ? ([">", "=", "<"] as const) : ([">=", "<="] as const);
-  orders += 1;
-  try {
-    return cases.every((comparison) => {
-      const fact = relation(difference, comparison, ZERO);
-      // Where both are the same, either is both.
-      if (comparison === "=") return decide(fact, [...known, ...realDomain(e)]) === false || vanishesAtNone(e, part, u);
-      return zeroTest(withDecidedCases(e, [...known, fact]), [...known, fact]).kind === "zero";
-    });
-  } finally {
-    orders -= 1;
-  }
-}
-
-/** Whether the expression is 0 where sgn u, and u, which is a name, are 0. */
-function vanishesAtNone(e: Expression, sign: Expression, u: Expression): boolean {
-  return u.kind === "name" && zeroTest(substitute(replacePart(e, sign, ZERO), new Map([[u.name, ZERO]]))).kind === "zero";
-}
-
 /** An expression that divides by 0 has no value anywhere: that it reduces to 0 then says nothing. */
 function dividesByZero(e: Expression): boolean {
   const divisors = findAll(e, (part) => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.num < 0);
@@ -145,31 +115,6 @@ export function equalityTest(a: Expression, b: Expression, assumptions: readonly
 }
 
 const ZERO_BY_SQUARES: ZeroTest = { kind: "zero", method: "neither side is negative, and their squares are equal" };
-
-/** Whether a difference of two terms is 0 by their squares, once what they have in common is left out. */
-function termsHaveEqualSquares(e: Expression, known: readonly Expression[]): boolean {
-  const [first, second, ...more] = termsOf(e);
-  if (!first || !second || more.length > 0) return false;
-  const [some, others] = [factorsOf(first), factorsOf(second)];
-  const without = (list: readonly Expression[], rest: readonly Expression[]): Expression =>
-    product(...list.filter((factor) => !rest.some((other) => equal(other, factor))));
-  const [u, v] = [without(some, others), without(others, some)];
-  return [negate(v), v].some((other, k) => haveEqualSquares(k === 0 ? u : negate(u), other, known));
-}
-
-/** Whether two real sides, one of them with a square root, are not negative and have the same square. */
-function haveEqualSquares(a: Expression, b: Expression, assumptions: readonly Expression[]): boolean {
-  if (!isReal(a) || !isReal(b) || !hasRootFactor(a, b)) return false;
-  const known = [...realDomain(a), ...realDomain(b), ...assumptions];
-  if (![a, b].every((side) => decide(relation(side, ">=", ZERO), known) === true)) return false;
-  const [first, second] = [a, b].map((side) => power(side, TWO));
-  return first !== undefined && second !== undefined && zeroTest(subtract(first, second), known).kind === "zero";
-}
-
-/** Whether a side has a square root as a factor, which its square has no more. */
-function hasRootFactor(...sides: readonly Expression[]): boolean {
-  return sides.some((side) => factorsOf(side).some((factor) => isRoot(factor) && factor.exponent.value.den === 2 && freeNames(factor).size > 0));
-}
 
 /**
  * Divides out the relations among circular, hyperbolic and exponential functions, logarithms, roots and absolute values; the
