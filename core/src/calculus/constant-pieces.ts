@@ -1,6 +1,7 @@
 import { chain } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Comparison, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { isReal } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
 import { decide, zeroTest } from "../truth/index.ts";
 import { differentiate, NotDifferentiable } from "./derivative.ts";
@@ -19,6 +20,7 @@ export function constantPieces(
   known: readonly Expression[] = [],
 ): readonly { readonly piece: Piece; readonly isZero: boolean }[] | undefined {
   if (
+    !isReal(e) ||
     [...freeNames(e)].some((letter) => letter !== variable) ||
     findAll(e, (part) => part.kind === "cases" || (part.kind === "call" && JUMPING.has(part.name))).length > 0
   )

@@ -3,6 +3,7 @@ import { boundsOfPiece } from "../calculus/pieces-where.ts";
 import { polynomialFactors } from "../canonical/factored.ts";
 import { subtract, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { isReal } from "../expression/realness.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { decide } from "../truth/index.ts";
 import type { ClaimedAnswer } from "./answer.ts";
@@ -34,7 +35,8 @@ function factorsWithNames(e: Expression): readonly Expression[] {
 export function equalByPieces(left: Expression, right: Expression, known: readonly Expression[]): boolean {
   const difference = subtract(left, right);
   const [letter, ...more] = freeNames(difference);
-  if (letter === undefined) return false;
+  // Over the complex numbers a branch may change without a gap on the real axis to show it.
+  if (letter === undefined || !isReal(difference)) return false;
   if (more.length > 0) return isZeroOnBox(difference, known) || factorsWithNames(difference).some((factor) => equalByPieces(factor, ZERO, known));
   const own = known.filter((fact) => freeNames(fact).size === 1 && contains(fact, letter));
   return constantPieces(difference, letter, own)?.every(({ isZero }) => isZero) ?? false;

@@ -20,6 +20,7 @@ import {
 } from "./expression.ts";
 import { family } from "./functions/registry.ts";
 import { positivePower, rationalToInteger, surd } from "./numeric-power.ts";
+import { isReal } from "./realness.ts";
 
 /**
  * The canonical constructors (after J. S. Cohen, Computer Algebra and Symbolic Computation: Mathematical Methods, 2003,
@@ -438,7 +439,7 @@ function fractionalPower(base: Expression, value: Rational): Expression {
   const { coefficient, rest } = splitCoefficient(base);
   const size = rational.abs(coefficient);
   // Only for real exponents: (e^(iy))^(1/2) is e^(iy/2) for some y and −e^(iy/2) for others.
-  if (base.kind === "power" && isPositiveConstant(base.base) && findAll(base.exponent, (part) => equal(part, I)).length === 0) {
+  if (base.kind === "power" && isPositiveConstant(base.base) && isReal(base.exponent)) {
     return power(base.base, product(base.exponent, number(value)));
   }
   const outside = rest.kind === "product" ? rest.factors.filter((factor) => isPerfectConstantPower(factor, value)) : [];

@@ -45,6 +45,7 @@ describe("equations over the complex numbers", () => {
         fc.tuple(pick(1, 2, 3), pick("-4", "4", "i", "-1", "1")).map(([k, w]) => `e^(${k} ln z) = ${w}`),
         pick("z", "-z", "|z|", "z^2").map((w) => `sqrt(z)^2 = ${w}`),
         pick("1", "i", "-2").map((w) => `sqrt(z^2) = ${w}`),
+        fc.tuple(pick("sqrt(e^z)", "cbrt(e^(2z))^3", "(2^z)^(1/2)", "sqrt(e^(2z))", "(e^z)^2"), pick("1", "-1", "i", "2")).map(([f, w]) => `${f} = ${w}`),
         pick("2", "i", "4i").map((w) => `ln(e^z) = ${w}`),
         pick("sqrt(z^2) = z", "ln(e^z) = z", "ln(e^(2z)) = 2z", "z conj(z) = 4", "(z - i)(conj(z) + i) = 1", "z^2 = |z|^2"),
         fc.tuple(gaussian, gaussian).map(([a, w]) => `sqrt(z + ${shown(a)}) = ${shown(w)}`),

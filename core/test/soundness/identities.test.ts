@@ -34,6 +34,7 @@ const GROUPS: readonly (readonly string[])[] = [
   ["|z|^2", "z^2", "z conj(z)", "Re(z)^2 + Im(z)^2", "Re(z)^2 - Im(z)^2", "|z^2|", "sqrt(z^4)", "Re(z^2)"],
   ["ln(e^z)", "z", "Re(z)", "e^(ln z)", "ln(e^(2z))/2", "2 ln(e^(z/2))"],
   ["ln(z^2)", "2 ln z", "2 ln|z|", "ln(z) + ln(|z|)", "ln(-z) + ln(z)", "-ln(1/z^2)"],
+  ["sqrt(e^(2z))", "e^z", "|e^z|", "(e^(3z))^(1/3)", "e^(3z)/(e^z)^2", "(4^z)^(1/2)/2^z e^z"],
   ["e^(i z)", "cos z + i sin z", "cos z - i sin z", "e^(-i z)", "conj(e^(-i z))", "1/e^(-i z)"],
   ["sin^2 z", "1 - cos^2 z", "(1 - cos(2z))/2", "|sin z|^2", "(1 + cos(2z))/2"],
   ["arcsin(sin z)", "z", "pi - z", "arccos(cos z)", "arctan(tan z)", "|z|"],

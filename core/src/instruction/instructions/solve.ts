@@ -1,8 +1,10 @@
 import { equation as equationOf, logic as logicOf, name as nameOf, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { isEquation } from "../../expression/statement.ts";
+import { type Equation, isEquation } from "../../expression/statement.ts";
 import { withRanges } from "../../expression/substitute.ts";
 import { equationScene, systemScene } from "../../graph/solution-scene.ts";
+import { elaborate } from "../../notation/elaborate.ts";
+import type { Syntax } from "../../notation/syntax.ts";
 import { solveForAllLetters } from "../../solve/equation.ts";
 import type { Domain } from "../../solve/solution.ts";
 import { solveSystem } from "../../solve/systems/system.ts";
@@ -11,7 +13,7 @@ import { factsOfKind, nearest, restrictToKind, wholeAsLetters } from "../choose.
 import { judgeSolutions, judgeSystem } from "../claims.ts";
 import { definedOnly } from "../defined-only.ts";
 import { anglesIn } from "../degrees.ts";
-import type { NumberKind } from "../environment.ts";
+import { meanings, type NumberKind } from "../environment.ts";
 import { withUnknownUnit } from "../graphs/axis-units.ts";
 import type { Instruction, Reading } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
@@ -28,7 +30,8 @@ export const SOLVE: Instruction = {
   read: (sentence) => {
     sentence.takeWords("solve");
     const start = sentence.next.span.from;
-    const statement = sentence.expression("an equation", STOPS);
+    const written = sentence.written("an equation", STOPS);
+    const statement = sentence.mean(written);
     const span = { from: start, to: sentence.next.span.from };
     if (statement.kind === "logic" && statement.operator === "and") return readSystem(statement.items, sentence, span);
     const equation = statement.kind === "relation" || statement.kind === "logic" ? statement : equationOf(statement, ZERO);
@@ -39,9 +42,19 @@ export const SOLVE: Instruction = {
     const unknown = named ?? onlyUnknown(equation, sentence, span);
     const scope = readScope(sentence, unknown);
     sentence.expectEnd();
-    return { instruction: "solve", run: () => withDimensions(carryOut(equation, unknown, scope, sentence), sentence.environment, equation) };
+    const asked = scope.kind === "complex" ? amongComplex(written, unknown, sentence) : equation;
+    return { instruction: "solve", run: () => withDimensions(carryOut(asked, unknown, scope, sentence), sentence.environment, equation) };
   },
 };
+
+/** An equation read again with a complex unknown: what is known of real powers does not hold then. */
+function amongComplex(written: Syntax, unknown: string, { environment }: Sentence): Equation {
+  const kinds = new Map(environment.kinds).set(unknown, "complex");
+  const statement = elaborate(written, meanings({ ...environment, kinds }));
+  const equation = isEquation(statement) ? statement : equationOf(statement, ZERO);
+  if (!isEquation(equation)) throw new CannotDo("there is no equation to solve");
+  return equation;
+}
 
 /** Several equations joined by “and”, for the names after “for” or all that are free. */
 function readSystem(items: readonly Expression[], sentence: Sentence, span: { from: number; to: number }): Reading {
