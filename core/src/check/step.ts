@@ -187,7 +187,7 @@ function writtenMeans(written: Syntax, claim: Claim): boolean {
   try {
     const ranges = rangesIn(claimedParts(claim));
     const plain = (e: Expression): Expression => withRanges(e, ranges);
-    const meant = plain(elaborate(written, { ...NO_MEANINGS, rootOf }));
+    const meant = plain(elaborate(written, { ...NO_MEANINGS, ranges, rootOf }));
     // Written before the values are put in, such as fractions with unknown numerators.
     if (claim.kind === "put in" && meant.kind !== "relation") return equalityTest(substitute(meant, claim.values), claim.after).kind === "zero";
     if (claim.kind !== "equivalent") {

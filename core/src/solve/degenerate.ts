@@ -22,9 +22,13 @@ interface Special {
 
 const MOST_SPECIAL = 4;
 
-/** The values of letters for which a condition of the form a ≠ b fails: all of one letter, or one letter by the others. */
+/** Comparisons that leave their border out: a > 0 may stand for a ≥ 0 and a ≠ 0. */
+const WITHOUT_BORDER: ReadonlySet<string> = new Set(["!=", ">", "<"]);
+
+/** The values of letters on the border of a condition such as a ≠ b, which it leaves out: all of one letter, or one letter by the others. */
 export function specialValues(condition: Expression, unknowns: readonly string[], solve: Solve): readonly Special[] {
-  const [left, right] = condition.kind === "relation" && condition.comparisons[0] === "!=" ? condition.operands : [];
+  const [comparison = "="] = condition.kind === "relation" ? condition.comparisons : [];
+  const [left, right] = condition.kind === "relation" && WITHOUT_BORDER.has(comparison) ? condition.operands : [];
   if (!left || !right) return [];
   const difference = subtract(left, right);
   const letters = [...freeNames(difference)].filter((letter) => !unknowns.includes(letter));
