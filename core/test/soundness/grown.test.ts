@@ -25,7 +25,7 @@ function property(claims: fc.Arbitrary<Claim>, count: number, share: number): vo
 
 function real(equation: string, more: Partial<Claim> = {}): Claim {
   const source = tidy(equation);
-  return { lines: [`solve ${source} for x`], equation: source, unknown: "x", world: "real", probes: PROBES, window: [-6, 6], ...more };
+  return { lines: [`solve ${source} for x`], equation: source, unknown: "x", world: "real", probes: PROBES, window: [-6, 6], reach: 12, ...more };
 }
 
 const number = fc.oneof(whole(-4, 5).map(String), pick("1/2", "-2/3", "0.2", "1.5", "sqrt(2)", "pi/2", "pi", "e"));
