@@ -10,6 +10,10 @@ import { insidePiece, type Piece, piecesWhere } from "./pieces-where.ts";
 /** Functions that jump: a derivative that is 0 says nothing across a jump. */
 const JUMPING: ReadonlySet<string> = new Set(["floor", "ceil", "sgn", "arg", "abs", "max", "min"]);
 
+function mayJump(e: Expression): boolean {
+  return findAll(e, (part) => part.kind === "cases" || (part.kind === "call" && JUMPING.has(part.name))).length > 0;
+}
+
 /**
  * The pieces of the domain of a function of one real name, as far as something is known of it, whose derivative is 0 there, each with whether the function is 0 there: on every piece it is
  * constant (the mean value theorem; O. Forster, Analysis 1, § 16). Undefined for any other function, and where the pieces are not known.
@@ -19,12 +23,7 @@ export function constantPieces(
   variable: string,
   known: readonly Expression[] = [],
 ): readonly { readonly piece: Piece; readonly isZero: boolean }[] | undefined {
-  if (
-    !isReal(e) ||
-    [...freeNames(e)].some((letter) => letter !== variable) ||
-    findAll(e, (part) => part.kind === "cases" || (part.kind === "call" && JUMPING.has(part.name))).length > 0
-  )
-    return undefined;
+  if (!isReal(e) || mayJump(e) || [...freeNames(e)].some((letter) => letter !== variable)) return undefined;
   const domain = [...realDomain(e), ...known];
   // Inside of a piece its ends are not reached, and up to them the function is continuous.
   if (!isStationary(e, variable, domain.map(strictly))) return undefined;
@@ -42,7 +41,7 @@ export function constantPieces(
  */
 export function isZeroOnBox(e: Expression, known: readonly Expression[]): boolean {
   const names = [...freeNames(e)];
-  if (findAll(e, (part) => part.kind === "cases" || (part.kind === "call" && JUMPING.has(part.name))).length > 0) return false;
+  if (mayJump(e)) return false;
   if (!realDomain(e).every((condition) => decide(condition, known) === true)) return false;
   const pieces = names.map((name) => {
     const own = known.filter((fact) => freeNames(fact).size === 1 && freeNames(fact).has(name));

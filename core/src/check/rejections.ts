@@ -1,9 +1,10 @@
 import { equation, name, relation, subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain, realDomain } from "../expression/domain.ts";
-import { type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
 import { isReal } from "../expression/realness.ts";
 import { isEquation, opposite, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
+import { integerNames } from "../expression/whole.ts";
 import { constantSign, decide, decideForMembers, equalityTest, integerCases, simplify, withDecidedCases, zeroTest } from "../truth/index.ts";
 import type { ClaimedAnswer, ClaimedSolution } from "./answer.ts";
 
@@ -46,15 +47,13 @@ function isRealNowhereElse(value: Expression, { solutions, assumptions }: Claime
 
 function failsAt(condition: Expression, assumptions: readonly Expression[]): boolean {
   const there = simplify(condition).expression;
-  const letters = findAll(condition, (part) => part.kind === "name" && part.range === "integer").flatMap((part) => (part.kind === "name" ? [part.name] : []));
-  return decideForMembers(condition, letters, assumptions) === false || alwaysFails(there, assumptions);
+  return decideForMembers(condition, integerNames(condition), assumptions) === false || alwaysFails(there, assumptions);
 }
 
 /** Whether a condition fails for every value of the letters for whole numbers in it, and of the others as far as they are known. */
 function alwaysFails(condition: Expression, assumptions: readonly Expression[]): boolean {
-  const letters = findAll(condition, (part) => part.kind === "name" && part.range === "integer");
-  const [letter] = letters;
-  const cases = letter?.kind === "name" ? integerCases(condition, letter.name) : [condition];
+  const [letter] = integerNames(condition);
+  const cases = letter === undefined ? [condition] : integerCases(condition, letter);
   return (
     cases?.every((one) => {
       if (decide(one, assumptions) === false || decide(opposite(one), assumptions) === true) return true;

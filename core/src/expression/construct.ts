@@ -209,6 +209,7 @@ interface Gathered {
   readonly bases: ExpressionMap<Expression[]>;
 }
 
+/** A product in canonical form: numbers, whole radicands and powers of one base gathered; nothing that may be undefined is cancelled. */
 export function product(...factors: readonly Expression[]): Expression {
   const all: Gathered = { coefficient: rational.ONE, radicands: new Map(), turns: 0, bases: new ExpressionMap() };
   for (const factor of factors) gather(all, factor);
@@ -358,6 +359,7 @@ function rawPower(base: Expression, exponent: Expression): Expression {
   return isNumber(exponent, 1) ? base : node({ kind: "power", base, exponent });
 }
 
+/** The principal square root, e^(1/2). */
 export function sqrt(e: Expression): Expression {
   return power(e, HALF);
 }
@@ -494,14 +496,17 @@ export function call(functionName: string, ...args: readonly Expression[]): Expr
   return family(functionName)?.exact?.(args) ?? node({ kind: "call", name: functionName, args });
 }
 
+/** A comparison of two sides, as it stands. */
 export function relation(left: Expression, comparison: Comparison, right: Expression): Expression {
   return node({ kind: "relation", comparisons: [comparison], operands: [left, right] });
 }
 
+/** A chain of comparisons a < b ≤ c: one comparison fewer than there are operands. */
 export function chain(operands: readonly Expression[], comparisons: readonly Comparison[]): Expression {
   return node({ kind: "relation", comparisons, operands });
 }
 
+/** The statement left = right. */
 export function equation(left: Expression, right: Expression): Expression {
   return relation(left, "=", right);
 }
@@ -514,18 +519,22 @@ export function logic(operator: "and" | "or", items: readonly Expression[]): Exp
   return only && distinct.length === 1 ? only : node({ kind: "logic", operator, items: distinct });
 }
 
+/** A vector by its components, or a matrix by its rows. */
 export function tuple(items: readonly Expression[]): Expression {
   return node({ kind: "tuple", items });
 }
 
+/** A value by cases: the first branch whose condition holds, else `otherwise`; without that it has no value elsewhere. */
 export function cases(branches: CasesNode["branches"], otherwise?: Expression): Expression {
   return node({ kind: "cases", branches, ...(otherwise ? { otherwise } : {}) });
 }
 
+/** A sum, product, integral or root over a bound name. */
 export function iterated(content: Omit<IteratedNode, "kind" | "hash">): Expression {
   return node({ kind: "iterated", ...content });
 }
 
+/** The derivative of the given order that is written and not carried out. */
 export function derivative(body: Expression, variable: string, order: number): Expression {
   return node({ kind: "derivative", variable, order, body });
 }

@@ -4,6 +4,7 @@ import { type Comparison, type Expression, freeNames } from "./expression.ts";
 /** A relation with a single “=”. */
 export type Equation = Expression & { readonly kind: "relation"; readonly comparisons: readonly ["="]; readonly operands: readonly [Expression, Expression] };
 
+/** Whether a statement is a single comparison by “=”. */
 export function isEquation(e: Expression): e is Equation {
   return e.kind === "relation" && e.comparisons.length === 1 && e.comparisons[0] === "=";
 }

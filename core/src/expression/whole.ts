@@ -1,6 +1,6 @@
 import * as rational from "../number/rational.ts";
 import { call, equation } from "./construct.ts";
-import { type Expression, equal } from "./expression.ts";
+import { type Expression, equal, findAll } from "./expression.ts";
 import { sidesOf } from "./statement.ts";
 
 /** Whether an expression is a whole number for all values of its names, seen from its form. */
@@ -21,6 +21,11 @@ export function isWhole(e: Expression): boolean {
     default:
       return false;
   }
+}
+
+/** The names for integers in an expression, each once. */
+export function integerNames(e: Expression): readonly string[] {
+  return [...new Set(findAll(e, (part) => part.kind === "name" && part.range === "integer").flatMap((part) => (part.kind === "name" ? [part.name] : [])))];
 }
 
 /** The statement that a value is a whole number: it is its own floor. */

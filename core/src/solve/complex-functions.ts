@@ -5,7 +5,7 @@ import { call, divide, E, equation, HALF, I, name, negate, ONE, power, product, 
 import { contains, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { isReal } from "../expression/realness.ts";
 import { isEquation, sidesOf } from "../expression/statement.ts";
-import { mapChildren, substitute } from "../expression/substitute.ts";
+import { mapChildren, replacePart, substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { decide, simplify } from "../truth/index.ts";
@@ -145,10 +145,10 @@ export function solveComplexBranches(task: Task, solve: Solve): Solved | undefin
   if (!part || branched.length > 1) return undefined;
   // What is around the function is a linear expression of it.
   const letter = name("w_0", "complex");
-  const around = subtract(replaced(side, part, letter), value);
+  const around = subtract(replacePart(side, part, letter), value);
   const slope = simplify(subtract(substitute(around, new Map([["w_0", ONE]])), substitute(around, new Map([["w_0", ZERO]])))).expression;
   const start = substitute(around, new Map([["w_0", ZERO]]));
-  if (contains(replaced(side, part, letter), task.unknown) || !equal(simplify(subtract(around, sum(product(slope, letter), start))).expression, ZERO))
+  if (contains(replacePart(side, part, letter), task.unknown) || !equal(simplify(subtract(around, sum(product(slope, letter), start))).expression, ZERO))
     return undefined;
   const alone = readable(divide(negate(start), slope));
   const [inside, by] =
@@ -173,8 +173,4 @@ export function solveComplexBranches(task: Task, solve: Solve): Solved | undefin
 function isBranched(e: Expression): boolean {
   if (e.kind === "call") return e.name === "ln";
   return e.kind === "power" && e.exponent.kind === "number" && rational.equal(e.exponent.value, rational.HALF);
-}
-
-function replaced(e: Expression, part: Expression, by: Expression): Expression {
-  return equal(e, part) ? by : mapChildren(e, (child) => replaced(child, part, by));
 }

@@ -1,4 +1,5 @@
-import { contains, type Expression, findAll } from "../expression/expression.ts";
+import { contains, type Expression } from "../expression/expression.ts";
+import { integerNames } from "../expression/whole.ts";
 import type { Task } from "./solution.ts";
 
 /** The first of the letters that stands in none of the expressions. */
@@ -18,8 +19,7 @@ export function integerLetter({ equation, unknown, assumptions }: Task, ...met: 
 
 /** The letters for all integers that have come into a value of a task. */
 export function lettersIn(value: Expression, { equation, assumptions }: Task): readonly string[] {
-  const whole = findAll(value, (part) => part.kind === "name" && part.range === "integer").flatMap((part) => (part.kind === "name" ? [part.name] : []));
-  return [...new Set(whole)].filter((letter) => ![equation, ...assumptions].some((e) => contains(e, letter)));
+  return integerNames(value).filter((letter) => ![equation, ...assumptions].some((e) => contains(e, letter)));
 }
 
 /** A name for a part of the equation. */

@@ -1,8 +1,8 @@
 import { step } from "../derivation/step.ts";
 import { divide, logic, name, negate, relation, splitCoefficient, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
-import { isEquation, sideDifference } from "../expression/statement.ts";
-import { mapChildren, substitute } from "../expression/substitute.ts";
+import { isEquation, MIRRORED, sideDifference } from "../expression/statement.ts";
+import { replacePart, substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import { text } from "../notation/text.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
@@ -23,10 +23,6 @@ function casesOf(part: Expression): readonly Case[] | undefined {
     const [only, ...more] = one.when;
     return part.kind === "call" && only && more.length === 0 && isEquation(only) ? { ...one, when: [], only } : one;
   });
-}
-
-function replacePart(e: Expression, part: Expression, by: Expression): Expression {
-  return equal(e, part) ? by : mapChildren(e, (child) => replacePart(child, part, by));
 }
 
 /** The innermost part with cases that holds the unknown. */
@@ -143,9 +139,8 @@ export function forUnknown(condition: Expression, unknown: string): Expression {
   const [constant = ZERO, slope] = coefficients ?? [];
   const sign = slope && coefficients?.length === 2 ? constantSign(slope) : undefined;
   if (!slope || sign === undefined || sign === 0) return condition;
-  const turned: Readonly<Record<Comparison, Comparison>> = { "=": "=", "!=": "!=", "<": ">", "<=": ">=", ">": "<", ">=": "<=" };
   const bound = simplify(divide(negate(constant), slope)).expression;
-  return relation(name(unknown), sign > 0 ? comparison : turned[comparison], bound);
+  return relation(name(unknown), sign > 0 ? comparison : MIRRORED[comparison], bound);
 }
 
 /** The conditions without those that others imply; undefined where they contradict each other or leave a single point. */

@@ -16,11 +16,11 @@ type Profile = readonly boolean[];
 /** The profile of conditions, where a filter asks for it; undefined as soon as something is open. */
 function profileOf(conditions: readonly Expression[], letter: string, asked: (k: number) => boolean = () => true): Profile | undefined {
   const n = name(letter, "integer");
-  const sides = [relation(n, "<", number(-FAR)), relation(n, ">", number(FAR))];
+  const [below, above] = [relation(n, "<", number(-FAR)), relation(n, ">", number(FAR))];
   const found: boolean[] = [];
   // The sides are open most often, and the integers next to 0 are the cheapest.
   for (const k of ORDER) {
-    const side = sides[k === 0 ? 0 : k === LAST ? 1 : -1];
+    const side = k === 0 ? below : k === LAST ? above : undefined;
     const truth = asked(k) ? holdAll(conditions, (condition) => (side ? holdsFor(condition, side) : holdsAt(condition, letter, k - 1 - FAR))) : false;
     if (truth === undefined) return undefined;
     found[k] = truth;

@@ -1,9 +1,8 @@
 import { NOWHERE } from "../../derivation/nowhere.ts";
-import { call, E, HALF, isPositiveConstant, name, negate, number, ONE, PI, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { call, E, HALF, isPositiveConstant, negate, number, ONE, PI, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { sidesOf } from "../../expression/statement.ts";
-import { substitute } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
 import { asFamily, constantSign, decide, equalityTest, isNotWhole, missesZero, simplify, zeroTest } from "../../truth/index.ts";
 import { zeroPolynomial } from "../equivalence.ts";
@@ -27,9 +26,9 @@ function undoneSides({
 /** Functions that take each value at most once on the reals where they are real. */
 const INJECTIVE: ReadonlySet<string> = new Set(["ln", "log", "sinh", "tanh", "arsinh", "artanh", "arcosh", "arctan", "arcsin", "arccos", "arccot"]);
 /** Inverse functions of which the inverse is one on the principal values v. */
-const PRINCIPAL: Readonly<Record<string, { readonly inverse: string; readonly holds: readonly Expression[] }>> = {
-  arcosh: { inverse: "cosh", holds: [relation(name("v"), ">=", ZERO)] },
-  arccot: { inverse: "cot", holds: [relation(name("v"), ">", ZERO), relation(name("v"), "<", PI)] },
+const PRINCIPAL: Readonly<Record<string, { readonly inverse: string; readonly holds: (v: Expression) => readonly Expression[] }>> = {
+  arcosh: { inverse: "cosh", holds: (v) => [relation(v, ">=", ZERO)] },
+  arccot: { inverse: "cot", holds: (v) => [relation(v, ">", ZERO), relation(v, "<", PI)] },
 };
 /** Even functions that take each value at most once for arguments that are not negative. */
 const EVEN: ReadonlySet<string> = new Set(["abs", "cosh"]);
@@ -214,7 +213,7 @@ function undone(left: Expression, right: Expression, [u, v]: Sides, assumptions:
     const oddRoot = left.name === "root" && left.args[0]?.kind === "number" && Number(left.args[0].value.num) % 2 === 1;
     if (!last || !equal(last, u) || !(INJECTIVE.has(left.name) || oddRoot)) return false;
     const principal = PRINCIPAL[left.name];
-    if (principal?.holds.every((fact) => decide(substitute(fact, new Map([["v", right]])), assumptions) === true))
+    if (principal?.holds(right).every((fact) => decide(fact, assumptions) === true))
       return equalityTest(v, call(principal.inverse, right), assumptions).kind === "zero";
     return same(call(left.name, ...left.args.slice(0, -1), v));
   }

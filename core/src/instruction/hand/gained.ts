@@ -1,8 +1,8 @@
 import { negate, power, subtract, sum, TWO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
-import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
+import { contains, type Expression, findAll } from "../../expression/expression.ts";
 import { alternativesOf, sidesOf } from "../../expression/statement.ts";
-import { mapChildren, substitute } from "../../expression/substitute.ts";
+import { replacePart, substitute } from "../../expression/substitute.ts";
 import { decide, equalityTest, simplify, zeroTest } from "../../truth/index.ts";
 
 const MOST_SIGNS = 4;
@@ -43,13 +43,8 @@ function conjugates(left: Expression, right: Expression, unknown: string): reado
   const parts = findAll(subtract(left, right), isTwoSided).slice(0, MOST_SIGNS);
   return Array.from({ length: 2 ** parts.length }, (_, choice) => {
     const turned = (side: Expression): Expression =>
-      parts.reduce((e, part, k) => (Math.floor(choice / 2 ** k) % 2 === 1 ? replaced(e, part, negate(part)) : e), side);
+      parts.reduce((e, part, k) => (Math.floor(choice / 2 ** k) % 2 === 1 ? replacePart(e, part, negate(part)) : e), side);
     const [a, b] = [turned(left), turned(right)];
     return [subtract(a, b), sum(a, b)];
   }).flat();
-}
-
-function replaced(e: Expression, part: Expression, by: Expression): Expression {
-  if (equal(e, part)) return by;
-  return mapChildren(e, (child) => replaced(child, part, by));
 }

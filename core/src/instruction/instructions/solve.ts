@@ -94,17 +94,12 @@ function carryOutSystem(
   const equations = before.flatMap(({ expression }) => withRanges(expression, range)).filter((one) => one.kind === "relation");
   for (const equation of equations) definedOnly(equation);
   const facts = [...joined, ...factsOfKind(kinds, unknowns)].map((fact) => withRanges(fact, range));
-  const assumptions = [...environment.assumptions.map((fact) => withRanges(fact, range)), ...facts];
+  const given = environment.assumptions.map((fact) => withRanges(fact, range));
+  const assumptions = [...given, ...facts];
   const solved = solveSystem({ equations, unknowns, domain, assumptions, way });
   if (!solved) throw new CannotDo("no way was found to solve these equations together");
   const steps = [...before.flatMap((one) => one.steps), ...solved.steps];
-  const judged = judgeSystem(
-    equations,
-    solved.set,
-    steps,
-    assumptions.filter((fact) => !facts.includes(fact)),
-    facts,
-  );
+  const judged = judgeSystem(equations, solved.set, steps, given, facts);
   const set = { ...solved.set, solutions: solved.set.solutions.map(wholeAsLetters) };
   const pictured = () => systemScene(equations, unknowns, solved.set.solutions);
   return {

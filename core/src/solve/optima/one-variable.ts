@@ -6,6 +6,7 @@ import { approximateValue } from "../../expression/ball-value.ts";
 import { divide, equation, name, negate, number, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { curveDomain } from "../../expression/domain.ts";
 import { type Comparison, contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { MIRRORED } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
@@ -249,9 +250,8 @@ function plainBound(condition: Expression, variable: string): Expression {
   if (sign === undefined || sign === 0) return condition;
   const start = simplify(substitute(difference, new Map([[variable, ZERO]]))).expression;
   const bound = readable(negate(divide(start, slope)));
-  const turned: Readonly<Record<Comparison, Comparison>> = { "=": "=", "!=": "!=", "<": ">", "<=": ">=", ">": "<", ">=": "<=" };
   const [comparison = "="] = condition.comparisons;
-  return relation(name(variable), sign > 0 ? comparison : turned[comparison], bound);
+  return relation(name(variable), sign > 0 ? comparison : MIRRORED[comparison], bound);
 }
 
 /** A rational number with few digits strictly between two places. */
