@@ -19,6 +19,8 @@ export interface BatchResult {
   readonly checks?: readonly { readonly kind: string; readonly outcome: string; readonly detail: string }[];
   readonly steps?: readonly { readonly rule: string; readonly text: string; readonly latex: string; readonly verdict: string }[];
   readonly latex?: string;
+  /** How something was read that could have been meant otherwise. */
+  readonly notes?: readonly string[];
 }
 
 /** Runs the lines of one problem and reports the last line's answer, or the first error. */
@@ -50,6 +52,7 @@ function lineResult(line: LineReport, answer: AnswerReport): Omit<BatchResult, "
     checks: line.checks.map(({ kind, outcome, detail }) => ({ kind, outcome, detail })),
     steps: line.steps.map(plainStep),
     ...(line.latex === undefined ? {} : { latex: line.latex }),
+    ...(line.notes ? { notes: line.notes } : {}),
   };
 }
 

@@ -193,8 +193,8 @@ describe("the givens of a graph", () => {
     [["given h_0 = 3 m", "given v = 2 m/s", "given t [s]", "graph h_0 + v t, 2"], "t in s", "y in m", undefined],
     [["graph y = x^2"], "x", "y", undefined],
     // Numbers with units of their own: a product of names does not tell what it is measured in.
-    [["given t [s]", "graph x = 3 [m/s] t"], "t in s", "x", undefined],
-    [["given t [s]", "let x(t) = 3 [m/s] t", "graph y = x(t)"], "t in s", "y", undefined],
+    [["given t [s]", "graph x = 3 [m/s] t"], "t in s", "x in m", undefined],
+    [["given t [s]", "let x(t) = 3 [m/s] t", "graph y = x(t)"], "t in s", "y in m", undefined],
     [["given t [s]", "let v = 3 [m/s]", "graph y = v t"], "t in s", "y in m", undefined],
   ])("%j name its axes %s and %s", (lines, xLabel, yLabel, window) => {
     const { answer } = answered(...lines);

@@ -94,7 +94,7 @@ describe("reading", () => {
     ["|x + 1", 6, 6, /closing bar/],
     ["\\foo x", 0, 4, /not known/],
     ["int_0^1 x", 9, 9, /variable of integration/],
-    ["12 [furlong]", 3, 4, /unit was expected/],
+    ["12 [furlong]", 3, 12, /unit was expected/],
   ])("points at the fault in %s", (source, from, to, message) => {
     try {
       read(source);

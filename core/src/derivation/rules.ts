@@ -195,6 +195,7 @@ const RULES = {
     `Put the bounds $${upper}$ and $${lower}$ into the antiderivative $${antiderivative}$ and subtract`,
   "integral in pieces": (places: string) => `Integrate from piece to piece: the integrand is written differently on either side of ${places}`,
   "integrand in one form": () => "Between the bounds the integrand can be written without bars or cases",
+  "signs between": (unknown: string, numbers: string) => `Between these places nothing can change: try one number of each interval, $${unknown}$ = ${numbers}`,
   "relations cancel": () => "Use the relations between the functions and cancel",
 } as const;
 

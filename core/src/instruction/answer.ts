@@ -6,6 +6,7 @@ import type { FigurePicture } from "../graph/figure/figure.ts";
 import type { Scene, Window } from "../graph/scene.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { SolutionSet } from "../solve/solution.ts";
+import type { Unit } from "../units/unit.ts";
 import type { Measured } from "./figures/measured.ts";
 import type { Question, Scope } from "./hand/question.ts";
 import type { AnswerUnits } from "./units.ts";
@@ -28,8 +29,10 @@ export type Answer =
       readonly kind: "expression";
       readonly value: Expression;
       readonly conditions: readonly Expression[];
-      readonly figures: number;
+      readonly digits: Digits;
       readonly units?: AnswerUnits;
+      /** The unit in which the author wants to see it. */
+      readonly shownIn?: Unit;
     }
   | {
       readonly kind: "truth";
@@ -67,6 +70,8 @@ export interface Outcome {
   readonly stepVerdicts: readonly StepVerdict[];
   readonly checks: readonly Check[];
   readonly verdict: Verdict | undefined;
+  /** How something was read that could have been meant otherwise. */
+  readonly notes?: readonly string[];
   /** What a next step by hand is held against, where that is more than the statement. */
   readonly question?: Question;
   /** The picture of what was found, made when it is asked for. */
@@ -80,4 +85,11 @@ export class CannotDo extends Error {
   override readonly name = "CannotDo";
 }
 
+/** How far a decimal goes; what was asked for keeps its zeros. */
+export interface Digits {
+  readonly kind: "figures" | "decimals" | "usual";
+  readonly count: number;
+}
+
 export const DEFAULT_FIGURES = 6;
+export const DEFAULT_DIGITS: Digits = { kind: "usual", count: DEFAULT_FIGURES };

@@ -22,6 +22,19 @@ export interface Judged {
   readonly verdict: Verdict;
 }
 
+/** A solution as the judge sees it. */
+export function claimOf(solution: Solution | Rejected, unknown: string, statement: Expression): ClaimedSolution {
+  const everywhere = "free" in solution && solution.free.includes(unknown);
+  return {
+    // Any value is any of those that the unknown of the statement stands for.
+    value: everywhere ? nameIn(statement, unknown) : (solution.values.get(unknown) ?? ZERO),
+    multiplicity: solution.multiplicity,
+    conditions: "conditions" in solution ? solution.conditions : [],
+    everywhere,
+    integers: "integers" in solution ? solution.integers : [],
+  };
+}
+
 /** Lays a solution set before the judge: what is claimed, without how it was found. */
 export function judgeSolutions(
   equation: Expression & { readonly kind: "relation" },
@@ -31,15 +44,7 @@ export function judgeSolutions(
   facts: readonly Expression[],
 ): Judged {
   const [unknown = ""] = set.variables;
-  const isFree = (solution: Solution | Rejected): boolean => "free" in solution && solution.free.includes(unknown);
-  const claim = (solution: Solution | Rejected): ClaimedSolution => ({
-    // Any value is any of those that the unknown of the equation stands for.
-    value: isFree(solution) ? nameIn(equation, unknown) : (solution.values.get(unknown) ?? ZERO),
-    multiplicity: solution.multiplicity,
-    conditions: "conditions" in solution ? solution.conditions : [],
-    everywhere: isFree(solution),
-    integers: "integers" in solution ? solution.integers : [],
-  });
+  const claim = (solution: Solution | Rejected): ClaimedSolution => claimOf(solution, unknown, equation);
   const answer: ClaimedAnswer = {
     equation,
     unknown,

@@ -1,4 +1,4 @@
-import { divide, nameIn, number, PI, sum } from "../expression/construct.ts";
+import { divide, nameIn, number, PI, subtract, sum } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
 import { latex } from "../notation/latex.ts";
@@ -14,13 +14,14 @@ export function anglesIn(equations: readonly Expression[], unknowns: readonly st
   return unknowns.filter((unknown) => circular.some((part) => contains(part, unknown)));
 }
 
-/** A unit in which a value is shown beside: its size, and how it is written behind the number. */
+/** A unit in which a value is shown beside: its size, where it begins, and how it is written behind the number. */
 export interface Multiple {
-  readonly size: Expression;
+  readonly factor: Expression;
+  readonly offset?: Expression;
   readonly latex: string;
 }
 
-const DEGREE: Multiple = { size: divide(PI, number(180)), latex: "^{\\circ}" };
+const DEGREE: Multiple = { factor: divide(PI, number(180)), latex: "^{\\circ}" };
 
 /** A number of units as LaTeX, and whether it is exact. */
 interface Counted {
@@ -54,9 +55,9 @@ export function inMultiples(value: Expression, integers: readonly string[], unit
   return `${written.every((one) => one.exact) ? "=" : "\\approx"} ${joined}`;
 }
 
-function counted(value: Expression, { size, latex: written }: Multiple): Counted | undefined {
+function counted(value: Expression, { factor, offset, latex: written }: Multiple): Counted | undefined {
   if (freeNames(value).size > 0) return undefined;
-  const count = simplify(divide(value, size)).expression;
+  const count = simplify(divide(offset ? subtract(value, offset) : value, factor)).expression;
   const whole = count.kind === "number" ? terminatingDecimal(rational.abs(count.value)) : undefined;
   if (count.kind === "number" && whole !== undefined) return { latex: `${rational.sign(count.value) < 0 ? "-" : ""}${whole}${written}`, exact: true };
   const decimal = decimals(count, DEFAULT_FIGURES);

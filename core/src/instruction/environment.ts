@@ -1,8 +1,10 @@
 import { differentiate } from "../calculus/derivative.ts";
 import { rootOf } from "../calculus/system-root.ts";
+import { product } from "../expression/construct.ts";
 import type { Expression, NameRange } from "../expression/expression.ts";
 import { type FunctionDefinition, LineUnusable, type Meanings } from "../notation/elaborate.ts";
 import type { Declarations } from "../notation/syntax.ts";
+import { unitFactor } from "../units/dimension-of.ts";
 import type { Unit } from "../units/unit.ts";
 import type { Outcome } from "./answer.ts";
 
@@ -15,13 +17,18 @@ export interface Environment {
   readonly functions: ReadonlyMap<string, FunctionDefinition>;
   /** `let` quantities and `given` values. */
   readonly definitions: ReadonlyMap<string, Expression>;
+  /** Declared functions and definitions with the units of their numbers as factors, for what is asked of dimensions. */
+  readonly measured: {
+    readonly functions: ReadonlyMap<string, FunctionDefinition>;
+    readonly definitions: ReadonlyMap<string, Expression>;
+  };
   readonly givens: ReadonlyMap<string, Expression>;
+  /** Names that stand as letters in some line of the working, whatever units they may be elsewhere. */
+  readonly letters: ReadonlySet<string>;
   /** Every declared quantity, with or without a value. */
   readonly quantities: ReadonlySet<string>;
   /** The units in which quantities were given; their values are in coherent SI units. */
   readonly units: ReadonlyMap<string, Unit>;
-  /** Whether numbers stand in definitions, or in the line itself, that had units of their own: then products of names do not tell a unit. */
-  readonly hiddenUnits: boolean;
   readonly assumptions: readonly Expression[];
   /** What kind of number a quantity is, where that was given. */
   readonly kinds: ReadonlyMap<string, NumberKind>;
@@ -45,10 +52,11 @@ export const EMPTY: Environment = {
   line: 1,
   functions: new Map(),
   definitions: new Map(),
+  measured: { functions: new Map(), definitions: new Map() },
+  letters: new Set(),
   givens: new Map(),
   quantities: new Set(),
   units: new Map(),
-  hiddenUnits: false,
   assumptions: [],
   kinds: new Map(),
   outcomes: new Map(),
@@ -72,6 +80,26 @@ export function meanings(environment: Environment): Meanings {
     differentiate,
     rootOf,
   };
+}
+
+/** As `meanings`, with units as factors: for questions about dimensions. */
+export function measuredMeanings(environment: Environment): Meanings {
+  const { measured } = environment;
+  return {
+    ...meanings(environment),
+    functions: new Map([...environment.functions, ...measured.functions]),
+    unitsAsFactors: true,
+    line: (line) => measuredLine(environment, line),
+  };
+}
+
+/** What (n) stands for, with its unit as a factor where its answer has one. */
+function measuredLine(environment: Environment, line: number): Expression {
+  const value = lineValue(environment, line);
+  const answer = environment.outcomes.get(line)?.answer;
+  const units = answer && "units" in answer ? answer.units : undefined;
+  const unit = answer?.kind === "solutions" ? units?.names.get(answer.set.variables[0] ?? "") : units?.value;
+  return unit === undefined ? value : product(value, unitFactor(unit));
 }
 
 /** What (n) stands for: the value, the only solution, or the statement of line n. */

@@ -1,6 +1,7 @@
 import type { Outcome } from "./answer.ts";
 import type { Environment } from "./environment.ts";
 import type { Sentence } from "./sentence.ts";
+import type { Spelling } from "./spelling.ts";
 
 /** An instruction that has been read: it can be typeset, and carried out. */
 export interface Reading {
@@ -20,4 +21,6 @@ export interface Instruction {
   /** Words or marks by which it begins; the first that matches in the registry reads the line. */
   readonly begins: (sentence: Sentence) => boolean;
   readonly read: (sentence: Sentence) => Reading;
+  /** Other spellings of its sentences. */
+  readonly spellings?: readonly Spelling[];
 }

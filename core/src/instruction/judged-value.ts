@@ -4,7 +4,7 @@ import { stepsCheck } from "../check/step.ts";
 import { type Check, verdictOf } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
 import type { Expression } from "../expression/expression.ts";
-import type { Outcome } from "./answer.ts";
+import type { Digits, Outcome } from "./answer.ts";
 
 /**
  * The outcome of a line whose answer is a value: its steps are judged, and start and end are compared numerically; where the start
@@ -16,7 +16,7 @@ export function valueOutcome(
   steps: readonly Step[],
   conditions: readonly Expression[],
   assumptions: readonly Expression[],
-  figures: number,
+  digits: Digits,
   otherStart: Expression = start,
 ): Outcome {
   const { check, verdicts } = stepsCheck(steps, [...assumptions, ...conditions]);
@@ -32,5 +32,5 @@ export function valueOutcome(
     lines: [{ left: start, right: value, note }],
   };
   const checks = [check, comparison];
-  return { answer: { kind: "expression", value, conditions, figures }, steps, stepVerdicts: verdicts, checks, verdict: verdictOf(checks) };
+  return { answer: { kind: "expression", value, conditions, digits }, steps, stepVerdicts: verdicts, checks, verdict: verdictOf(checks) };
 }

@@ -22,6 +22,7 @@ import { STATED } from "./instructions/stated.ts";
 import { SUBSTITUTE } from "./instructions/substitute.ts";
 import { TABULATE } from "./instructions/tabulate.ts";
 import { TANGENT } from "./instructions/tangent.ts";
+import type { Spelling } from "./spelling.ts";
 
 /** Every kind of instruction; the first that recognises a line reads it, so the plain statement comes last. */
 export const INSTRUCTIONS: readonly Instruction[] = [
@@ -30,14 +31,59 @@ export const INSTRUCTIONS: readonly Instruction[] = [
   ...[HAND_LINE, STATED],
 ];
 
-/** Sentences of the notation that are not carried out yet, by their first words; they get a message of their own. */
-export const NOT_YET: readonly (readonly string[])[] = [
-  ["limit", "of"],
-  ["differentiate"],
-  ["gradient", "of"],
-  ["integrate"],
-  ["series", "of"],
-  ["inverse", "of"],
-  ["determinant", "of"],
-  ["eigenvalues", "of"],
+/** A sentence of the notation that is not carried out yet, by its first words; it gets a message of its own. */
+interface Planned {
+  readonly words: readonly string[];
+  readonly spellings?: readonly Spelling[];
+}
+
+export const NOT_YET: readonly Planned[] = [
+  {
+    words: ["limit", "of"],
+    spellings: [
+      { typed: "find|what is? the limit of {E}", means: "limit of {E}" },
+      { typed: "the limit of {E}", means: "limit of {E}" },
+    ],
+  },
+  {
+    words: ["differentiate"],
+    spellings: [
+      { typed: "find|what is? the? derivative of {E}", means: "differentiate {E}" },
+      { typed: "the? derivative of {E}", means: "differentiate {E}" },
+      { typed: "differentiate {E} with respect to {R}", means: "differentiate {E} by {R}" },
+    ],
+  },
+  { words: ["gradient", "of"] },
+  {
+    words: ["integrate"],
+    spellings: [
+      { typed: "find|what is? the? integral|antiderivative of {E}", means: "integrate {E}" },
+      { typed: "the? integral|antiderivative of {E}", means: "integrate {E}" },
+      { typed: "integrate {E} with respect to {R}", means: "integrate {E} over {R}" },
+    ],
+  },
+  { words: ["series", "of"] },
+  { words: ["inverse", "of"] },
+  { words: ["determinant", "of"] },
+  { words: ["eigenvalues", "of"] },
+];
+
+/** Words that may stand before a sentence and say nothing. */
+const FILLERS: readonly Spelling[] = [{ typed: "please|now|next|finally|also {E}", means: "{E}" }];
+
+/** How much of a spelling is said: its words, and half of that for its marks. */
+const words = ({ typed }: Spelling): number => {
+  const said = typed.split(" ").filter((part) => !part.startsWith("{") && !part.endsWith("?"));
+  return said.length - said.filter((part) => !/^[a-z]/.test(part)).length / 2;
+};
+
+/** All other spellings of sentences; the first that fits is taken, so those with more words stand first. */
+export const SPELLINGS: readonly Spelling[] = [...NOT_YET, ...INSTRUCTIONS]
+  .flatMap(({ spellings = [] }) => spellings)
+  .concat(FILLERS)
+  .sort((a, b) => words(b) - words(a));
+
+/** The words of the other spellings. */
+export const SPELLED_WORDS: readonly string[] = [
+  ...new Set(SPELLINGS.flatMap(({ typed }) => typed.split(" ").flatMap((part) => (part.startsWith("{") ? [] : part.replace("?", "").split("|"))))),
 ];

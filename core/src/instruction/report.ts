@@ -13,13 +13,15 @@ import { text, writtenText } from "../notation/text.ts";
 import { rootByRadicals } from "../rewrite/root-radicals.ts";
 import type { Nature, OptimumPoint } from "../solve/optima/optimum.ts";
 import type { Solution } from "../solve/solution.ts";
+import { simplify } from "../truth/index.ts";
 import { unitBehind } from "../units/typeset.ts";
-import { type Answer, DEFAULT_FIGURES } from "./answer.ts";
-import { decimals, shortened } from "./decimals.ts";
+import { countOf } from "../units/unit.ts";
+import { type Answer, DEFAULT_FIGURES, type Digits } from "./answer.ts";
+import { decimals, rounded, shortened } from "./decimals.ts";
 import { inDegrees, inMultiples } from "./degrees.ts";
 import type { Piece } from "./sentence.ts";
 import type { AnswerUnits } from "./units.ts";
-import type { Line } from "./working.ts";
+import type { Fault, Line } from "./working.ts";
 
 /** A value in the notation, typeset, and as decimals where it is a number (the VALUE of the notation's section 5). */
 export interface Value {
@@ -132,14 +134,24 @@ export interface EvidenceReport {
   readonly note: string;
 }
 
+/** What is wrong with a line, its characters, and the sentence that was probably meant. */
+export interface FaultReport {
+  readonly message: string;
+  readonly from: number;
+  readonly to: number;
+  readonly suggestion?: string;
+}
+
 /** Everything about a line in plain data: it can be stored as JSON, sent, and shown. Mathematics is in LaTeX. */
 export interface LineReport {
   readonly source: string;
   readonly ignored: boolean;
   readonly pieces: readonly Piece[];
+  /** How something was read that could have been meant otherwise. */
+  readonly notes?: readonly string[];
   readonly instruction?: string;
   readonly because?: string;
-  readonly error?: { readonly message: string; readonly from: number; readonly to: number };
+  readonly error?: FaultReport;
   readonly answer?: AnswerReport;
   readonly verdict?: Verdict;
   readonly checks: readonly CheckReport[];
@@ -172,7 +184,7 @@ function valuesReport(
       const report = integers.length > 0 ? familyReport(value, integers) : valueReport(value);
       if (degrees !== undefined) return [key, { ...report, degrees }];
       const other = units?.given?.get(key);
-      const inGiven = other && inMultiples(value, integers, { size: other.factor, latex: unitBehind(other.text) });
+      const inGiven = other && inMultiples(value, integers, { ...other, latex: unitBehind(other.text) });
       return [key, { ...inUnit(report, units?.names.get(key)), ...(inGiven === undefined ? {} : { inGiven }) }];
     }),
   );
@@ -247,11 +259,12 @@ export function answerReport(answer: Answer): AnswerReport {
       };
     }
     case "expression": {
-      const { value } = answer;
-      const decimal = decimalOf(value, answer.figures);
+      const value = shownValue(answer);
+      const decimal = decimalOf(value, answer.digits);
+      const unit = answer.shownIn?.text ?? answer.units?.value;
       return {
         kind: "expression",
-        value: { ...inUnit(valueReport(value), answer.units?.value), ...(value.kind === "tuple" ? tupleParts(value) : {}) },
+        value: { ...inUnit(valueReport(value), unit), ...(value.kind === "tuple" ? tupleParts(value) : {}) },
         ...(decimal === undefined ? {} : { decimal }),
         ...(answer.conditions.length > 0 ? { conditions: answer.conditions.map(text) } : {}),
         ...(freeNames(value).size > 0 && value.kind !== "tuple" ? { parted: latexWithParts(value) } : {}),
@@ -311,9 +324,16 @@ function measureReport(value: Expression, { kind }: Part): Value {
 
 const visible = (marks: readonly Mark[]): readonly Mark[] => marks.filter(({ hidden }) => !hidden);
 
-/** The decimal beside a value, to the figures asked for; none where it would only repeat the value. */
-function decimalOf(value: Expression, figures: number): string | undefined {
-  const parts = decimals(value, figures);
+/** The value in the unit that was asked for: so many of it. */
+function shownValue({ value, shownIn }: Answer & { readonly kind: "expression" }): Expression {
+  return shownIn ? simplify(countOf(value, shownIn)).expression : value;
+}
+
+/** The decimal beside a value, to the digits asked for; none where it would only repeat the value. */
+function decimalOf(value: Expression, digits: Digits): string | undefined {
+  const asked = digits.kind === "usual" ? undefined : rounded(value, digits);
+  if (asked !== undefined) return asked;
+  const parts = decimals(value, digits.count);
   const decimal = parts && (parts.im === undefined ? parts.re : complexDecimal(parts.re, parts.im));
   return decimal === text(value) ? undefined : decimal;
 }
@@ -435,6 +455,10 @@ function stepReport(step: Step, judged: { verdict: Verdict; why: string } | unde
   };
 }
 
+export function faultReport({ span, ...fault }: Fault): FaultReport {
+  return { ...fault, ...span };
+}
+
 /** The plain-data report of a line that was run. */
 export function lineReport(line: Line): LineReport {
   const { outcome } = line;
@@ -443,9 +467,10 @@ export function lineReport(line: Line): LineReport {
     source: line.source,
     ignored: line.ignored,
     pieces: line.pieces,
+    ...(line.notes.length > 0 ? { notes: line.notes } : {}),
     ...(line.instruction === undefined ? {} : { instruction: line.instruction }),
     ...(line.because === undefined ? {} : { because: line.because }),
-    ...(line.error ? { error: { message: line.error.message, ...line.error.span } } : {}),
+    ...(line.error ? { error: faultReport(line.error) } : {}),
     ...(answer ? { answer } : {}),
     ...(outcome?.verdict && line.instruction !== "let" && line.instruction !== "given" ? { verdict: outcome.verdict } : {}),
     checks: (outcome?.checks ?? []).map(checkReport),
@@ -498,7 +523,7 @@ export function answerLatex(answer: Answer): string {
         .join(" \\quad\\text{or}\\quad ");
     }
     case "expression":
-      return latex(answer.value);
+      return latex(shownValue(answer));
     case "truth":
       return `\\text{${answer.holds === undefined ? "not decided" : answer.holds ? "true" : "false"}}`;
     case "optimum": {

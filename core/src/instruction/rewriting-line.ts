@@ -7,7 +7,7 @@ import { text } from "../notation/text.ts";
 import type { Known, Rewriting } from "../rewrite/forms/way.ts";
 import { asTyped } from "../rewrite/typed.ts";
 import { decide } from "../truth/index.ts";
-import { DEFAULT_FIGURES, type Outcome } from "./answer.ts";
+import { DEFAULT_DIGITS, type Outcome } from "./answer.ts";
 import { definedOnly } from "./defined-only.ts";
 import type { Environment } from "./environment.ts";
 import type { Reading } from "./instruction.ts";
@@ -51,7 +51,7 @@ function carryOut({ whole, part }: RewritingTarget, environment: Environment, re
   const { expression, steps, conditions: stated } = rewrite(start, known);
   const conditions = notGiven(stated, known);
   const all = withAtLeastOne([...own.steps, ...steps], start, expression);
-  return valueOutcome(start, asTyped(expression, whole), all, conditions, known.assumptions, DEFAULT_FIGURES);
+  return valueOutcome(start, asTyped(expression, whole), all, conditions, known.assumptions, DEFAULT_DIGITS);
 }
 
 /** Conditions that what is given does not ensure already. */
@@ -68,7 +68,7 @@ function ofPart(start: Expression, part: Expression, before: readonly Step[], kn
   const { expression, steps, conditions } = rewrite(part, known);
   const after = replacePart(start, part, expression);
   const put = step("put the part back", [text(part)], { kind: "equal", before: start, after }, { conditions });
-  return valueOutcome(start, after, [...before, ...steps, put], conditions, known.assumptions, DEFAULT_FIGURES);
+  return valueOutcome(start, after, [...before, ...steps, put], conditions, known.assumptions, DEFAULT_DIGITS);
 }
 
 function ofRelation(start: Expression & { kind: "relation" }, before: readonly Step[], known: Known, rewrite: Rewrite): Outcome {
@@ -81,7 +81,7 @@ function ofRelation(start: Expression & { kind: "relation" }, before: readonly S
   const conditions = sides.flatMap((side) => side.conditions);
   const { check, verdicts } = stepsCheck(steps, [...known.assumptions, ...conditions]);
   return {
-    answer: { kind: "expression", value: after, conditions, figures: DEFAULT_FIGURES },
+    answer: { kind: "expression", value: after, conditions, digits: DEFAULT_DIGITS },
     statement: after,
     steps,
     stepVerdicts: verdicts,

@@ -2,14 +2,17 @@ import type { Expression } from "../expression/expression.ts";
 import { elaborate } from "../notation/elaborate.ts";
 import { writtenLatex } from "../notation/latex.ts";
 import { parseTokens } from "../notation/parse.ts";
-import { NotationError, type Span, type Syntax } from "../notation/syntax.ts";
+import { NotationError, partsOfKind, type Span, type Syntax } from "../notation/syntax.ts";
 import { type Token, tokenize } from "../notation/tokens.ts";
-import { asUnit, withTrailingUnit } from "../notation/unit-tokens.ts";
+import { asUnit, unitRuns, withUnits } from "../notation/unit-tokens.ts";
 import { isFunctionName } from "../notation/words.ts";
+import type { Dimension } from "../units/dimension.ts";
 import { readUnit } from "../units/read.ts";
 import { unitLatex } from "../units/typeset.ts";
 import type { Unit } from "../units/unit.ts";
-import { declarations, type Environment, meanings } from "./environment.ts";
+import { declarations, type Environment, meanings, measuredMeanings } from "./environment.ts";
+import { knownDimensions } from "./units.ts";
+import { type Beside, dimensionsOf, measuredWith, NOTHING_BESIDE, readWithUnits } from "./units-read.ts";
 
 /** A piece of a sentence as it is typeset: words or mathematics. */
 export type Piece = { readonly kind: "words"; readonly text: string } | { readonly kind: "math"; readonly latex: string };
@@ -22,6 +25,9 @@ export interface Interval {
   readonly toOpen: boolean;
 }
 
+/** Words that may be products of two letters, as in a x + by = c. */
+const DOUBTFUL: ReadonlySet<string> = new Set(["by", "in", "at", "as"]);
+
 const BRACKETS: Readonly<Record<string, 1 | -1>> = { "(": 1, "[": 1, "{": 1, ")": -1, "]": -1, "}": -1 };
 
 /**
@@ -33,20 +39,23 @@ export class Sentence {
   readonly pieces: Piece[] = [];
   /** Earlier lines the sentence refers to. */
   readonly references = new Set<number>();
+  /** How something was read that could have been meant otherwise. */
+  readonly notes: string[] = [];
+  readonly #mathematics: { readonly syntax: Syntax; readonly beside: Beside }[] = [];
   readonly #environment: Environment;
   readonly #tokens: readonly Token[];
-  #hiddenUnits = false;
   #at = 0;
 
-  constructor(source: string, environment: Environment) {
+  /** @param tokens those of the source, in the words of the notation. */
+  constructor(source: string, environment: Environment, tokens: readonly Token[] = tokenize(source)) {
     this.source = source;
     this.#environment = environment;
-    this.#tokens = tokenize(source);
+    this.#tokens = tokens;
   }
 
-  /** What is known before the line, and whether units stand among the numbers of the line itself. */
+  /** What is known before the line. */
   get environment(): Environment {
-    return this.#hiddenUnits ? { ...this.#environment, hiddenUnits: true } : this.#environment;
+    return this.#environment;
   }
 
   get next(): Token {
@@ -130,11 +139,48 @@ export class Sentence {
     return text;
   }
 
+  /** Takes a number, if it comes next. */
+  takeNumber(): void {
+    const { next } = this;
+    if (next.kind !== "number") return;
+    this.#at += 1;
+    this.pieces.push({ kind: "math", latex: next.text });
+  }
+
+  /** Takes words and marks if they come next, and typesets them as `shown`. */
+  takeShown(words: readonly string[], shown: string): boolean {
+    const comes = words.every((word, k) => {
+      const token = this.#tokens[this.#at + k];
+      return this.#isWord(token, word) || (token?.kind === "mark" && token.text === word);
+    });
+    if (!comes) return false;
+    this.#at += words.length;
+    this.pieces.push({ kind: "words", text: shown });
+    return true;
+  }
+
+  /** The unit that stands behind a word further on, such as the one after “in”, up to one of the stop words or the end. */
+  unitAhead(word: string, stops: readonly string[]): Unit | undefined {
+    const at = this.#tokens.findLastIndex((token) => this.#isWord(token, word));
+    if (at < this.#at) return undefined;
+    const end = this.#tokens.findIndex((token, k) => k > at && (token.kind === "end" || stops.some((stop) => this.#isWord(token, stop))));
+    const token = asUnit(this.#tokens.slice(at + 1, end));
+    return token && readUnit(token.text);
+  }
+
   /** A comma between two things of the same kind, if it comes next. */
   takeComma(): boolean {
     if (!this.takeMark(",")) return false;
     this.pieces.push({ kind: "words", text: "," });
     return true;
+  }
+
+  /** Whether mathematics ends at a word: `by` may be two letters too, and is a word only where something can follow it. */
+  #stops(token: Token, stops: readonly string[]): boolean {
+    if (!stops.some((stop) => this.#isWord(token, stop))) return false;
+    const after = this.#tokens[this.#at + 1];
+    const opens = after?.kind !== "mark" || ["(", "[", "-", "+", "|", "√", "∞", "°"].includes(after.text);
+    return token.kind !== "word" || !DOUBTFUL.has(token.text) || (after?.kind !== "end" && opens && !this.#isWord(after, "for"));
   }
 
   /** The tokens from here to the first of the stop words outside brackets, or to a comma where that ends the piece. */
@@ -150,23 +196,46 @@ export class Sentence {
         if (depth === 0 && atComma && token.text === ",") break;
         depth += change;
       }
-      if (depth <= 0 && token.kind === "word" && stops.some((stop) => this.#isWord(token, stop)) && this.#at > start) break;
+      if (depth <= 0 && this.#stops(token, stops)) break;
       this.#at += 1;
     }
     const end = this.next.span.from;
     return [...this.#tokens.slice(start, this.#at), { kind: "end", span: { from: end, to: end } }];
   }
 
-  /** Mathematics up to one of the stop words (or a comma); `what` says what was expected where there is none. */
-  written(what: string, stops: readonly string[] = [], atComma = false): Syntax {
-    const syntax = this.#read(what, this.#until(stops, atComma));
-    if (JSON.stringify(syntax).includes('"kind":"quantity"')) this.#hiddenUnits = true;
-    return syntax;
+  /**
+   * Mathematics up to one of the stop words (or a comma); `what` says what was expected where there is none, `beside` what the whole is compared with,
+   * which tells units from letters.
+   */
+  written(what: string, stops: readonly string[] = [], atComma = false, beside: Beside = NOTHING_BESIDE): Syntax {
+    const { syntax, notes } = readWithUnits(this.#stretch(what, stops, atComma), this.#environment, beside);
+    this.notes.push(...notes);
+    this.#mathematics.push({ syntax, beside });
+    return this.#noted(syntax);
   }
 
-  /** As `written`, where a unit may stand at the end without brackets. */
+  /** As `written`, where units need no brackets: they win over letters. */
   quantity(what: string, stops: readonly string[] = [], atComma = false): Syntax {
-    return this.#read(what, withTrailingUnit(this.#until(stops, atComma)));
+    const tokens = this.#stretch(what, stops, atComma);
+    const syntax = parseTokens(
+      withUnits(
+        tokens,
+        unitRuns(tokens, () => false, true),
+      ),
+      declarations(this.#environment),
+    );
+    this.#mathematics.push({ syntax, beside: NOTHING_BESIDE });
+    return this.#noted(syntax);
+  }
+
+  /** As `written`, for a name or a reference to a line, of which no dimension is asked. */
+  #pointing(what: string, stops: readonly string[] = []): Syntax {
+    return this.#noted(parseTokens(this.#stretch(what, stops, true), declarations(this.#environment)));
+  }
+
+  #stretch(what: string, stops: readonly string[], atComma: boolean): readonly Token[] {
+    const tokens = this.#until(stops, atComma);
+    return tokens.length === 1 ? this.fail(`${what} was expected here`) : tokens;
   }
 
   /** A unit up to one of the stop words, a comma or the end, in square brackets or without. */
@@ -184,16 +253,33 @@ export class Sentence {
     return unit;
   }
 
-  #read(what: string, tokens: readonly Token[]): Syntax {
-    if (tokens.length === 1) this.fail(`${what} was expected here`);
-    const syntax = parseTokens(tokens, declarations(this.environment));
-    this.#noteReferences(syntax);
+  #noted(syntax: Syntax): Syntax {
+    for (const { line } of partsOfKind(syntax, "line")) this.references.add(line);
     this.pieces.push({ kind: "math", latex: writtenLatex(syntax, this.environment.quantities) });
     return syntax;
   }
 
-  expression(what: string, stops: readonly string[] = [], atComma = false): Expression {
-    return this.mean(this.written(what, stops, atComma));
+  expression(what: string, stops: readonly string[] = [], atComma = false, beside: Beside = NOTHING_BESIDE): Expression {
+    return this.mean(this.written(what, stops, atComma, beside));
+  }
+
+  /** All mathematics of the sentence with units as factors, as far as something is known of units. */
+  get measuredParts(): readonly Expression[] {
+    const { units, measured } = this.#environment;
+    const isKnown = units.size + measured.definitions.size + measured.functions.size > 0;
+    return this.#mathematics
+      .filter(({ syntax, beside }) => isKnown || beside !== NOTHING_BESIDE || partsOfKind(syntax, "quantity").length > 0)
+      .map(({ syntax, beside }) => measuredWith(syntax, this.#environment, beside));
+  }
+
+  /** The dimensions of names as far as they are given, or known from what the sentence is held against. */
+  get dimensions(): ReadonlyMap<string, Dimension> {
+    return new Map([...this.#mathematics.flatMap(({ beside }) => dimensionsOf(beside)), ...knownDimensions(this.#environment)]);
+  }
+
+  /** The same with units as factors, for questions about dimensions. */
+  measured(syntax: Syntax): Expression {
+    return elaborate(syntax, measuredMeanings(this.environment));
   }
 
   mean(syntax: Syntax): Expression {
@@ -210,7 +296,7 @@ export class Sentence {
   /** A single name, such as the unknown after “for”. */
   name(what: string): string {
     const span = this.next.span;
-    const syntax = this.written(what, ["in", "near", "over", "numerically", "from", "with", "by", "into"], true);
+    const syntax = this.#pointing(what, ["in", "near", "over", "numerically", "from", "with", "by", "into"]);
     if (syntax.kind !== "name") return this.fail(`${what} was expected here: one name`, { from: span.from, to: syntax.span?.to ?? span.to });
     return syntax.name;
   }
@@ -236,7 +322,7 @@ export class Sentence {
   /** A reference (n) to an earlier line. */
   reference(what: string): number {
     const span = this.next.span;
-    const syntax = this.written(what);
+    const syntax = this.#pointing(what);
     if (syntax.kind === "line") return syntax.line;
     const inner = syntax.kind === "group" ? syntax.inner : syntax;
     if (inner.kind === "number" && /^\d+$/.test(inner.text))
@@ -278,10 +364,5 @@ export class Sentence {
 
   expectEnd(): void {
     if (!this.atEnd) this.fail("the end of the instruction was expected here");
-  }
-
-  #noteReferences(syntax: Syntax): void {
-    const text = JSON.stringify(syntax);
-    for (const match of text.matchAll(/"kind":"line","line":(\d+)/g)) this.references.add(Number(match[1]));
   }
 }

@@ -1,10 +1,10 @@
 import type { Check } from "../check/verdict.ts";
 import { isNumber, name } from "../expression/construct.ts";
-import type { Expression } from "../expression/expression.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
 import { plain } from "../notation/plain.ts";
 import { coherentUnit } from "../units/coherent.ts";
-import type { Dimension } from "../units/dimension.ts";
-import { dimensionOf, type Found } from "../units/dimension-of.ts";
+import { type Dimension, equal } from "../units/dimension.ts";
+import { type Measured, measure, soughtDimension, unitOfFactor } from "../units/dimension-of.ts";
 import { unitPlain } from "../units/typeset.ts";
 import type { Unit } from "../units/unit.ts";
 import type { Outcome } from "./answer.ts";
@@ -18,14 +18,14 @@ export interface AnswerUnits {
   readonly given?: ReadonlyMap<string, Unit>;
 }
 
-/** The dimension of an expression by the units that were given, with those of definitions where they have none of their own. */
-export function dimensionIn(environment: Environment, e: Expression): Found {
-  const given = new Map<string, Dimension>([...environment.units].map(([letter, unit]) => [letter, unit.dimension]));
-  for (const [letter, body] of environment.definitions) {
-    const found = given.has(letter) ? undefined : dimensionOf(body, given);
-    if (found?.kind === "known") given.set(letter, found.dimension);
+/** The dimensions of the names whose units were given, and of definitions that have none of their own. */
+export function knownDimensions({ units, measured }: Environment): ReadonlyMap<string, Dimension> {
+  const given = new Map<string, Dimension>([...units].map(([letter, unit]) => [letter, unit.dimension]));
+  for (const [letter, body] of measured.definitions) {
+    const found = given.has(letter) ? undefined : measure(body, given).dimension;
+    if (found) given.set(letter, found);
   }
-  return dimensionOf(e, given);
+  return given;
 }
 
 /** The unit in which a quantity was given, where it is not the coherent one: hours, centimetres, degrees. */
@@ -34,18 +34,24 @@ export function otherUnit({ units }: Environment, letter: string): Unit | undefi
   return unit && !isNumber(unit.factor, 1) ? unit : undefined;
 }
 
-/** The coherent unit of an expression, where one is known and it is no plain number. */
+/** The coherent unit of an expression with units as factors, where one is known and it is no plain number. */
 export function unitIn(environment: Environment, e: Expression): string | undefined {
-  const isTold = e.kind === "name" || !environment.hiddenUnits;
-  const found = environment.units.size > 0 && isTold ? dimensionIn(environment, e) : undefined;
-  return found?.kind === "known" ? coherentUnit(found.dimension) || undefined : undefined;
+  const { dimension } = measure(e, knownDimensions(environment));
+  return dimension && freeNames(e).size > 0 ? coherentUnit(dimension) || undefined : undefined;
 }
 
-/** The units of unknowns and of a value as a part of an answer; nothing where none are known. */
-export function answerUnits(environment: Environment, names: readonly string[], value?: Expression): { readonly units?: AnswerUnits } {
+/**
+ * The units of unknowns and of a value as a part of an answer; nothing where none are known. An unknown without a unit of its own has the
+ * one with which the statements that it satisfies come out right.
+ */
+export function answerUnits(
+  environment: Environment,
+  names: readonly string[],
+  { value, statements = [] }: { readonly value?: Expression; readonly statements?: readonly Expression[] },
+): { readonly units?: AnswerUnits } {
   const own = value && unitIn(environment, value);
   const known = names.flatMap((letter) => {
-    const unit = unitIn(environment, name(letter));
+    const unit = unitIn(environment, name(letter)) ?? soughtUnit(environment, letter, statements);
     return unit === undefined ? [] : [[letter, unit] as const];
   });
   const given = names.flatMap((letter) => {
@@ -56,6 +62,12 @@ export function answerUnits(environment: Environment, names: readonly string[], 
   return { units: { names: new Map(known), ...(own === undefined ? {} : { value: own }), ...(given.length > 0 ? { given: new Map(given) } : {}) } };
 }
 
+function soughtUnit(environment: Environment, letter: string, statements: readonly Expression[]): string | undefined {
+  const known = knownDimensions(environment);
+  const found = statements.map((statement) => soughtDimension(statement, letter, known)).find((one) => one !== undefined);
+  return found && (coherentUnit(found) || undefined);
+}
+
 /** The unit of what (n) stands for, as `answerUnits`. */
 export function lineUnits({ outcomes }: Environment, line: number): { readonly units?: AnswerUnits } {
   const answer = outcomes.get(line)?.answer;
@@ -64,21 +76,35 @@ export function lineUnits({ outcomes }: Environment, line: number): { readonly u
   return value === undefined ? {} : { units: { names: new Map(), value } };
 }
 
-/** An outcome that is bent where quantities of different kinds are added or compared in what was asked. */
-export function withDimensions(outcome: Outcome, environment: Environment, ...parts: readonly Expression[]): Outcome {
-  const found = dimensionsCheck(environment, ...parts);
-  return found.length > 0 ? { ...outcome, checks: [...outcome.checks, ...found], verdict: "bent" } : outcome;
+/**
+ * An outcome that is bent where quantities of different kinds are added or compared in what was asked, with units as factors; a number whose unit was
+ * left out is noted.
+ */
+export function withDimensions(outcome: Outcome, known: ReadonlyMap<string, Dimension>, parts: readonly Expression[]): Outcome {
+  const measured = parts.map((part) => measure(part, known));
+  const found = dimensionsCheck(measured);
+  const notes = [...(outcome.notes ?? []), ...bareNumbers(measured)];
+  const noted = notes.length > 0 ? { ...outcome, notes } : outcome;
+  return found.length > 0 ? { ...noted, checks: [...outcome.checks, ...found], verdict: "bent" } : noted;
 }
 
-function dimensionsCheck(environment: Environment, ...parts: readonly Expression[]): readonly Check[] {
-  for (const part of environment.units.size > 0 && !environment.hiddenUnits ? parts : []) {
-    const found = dimensionIn(environment, part);
-    if (found.kind !== "mismatch" || !found.mismatch.certain) continue;
-    const [first, second] = found.mismatch.parts.map(
-      (one, k) => `${plain(one)} is in ${unitPlain(coherentUnit(found.mismatch.dimensions[k] ?? [])) || "no unit"}`,
-    );
-    const detail = `${first} and ${second}: they cannot be added or compared`;
-    return [{ kind: "dimensions", outcome: "bent", detail, lines: [{ note: detail }] }];
-  }
-  return [];
+function bareNumbers(measured: readonly Measured[]): readonly string[] {
+  const found = measured.flatMap(({ bare }) => bare);
+  return [...new Set(found.map(({ value, dimension }) => `${plain(value)} is taken as ${plain(value)} ${unitPlain(coherentUnit(dimension))}`))];
+}
+
+function dimensionsCheck(measured: readonly Measured[]): readonly Check[] {
+  const pair = measured.flatMap(({ pairs }) => pairs).find(({ certain, dimensions: [a, b] }) => certain && !equal(a, b));
+  if (!pair) return [];
+  const [first, second] = pair.parts.map((one, k) => {
+    const unit = unitPlain(coherentUnit(pair.dimensions[k] ?? [])) || "no unit";
+    return isUnit(one) ? `what stands before is in ${unit}` : `${plain(one)} is in ${unit}`;
+  });
+  const detail = `${first} and ${second}: they cannot be added or compared`;
+  return [{ kind: "dimensions", outcome: "bent", detail, lines: [{ note: detail }] }];
+}
+
+/** Whether a part is a unit alone, which stands for a value that is compared with. */
+function isUnit(part: Expression): boolean {
+  return part.kind === "name" && unitOfFactor(part.name) !== undefined;
 }

@@ -1,13 +1,19 @@
 import { NotDifferentiable } from "../calculus/derivative.ts";
 import { NotationError, type Span } from "../notation/syntax.ts";
+import { tokenize } from "../notation/tokens.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { Unsolvable } from "../solve/solution.ts";
 import { CannotDo, type Outcome } from "./answer.ts";
 import { EMPTY, type Environment } from "./environment.ts";
 import type { Reading } from "./instruction.ts";
-import { INSTRUCTIONS, NOT_YET } from "./registry.ts";
+import { bodyOf } from "./line-body.ts";
+import { INSTRUCTIONS, NOT_YET, SPELLED_WORDS, SPELLINGS } from "./registry.ts";
 import { type Piece, Sentence } from "./sentence.ts";
+import { respelled } from "./spelling.ts";
+import { suggestions } from "./suggestions.ts";
+import { withDimensions } from "./units.ts";
+import { lettersIn } from "./units-read.ts";
 
 /** What became of one line of a working. */
 export interface Line {
@@ -20,7 +26,16 @@ export interface Line {
   /** The author's words for the margin. */
   readonly because?: string;
   readonly outcome?: Outcome;
-  readonly error?: { readonly message: string; readonly span: Span };
+  readonly error?: Fault;
+  /** How something was read that could have been meant otherwise. */
+  readonly notes: readonly string[];
+}
+
+/** What is wrong with a line, where, and the sentence that was probably meant. */
+export interface Fault {
+  readonly message: string;
+  readonly span: Span;
+  readonly suggestion?: string;
 }
 
 /** A working that has been run, with what is needed to run an edited one without doing anything twice. */
@@ -31,8 +46,6 @@ export interface Working {
   readonly environment: Environment;
 }
 
-const BECAUSE = /\bbecause\s+"([^"]*)"\s*$/i;
-
 /**
  * Runs the lines of a working in order. A line is carried out anew only when its text, or what it depends on, has changed
  * since `memory` was made: declarations it can see, lines it refers to, the line above where it speaks of that.
@@ -41,14 +54,14 @@ export function runWorking(sources: readonly string[], memory: ReadonlyMap<strin
   const remembered = new Map<string, Line>();
   const lines: Line[] = [];
   const keys: string[] = [];
-  let environment: Environment = EMPTY;
+  let environment: Environment = { ...EMPTY, letters: lettersOf(sources) };
   let declared = "";
   sources.forEach((source, index) => {
     const number = index + 1;
     const here: Environment = { ...environment, line: number };
     const read = readLine(source, here);
     const depends = read.reading ? [...read.references, ...(read.reading.dependsOn ?? [])] : [];
-    const key = [source, declared, ...depends.map((line) => `${line} ${keys[line - 1] ?? ""}`)].join("\u0001");
+    const key = [source, read.notes.join(), declared, ...depends.map((line) => `${line} ${keys[line - 1] ?? ""}`)].join("\u0001");
     keys.push(key);
     const line = memory.get(key) ?? carriedOut(read, source);
     remembered.set(key, line);
@@ -62,6 +75,21 @@ export function runWorking(sources: readonly string[], memory: ReadonlyMap<strin
   return { lines, memory: remembered, environment: { ...environment, line: sources.length + 1 } };
 }
 
+/** The names that stand as letters in some line. */
+function lettersOf(sources: readonly string[]): ReadonlySet<string> {
+  return new Set(
+    sources.flatMap((source) => {
+      try {
+        return lettersIn(tokenize(bodyOf(source).body));
+      } catch (error) {
+        // A line that cannot be read says so itself.
+        if (error instanceof NotationError) return [];
+        throw error;
+      }
+    }),
+  );
+}
+
 interface Read {
   readonly pieces: readonly Piece[];
   readonly references: ReadonlySet<number>;
@@ -69,45 +97,76 @@ interface Read {
   readonly because?: string;
   readonly ignored: boolean;
   readonly inDegrees: boolean;
-  readonly error?: { readonly message: string; readonly span: Span };
+  readonly error?: Fault;
+  /** How something was read that could have been meant otherwise. */
+  readonly notes: readonly string[];
+  /** What is judged for its dimensions. */
+  readonly withDimensions: (outcome: Outcome) => Outcome;
 }
 
-/** Reads one line without carrying it out: its typeset form, or the place and reason why it cannot be read. */
+const NOTHING = { pieces: [], references: new Set<number>(), inDegrees: false, notes: [], withDimensions: (outcome: Outcome) => outcome };
+
+/** Reads one line without carrying it out: its typeset form, or the place and reason why it cannot be read, with what was probably meant. */
 export function readLine(source: string, environment: Environment): Read {
-  const nothing = { pieces: [], references: new Set<number>(), inDegrees: false };
-  if (/^\s*(#.*)?$/.test(source)) return { ...nothing, ignored: true };
-  const because = BECAUSE.exec(source)?.[1];
-  const body = because === undefined ? source : source.replace(BECAUSE, "");
+  const { body, because } = bodyOf(source);
+  if (body.trim() === "") return { ...NOTHING, ignored: true };
   const reason = because === undefined ? {} : { because };
   try {
-    const sentence = new Sentence(body, environment);
-    const notYet = NOT_YET.find((words) => sentence.peekWords(...words));
-    if (notYet) sentence.fail(`“${notYet.join(" ")} …” cannot be carried out yet`, { from: sentence.next.span.from, to: body.length });
-    const instruction = INSTRUCTIONS.find((candidate) => candidate.begins(sentence));
-    const reading = instruction?.read(sentence);
-    return {
-      pieces: sentence.pieces,
-      references: sentence.references,
-      inDegrees: sentence.inDegrees,
-      ignored: false,
-      ...reason,
-      ...(reading ? { reading } : {}),
-    };
+    return { ...readBody(body, environment), ignored: false, ...reason };
   } catch (error) {
     // A derivative is carried out while it is read.
     const span = error instanceof NotationError ? error.span : error instanceof NotDifferentiable ? { from: 0, to: source.length } : undefined;
     if (!span || !(error instanceof Error)) throw error;
-    return { ...nothing, ignored: false, ...reason, error: { message: error.message, span } };
+    const meant = meantBy(body, error, environment, MOST_SLIPS);
+    const behind = because === undefined ? "" : ` because "${because}"`;
+    const suggestion = meant === undefined ? {} : { suggestion: `${meant}${behind}` };
+    const message = meant === undefined ? error.message : `${error.message}; perhaps “${meant}” was meant`;
+    return { ...NOTHING, ignored: false, ...reason, error: { message, span, ...suggestion } };
+  }
+}
+
+function readBody(body: string, environment: Environment): Omit<Read, "ignored"> {
+  const sentence = new Sentence(body, environment, respelled(body, tokenize(body), SPELLINGS, environment.quantities));
+  const notYet = NOT_YET.find(({ words }) => sentence.peekWords(...words))?.words;
+  if (notYet) sentence.fail(`“${notYet.join(" ")} …” cannot be carried out yet`, { from: sentence.next.span.from, to: body.length });
+  const reading = INSTRUCTIONS.find((candidate) => candidate.begins(sentence))?.read(sentence);
+  const { pieces, references, inDegrees, notes } = sentence;
+  const judged = (outcome: Outcome): Outcome => withDimensions(outcome, sentence.dimensions, sentence.measuredParts);
+  return { pieces, references, inDegrees, notes, withDimensions: judged, ...(reading ? { reading } : {}) };
+}
+
+/** How many slips of one line are mended for the sentence that is offered. */
+const MOST_SLIPS = 3;
+
+/** The first sentence that may have been meant and can be read, where several words are wrong after one another. */
+function meantBy(body: string, error: Error, environment: Environment, slips: number): string | undefined {
+  for (const sentence of slips > 0 ? suggestions(body, error, environment, SPELLED_WORDS) : []) {
+    const fault = faultOf(sentence, environment);
+    const meant = fault ? meantBy(sentence, fault, environment, slips - 1) : sentence;
+    if (meant !== undefined) return meant;
+  }
+  return undefined;
+}
+
+/** Why a sentence cannot be read; undefined where it can. */
+function faultOf(sentence: string, environment: Environment): Error | undefined {
+  try {
+    readBody(sentence, environment);
+    return undefined;
+  } catch (error) {
+    if (error instanceof NotationError || error instanceof NotDifferentiable) return error;
+    throw error;
   }
 }
 
 function carriedOut(read: Read, source: string): Line {
-  const { reading, error, because, pieces, ignored } = read;
-  const base = { source, ignored, pieces, ...(because === undefined ? {} : { because }), ...(reading ? { instruction: reading.instruction } : {}) };
+  const { reading, error, because, pieces, ignored, notes } = read;
+  const base = { source, ignored, pieces, notes, ...(because === undefined ? {} : { because }), ...(reading ? { instruction: reading.instruction } : {}) };
   if (error) return { ...base, error };
   if (!reading) return base;
   try {
-    return { ...base, outcome: reading.run() };
+    const outcome = read.withDimensions(reading.run());
+    return { ...base, notes: [...notes, ...(outcome.notes ?? [])], outcome };
   } catch (failure) {
     const whole: Span = { from: 0, to: source.length };
     if (failure instanceof NotationError) return { ...base, error: { message: failure.message, span: failure.span } };

@@ -3,7 +3,9 @@ import type { Expression, NameRange } from "../expression/expression.ts";
 import { families, family } from "../expression/functions/registry.ts";
 import { substitute } from "../expression/substitute.ts";
 import { parseDecimal, rational } from "../number/rational.ts";
+import { unitFactor } from "../units/dimension-of.ts";
 import { readUnit } from "../units/read.ts";
+import { coherentValue } from "../units/unit.ts";
 import { NotationError, type Span, type Syntax } from "./syntax.ts";
 
 /** A function declared by the author, or one that a declaration brought with it and that takes any number of arguments. */
@@ -23,6 +25,8 @@ export interface Meanings {
   readonly line: (line: number) => Expression;
   /** The root of an expression with this number, or between these bounds; words that say why there is none. */
   readonly rootOf?: (body: Expression, which: number | string | undefined, lower: Expression | undefined, upper: Expression | undefined) => Expression | string;
+  /** Whether units stay as factors beside the names, for what is asked of dimensions alone. */
+  readonly unitsAsFactors?: boolean;
   /** Carries out a derivative; without it derivatives stay as written. */
   readonly differentiate?: (body: Expression, variable: string, order: number) => Expression;
 }
@@ -97,26 +101,27 @@ class Elaboration {
         return this.#read(e.inner);
       case "sign":
         if (e.sign === "±") return build.product(build.number(this.#sign(e.span)), at(e.operand));
+        if (e.operand.kind === "quantity") return this.#quantity(e.operand, e.sign === "-");
         return e.sign === "-" ? build.negate(at(e.operand)) : at(e.operand);
       case "binary": {
         if (e.operator === "±") return build.sum(at(e.left), build.product(build.number(this.#sign(e.span)), at(e.right)));
-        return e.operator === "-" ? build.subtract(at(e.left), at(e.right)) : build.sum(at(e.left), at(e.right));
+        return e.operator === "-" ? build.subtract(at(e.left), at(e.right)) : build.sum(at(e.left), this.#factor(e.right));
       }
       case "times":
-        return build.product(at(e.left), at(e.right));
+        return build.product(this.#factor(e.left), this.#factor(e.right));
       case "fraction": {
-        const denominator = at(e.denominator);
+        const denominator = this.#factor(e.denominator);
         if (build.isNumber(denominator, 0)) throw new NotationError("division by zero: this denominator is 0", e.denominator.span ?? NOWHERE);
-        return build.divide(at(e.numerator), denominator);
+        return build.divide(this.#factor(e.numerator), denominator);
       }
       case "power":
-        return this.#power(e, at(e.base), at(e.exponent));
+        return this.#power(e, this.#factor(e.base), at(e.exponent));
       case "factorial":
         return build.call("factorial", at(e.operand));
       case "degrees":
         return build.product(at(e.operand), build.number(rational(1, 180)), build.PI);
       case "quantity":
-        return build.product(at(e.value), readUnit(e.unit)?.factor ?? build.ONE);
+        return this.#quantity(e);
       case "call": {
         const args = e.args.map(at);
         const fault = family(e.name)?.fault?.(args);
@@ -157,6 +162,23 @@ class Elaboration {
       case "line":
         return this.#line(e.line, e.span);
     }
+  }
+
+  /** A quantity in coherent units, or with its unit as a factor; −5 °C is a temperature below zero and nothing that is taken away. */
+  #quantity({ value, unit: text }: Syntax & { readonly kind: "quantity" }, isNegative = false): Expression {
+    const read = this.#operand(value);
+    const count = isNegative ? build.negate(read) : read;
+    const unit = readUnit(text);
+    if (!unit) return count;
+    return this.#meanings.unitsAsFactors ? build.product(count, unitFactor(text)) : coherentValue(count, unit);
+  }
+
+  /** What is multiplied or added: there degrees Celsius are a difference of temperatures. */
+  #factor(e: Syntax): Expression {
+    const inner = e.kind === "group" ? e.inner : e;
+    const unit = inner.kind === "quantity" ? readUnit(inner.unit) : undefined;
+    if (inner.kind !== "quantity" || !unit?.offset) return this.#operand(e);
+    return this.#meanings.unitsAsFactors ? this.#quantity(inner) : build.product(this.#operand(inner.value), unit.factor);
   }
 
   #power(e: Syntax, base: Expression, exponent: Expression): Expression {

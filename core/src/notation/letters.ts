@@ -64,6 +64,7 @@ export function greekCharacter(word: string): string | undefined {
 
 /** The LaTeX of a letter or word without its subscript. */
 export function stemLatex(stem: string): string {
+  if (stem.length > 1 && stem.startsWith("Δ")) return `\\Delta ${stemLatex(stem.slice(1))}`;
   const character = characterOf.get(stem);
   if (character) return LATIN_CAPITALS.has(stem) ? `\\mathrm{${character}}` : `\\${stem}`;
   return stem.length === 1 ? stem : `\\mathit{${stem}}`;
@@ -82,9 +83,14 @@ export function nameLatex(name: string): string {
   return `${stemLatex(stem)}_{${inner}}`;
 }
 
+/** A letter or word in plain characters: θ, Δt. */
+function stemCharacters(stem: string): string {
+  return stem.length > 1 && stem.startsWith("Δ") ? `Δ${stemCharacters(stem.slice(1))}` : (characterOf.get(stem) ?? stem);
+}
+
 export function nameMathml(name: string): string {
   const { stem, subscript } = splitName(name);
-  const letter = `<mi>${characterOf.get(stem) ?? stem}</mi>`;
+  const letter = `<mi>${stemCharacters(stem)}</mi>`;
   if (subscript === undefined) return letter;
   const inner = /^\d+$/.test(subscript) ? `<mn>${subscript}</mn>` : `<mi>${characterOf.get(subscript) ?? subscript}</mi>`;
   return `<msub>${letter}${inner}</msub>`;

@@ -1,4 +1,5 @@
 import type { Comparison } from "../expression/expression.ts";
+import { SENTENCE_WORDS } from "./keywords.ts";
 
 /** A stretch of the source text, in UTF-16 units: [from, to). */
 export interface Span {
@@ -65,6 +66,27 @@ export class NotationError extends Error {
   }
 }
 
+/** A run of letters that is a word and no product of symbols. */
+export class UnknownWord extends NotationError {
+  readonly word: string;
+  /** How it would be written if it was meant as mathematics. */
+  readonly readings: readonly string[];
+
+  constructor(word: string, readings: readonly string[], span: Span) {
+    const [first] = readings;
+    const product = first === undefined ? "" : `write ${first} if it is mathematics, or `;
+    const isKeyword = SENTENCE_WORDS.has(word.toLowerCase());
+    super(
+      isKeyword
+        ? `“${word}” is a word of the sentences and cannot stand here`
+        : `“${word}” is no name, function or word that can stand here: ${product}declare it first, as in “given ${word}”`,
+      span,
+    );
+    this.word = word;
+    this.readings = readings;
+  }
+}
+
 /** The author's declarations that change how letters are read. */
 export interface Declarations {
   /** Declared quantities, by canonical name (`v_0`, `rate`). */
@@ -83,6 +105,53 @@ export function number(value: number | string): Syntax {
 
 export function name(text: string): Syntax {
   return { kind: "name", name: text };
+}
+
+/** The parts that a written form is made of. */
+export function partsOf(e: Syntax): readonly Syntax[] {
+  switch (e.kind) {
+    case "number":
+    case "name":
+    case "line":
+      return [];
+    case "group":
+      return [e.inner];
+    case "sign":
+    case "factorial":
+    case "degrees":
+      return [e.operand];
+    case "quantity":
+      return [e.value];
+    case "binary":
+    case "times":
+      return [e.left, e.right];
+    case "fraction":
+      return [e.numerator, e.denominator];
+    case "power":
+      return [e.base, e.exponent];
+    case "call":
+      return e.exponent ? [...e.args, e.exponent] : e.args;
+    case "apply":
+      return e.args;
+    case "relation":
+      return e.operands;
+    case "logic":
+    case "tuple":
+      return e.items;
+    case "cases":
+      return [...e.branches.flatMap(({ value, condition }) => [value, condition]), ...(e.otherwise ? [e.otherwise] : [])];
+    case "iterated":
+    case "root":
+      return [...(e.lower ? [e.lower] : []), ...(e.upper ? [e.upper] : []), e.body];
+    case "derivative":
+      return [e.body];
+  }
+}
+
+/** All parts of a written form of one kind, itself included. */
+export function partsOfKind<Kind extends Syntax["kind"]>(e: Syntax, kind: Kind): readonly (Syntax & { readonly kind: Kind })[] {
+  const own = e.kind === kind ? [e as Syntax & { readonly kind: Kind }] : [];
+  return [...own, ...partsOf(e).flatMap((part) => partsOfKind(part, kind))];
 }
 
 /** Replaces names in a written form by written forms, so that a formula can be shown with its numbers put in. */

@@ -45,6 +45,11 @@ const SUBSCRIPTS: Readonly<Record<string, string>> = {
 /** Characters and character pairs that mean one mark of the notation. */
 const MARKS: readonly (readonly [string, string])[] = [
   ["!=", "!="],
+  ["==", "="],
+  ["=>", "=>"],
+  ["⇒", "=>"],
+  ["∴", "=>"],
+  ["+-", "±"],
   ["<=", "<="],
   [">=", ">="],
   ["->", "->"],
@@ -68,8 +73,19 @@ const MARKS: readonly (readonly [string, string])[] = [
   ["°", "°"],
   ["’", "'"],
   ["′", "'"],
-  ...[..."+-*/^!|()[]{}=<>,_'&:;"].map((mark) => [mark, mark] as const),
+  ...[..."+-*/^!|()[]{}=<>,_'&:;.?%‰≈"].map((mark) => [mark, mark] as const),
 ];
+/** Fractions that are one character. */
+const FRACTIONS: Readonly<Record<string, readonly [string, string]>> = {
+  "½": ["1", "2"],
+  "⅓": ["1", "3"],
+  "⅔": ["2", "3"],
+  "¼": ["1", "4"],
+  "¾": ["3", "4"],
+  "⅕": ["1", "5"],
+  "⅙": ["1", "6"],
+  "⅛": ["1", "8"],
+};
 /** Words whose subscript is an expression of its own (`log_2 x`, `sum_(k=1)^n`). */
 const SUBSCRIPTED_WORDS = new Set(["log", "sum", "product", "int"]);
 const SPACE = /\s|~/;
@@ -93,8 +109,16 @@ export function tokenize(source: string): readonly Token[] {
     const number = /^(?:\d+(?:\.\d+)?|\.\d+)(?:e[+-]?\d+(?![A-Za-z_]))?/.exec(rest);
     if (number) {
       push({ kind: "number", text: number[0], span: span(number[0].length) });
-    } else if (/[A-Za-z]/.test(character) || greekName(character)) {
+    } else if (/[A-Za-z]/.test(character) || greekName(character) || changeOf(rest)) {
       push(word(rest, at, tokens));
+      tokens.push(...attachedBase(tokens.at(-1), source));
+      at = tokens.at(-1)?.span.to ?? at;
+    } else if (character === "∈") {
+      push({ kind: "word", text: "in", greek: false, span: span(1) });
+    } else if (FRACTIONS[character]) {
+      const [numerator, denominator] = FRACTIONS[character];
+      pushFraction(tokens, span(1), numerator, denominator);
+      at += 1;
     } else if (SUPERSCRIPTS[character]) {
       const run = /^[⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺]+/.exec(rest)?.[0] ?? character;
       push({ kind: "superscript", text: [...run].map((digit) => SUPERSCRIPTS[digit] ?? "").join(""), span: span(run.length) });
@@ -117,7 +141,43 @@ export function tokenize(source: string): readonly Token[] {
   return tokens;
 }
 
+/** ½, and 2½ as the sum of both. */
+function pushFraction(tokens: Token[], span: Span, numerator: string, denominator: string): void {
+  const before = tokens.at(-1);
+  const whole = before?.kind === "number" && before.span.to === span.from && /^\d+$/.test(before.text) ? before : undefined;
+  if (whole) tokens.pop();
+  const mark = (text: string): Token => ({ kind: "mark", text, span });
+  tokens.push({ ...mark("("), span: whole?.span ?? span }, ...(whole ? [whole, mark("+")] : []));
+  tokens.push({ kind: "number", text: numerator, span }, mark("/"), { kind: "number", text: denominator, span }, mark(")"));
+}
+
+/** The base of log3(81) and log10 x, which stands at the word; log3x is the logarithm of 3x. */
+function attachedBase(token: Token | undefined, source: string): readonly Token[] {
+  if (token?.kind !== "word" || token.text !== "log") return [];
+  const from = token.span.to;
+  const digits = /^\d+(?=\s*\(|\s+[\p{L}\d])/u.exec(source.slice(from))?.[0];
+  if (digits === undefined) return [];
+  const span = { from, to: from + digits.length };
+  return [
+    { kind: "mark", text: "_", span: { from, to: from } },
+    { kind: "number", text: digits, span },
+  ];
+}
+
+/** Δ and the letter it belongs to, which are one name: Δt, \\Delta x. */
+const CHANGE = /^(?:Δ|∆|\\Delta\s*)(?:([A-Za-z]+)|([α-ωΑ-Ω])|\\([a-z]+))/u;
+
+function changeOf(rest: string): { readonly name: string; readonly length: number } | undefined {
+  const [whole = "", letters, character, command] = CHANGE.exec(rest) ?? [];
+  const greek = letters ?? greekName(character ?? "") ?? (command && commandLetter(command));
+  if (greek === undefined) return undefined;
+  const isRun = letters !== undefined && !greekCharacter(letters);
+  return { name: `Δ${isRun ? letters.charAt(0) : greek}`, length: whole.length - (isRun ? letters.length - 1 : 0) };
+}
+
 function word(rest: string, at: number, before: readonly Token[]): Token {
+  const change = changeOf(rest);
+  if (change) return withSubscript(change.name, change.length, rest.slice(change.length), at);
   const greek = greekName(rest.charAt(0));
   // The base of a logarithm and the bound of an integral are one letter: log_b x, int_a^b.
   const bound = isMark(before.at(-1), "_") && isSubscripted(before.at(-2));

@@ -1,6 +1,8 @@
 import { families } from "../expression/functions/registry.ts";
+import { isWord } from "./english.ts";
+import { isNear, MATHEMATICAL_WORDS, SENTENCE_WORDS } from "./keywords.ts";
 import { greekCharacter } from "./letters.ts";
-import { type Declarations, NotationError, type Span } from "./syntax.ts";
+import { type Declarations, NotationError, type Span, UnknownWord } from "./syntax.ts";
 import type { Token } from "./tokens.ts";
 
 /** Tokens after the words have been given their meaning: what the parser works on. */
@@ -17,11 +19,13 @@ export type Lexeme = { readonly span: Span } & (
   | { readonly kind: "superscript"; readonly text: string }
   | { readonly kind: "unit"; readonly text: string }
   | { readonly kind: "command"; readonly text: string }
+  /** \begin{cases} or \end{cases}. */
+  | { readonly kind: "environment"; readonly name: string; readonly opens: boolean }
   | { readonly kind: "mark"; readonly text: string }
   | { readonly kind: "end" }
 );
 
-const KEYWORDS = new Set(["and", "or", "if", "otherwise", "deg", "cases"]);
+const KEYWORDS: ReadonlySet<string> = new Set(MATHEMATICAL_WORDS);
 const ITERATED: Readonly<Record<string, "sum" | "product" | "integral">> = {
   sum: "sum",
   product: "product",
@@ -76,23 +80,8 @@ const COMMAND_MARKS: Readonly<Record<string, string>> = {
   "\\": "\\\\",
 };
 /** LaTeX commands that take groups; the parser knows them. */
-const STRUCTURES = new Set([
-  "frac",
-  "dfrac",
-  "tfrac",
-  "sqrt",
-  "binom",
-  "dbinom",
-  "tbinom",
-  "overline",
-  "bar",
-  "lfloor",
-  "rfloor",
-  "lceil",
-  "rceil",
-  "begin",
-  "end",
-]);
+const STRUCTURES = new Set(["frac", "dfrac", "tfrac", "sqrt", "binom", "dbinom", "tbinom", "overline", "bar", "lfloor", "rfloor", "lceil", "rceil"]);
+const isEnvironment = (command: string): boolean => command === "begin" || command === "end";
 const WORD_GROUPS = new Set(["operatorname", "mathrm", "text", "mathit", "textrm"]);
 
 /** The names by which the notation knows the functions of the table. */
@@ -120,8 +109,12 @@ export function resolveWords(tokens: readonly Token[], declared: Declarations): 
       openIntegrals -= resolved.filter((part) => part.kind === "differential").length;
       lexemes.push(...resolved);
     } else if (token.kind === "command") {
-      const group = WORD_GROUPS.has(token.text) ? wordGroup(tokens, at) : undefined;
-      if (group) {
+      const group = WORD_GROUPS.has(token.text) || isEnvironment(token.text) ? wordGroup(tokens, at) : undefined;
+      if (group && isEnvironment(token.text)) {
+        const span = { from: token.span.from, to: tokens[group.last]?.span.to ?? token.span.to };
+        lexemes.push({ kind: "environment", name: group.word.text, opens: token.text === "begin", span });
+        at = group.last;
+      } else if (group) {
         lexemes.push(...resolveWord(group.word, declared, openIntegrals > 0));
         at = group.last;
       } else {
@@ -181,6 +174,7 @@ function resolveWord(token: Token & { kind: "word" }, declared: Declarations, in
     if (isFunctionName(text)) return [{ kind: "function", name: text, span }];
   }
   if (text.length === 1 || greekCharacter(text)) return [{ kind: "name", name: whole, span }];
+  if (isNoProduct(text)) throw new UnknownWord(text, readings(text), span);
   return [...text].map((letter, k) => {
     const last = k === text.length - 1;
     return {
@@ -191,12 +185,46 @@ function resolveWord(token: Token & { kind: "word" }, declared: Declarations, in
   });
 }
 
+/** Whether a run of letters is something else than a product of symbols: a word, nearly a word of a sentence, or a function written together with its argument. */
+function isNoProduct(run: string): boolean {
+  const lower = run.toLowerCase();
+  const isNearly = run.length >= 3 && run === lower && [...SENTENCE_WORDS].some((word) => word.length >= 4 && isNear(lower, word, 1));
+  return SENTENCE_WORDS.has(lower) && run.length > 2 ? true : isWord(run) || isNearly || written(run) !== undefined;
+}
+
+/** Products of more symbols are not written together. */
+const LONGEST_PRODUCT = 4;
+
+/** What a run of letters may have been meant for, with spaces: its parts where it holds a function or pi, and the product of its letters. */
+function readings(run: string): readonly string[] {
+  const parts = written(run);
+  return [...(parts ? [parts] : []), ...(run.length <= LONGEST_PRODUCT ? [[...run].join(" ")] : [])];
+}
+
+/** `sinx` as `sin x`, `xlnx` as `x ln x`, `pir` as `pi r`; undefined for a run that neither begins nor ends with a function or pi. */
+function written(run: string): string | undefined {
+  if (run.length < 3) return undefined;
+  for (let length = run.length - 1; length >= 2; length -= 1) {
+    for (let from = 0; from + length <= run.length; from += 1) {
+      const word = run.slice(from, from + length);
+      if (word !== "pi" && !isFunctionName(word)) continue;
+      const [before, after] = [run.slice(0, from), run.slice(from + length)];
+      const isShort = before.length <= 2 && (after.length <= 2 || written(after) !== undefined);
+      // Words hold many names of functions: only where little stands around one is it meant.
+      if (!isShort) continue;
+      return [...before, word, written(after) ?? [...after].join(" ")].filter((part) => part !== "").join(" ");
+    }
+  }
+  return undefined;
+}
+
 function resolveCommand(token: Token & { kind: "command" }): Lexeme | undefined {
   const { text, span } = token;
   const mark = COMMAND_MARKS[text];
   if (mark !== undefined) return mark === "" ? undefined : { kind: "mark", text: mark, span };
   const operator = ITERATED[text];
   if (operator) return { kind: "iterated", operator, span };
+  if (isEnvironment(text)) throw new NotationError("the name of an environment in braces was expected here", span);
   if (STRUCTURES.has(text)) return token;
   if (isFunctionName(text)) return { kind: "function", name: text, span };
   throw new NotationError(`the LaTeX command \\${text} is not known here`, span);

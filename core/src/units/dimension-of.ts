@@ -1,69 +1,100 @@
-import { splitCoefficient } from "../expression/construct.ts";
+import { name, splitCoefficient } from "../expression/construct.ts";
 import { type Expression, factorsOf, freeNames } from "../expression/expression.ts";
 import * as rational from "../number/rational.ts";
-import { type Dimension, equal, multiply, NO_DIMENSION, power } from "./dimension.ts";
+import { type Dimension, equal, multiply, NO_DIMENSION, power, SOUGHT, soughtWhereEqual } from "./dimension.ts";
+import { readUnit } from "./read.ts";
 
-/** Two parts that stand side by side in a sum or relation and are not of one kind, such as a length and a time. */
-export interface Mismatch {
+/** Two parts that stand side by side in a sum or relation and must be of one kind. */
+export interface Pair {
   readonly parts: readonly [Expression, Expression];
   readonly dimensions: readonly [Dimension, Dimension];
   /** Whether no number stands in the parts that could carry a unit of its own. */
   readonly certain: boolean;
 }
 
-/** The dimension of an expression, `unknown` where a name without a unit decides it. */
-export type Found =
-  | { readonly kind: "known"; readonly dimension: Dimension }
-  | { readonly kind: "unknown" }
-  | { readonly kind: "mismatch"; readonly mismatch: Mismatch };
+/** What is known of the dimensions in an expression. */
+export interface Measured {
+  /** The dimension of the whole; undefined where a name without a unit decides it. */
+  readonly dimension: Dimension | undefined;
+  /** What stands side by side, as far as both dimensions are known. */
+  readonly pairs: readonly Pair[];
+  /** Numbers other than 0 beside what has a dimension: their unit was not written. */
+  readonly bare: readonly { readonly value: Expression; readonly dimension: Dimension }[];
+}
 
-const UNKNOWN: Found = { kind: "unknown" };
-const NUMBER: Found = { kind: "known", dimension: NO_DIMENSION };
+const NUMBER: Measured = { dimension: NO_DIMENSION, pairs: [], bare: [] };
+const UNKNOWN: Measured = { ...NUMBER, dimension: undefined };
+
+/** A unit as a factor among names: its value is not put in, so that its dimension is seen. */
+export function unitFactor(text: string): Expression {
+  return name(unitName(text));
+}
+
+export function unitName(text: string): string {
+  return `[${text}]`;
+}
+
+/** The text of a unit that stands as a factor. */
+export function unitOfFactor(letter: string): string | undefined {
+  return letter.startsWith("[") ? letter.slice(1, -1) : undefined;
+}
 
 /**
- * The dimension of an expression in names whose units are given (SI Brochure, 9th edition, 2.3.3: what is added or compared is of one
- * dimension, and a product has the product of the dimensions). A number alone is held against nothing, since the author may have left
- * its unit out.
+ * The dimensions in an expression in names whose units are given and in units as factors (SI Brochure, 9th edition, 2.3.3: what is added or
+ * compared is of one dimension, and a product has the product of the dimensions). A number alone is held against nothing, since the author may
+ * have left its unit out.
  */
-export function dimensionOf(e: Expression, given: ReadonlyMap<string, Dimension>): Found {
-  const at = (part: Expression): Found => dimensionOf(part, given);
+export function measure(e: Expression, given: ReadonlyMap<string, Dimension>): Measured {
+  const at = (part: Expression): Measured => measure(part, given);
   switch (e.kind) {
     case "number":
     case "constant":
       return NUMBER;
     case "name": {
-      const dimension = given.get(e.name);
-      return dimension ? { kind: "known", dimension } : UNKNOWN;
+      const unit = unitOfFactor(e.name);
+      return { ...NUMBER, dimension: given.get(e.name) ?? (unit === undefined ? undefined : readUnit(unit)?.dimension) };
     }
     case "sum":
       return common(e.terms, at);
     case "product":
       return e.factors.map(at).reduce((a, b) => joined(a, b, multiply));
-    case "power":
-      return e.exponent.kind === "number" ? raised(at(e.base), e.exponent.value) : NUMBER;
+    case "power": {
+      const base = at(e.base);
+      const { exponent } = e;
+      return exponent.kind === "number" ? { ...base, dimension: base.dimension && power(base.dimension, exponent.value) } : also(NUMBER, base, at(exponent));
+    }
     case "call":
       return ofCall(e, at);
     case "relation":
       return common(e.operands, at);
     case "cases":
-      return common([...e.branches.map(({ value }) => value), ...(e.otherwise ? [e.otherwise] : [])], at);
+      return also(common([...e.branches.map(({ value }) => value), ...(e.otherwise ? [e.otherwise] : [])], at), ...e.branches.map((one) => at(one.condition)));
     case "derivative": {
       const variable = given.get(e.variable);
-      return variable ? joined(at(e.body), { kind: "known", dimension: power(variable, rational.rational(-e.order)) }, multiply) : UNKNOWN;
+      return joined(at(e.body), { ...NUMBER, dimension: variable && power(variable, rational.rational(-e.order)) }, multiply);
     }
     case "iterated": {
-      const variable = given.get(e.variable);
       if (e.operator === "sum") return at(e.body);
-      return e.operator === "integral" && variable ? joined(at(e.body), { kind: "known", dimension: variable }, multiply) : UNKNOWN;
+      return e.operator === "integral" ? joined(at(e.body), { ...NUMBER, dimension: given.get(e.variable) }, multiply) : UNKNOWN;
     }
     case "logic":
+      return also(UNKNOWN, ...e.items.map(at));
     case "tuple":
-      return UNKNOWN;
+      return also(UNKNOWN, ...e.items.map(at));
   }
 }
 
-function ofCall({ name, args }: Expression & { readonly kind: "call" }, at: (part: Expression) => Found): Found {
-  switch (name) {
+/** What is found of a whole, with what is found in some parts. */
+function also(whole: Measured, ...parts: readonly Measured[]): Measured {
+  return {
+    dimension: whole.dimension,
+    pairs: [whole, ...parts].flatMap(({ pairs }) => pairs),
+    bare: [whole, ...parts].flatMap(({ bare }) => bare),
+  };
+}
+
+function ofCall({ name: called, args }: Expression & { readonly kind: "call" }, at: (part: Expression) => Measured): Measured {
+  switch (called) {
     case "abs":
     case "min":
     case "max":
@@ -73,46 +104,57 @@ function ofCall({ name, args }: Expression & { readonly kind: "call" }, at: (par
       return common(args, at);
     case "root": {
       const [degree, radicand] = args;
-      return degree?.kind === "number" && radicand ? raised(at(radicand), rational.invert(degree.value)) : UNKNOWN;
+      if (degree?.kind !== "number" || !radicand) return UNKNOWN;
+      const inside = at(radicand);
+      return { ...inside, dimension: inside.dimension && power(inside.dimension, rational.invert(degree.value)) };
     }
     default:
-      return NUMBER;
+      return also(NUMBER, ...args.map(at));
   }
 }
 
-function joined(a: Found, b: Found, how: (a: Dimension, b: Dimension) => Dimension): Found {
-  if (a.kind === "mismatch") return a;
-  if (b.kind === "mismatch") return b;
-  return a.kind === "known" && b.kind === "known" ? { kind: "known", dimension: how(a.dimension, b.dimension) } : UNKNOWN;
-}
-
-function raised(a: Found, exponent: rational.Rational): Found {
-  return a.kind === "known" ? { kind: "known", dimension: power(a.dimension, exponent) } : a;
+function joined(a: Measured, b: Measured, how: (a: Dimension, b: Dimension) => Dimension): Measured {
+  return also({ ...NUMBER, dimension: a.dimension && b.dimension && how(a.dimension, b.dimension) }, a, b);
 }
 
 /** What all parts have in common, as far as it is known. */
-function common(parts: readonly Expression[], at: (part: Expression) => Found): Found {
-  let first: { readonly part: Expression; readonly dimension: Dimension } | undefined;
-  for (const part of parts) {
-    const found = freeNames(part).size > 0 ? at(part) : UNKNOWN;
-    if (found.kind === "mismatch") return found;
-    if (found.kind === "unknown") continue;
-    if (!first) first = { part, dimension: found.dimension };
-    else if (!equal(first.dimension, found.dimension)) {
-      const certain = [first.part, part].every(isLiteral);
-      return { kind: "mismatch", mismatch: { parts: [first.part, part], dimensions: [first.dimension, found.dimension], certain } };
-    }
-  }
-  return first ? { kind: "known", dimension: first.dimension } : parts.some((part) => freeNames(part).size > 0) ? UNKNOWN : NUMBER;
+function common(parts: readonly Expression[], at: (part: Expression) => Measured): Measured {
+  const found = parts.map((part) => ({ part, isNumber: freeNames(part).size === 0, ...at(part) }));
+  const known = found.flatMap(({ part, dimension, isNumber }) => (dimension && !isNumber ? [{ part, dimension }] : []));
+  const [first, ...others] = known;
+  const inside = also(UNKNOWN, ...found);
+  if (!first) return { ...inside, dimension: found.every(({ isNumber }) => isNumber) ? NO_DIMENSION : undefined };
+  const pairs = others.map(
+    ({ part, dimension }): Pair => ({
+      parts: [first.part, part],
+      dimensions: [first.dimension, dimension],
+      certain: isBare(first.part) && isBare(part),
+    }),
+  );
+  const numbers = equal(first.dimension, NO_DIMENSION)
+    ? []
+    : found.filter(({ part, isNumber }) => isNumber && !(part.kind === "number" && part.value.num === 0));
+  const isOne = pairs.every(({ dimensions: [a, b] }) => equal(a, b));
+  return {
+    dimension: isOne ? first.dimension : undefined,
+    pairs: [...pairs, ...inside.pairs],
+    bare: [...numbers.map(({ part }) => ({ value: part, dimension: first.dimension })), ...inside.bare],
+  };
 }
 
-/** A product of powers of names, with no factor but −1. */
-function isLiteral(part: Expression): boolean {
+/** Whether the number before a product of powers of names can have no unit of its own: 1, a common fraction, or any before several names. */
+function isBare(part: Expression): boolean {
   const { coefficient, rest } = splitCoefficient(part);
-  const factors = factorsOf(rest);
-  return (
-    coefficient.den === 1 &&
-    Math.abs(Number(coefficient.num)) === 1 &&
-    factors.every((factor) => factor.kind === "name" || (factor.kind === "power" && factor.base.kind === "name"))
-  );
+  const factors = factorsOf(rest).filter((factor) => factor.kind !== "constant");
+  const names = factors.filter((factor) => factor.kind === "name" || (factor.kind === "power" && factor.base.kind === "name"));
+  const isUnit = factors.some((factor) => factor.kind === "name" && unitOfFactor(factor.name) !== undefined);
+  const isSmall =
+    Math.abs(Number(coefficient.num)) === 1 || (coefficient.den !== 1 && Number(coefficient.den) <= 12 && Math.abs(Number(coefficient.num)) <= 12);
+  return names.length === factors.length && (isUnit || isSmall || names.length > 1);
+}
+
+/** The dimension that a name must have for what stands side by side to be of one kind; undefined where that is not told. */
+export function soughtDimension(e: Expression, letter: string, given: ReadonlyMap<string, Dimension>): Dimension | undefined {
+  const { pairs } = measure(e, new Map(given).set(letter, SOUGHT));
+  return pairs.map(({ dimensions: [a, b] }) => soughtWhereEqual(a, b)).find((found) => found !== undefined);
 }

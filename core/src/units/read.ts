@@ -4,7 +4,7 @@ import * as rational from "../number/rational.ts";
 import * as dimensions from "./dimension.ts";
 import { type Unit, unitNamed } from "./unit.ts";
 
-type Part = Omit<Unit, "text">;
+type Part = Pick<Unit, "dimension" | "factor">;
 
 const NOTHING: Part = { dimension: dimensions.NO_DIMENSION, factor: ONE };
 
@@ -21,7 +21,7 @@ function joined(a: Part, b: Part): Part {
  * the one factor that follows. Undefined where it is none.
  */
 export function readUnit(source: string): Unit | undefined {
-  const tokens = source.match(/[A-Za-zµμΩ°]+|\d+|[()/*·^-]|\S/g) ?? [];
+  const tokens = source.match(/[A-Za-zµμΩ°%‰]+|\d+|[()/*·^-]|\S/g) ?? [];
   let at = 0;
   const take = (mark: string): boolean => {
     if (tokens[at] !== mark) return false;
@@ -55,7 +55,8 @@ export function readUnit(source: string): Unit | undefined {
       at += 1;
       return NOTHING;
     } else {
-      part = unitNamed(tokens[at] ?? "");
+      const own = unitNamed(tokens[at] ?? "");
+      part = own && { dimension: own.dimension, factor: own.factor };
       at += 1;
     }
     if (!part || !take("^")) return part;
@@ -74,5 +75,8 @@ export function readUnit(source: string): Unit | undefined {
   };
 
   const all = terms();
-  return all && at === tokens.length ? { text: source.trim(), ...all } : undefined;
+  if (!all || at !== tokens.length) return undefined;
+  // Only alone is it a temperature; in a product it is a difference.
+  const offset = tokens.length === 1 ? unitNamed(tokens[0] ?? "")?.offset : undefined;
+  return { text: source.trim(), ...all, ...(offset ? { offset } : {}) };
 }

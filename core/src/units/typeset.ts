@@ -12,19 +12,28 @@ const SUPERSCRIPTS: Readonly<Record<string, string>> = {
   "9": "⁹",
 };
 
+const DEGREE = "{}^{\\circ}";
+
 /** A unit as LaTeX: upright, with thin spaces between factors. */
 export function unitLatex(text: string): string {
   return text
     .replace(/\s*[*·]\s*|\s+/g, "\\,")
     .replace(/\^\(?(-?\d+(?:\/\d+)?)\)?/g, "^{$1}")
-    .replace(/[A-Za-zµμΩ]+/g, (symbol) => (symbol === "deg" ? "°" : `\\mathrm{${symbol.replace(/[µμ]/, "\\mu ").replace(/Ω|ohm/, "\\Omega ")}}`))
-    .replace(/°/g, "{}^{\\circ}");
+    .replace(/°[CF]|[A-Za-zµμΩ]+|[%‰°]/g, symbolLatex);
+}
+
+function symbolLatex(symbol: string): string {
+  if (symbol === "deg" || symbol === "°") return DEGREE;
+  if (symbol.startsWith("°")) return `${DEGREE}\\mathrm{${symbol.slice(1)}}`;
+  if (symbol === "%") return "\\%";
+  if (symbol === "‰") return "\\text{‰}";
+  return `\\mathrm{${symbol.replace(/[µμ]/, "\\mu ").replace(/Ω|ohm/, "\\Omega ")}}`;
 }
 
 /** A unit as LaTeX behind its number: after a thin space, but a degree sign at once (SI Brochure, 5.4.3). */
 export function unitBehind(text: string): string {
   const latex = unitLatex(text);
-  return latex.startsWith("{}") ? latex : `\\,${latex}`;
+  return latex === DEGREE ? latex : `\\,${latex}`;
 }
 
 /** A unit in plain characters: m/s². */

@@ -20,7 +20,7 @@ interface AxisUnits {
 export function axisUnits({ items, options }: WrittenGraph, { variable, vertical, logarithmic }: View, environment: Environment): AxisUnits {
   // A number alone is as high as it is drawn: it says nothing of the unit.
   const drawn = items.filter(({ expression }) => freeNames(expression).size > 0);
-  const heights = drawn.map((item) => (item.kind === "function" || item.kind === "expression" ? unitIn(environment, item.expression) : undefined));
+  const heights = drawn.map((item) => (item.kind === "function" || item.kind === "expression" ? unitIn(environment, item.measured) : undefined));
   const [height] = heights;
   const common = heights.every((unit) => unit === height) ? height : undefined;
   // An axis that the author names, or that is logarithmic, is numbered as it is.
@@ -47,7 +47,9 @@ interface Axis {
 }
 
 function axisUnit(axis: string, environment: Environment, isPlain: boolean): Axis {
-  const other = isPlain ? undefined : otherUnit(environment, axis);
+  const given = isPlain ? undefined : otherUnit(environment, axis);
+  // An axis begins at 0 in its unit: degrees Celsius do not.
+  const other = given?.offset ? undefined : given;
   return { axis, text: other?.text ?? unitIn(environment, name(axis)), size: other?.factor };
 }
 

@@ -3,14 +3,14 @@ import { type Expression, freeNames } from "../../expression/expression.ts";
 import type { Domain } from "../../graph/items/item.ts";
 import { latex } from "../../notation/latex.ts";
 import { writtenPlain } from "../../notation/plain.ts";
-import type { Syntax } from "../../notation/syntax.ts";
+import { partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import type { Piece, Sentence } from "../sentence.ts";
 import { NO_OPTIONS, type Options, readOptions } from "./options.ts";
 
-/** What an item of a graph is, before it is known which names have values. */
+/** What an item of a graph is, before it is known which names have values; a function also with the units of its numbers as factors. */
 export type Written = { readonly label: string; readonly expression: Expression } & (
-  | { readonly kind: "expression"; readonly on?: Domain }
-  | { readonly kind: "function"; readonly left: string; readonly on?: Domain }
+  | { readonly kind: "expression"; readonly measured: Expression; readonly on?: Domain }
+  | { readonly kind: "function"; readonly left: string; readonly measured: Expression; readonly on?: Domain }
   | { readonly kind: "equation" }
   | { readonly kind: "condition" }
   | { readonly kind: "pair"; readonly x: Expression; readonly y: Expression }
@@ -132,14 +132,17 @@ function plainItem(written: Syntax, sentence: Sentence): Written {
     return { kind: "pair", label, expression, x, y };
   }
   if (expression.kind === "logic") return { kind: "condition", label, expression };
-  if (expression.kind !== "relation") return { kind: "expression", label, expression };
+  if (expression.kind !== "relation") return { kind: "expression", label, expression, measured: sentence.measured(written) };
   if (expression.comparisons.some((comparison) => comparison !== "=")) return { kind: "condition", label, expression };
   const [left, right, ...more] = expression.operands;
   if (!left || !right || more.length > 0) return sentence.fail("one “=” was expected in what is drawn, or an inequality", written.span);
   // r² = f(θ) is r = √f(θ): the other root is the same curve from the opposite direction.
   const isSquare = left.kind === "power" && left.base.kind === "name" && left.base.name === "r" && isNumber(left.exponent, 2);
   if (isSquare && [...freeNames(right)].some((letter) => ANGLES.has(letter)) && !freeNames(right).has("r"))
-    return { kind: "function", label, expression: sqrt(right), left: "r" };
+    return { kind: "function", label, expression: sqrt(right), left: "r", measured: sqrt(right) };
   const isFunction = left.kind === "name" && !freeNames(right).has(left.name);
-  return isFunction ? { kind: "function", label, expression: right, left: left.name } : { kind: "equation", label, expression: subtract(left, right) };
+  const [, measured = right] = partsOfKind(written, "relation")[0]?.operands.map((side) => sentence.measured(side)) ?? [];
+  return isFunction
+    ? { kind: "function", label, expression: right, left: left.name, measured }
+    : { kind: "equation", label, expression: subtract(left, right) };
 }

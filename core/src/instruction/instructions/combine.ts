@@ -5,6 +5,10 @@ import { readTarget, rewritingLine } from "../rewriting-line.ts";
 /** `combine E`: one fraction in lowest terms. */
 export const COMBINE: Instruction = {
   name: "combine",
+  spellings: [
+    { typed: "write {E} as one|a single fraction", means: "combine {E}" },
+    { typed: "put {E} over a common denominator", means: "combine {E}" },
+  ],
   begins: (sentence) => sentence.peekWords("combine"),
   read: (sentence) => {
     sentence.takeWords("combine");

@@ -7,6 +7,7 @@ import { mainName, readTarget, rewritingLine } from "../rewriting-line.ts";
 /** `complete the square in E [for x]` */
 export const COMPLETE_SQUARE: Instruction = {
   name: "complete the square",
+  spellings: [{ typed: "complete the square of|for {E}", means: "complete the square in {E}" }],
   begins: (sentence) => sentence.peekWords("complete", "the", "square"),
   read: (sentence) => {
     sentence.takeWords("complete", "the", "square");

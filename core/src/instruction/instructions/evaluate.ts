@@ -12,31 +12,52 @@ import { denest } from "../../rewrite/denest.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
 import { readable } from "../../solve/values.ts";
 import { expand, simplify } from "../../truth/index.ts";
-import { DEFAULT_FIGURES, type Outcome } from "../answer.ts";
+import { coherentUnit } from "../../units/coherent.ts";
+import { equal as equalDimensions, NO_DIMENSION } from "../../units/dimension.ts";
+import { readUnit } from "../../units/read.ts";
+import { unitPlain } from "../../units/typeset.ts";
+import type { Unit } from "../../units/unit.ts";
+import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
+import { readDigits } from "../digits.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { integralValues } from "../integrals.ts";
 import { valueOutcome } from "../judged-value.ts";
 import { putIn, saidValues } from "../put-in.ts";
-import { answerUnits, lineUnits, withDimensions } from "../units.ts";
+import type { Sentence } from "../sentence.ts";
+import { answerUnits, lineUnits } from "../units.ts";
 import { readValues } from "../values-read.ts";
 
-const MOST_FIGURES = 1000;
+const STOPS = ["with", "in", "to"] as const;
 
-/** `evaluate E [with x = …] [to N figures]`: the exact value, then the decimal. */
+/** `evaluate E [with x = …] [in UNIT | in degrees] [to N figures | to N decimals]`: the exact value, then the decimal. */
 export const EVALUATE: Instruction = {
   name: "evaluate",
+  spellings: [
+    { typed: "find|calculate|compute|determine the value of {E}", means: "evaluate {E}" },
+    { typed: "what is the? value of {E}", means: "evaluate {E}" },
+    { typed: "the? value of {E}", means: "evaluate {E}" },
+    { typed: "calculate|compute {E}", means: "evaluate {E}" },
+    { typed: "work out {E}", means: "evaluate {E}" },
+    { typed: "what is {E}", means: "evaluate {E}" },
+    { typed: "find {E}", means: "evaluate {E}" },
+    { typed: "evaluate {E} at|when|where|if {x} = {V}", means: "evaluate {E} with {x} = {V}" },
+    { typed: "evaluate {E} for {x} = {V}", means: "evaluate {E} with {x} = {V}" },
+  ],
   begins: (sentence) => sentence.peekWords("evaluate"),
   read: (sentence) => {
     sentence.takeWords("evaluate");
     const from = sentence.next.span.from;
-    const said = sentence.written("an expression", ["with", "to"]);
+    // “in” belongs to some expressions too: root of E in [0, 1].
+    const unitAhead = sentence.unitAhead("in", STOPS);
+    const said = sentence.written("an expression", unitAhead ? STOPS : ["with", "to"], false, { unit: unitAhead?.text });
     const start = sentence.mean(said);
     if (start.kind === "relation" || start.kind === "logic")
       sentence.fail("an expression was expected here, not a relation", { from, to: sentence.next.span.from });
-    const values = sentence.takeWords("with") ? readValues(sentence, ["to"]) : new Map<string, Expression>();
-    const figures = sentence.takeWords("to") ? readFigures(sentence) : DEFAULT_FIGURES;
+    const values = sentence.takeWords("with") ? readValues(sentence, ["in", "to"]) : new Map<string, Expression>();
+    const shownIn = sentence.takeWords("in") ? readTarget(sentence) : undefined;
+    const digits = sentence.takeWords("to") ? readDigits(sentence) : DEFAULT_DIGITS;
     sentence.expectEnd();
     const { environment } = sentence;
     return {
@@ -55,7 +76,7 @@ export const EVALUATE: Instruction = {
         const asked = current;
         const written = writeOut(current);
         const family = withoutBounds(written, environment);
-        if (family) return valueOutcome(written, family.value, [...steps, ...family.steps], [], environment.assumptions, figures);
+        if (family) return valueOutcome(written, family.value, [...steps, ...family.steps], [], environment.assumptions, digits);
         const found = integralValues(written, environment);
         if (found) {
           if (!equal(written, current)) steps.push(step("write out", [], { kind: "equal", before: current, after: written }));
@@ -66,16 +87,31 @@ export const EVALUATE: Instruction = {
         const conditions = [...(found?.conditions ?? []), ...lost];
         if (!equal(value, current) || steps.length === 0)
           steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions: lost }));
-        const outcome = standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, figures, found?.inPieces), value);
-        const answer = outcome.answer && {
-          ...outcome.answer,
-          ...(said.kind === "line" ? lineUnits(environment, said.line) : answerUnits(environment, [], start)),
-        };
-        return withDimensions({ ...outcome, ...(answer ? { answer } : {}) }, environment, start);
+        const outcome = standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, digits, found?.inPieces), value);
+        const units = said.kind === "line" ? lineUnits(environment, said.line) : answerUnits(environment, [], { value: sentence.measured(said) });
+        return shown({ ...outcome, ...(outcome.answer ? { answer: { ...outcome.answer, ...units } } : {}) }, shownIn);
       },
     };
   },
 };
+
+/** The unit in which the value is asked for; degrees are one. */
+function readTarget(sentence: Sentence): Unit {
+  return sentence.unit(["to"]);
+}
+
+/** The outcome with its value in the unit asked for; bent where the value is of another kind. */
+function shown(outcome: Outcome, unit: Unit | undefined): Outcome {
+  const { answer } = outcome;
+  if (!unit || answer?.kind !== "expression") return outcome;
+  const own = answer.units?.value === undefined ? undefined : readUnit(answer.units.value)?.dimension;
+  if (own && !equalDimensions(own, unit.dimension)) {
+    throw new CannotDo(`the value is in ${unitPlain(answer.units?.value ?? "")}, which cannot be given in ${unitPlain(unit.text)}`);
+  }
+  const isTaken = own === undefined && !equalDimensions(unit.dimension, NO_DIMENSION);
+  const note = `the number is taken as one of ${unitPlain(coherentUnit(unit.dimension))}, since no unit of it is known`;
+  return { ...outcome, answer: { ...answer, shownIn: unit }, ...(isTaken ? { notes: [...(outcome.notes ?? []), note] } : {}) };
+}
 
 /** All antiderivatives of an integrand, with a constant C, or K where C is in use; undefined for anything else, and where none is found. */
 function withoutBounds(e: Expression, { assumptions, quantities }: Environment): Antiderivative | undefined {
@@ -111,14 +147,4 @@ function shortest(e: Expression): ReturnType<typeof simplify> {
   const other = simplify(denest(expand(plain.expression))).expression;
   const best = text(other).length < text(plain.expression).length ? other : plain.expression;
   return { ...plain, expression: isNumberWithRoots(best) ? readable(best) : best };
-}
-
-function readFigures(sentence: Parameters<Instruction["read"]>[0]): number {
-  const token = sentence.next;
-  const count = token.kind === "number" ? Number(token.text) : Number.NaN;
-  if (!Number.isInteger(count) || count < 1 || count > MOST_FIGURES)
-    return sentence.fail(`a whole number of figures from 1 to ${MOST_FIGURES} was expected here`);
-  sentence.expression("a number of figures", ["figures", "figure"]);
-  if (!sentence.takeWords("figures") && !sentence.takeWords("figure")) sentence.fail("“figures” was expected here");
-  return count;
 }

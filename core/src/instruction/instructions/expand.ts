@@ -7,6 +7,10 @@ import { readTarget, rewritingLine } from "../rewriting-line.ts";
 /** `expand E [only products | only powers | only trig | only logs]` */
 export const EXPAND: Instruction = {
   name: "expand",
+  spellings: [
+    { typed: "multiply out {E}", means: "expand {E}" },
+    { typed: "expand out {E}", means: "expand {E}" },
+  ],
   begins: (sentence) => sentence.peekWords("expand"),
   read: (sentence) => {
     sentence.takeWords("expand");

@@ -15,16 +15,24 @@ import type { Instruction, Reading } from "../instruction.ts";
 import { type Match, match } from "../matching.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
+import { besideAbove } from "../units-read.ts";
 
 /** `expect x = 1 or x = 2`, `expect E`, `expect no solution`: the author's own answer, compared as a set with the line above. */
 export const EXPECT: Instruction = {
   name: "expect",
+  spellings: [
+    { typed: "the? answer is? :? {Q}", means: "expect {Q}" },
+    { typed: "expect {x} ≈ {E}", means: "expect {x} = {E}" },
+    { typed: "so|therefore|hence|thus {x} ≈ {E}", means: "expect {x} = {E}" },
+    { typed: "{x} ≈ {E}", means: "expect {x} = {E}" },
+    { typed: "≈ {E}", means: "expect {E}" },
+  ],
   begins: (sentence) => sentence.peekWords("expect"),
   read: (sentence) => {
     sentence.takeWords("expect");
     const from = sentence.next.span.from;
     if (sentence.takeWords("no", "solution") || sentence.takeWords("no", "real", "solution")) return expectNone(sentence);
-    const claimed = sentence.expression("the answer you expect");
+    const claimed = sentence.expression("the answer you expect", [], false, besideAbove(sentence.environment));
     const { environment } = sentence;
     const above = answeredAbove(environment);
     if (!above) return sentence.fail("there is no answer above to compare with", { from, to: sentence.source.length });

@@ -8,6 +8,7 @@ import type { Sentence } from "../sentence.ts";
 /** `factor E [over rationals | over reals | over complex | over SURD, SURD …]` */
 export const FACTOR: Instruction = {
   name: "factor",
+  spellings: [{ typed: "factorise|factorize {E}", means: "factor {E}" }],
   begins: (sentence) => sentence.peekWords("factor"),
   read: (sentence) => {
     sentence.takeWords("factor");

@@ -1,11 +1,11 @@
-import { chain, name as nameOf, product, relation } from "../../expression/construct.ts";
+import { chain, name as nameOf, relation } from "../../expression/construct.ts";
 import type { Comparison, Expression } from "../../expression/expression.ts";
 import { freeNames } from "../../expression/expression.ts";
 import { withRanges } from "../../expression/substitute.ts";
 import { nameLatex } from "../../notation/letters.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { readUnit } from "../../units/read.ts";
-import type { Unit } from "../../units/unit.ts";
+import { coherentValue, type Unit } from "../../units/unit.ts";
 import { NO_STEPS } from "../answer.ts";
 import { type Environment, type NumberKind, ranges } from "../environment.ts";
 import type { Instruction, Reading } from "../instruction.ts";
@@ -17,6 +17,14 @@ const NUMBER_KINDS = ["reals", "complex", "integers", "rationals"] as const;
 /** `given v0 = 12 m/s, g = 9.8 m/s^2`, `given t in [0, 3] s`, `given 0 < x < d`, `given m > 0 and a != b`, `given k`, `given h [m]`: what is known of quantities. */
 export const GIVEN: Instruction = {
   name: "given",
+  spellings: [
+    { typed: "given that {F}", means: "given {F}" },
+    { typed: "assume|suppose that? {F}", means: "given {F}" },
+    { typed: "take {x} = {V}", means: "given {x} = {V}" },
+    { typed: "the {x!} is {V}", means: "given {x} = {V}", isOffered: true },
+    { typed: "{x!} is {V}", means: "given {x} = {V}", isOffered: true },
+    { typed: "let {x} be {V}", means: "given {x} = {V}", isOffered: true },
+  ],
   begins: (sentence) => sentence.peekWords("given"),
   read: (sentence) => {
     sentence.takeWords("given");
@@ -74,10 +82,22 @@ function quantityOf(sentence: Sentence, what: string): { readonly value: Express
   return { value: sentence.mean(written), unit: unitWritten(written) };
 }
 
-/** The unit of a written quantity, or of the last side of a written relation. */
+/** The unit of a written quantity, the first of a sum of them, or that of the last side of a written relation. */
 export function unitWritten(written: Syntax): Unit | undefined {
-  const last = written.kind === "relation" ? written.operands.at(-1) : written;
-  return last?.kind === "quantity" ? readUnit(last.unit) : undefined;
+  switch (written.kind) {
+    case "relation":
+      return unitWritten(written.operands.at(-1) ?? { kind: "tuple", items: [] });
+    case "quantity":
+      return readUnit(written.unit);
+    case "group":
+      return unitWritten(written.inner);
+    case "sign":
+      return unitWritten(written.operand);
+    case "binary":
+      return unitWritten(written.left);
+    default:
+      return undefined;
+  }
 }
 
 function valueItem(sentence: Sentence, name: string): Given {
@@ -99,7 +119,7 @@ function domainItem(sentence: Sentence, name: string): Given {
   const interval = sentence.interval();
   if (sentence.atEnd || sentence.peekWords("and") || sentence.peekMark(",")) return { name, facts: intervalFacts(nameOf(name), interval) };
   const unit = sentence.unit(STOPS);
-  const [from, to] = [interval.from, interval.to].map((end) => product(end, unit.factor));
+  const [from, to] = [interval.from, interval.to].map((end) => coherentValue(end, unit));
   return { name, facts: intervalFacts(nameOf(name), { ...interval, from: from ?? interval.from, to: to ?? interval.to }), unit };
 }
 

@@ -18,6 +18,12 @@ import type { Instruction } from "../instruction.ts";
  */
 export const GRAPH: Instruction = {
   name: "graph",
+  spellings: [
+    { typed: "plot|draw|sketch the? graph|graphs? of {E}", means: "graph {E}" },
+    { typed: "the? graph|graphs of {E}", means: "graph {E}" },
+    { typed: "graph the? function|functions|curve|curves {E}", means: "graph {E}" },
+    { typed: "plot|draw|sketch {E}", means: "graph {E}" },
+  ],
   begins: (sentence) => sentence.peekWords("graph"),
   read: (sentence) => {
     sentence.takeWords("graph");

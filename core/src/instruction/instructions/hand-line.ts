@@ -11,23 +11,32 @@ import { type Question, questionAbove, unknownOf } from "../hand/question.ts";
 import { judgeAgainstSystem } from "../hand/system.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
+import { besideAbove } from "../units-read.ts";
 
 /** `= E` and `so Q`: the author's own next step, held against the line above. */
 export const HAND_LINE: Instruction = {
   name: "hand line",
+  spellings: [
+    { typed: "and? therefore|hence|thus|so we? have|get|find|obtain {Q}", means: "so {Q}" },
+    { typed: "and? therefore|hence|thus {Q}", means: "so {Q}" },
+    { typed: "we get|have|find|obtain {Q}", means: "so {Q}" },
+    { typed: "which|this gives|implies|means that? {Q}", means: "so {Q}" },
+    { typed: "so|therefore|hence|thus that|also {Q}", means: "so {Q}" },
+    { typed: "=> {Q}", means: "so {Q}" },
+  ],
   begins: (sentence) => sentence.peekWords("so") || (sentence.next.kind === "mark" && sentence.next.text === "="),
   read: (sentence) => {
     const { environment } = sentence;
     if (sentence.takeMark("=")) {
       sentence.pieces.push({ kind: "math", latex: "=" });
-      const claimed = sentence.expression("the value");
+      const claimed = sentence.expression("the value", [], false, besideAbove(environment));
       const above = valueAbove(environment);
       if (!above) return sentence.fail("there is no value above that this could be equal to", { from: 0, to: 1 });
       return { instruction: "hand line", dependsOn: [above.line], run: () => sameValue(above, claimed, environment) };
     }
     sentence.takeWords("so");
     const from = sentence.next.span.from;
-    const claimed = sentence.expression("an equation");
+    const claimed = sentence.expression("an equation", [], false, besideAbove(environment));
     if (claimed.kind !== "relation" && claimed.kind !== "logic") sentence.fail("an equation was expected after “so”", { from, to: sentence.source.length });
     const question = questionAbove(environment);
     if (!question) return sentence.fail("there is no equation above that this could follow from", { from, to: sentence.source.length });

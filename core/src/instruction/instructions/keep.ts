@@ -10,6 +10,8 @@ import { anglesIn } from "../degrees.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
+import type { Sentence } from "../sentence.ts";
+import { besideAbove } from "../units-read.ts";
 
 /** The members of families that satisfy a bounded condition, listed and checked one by one. */
 function membersKept(
@@ -34,19 +36,19 @@ function membersKept(
   };
 }
 
-/** `keep Q from (n)`: chooses among the solutions of line n; the others are reported as set aside. */
+/** `keep Q [from (n)]`: chooses among the solutions of line n, or of the last line that has some; the others are reported as set aside. */
 export const KEEP: Instruction = {
   name: "keep",
+  spellings: [{ typed: "choose|select {Q}", means: "keep {Q}" }],
   begins: (sentence) => sentence.peekWords("keep"),
   read: (sentence) => {
     sentence.takeWords("keep");
     const start = sentence.next.span.from;
-    const condition = sentence.expression("a relation such as t > 0", ["from"]);
+    const condition = sentence.expression("a relation such as t > 0", ["from"], false, besideAbove(sentence.environment));
     if (condition.kind !== "relation" && condition.kind !== "logic")
       sentence.fail("a relation such as t > 0 was expected here", { from: start, to: sentence.next.span.from });
-    sentence.expectWords("from");
     const at = sentence.next.span;
-    const line = sentence.reference("the number of the line to choose from");
+    const line = sentence.takeWords("from") ? sentence.reference("the number of the line to choose from") : lastSolved(sentence);
     sentence.expectEnd();
     const { environment } = sentence;
     const source = environment.outcomes.get(line);
@@ -57,6 +59,7 @@ export const KEEP: Instruction = {
     const given = { ...source.answer, angles };
     return {
       instruction: "keep",
+      dependsOn: [line],
       run: () => {
         const names = new Set(set.variables);
         const wanted = putIn(condition, environment, names).expression;
@@ -90,3 +93,10 @@ export const KEEP: Instruction = {
     };
   },
 };
+
+/** The last line above that has solutions. */
+function lastSolved(sentence: Sentence): number {
+  const { outcomes, line } = sentence.environment;
+  for (let above = line - 1; above >= 1; above -= 1) if (outcomes.get(above)?.answer?.kind === "solutions") return above;
+  return sentence.fail("no line above has solutions to choose from", { from: 0, to: sentence.source.length });
+}

@@ -8,6 +8,7 @@ import { unitWritten } from "./given.ts";
 /** `let f(x) = …` declares a function, `let h = …` a quantity. */
 export const LET: Instruction = {
   name: "let",
+  spellings: [{ typed: "define {F}", means: "let {F}" }],
   begins: (sentence) => sentence.peekWords("let"),
   read: (sentence) => {
     sentence.takeWords("let");
@@ -20,22 +21,26 @@ export const LET: Instruction = {
     const written = sentence.written("the definition");
     const body = sentence.mean(written);
     const unit = parameters.length === 0 ? unitWritten(written) : undefined;
-    const hidden = !unit && sentence.environment.hiddenUnits;
+    const measured = sentence.measured(written);
     if (contains(body, name)) sentence.fail(`${name} cannot be defined by itself`, start);
     return {
       instruction: "let",
       declares: (environment) => {
-        const functions = new Map(environment.functions);
-        const definitions = new Map(environment.definitions);
-        functions.delete(name);
-        definitions.delete(name);
-        if (parameters.length > 0) functions.set(name, { parameters, body });
-        else definitions.set(name, body);
+        const others = <Value>(map: ReadonlyMap<string, Value>): Map<string, Value> => new Map([...map].filter(([other]) => other !== name));
+        const [functions, definitions] = [others(environment.functions), others(environment.definitions)];
+        const own = { functions: others(environment.measured.functions), definitions: others(environment.measured.definitions) };
         const quantities = new Set([...environment.quantities].filter((other) => other !== name));
-        if (parameters.length === 0) quantities.add(name);
-        const units = new Map([...environment.units].filter(([other]) => other !== name));
+        const units = others(environment.units);
+        if (parameters.length > 0) {
+          functions.set(name, { parameters, body });
+          own.functions.set(name, { parameters, body: measured });
+        } else {
+          definitions.set(name, body);
+          own.definitions.set(name, measured);
+          quantities.add(name);
+        }
         if (unit) units.set(name, unit);
-        return { ...environment, functions, definitions, quantities, units, hiddenUnits: environment.hiddenUnits || hidden };
+        return { ...environment, functions, definitions, measured: own, quantities, units };
       },
       run: () => ({ ...NO_STEPS, statement: body, checks: [], verdict: undefined }),
     };

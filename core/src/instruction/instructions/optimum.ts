@@ -11,7 +11,7 @@ import { withUnknownUnit } from "../graphs/axis-units.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
-import { answerUnits, withDimensions } from "../units.ts";
+import { answerUnits } from "../units.ts";
 import { intervalFacts } from "./given.ts";
 
 const BEGINNINGS: readonly (readonly [readonly string[], Wanted])[] = [
@@ -27,10 +27,24 @@ const STOPS = ["subject", "over", "in"] as const;
  */
 export const OPTIMUM: Instruction = {
   name: "optimum",
+  spellings: [
+    { typed: "find the? maximum|maxima value? of {E}", means: "maximise {E}" },
+    { typed: "find the? minimum|minima value? of {E}", means: "minimise {E}" },
+    { typed: "the? maximum|maxima of {E}", means: "maximise {E}" },
+    { typed: "the? minimum|minima of {E}", means: "minimise {E}" },
+    { typed: "maximize {E}", means: "maximise {E}" },
+    { typed: "minimize {E}", means: "minimise {E}" },
+    { typed: "find the? stationary|turning|critical points of {E}", means: "stationary points of {E}" },
+    { typed: "the? turning|critical points of {E}", means: "stationary points of {E}" },
+    { typed: "the stationary points of {E}", means: "stationary points of {E}" },
+    { typed: "find the? extrema of {E}", means: "stationary points of {E}" },
+    { typed: "extrema of {E}", means: "stationary points of {E}" },
+  ],
   begins: (sentence) => BEGINNINGS.some(([words]) => sentence.peekWords(...words)),
   read: (sentence) => {
     const wanted = BEGINNINGS.find(([words]) => sentence.takeWords(...words))?.[1] ?? "stationary";
-    const objective = sentence.expression("what is to be optimised", STOPS);
+    const written = sentence.written("what is to be optimised", STOPS);
+    const objective = sentence.mean(written);
     const conditions = sentence.takeWords("subject", "to") ? readConditions(sentence) : [];
     const named: string[] = [];
     let interval: ReturnType<Sentence["interval"]> | undefined;
@@ -43,7 +57,7 @@ export const OPTIMUM: Instruction = {
     sentence.expectEnd();
     return {
       instruction: "optimum",
-      run: () => withDimensions(carryOut(objective, conditions, named, interval, wanted, sentence), sentence.environment, objective, ...conditions),
+      run: () => carryOut({ objective, measured: sentence.measured(written) }, conditions, named, interval, wanted, sentence),
     };
   },
 };
@@ -58,8 +72,14 @@ function readConditions(sentence: Sentence): readonly Expression[] {
 
 const KINDS = { reals: "real numbers", complex: "complex numbers", integers: "integers", rationals: "rational numbers" } as const;
 
+/** What is to be optimised, in numbers and with units as factors. */
+interface Objective {
+  readonly objective: Expression;
+  readonly measured: Expression;
+}
+
 function carryOut(
-  typed: Expression,
+  { objective: typed, measured }: Objective,
   conditions: readonly Expression[],
   named: readonly string[],
   interval: ReturnType<Sentence["interval"]> | undefined,
@@ -95,6 +115,6 @@ function carryOut(
   const reason = unproven === undefined ? optimum.reason : `${optimum.reason}; ${unproven}`;
   const angles = inDegrees ? anglesIn([typed, ...conditions], variables) : [];
   const pictured = () => (more.length === 0 ? withUnknownUnit(optimumScene(task.objective, only, points, task.facts), environment) : undefined);
-  const units = answerUnits(environment, variables, typed);
+  const units = answerUnits(environment, variables, { value: measured });
   return { answer: { kind: "optimum", points, ...(none === undefined ? {} : { none }), reason, angles, ...units }, steps, ...judged, pictured };
 }

@@ -7,6 +7,10 @@ import { mainName, readTarget, rewritingLine } from "../rewriting-line.ts";
 /** `partial fractions of E [in x]` */
 export const PARTIAL_FRACTIONS: Instruction = {
   name: "partial fractions",
+  spellings: [
+    { typed: "find the? partial fractions of {E}", means: "partial fractions of {E}" },
+    { typed: "decompose|split|write|express {E} into|in|as partial fractions", means: "partial fractions of {E}" },
+  ],
   begins: (sentence) => sentence.peekWords("partial", "fractions"),
   read: (sentence) => {
     sentence.takeWords("partial", "fractions");

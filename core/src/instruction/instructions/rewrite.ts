@@ -54,6 +54,10 @@ const FORMS: readonly (readonly [readonly string[], Rewrite])[] = [
 /** `rewrite E with sin, cos` (or another form). */
 export const REWRITE: Instruction = {
   name: "rewrite",
+  spellings: [
+    { typed: "write|express {E} with {F}", means: "rewrite {E} with {F}" },
+    { typed: "write|express|rewrite {E} in terms of {F}", means: "rewrite {E} with {F}" },
+  ],
   begins: (sentence) => sentence.peekWords("rewrite"),
   read: (sentence) => {
     sentence.takeWords("rewrite");

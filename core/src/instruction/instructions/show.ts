@@ -28,6 +28,13 @@ import { intervalFacts } from "./given.ts";
 /** `show E = E [for x in INTERVAL]`: whether an identity holds, with both sides brought to one form, or a counterexample. */
 export const SHOW: Instruction = {
   name: "show",
+  spellings: [
+    { typed: "show|prove|verify|check|demonstrate that {Q}", means: "show {Q}" },
+    { typed: "prove|demonstrate {Q}", means: "show {Q}" },
+    { typed: "prove the identity {Q}", means: "show {Q}" },
+    { typed: "verify|check {Q}", means: "show {Q}" },
+    { typed: "verify|check that? {x!} = {E}", means: "expect {x} = {E}", isOffered: true },
+  ],
   begins: (sentence) => sentence.peekWords("show"),
   read: (sentence) => {
     sentence.takeWords("show");

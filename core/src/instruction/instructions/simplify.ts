@@ -5,6 +5,7 @@ import { readTarget, rewritingLine } from "../rewriting-line.ts";
 /** `simplify E`: the shortest form that the rewrites lead to. */
 export const SIMPLIFY: Instruction = {
   name: "simplify",
+  spellings: [{ typed: "reduce {E}", means: "simplify {E}" }],
   begins: (sentence) => sentence.peekWords("simplify"),
   read: (sentence) => {
     sentence.takeWords("simplify");

@@ -15,37 +15,103 @@ import { definedOnly } from "../defined-only.ts";
 import { anglesIn } from "../degrees.ts";
 import { meanings, type NumberKind } from "../environment.ts";
 import { withUnknownUnit } from "../graphs/axis-units.ts";
+import { solvedInequality } from "../inequality.ts";
 import type { Instruction, Reading } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
-import { answerUnits, withDimensions } from "../units.ts";
+import { answerUnits } from "../units.ts";
 import { intervalFacts } from "./given.ts";
 
-const STOPS = ["for", "in", "near", "over", "numerically", "by"] as const;
+const STOPS = ["for", "in", "near", "over", "numerically", "by", "where", "with"] as const;
 
 /** `solve Q [for x] [in INTERVAL | near NUMBER | over DOMAIN] [numerically]`: every solution, with the way to it. */
 export const SOLVE: Instruction = {
   name: "solve",
+  spellings: [
+    { typed: "solve for {x} : {Q}", means: "solve {Q} for {x}" },
+    { typed: "solve the? equation|equations|system|inequality|relation {Q}", means: "solve {Q}" },
+    { typed: "solve {Q} with respect to {R}", means: "solve {Q} for {R}" },
+    { typed: "find|determine all? the? roots|zeros|zeroes|solutions of|to {Q}", means: "solve {Q}" },
+    { typed: "roots|zeros|zeroes|solutions of {Q}", means: "solve {Q}" },
+    { typed: "make {x} the subject of {Q}", means: "solve {Q} for {x}" },
+    { typed: "rearrange {Q} for {x}", means: "solve {Q} for {x}" },
+    { typed: "find {A} = {B}", means: "solve {A} = {B}" },
+    { typed: "solve {Q} for {x} between {A} and {B}", means: "solve {Q} for {x} in [ {A} , {B} ]" },
+    { typed: "solve {Q} in|on the? interval {I}", means: "solve {Q} in {I}" },
+    { typed: "solve {Q} on {I}", means: "solve {Q} in {I}" },
+    { typed: "find|determine|calculate|compute|get {x} when|if|where|given|from|in|so|such that? {Q}", means: "solve {Q} for {x}", isOffered: true },
+    { typed: "what is {x} when|if|where {Q}", means: "solve {Q} for {x}", isOffered: true },
+    { typed: "for|at which|what {x} is {Q}", means: "solve {Q} for {x}", isOffered: true },
+    { typed: "when is {Q}", means: "solve {Q}", isOffered: true },
+  ],
   begins: (sentence) => sentence.peekWords("solve"),
   read: (sentence) => {
     sentence.takeWords("solve");
     const start = sentence.next.span.from;
-    const written = sentence.written("an equation", STOPS);
+    const written = readStatement(sentence);
     const statement = sentence.mean(written);
     const span = { from: start, to: sentence.next.span.from };
+    if (isInequality(statement)) return readInequality(statement, sentence, span);
     if (statement.kind === "logic" && statement.operator === "and") return readSystem(statement.items, sentence, span);
     const equation = statement.kind === "relation" || statement.kind === "logic" ? statement : equationOf(statement, ZERO);
     if (!isEquation(equation)) {
-      return sentence.fail("an equation with one “=” was expected here; inequalities and alternatives cannot be solved yet", span);
+      return sentence.fail("an equation with one “=”, or an inequality, was expected here; alternatives between equations cannot be solved", span);
     }
-    const named = sentence.takeWords("for") ? sentence.name("the unknown") : undefined;
-    const unknown = named ?? onlyUnknown(equation, sentence, span);
-    const scope = readScope(sentence, unknown);
+    const wanted = readUnknown(sentence);
+    const unknown = wanted.name ?? onlyUnknown(equation, sentence, span);
+    const scope = readScope(sentence, unknown, wanted.facts);
     sentence.expectEnd();
     const asked = scope.kind === "complex" ? amongComplex(written, unknown, sentence) : equation;
-    return { instruction: "solve", run: () => withDimensions(carryOut(asked, unknown, scope, sentence), sentence.environment, equation) };
+    return { instruction: "solve", run: () => carryOut(asked, unknown, scope, sentence) };
   },
 };
+
+/** What is to be solved; commas join equations as “and” does. */
+function readStatement(sentence: Sentence): Syntax {
+  const from = sentence.next.span.from;
+  const items = sentence.list("an equation", STOPS);
+  for (const item of items) {
+    const line = unknownLine(item, sentence.environment.line);
+    if (line !== undefined) return sentence.fail(`there is no line ${line} before this one`, item.span ?? { from, to: sentence.next.span.from });
+  }
+  const [only] = items;
+  return only && items.length === 1
+    ? only
+    : { kind: "logic", operator: "and", items: items.flatMap((item) => (item.kind === "logic" && item.operator === "and" ? item.items : [item])) };
+}
+
+/** The number in a bracket that stands alone where a line is meant, and no line has it. */
+function unknownLine(written: Syntax, line: number): number | undefined {
+  const inner = written.kind === "group" ? written.inner : undefined;
+  return inner?.kind === "number" && /^\d+$/.test(inner.text) && Number(inner.text) >= line ? Number(inner.text) : undefined;
+}
+
+/** Whether a statement has comparisons alone, and none of them is an equation. */
+function isInequality(statement: Expression): boolean {
+  if (statement.kind === "logic") return statement.items.every(isInequality);
+  return statement.kind === "relation" && statement.comparisons.every((comparison) => comparison !== "=");
+}
+
+function readInequality(statement: Expression, sentence: Sentence, span: { from: number; to: number }): Reading {
+  const wanted = readUnknown(sentence);
+  const unknown = wanted.name ?? onlyUnknown(statement, sentence, span);
+  const scope = readScope(sentence, unknown, wanted.facts);
+  sentence.expectEnd();
+  const { environment, measuredParts: statements } = sentence;
+  return { instruction: "solve", run: () => solvedInequality(statement, { unknown, facts: scope.facts, statements, scope }, environment) };
+}
+
+/** What stands after “for”: the unknown, or where it lies, as in `for 0 < x < 3`. */
+function readUnknown(sentence: Sentence): { readonly name?: string; readonly facts: readonly Expression[] } {
+  if (!sentence.takeWords("for")) return { facts: [] };
+  const { from } = sentence.next.span;
+  const written = sentence.quantity("the unknown", STOPS, true);
+  if (written.kind === "name") return { name: written.name, facts: [] };
+  if (written.kind === "relation" || written.kind === "logic") return { facts: factsOf(sentence.mean(written)) };
+  return sentence.fail("the unknown was expected here: one name", { from, to: written.span?.to ?? from });
+}
+
+const factsOf = (statement: Expression): readonly Expression[] => (statement.kind === "logic" && statement.operator === "and" ? statement.items : [statement]);
 
 /** An equation read again with a complex unknown: what is known of real powers does not hold then. */
 function amongComplex(written: Syntax, unknown: string, { environment }: Sentence): Equation {
@@ -69,7 +135,7 @@ function readSystem(items: readonly Expression[], sentence: Sentence, span: { fr
   const free = [...new Set(equations.flatMap((one) => [...freeNames(putIn(one, environment).expression)]))].sort();
   const open = free.filter((letter) => !environment.quantities.has(letter));
   const unknowns = named.length > 0 ? named : open.length > 0 ? open : free;
-  return { instruction: "solve", run: () => withDimensions(carryOutSystem(equations, unknowns, { facts, kind, way }, sentence), environment, ...equations) };
+  return { instruction: "solve", run: () => carryOutSystem(equations, unknowns, { facts, kind, way }, sentence) };
 }
 
 /** Where solutions of a system are wanted, and the way the author prefers. */
@@ -83,7 +149,7 @@ function carryOutSystem(
   typed: readonly (Expression & { kind: "relation" })[],
   unknowns: readonly string[],
   { facts: joined, kind, way }: SystemScope,
-  { environment, inDegrees }: Sentence,
+  { environment, inDegrees, measuredParts: statements }: Sentence,
 ): Outcome {
   const kinds = kind ? new Map(unknowns.map((unknown) => [unknown, kind])) : environment.kinds;
   if (unknowns.some((unknown) => kinds.get(unknown) === "rationals")) throw new CannotDo("systems are not solved over the rational numbers");
@@ -109,7 +175,7 @@ function carryOutSystem(
       equation: logicOf("and", typed),
       scope: { kind: kind ?? (domain === "complex" ? "complex" : "reals"), facts: joined },
       angles: inDegrees ? anglesIn(equations, unknowns) : [],
-      ...answerUnits(environment, unknowns),
+      ...answerUnits(environment, unknowns, { statements }),
     },
     statement: logicOf("and", typed),
     steps,
@@ -125,19 +191,21 @@ interface Scope {
   readonly near: Expression | undefined;
 }
 
-function readScope(sentence: Sentence, unknown: string): Scope {
-  let facts: readonly Expression[] = [];
+function readScope(sentence: Sentence, unknown: string, given: readonly Expression[]): Scope {
+  let facts = given;
   let kind: NumberKind = sentence.environment.kinds.get(unknown) ?? "reals";
   let near: Expression | undefined;
   for (;;) {
     if (sentence.takeWords("in")) {
       const word = readKind(sentence);
       if (word) kind = word;
-      else facts = intervalFacts(nameOf(unknown), sentence.interval());
+      else facts = [...facts, ...intervalFacts(nameOf(unknown), sentence.interval())];
     } else if (sentence.takeWords("over")) {
       const word = readKind(sentence);
       if (!word) return sentence.fail(KINDS_EXPECTED);
       kind = word;
+    } else if (sentence.takeWords("where") || sentence.takeWords("with")) {
+      facts = [...facts, ...factsOf(sentence.expression("a condition such as x > 0", STOPS))];
     } else if (sentence.takeWords("near")) near = sentence.expression("a number", STOPS);
     else if (!sentence.takeWords("numerically")) return { facts, kind, near };
   }
@@ -162,7 +230,12 @@ function onlyUnknown(equation: Expression, sentence: Sentence, span: { from: num
   return only ?? "x";
 }
 
-function carryOut(typed: Expression & { kind: "relation" }, unknown: string, scope: Scope, { environment, inDegrees }: Sentence): Outcome {
+function carryOut(
+  typed: Expression & { kind: "relation" },
+  unknown: string,
+  scope: Scope,
+  { environment, inDegrees, measuredParts: statements }: Sentence,
+): Outcome {
   const before = putIn(typed, environment, new Set([unknown]));
   // Over the integers the real solutions are found first.
   const range = new Map([[unknown, scope.kind === "complex" ? "complex" : "real"] as const]);
@@ -187,7 +260,7 @@ function carryOut(typed: Expression & { kind: "relation" }, unknown: string, sco
       equation,
       scope: { kind: scope.kind, facts: scope.facts },
       angles: inDegrees ? anglesIn([equation], [unknown]) : [],
-      ...answerUnits(environment, [unknown]),
+      ...answerUnits(environment, [unknown], { statements }),
     },
     statement: typed,
     steps,

@@ -1,29 +1,32 @@
 import type { Check } from "../../check/verdict.ts";
 import { freeNames } from "../../expression/expression.ts";
 import { decide } from "../../truth/index.ts";
-import { DEFAULT_FIGURES, NO_STEPS, type Outcome } from "../answer.ts";
+import { DEFAULT_DIGITS, NO_STEPS, type Outcome } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
+import { answerUnits } from "../units.ts";
 
 /** An equation or expression alone: stated, to be referred to by its number. */
 export const STATED: Instruction = {
   name: "stated",
   begins: () => true,
   read: (sentence) => {
-    const statement = sentence.expression("an instruction, an equation or an expression");
+    const written = sentence.written("an instruction, an equation or an expression");
+    const statement = sentence.mean(written);
     sentence.expectEnd();
-    const { assumptions } = sentence.environment;
+    const { environment } = sentence;
+    const units = statement.kind === "relation" || statement.kind === "logic" ? {} : answerUnits(environment, [], { value: sentence.measured(written) });
     return {
       instruction: "stated",
       run: (): Outcome => {
         const numeric = freeNames(statement).size === 0 && (statement.kind === "relation" || statement.kind === "logic");
-        const holds = numeric ? decide(statement, assumptions) : undefined;
+        const holds = numeric ? decide(statement, environment.assumptions) : undefined;
         const check: Check | undefined =
           holds === undefined
             ? undefined
             : { kind: "substitution", outcome: holds ? "nailed" : "bent", detail: holds ? "this is true" : "this is false", lines: [] };
         return {
           ...NO_STEPS,
-          answer: { kind: "expression", value: statement, conditions: [], figures: DEFAULT_FIGURES },
+          answer: { kind: "expression", value: statement, conditions: [], digits: DEFAULT_DIGITS, ...units },
           statement,
           checks: check ? [check] : [],
           verdict: check?.outcome,

@@ -3,7 +3,7 @@ import { type Step, step } from "../../derivation/step.ts";
 import { equal } from "../../expression/expression.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import { simplify } from "../../truth/index.ts";
-import { DEFAULT_FIGURES, type Outcome } from "../answer.ts";
+import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
 import type { Instruction } from "../instruction.ts";
 import { valueOutcome } from "../judged-value.ts";
@@ -13,6 +13,7 @@ import { readValues } from "../values-read.ts";
 /** `substitute x = E[, y = E …] into E` (also into an equation): all at once, then simplified. */
 export const SUBSTITUTE: Instruction = {
   name: "substitute",
+  spellings: [{ typed: "substitute|put|plug|insert {V} into|in {E}", means: "substitute {V} into {E}" }],
   begins: (sentence) => sentence.peekWords("substitute"),
   read: (sentence) => {
     sentence.takeWords("substitute");
@@ -35,11 +36,11 @@ export const SUBSTITUTE: Instruction = {
         if (!isStatement) {
           const { conditions } = simplify(filled);
           if (!equal(result, filled)) steps.push(step("simplify values", [], { kind: "equal", before: filled, after: result }, { conditions }));
-          return valueOutcome(filled, result, steps, conditions, environment.assumptions, DEFAULT_FIGURES);
+          return valueOutcome(filled, result, steps, conditions, environment.assumptions, DEFAULT_DIGITS);
         }
         const { check, verdicts } = stepsCheck(steps, environment.assumptions);
         return {
-          answer: { kind: "expression", value: result, conditions: [], figures: DEFAULT_FIGURES },
+          answer: { kind: "expression", value: result, conditions: [], digits: DEFAULT_DIGITS },
           statement: result,
           steps,
           stepVerdicts: verdicts,

@@ -20,6 +20,7 @@ const MOST_ROWS = 1000;
 /** `tabulate E[, E …] for x from a to b by h` · `tabulate E for x in 0, 1, 6`. */
 export const TABULATE: Instruction = {
   name: "tabulate",
+  spellings: [{ typed: "make? a? table of {E}", means: "tabulate {E}" }],
   begins: (sentence) => sentence.peekWords("tabulate"),
   read: (sentence) => {
     sentence.takeWords("tabulate");

@@ -10,7 +10,7 @@ import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { readable } from "../../solve/values.ts";
 import { equalityTest, expand, simplify } from "../../truth/index.ts";
-import { CannotDo, DEFAULT_FIGURES, type Outcome } from "../answer.ts";
+import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn, saidValues } from "../put-in.ts";
@@ -57,7 +57,7 @@ function tangent(curve: Expression, variable: string, at: Expression, environmen
   const { check, verdicts } = stepsCheck(steps, environment.assumptions);
   const checks = [check, touches(f, line, variable, values)];
   return {
-    answer: { kind: "expression", value: equation(name("y"), line), conditions: [], figures: DEFAULT_FIGURES },
+    answer: { kind: "expression", value: equation(name("y"), line), conditions: [], digits: DEFAULT_DIGITS },
     statement: equation(name("y"), line),
     steps,
     stepVerdicts: verdicts,

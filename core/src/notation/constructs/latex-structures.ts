@@ -1,5 +1,7 @@
-import type { Parser } from "./parse.ts";
-import type { Syntax } from "./syntax.ts";
+import type { Parser } from "../parser.ts";
+import type { Syntax } from "../syntax.ts";
+import type { Lexeme } from "../words.ts";
+import { group as bracket } from "./brackets.ts";
 
 /** LaTeX commands that take groups: fractions, roots, binomials, bars, floors and environments. */
 export function parseStructure(parser: Parser, command: string): Syntax {
@@ -47,8 +49,6 @@ export function parseStructure(parser: Parser, command: string): Syntax {
       if (!parser.isCommand(closing)) parser.fail(`\\${closing} was expected here`);
       return { kind: "call", name: command === "lfloor" ? "floor" : "ceil", args: [inside], span: { from, to: parser.advance().span.to } };
     }
-    case "begin":
-      return environment(parser, from);
     default:
       return parser.fail(`\\${command} cannot stand here`, { from, to: from + command.length + 1 });
   }
@@ -56,7 +56,7 @@ export function parseStructure(parser: Parser, command: string): Syntax {
 
 /** A braced group, or the single number or name that LaTeX allows in its place. */
 function group(parser: Parser): Syntax {
-  if (parser.isMark("{")) return parser.bracket();
+  if (parser.isMark("{")) return bracket(parser);
   const lexeme = parser.next;
   if (lexeme.kind === "name") {
     parser.advance();
@@ -80,11 +80,15 @@ function asDerivative(numerator: Syntax, denominator: Syntax): { variable: strin
   return { variable: variable.name, order: order(numerator) };
 }
 
+const ENVIRONMENTS: ReadonlySet<string> = new Set(["cases", "pmatrix", "bmatrix", "matrix", "vmatrix"]);
+
 /** \begin{cases} … \end{cases} and the matrix environments. */
-function environment(parser: Parser, from: number): Syntax {
-  const kind = environmentName(parser);
+export function parseEnvironment(parser: Parser, { name, opens, span: { from, to } }: Lexeme & { readonly kind: "environment" }): Syntax {
+  if (!opens) return parser.fail(`nothing was begun that \\end{${name}} could end`);
+  if (!ENVIRONMENTS.has(name)) return parser.fail(`the environment “${name}” is not known here`, { from, to });
+  parser.advance();
   const rows: Syntax[][] = [[]];
-  while (!parser.isCommand("end")) {
+  while (parser.next.kind !== "environment" || parser.next.opens) {
     if (parser.isMark("\\\\")) {
       parser.advance();
       rows.push([]);
@@ -93,33 +97,19 @@ function environment(parser: Parser, from: number): Syntax {
       if (parser.isKeyword("otherwise")) rows.at(-1)?.push({ kind: "name", name: "otherwise" });
       parser.advance();
     } else {
-      if (parser.next.kind === "end") parser.fail(`\\end{${kind}} was expected before the end`);
+      if (parser.next.kind === "end") parser.fail(`\\end{${name}} was expected before the end`);
       rows.at(-1)?.push(parser.statement());
-      const goesOn = parser.isMark("&", "\\\\", ",") || parser.isCommand("end") || parser.next.kind === "keyword";
+      const goesOn = parser.isMark("&", "\\\\", ",") || parser.next.kind === "environment" || parser.next.kind === "keyword";
       if (!goesOn) parser.fail("& or \\\\ was expected here");
     }
   }
+  if (parser.next.name !== name) parser.fail(`\\end{${name}} was expected here`);
   parser.advance();
-  environmentName(parser);
   const filled = rows.filter((row) => row.length > 0);
   const span = { from, to: parser.next.span.from };
-  if (kind !== "cases") return { kind: "tuple", items: filled.map((items) => ({ kind: "tuple", items, span })), span };
+  if (name !== "cases") return { kind: "tuple", items: filled.map((items) => ({ kind: "tuple", items, span })), span };
   const isOtherwise = (e: Syntax | undefined): boolean => e === undefined || (e.kind === "name" && e.name === "otherwise");
   const branches = filled.flatMap(([value, condition]) => (value && condition && !isOtherwise(condition) ? [{ value, condition }] : []));
   const otherwise = filled.find(([, condition]) => isOtherwise(condition))?.[0];
   return { kind: "cases", branches, ...(otherwise ? { otherwise } : {}), span };
-}
-
-function environmentName(parser: Parser): string {
-  parser.expectMark("{", "the name of an environment in braces was expected here");
-  let text = "";
-  while (!parser.isMark("}")) {
-    const lexeme = parser.advance();
-    if (lexeme.kind === "name") text += lexeme.name;
-    else if (lexeme.kind === "keyword") text += lexeme.text;
-    else parser.fail("the name of an environment was expected here", lexeme.span);
-  }
-  parser.advance();
-  if (!["cases", "pmatrix", "bmatrix", "matrix", "vmatrix"].includes(text)) parser.fail(`the environment “${text}” is not known here`);
-  return text;
 }
