@@ -2,10 +2,11 @@ import { boundsOf } from "../calculus/cover.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { number, ZERO } from "../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
-import { sideDifference } from "../expression/statement.ts";
+import { sideDifference, statedLinks } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import * as complex from "../number/complex-ball.ts";
+import * as rational from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
@@ -58,6 +59,39 @@ export function equationScene(statement: Relation, unknown: string, solutions: r
   const range = low !== undefined && high !== undefined ? { from: low, to: high } : undefined;
   const items = sides.map((side) => ({ kind: "function" as const, label: `y = ${plain(side)}`, expression: side }));
   return plot(items, { variable: unknown, vertical: "y", x: range }, marks);
+}
+
+/** Both sides of an inequality as curves, and on the axis the intervals where it holds; undefined where they repeat for ever or letters stand in it. */
+export function inequalityScene(statement: Expression, unknown: string, solutions: readonly Solution[], facts: readonly Expression[]): Scene | undefined {
+  const [link] = statedLinks([statement]);
+  if (!link || [...freeNames(statement)].some((letter) => letter !== unknown) || solutions.some(({ integers }) => integers.length > 0)) return undefined;
+  const sides = [link.left, link.right].filter((side) => freeNames(side).size > 0 || !equal(side, ZERO));
+  const ends = solutions.flatMap(({ conditions, values, free }) =>
+    free.length > 0 ? statedLinks(conditions).map((one) => (one.left.kind === "name" ? one.right : one.left)) : [...values.values()],
+  );
+  const marks = ends.flatMap((x): readonly Mark[] => {
+    const at = approximate(x);
+    return at === undefined ? [] : [{ kind: "zero", x, y: ZERO, at: [at, 0], curves: [sides.length] }];
+  });
+  const { low, high } = boundsOf(unknown, facts);
+  const far = Math.max(1, ...marks.map(({ at }) => Math.abs(at[0])));
+  const range = { from: low ?? -2 * far, to: high ?? 2 * far };
+  const [from, to] = [number(rational.fromNumber(range.from)), number(rational.fromNumber(range.to))];
+  const curves = sides.map((side) => ({ kind: "function" as const, label: `y = ${plain(side)}`, expression: side }));
+  const pieces = solutions.flatMap(({ conditions, free }) => {
+    const { low: first, high: last } = endsOf(conditions);
+    const on = { from: first ?? from, to: last ?? to, fromOpen: false, toOpen: false };
+    return free.length === 0 ? [] : [{ kind: "function" as const, label: "it holds", expression: ZERO, on }];
+  });
+  return plot([...curves, ...pieces], { variable: unknown, vertical: "y", x: range }, marks);
+}
+
+/** The exact ends of an interval that is stated by relations. */
+function endsOf(conditions: readonly Expression[]): { readonly low: Expression | undefined; readonly high: Expression | undefined } {
+  const ends = statedLinks(conditions).map(({ left, comparison, right }) =>
+    left.kind === "name" ? { end: right, isLow: comparison.startsWith(">") } : { end: left, isLow: comparison.startsWith("<") },
+  );
+  return { low: ends.find(({ isLow }) => isLow)?.end, high: ends.find(({ isLow }) => !isLow)?.end };
 }
 
 /** Two equations in two unknowns as curves of the plane, the solutions marked where they meet. */

@@ -1,0 +1,77 @@
+import { inequalityChecks } from "../check/inequality.ts";
+import { stepsCheck } from "../check/step.ts";
+import { verdictOf } from "../check/verdict.ts";
+import { type Step, step } from "../derivation/step.ts";
+import { chain, logic, name } from "../expression/construct.ts";
+import type { Expression } from "../expression/expression.ts";
+import { opposite } from "../expression/statement.ts";
+import { substitute, withRanges } from "../expression/substitute.ts";
+import { inequalityScene } from "../graph/solution-scene.ts";
+import { text } from "../notation/text.ts";
+import { solveEquation } from "../solve/equation.ts";
+import { type SolvedInequality, solveInequality } from "../solve/inequality.ts";
+import { decide, simplify } from "../truth/index.ts";
+import { CannotDo, type Outcome } from "./answer.ts";
+import { claimOf, judgeSolutions } from "./claims.ts";
+import { definedOnly } from "./defined-only.ts";
+import type { Environment } from "./environment.ts";
+import type { Question } from "./hand/question.ts";
+import { putIn } from "./put-in.ts";
+import { answerUnits } from "./units.ts";
+
+/** What is asked of an inequality: the unknown, what is given of it on the line, and the statement with its units as factors. */
+interface Asked {
+  readonly unknown: string;
+  readonly facts: readonly Expression[];
+  readonly statements: readonly Expression[];
+  readonly scope: Question["scope"];
+}
+
+/** The intervals on which an inequality holds, with the equations that bound them and the signs between. */
+export function solvedInequality(typed: Expression, { unknown, facts, statements, scope }: Asked, environment: Environment): Outcome {
+  const before = putIn(typed, environment, new Set([unknown]));
+  const range = new Map([[unknown, "real" as const]]);
+  const statement = withRanges(before.expression, range);
+  definedOnly(statement);
+  if (scope.kind !== "reals") throw new CannotDo("inequalities are solved over the real numbers");
+  const given = [...environment.assumptions, ...facts].map((fact) => withRanges(putIn(fact, environment, new Set([unknown])).expression, range));
+  const own = given.filter((fact) => decide(fact, []) === undefined);
+  const found = solveInequality({ statement, unknown, facts: own }, solveEquation);
+  const steps = [...before.steps, ...found.borders.flatMap(({ solved }) => solved.steps), ...signSteps(statement, unknown, found)];
+  const borders = found.borders.map(({ equation, solved: { set, steps: way } }) => {
+    const within = found.period ? ownRange(found, unknown) : own;
+    const complete = judgeSolutions(equation, set, way, [], within).checks.every(({ kind, outcome }) => kind === "comparison" || outcome === "nailed");
+    return { equation, solutions: set.solutions.map((one) => claimOf(one, unknown, equation)), verdict: complete ? ("nailed" as const) : ("loose" as const) };
+  });
+  const { places, samples, period, set } = found;
+  const solutions = set.solutions.map((one) => claimOf(one, unknown, statement));
+  const { check, verdicts } = stepsCheck(steps, []);
+  const checks = [...inequalityChecks({ statement, unknown, facts: own, solutions, borders, places, samples, ...(period ? { period } : {}) }), check];
+  return {
+    answer: { kind: "solutions", set, equation: statement, scope, angles: [], ...answerUnits(environment, [unknown], { statements }) },
+    statement: typed,
+    steps,
+    stepVerdicts: verdicts,
+    checks,
+    verdict: verdictOf(checks),
+    pictured: () => inequalityScene(statement, unknown, set.solutions, own),
+  };
+}
+
+/** The interval of one period in which the borders were sought. */
+function ownRange({ places }: SolvedInequality, unknown: string): readonly Expression[] {
+  const [first, last] = [places[0], places.at(-1)];
+  return first && last ? [chain([first, name(unknown), last], ["<=", "<="])] : [];
+}
+
+/** One number of each interval put in: what holds there, and the opposite of what does not. */
+function signSteps(statement: Expression, unknown: string, { samples }: SolvedInequality): readonly Step[] {
+  const tried = samples.flatMap((at) => {
+    const there = substitute(statement, new Map([[unknown, at]]));
+    const holds = decide(simplify(there).expression, []);
+    return holds === undefined ? [] : [holds ? there : opposite(there)];
+  });
+  if (tried.length === 0) return [];
+  const numbers = samples.map((at) => `$${text(at)}$`).join(", ");
+  return [step("signs between", [unknown, numbers], { kind: "holds", statement: tried.length === 1 ? (tried[0] ?? statement) : logic("and", tried) })];
+}
