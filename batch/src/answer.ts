@@ -1,5 +1,5 @@
-import type { AnswerReport, LineReport, StepReport } from "@nail-down/core/instruction/report";
-import { lineReport } from "@nail-down/core/instruction/report";
+import type { AnswerReport, LineReport, OptimumReport, SolutionReport, StepReport } from "@nail-down/core/instruction/report";
+import { faultWords, lineReport } from "@nail-down/core/instruction/report";
 import { runWorking } from "@nail-down/core/instruction/working";
 
 /** One input line of the batch command. */
@@ -28,7 +28,7 @@ export function answerProblem(problem: BatchProblem): BatchResult {
   const reports = runWorking(problem.lines).lines.map(lineReport);
   const faulty = reports.findIndex((report) => report.error);
   const error = reports[faulty]?.error;
-  if (error) return { id: problem.id, status: "error", error: { message: error.message, line: faulty + 1, from: error.from, to: error.to } };
+  if (error) return { id: problem.id, status: "error", error: { message: faultWords(error), line: faulty + 1, from: error.from, to: error.to } };
   const last = reports.filter((report) => report.answer).at(-1);
   if (!last?.answer) {
     return {
@@ -74,15 +74,28 @@ function plainAnswer(answer: AnswerReport): object {
       return rest;
     }
     case "expression": {
-      const { parted: _choosable, ...rest } = answer;
+      const { parted: _choosable, decimalLatex: _beside, conditionsLatex: _typeset, ...rest } = answer;
       return rest;
     }
     case "optimum": {
       const { reason: _words, ...rest } = answer;
+      return { ...rest, points: answer.points.map(withoutTypeset) };
+    }
+    case "solutions": {
+      const { complexSolutions } = answer;
+      return {
+        ...answer,
+        solutions: answer.solutions.map(withoutTypeset),
+        ...(complexSolutions ? { complexSolutions: complexSolutions.map(withoutTypeset) } : {}),
+      };
+    }
+    case "truth": {
+      const { exceptionsLatex: _typeset, ...rest } = answer;
       return rest;
     }
-    case "solutions":
-    case "truth":
-      return answer;
   }
+}
+
+function withoutTypeset({ conditionsLatex: _typeset, ...rest }: SolutionReport | OptimumReport): object {
+  return rest;
 }

@@ -1,4 +1,13 @@
-import { type AnswerReport, decimalBeside, type LineReport, lineReport, type SolutionReport, type Value, withUnit } from "@nail-down/core/instruction/report";
+import {
+  type AnswerReport,
+  decimalBeside,
+  faultWords,
+  type LineReport,
+  lineReport,
+  type SolutionReport,
+  type Value,
+  withUnit,
+} from "@nail-down/core/instruction/report";
 import { runWorking } from "@nail-down/core/instruction/working";
 import { readProblemSet } from "@nail-down/core/problemset/read";
 
@@ -25,7 +34,7 @@ export function reportFile(source: string): { report: string; faulty: boolean } 
 function reportLine(report: LineReport, number: number, verdict: string): string {
   const head = `${String(number).padStart(3)}  ${verdict.padEnd(7)} ${report.source.trim()}\n`;
   const indent = " ".repeat(13);
-  if (report.error) return `${head}${indent}${report.error.message} (characters ${report.error.from + 1} to ${report.error.to})\n`;
+  if (report.error) return `${head}${indent}${faultWords(report.error)} (characters ${report.error.from + 1} to ${report.error.to})\n`;
   const details = report.answer ? answerLines(report.answer) : [];
   const faults = report.checks.filter((check) => check.outcome === "bent" || check.outcome === "loose").map((check) => `${check.kind}: ${check.detail}`);
   return head + [...details, ...faults].map((line) => `${indent}${line}\n`).join("");
@@ -65,7 +74,7 @@ function answerLines(answer: AnswerReport): readonly string[] {
 /** The exact value with its decimal; the unit stands behind the number. */
 function valueText(value: Value): string {
   const decimal = decimalBeside(value);
-  return decimal === undefined ? (withUnit(value.text, value) ?? value.text) : `${value.text} ≈ ${decimal}`;
+  return decimal === undefined ? (withUnit(value.text, value) ?? value.text) : `${value.text} ≈ ${decimal.text}`;
 }
 
 function valuesText(values: SolutionReport["values"]): string {

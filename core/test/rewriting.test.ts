@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import { judgeStep } from "../src/check/step.ts";
+import { stepText } from "../src/derivation/words.ts";
 import { ballValue } from "../src/expression/ball-value.ts";
 import * as build from "../src/expression/construct.ts";
 import { realDomain } from "../src/expression/domain.ts";
@@ -134,7 +135,7 @@ describe("every rewrite", () => {
         for (const step of done?.steps ?? []) {
           known.push(...step.conditions);
           const { verdict, why } = judgeStep(step, known);
-          if (verdict === "bent") throw new Error(`${label} of ${text(e)}: “${step.text}” is bent: ${why}`);
+          if (verdict === "bent") throw new Error(`${label} of ${text(e)}: “${stepText(step)}” is bent: ${why}`);
         }
       }),
       { numRuns: 150 },

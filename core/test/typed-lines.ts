@@ -124,6 +124,7 @@ export const TYPED: readonly (readonly [typed: string, meant: string])[] = [
   ["speed = distance/time", "! 0-5"],
   ["solve velocity + 2 = 3", "! 6-14"],
   ["evaluate 3 + furlongs", "! 13-21"],
+  ["given k = 3 furlong", "! 12-19"],
   ["solve (5)", "! 6-9"],
   ["x^2 = 4\nsolve (2)", "! 6-9"],
   ["given h = 3 m\nevaluate h in kg", "! 0-16"],

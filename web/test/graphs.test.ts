@@ -164,7 +164,7 @@ describe("units", () => {
     const area = await author.page.waitForSelector('textarea[aria-label="writing line"]');
     await area?.click();
     await area?.type("given k = 3 furlong");
-    await author.sees("no unit behind a number and a space");
+    await author.sees("“furlong” is no unit");
     await author.page.keyboard.down("Control");
     await author.page.keyboard.press("a");
     await author.page.keyboard.up("Control");

@@ -1,3 +1,5 @@
+import type { Expression } from "../expression/expression.ts";
+
 /**
  * The catalogue of rules with their wording. Words may hold mathematics between dollar signs, in the notation. A rule's
  * wording is a function of the pieces it names.
@@ -37,8 +39,7 @@ const RULES = {
   "solve each": (unknown: string) => `Solve each equation for $${unknown}$`,
   "take out a factor": (factor: string) => `Take out the common factor $${factor}$`,
   factor: () => "Factor the left side",
-  "divide by what is never 0": (factor: string) =>
-    factor === "1" ? "Multiply out the denominators, which are not 0" : `Divide by $${factor}$ and the denominators, which are never 0`,
+  "divide by what is never 0": (factor: string) => `Divide by $${factor}$ and the denominators, which are never 0`,
   "zero product": () => "A product is 0 exactly when one of its factors is 0",
   "halve the middle": (half: string, square: string) =>
     `Complete the square: half the coefficient of the middle term is $${half}$, so add $${square}$ to both sides`,
@@ -176,8 +177,8 @@ const RULES = {
   "integrate term by term": () => "Integrate term by term; constant factors stand before the integral",
   "add a constant": (constant: string) => `Antiderivatives differ by a constant $${constant}$ on every piece of the line`,
   "put the integrals in": () => "Put the integrals in",
-  "integrate by parts": (u: string, slope: string, v: string) =>
-    `Integrate by parts: differentiate $${u}$, integrate ${slope === "1" ? "the factor 1" : `$${slope}$`} to $${v}$`,
+  "integrate by parts": (u: string, slope: string, v: string) => `Integrate by parts: differentiate $${u}$, integrate $${slope}$ to $${v}$`,
+  "integrate the factor 1": (u: string, v: string) => `Integrate by parts: differentiate $${u}$, integrate the factor 1 to $${v}$`,
   "the same integral comes back": () => "Integrating by parts twice, the same integral comes back: solve for it",
   "integrate by substitution": (letter: string, meaning: string, slope: string, variable: string) =>
     `Substitute $${letter} = ${meaning}$; its derivative by $${variable}$ is $${slope}$`,
@@ -202,11 +203,15 @@ const RULES = {
 type Rules = typeof RULES;
 export type RuleName = keyof Rules;
 
-/** The pieces that a rule's wording names. */
-export type Pieces<Name extends RuleName> = Parameters<Rules[Name]>;
+/** A piece of a rule's wording: words or a name, a number as it is written, an expression, or several with commas between them. */
+export type Said = string | Expression | readonly Expression[];
 
-/** The words of a rule, with its pieces put in. */
-export function wording<Name extends RuleName>(rule: Name, pieces: Pieces<Name>): string {
-  const words = RULES[rule] as (...pieces: Pieces<Name>) => string;
+/** The pieces that a rule's wording names. */
+export type Pieces<Name extends RuleName> = AsSaid<Parameters<Rules[Name]>>;
+type AsSaid<Texts extends readonly string[]> = { readonly [Place in keyof Texts]: Said };
+
+/** The words of a rule with these texts in the places of its pieces. */
+export function wording(rule: RuleName, pieces: readonly string[]): string {
+  const words = RULES[rule] as (...pieces: readonly string[]) => string;
   return words(...pieces);
 }

@@ -2,7 +2,7 @@ import { derivative, equation } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { type DefiniteIntegral, indefiniteIntegral } from "../expression/integral.ts";
 import type { Syntax } from "../notation/syntax.ts";
-import { type Pieces, type RuleName, wording } from "./rules.ts";
+import type { Pieces, RuleName, Said } from "./rules.ts";
 
 /**
  * What a step claims, in a form that the checker can test:
@@ -91,7 +91,10 @@ export type Done =
 /** One step of a derivation: the rule, its words, and what it claims. */
 export interface Step {
   readonly rule: RuleName;
-  readonly text: string;
+  /** What the wording of the rule names; `words.ts` puts it in. */
+  readonly pieces: readonly Said[];
+  /** The side of an identity that is worked on. */
+  readonly side?: "Left side" | "Right side";
   readonly claim: Claim;
   /** How the result is written where that differs from its canonical form; it must mean the same. */
   readonly written?: Syntax;
@@ -108,7 +111,7 @@ export interface StepOptions {
 export function step<Name extends RuleName>(rule: Name, pieces: Pieces<Name>, claim: Claim, options: StepOptions = {}): Step {
   return {
     rule,
-    text: wording(rule, pieces),
+    pieces,
     claim,
     conditions: options.conditions ?? [],
     ...(options.written ? { written: options.written } : {}),

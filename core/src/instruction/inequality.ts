@@ -7,7 +7,6 @@ import type { Expression } from "../expression/expression.ts";
 import { opposite } from "../expression/statement.ts";
 import { substitute, withRanges } from "../expression/substitute.ts";
 import { inequalityScene } from "../graph/solution-scene.ts";
-import { text } from "../notation/text.ts";
 import { solveEquation } from "../solve/equation.ts";
 import { type SolvedInequality, solveInequality } from "../solve/inequality.ts";
 import { decide, simplify } from "../truth/index.ts";
@@ -72,6 +71,5 @@ function signSteps(statement: Expression, unknown: string, { samples }: SolvedIn
     return holds === undefined ? [] : [holds ? there : opposite(there)];
   });
   if (tried.length === 0) return [];
-  const numbers = samples.map((at) => `$${text(at)}$`).join(", ");
-  return [step("signs between", [unknown, numbers], { kind: "holds", statement: tried.length === 1 ? (tried[0] ?? statement) : logic("and", tried) })];
+  return [step("signs between", [unknown, samples], { kind: "holds", statement: tried.length === 1 ? (tried[0] ?? statement) : logic("and", tried) })];
 }

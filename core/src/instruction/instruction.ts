@@ -18,6 +18,12 @@ export interface Reading {
 /** One kind of instruction; its file owns how it is read and what it does. */
 export interface Instruction {
   readonly name: string;
+  /** What it is for, in a sentence. */
+  readonly purpose: string;
+  /** Its sentences; E, Q and x stand for an expression, an equation or other relation, and a name; brackets mark what may be left out. */
+  readonly forms: readonly string[];
+  /** Short workings; the instruction stands in each. */
+  readonly examples: readonly (readonly string[])[];
   /** Words or marks by which it begins; the first that matches in the registry reads the line. */
   readonly begins: (sentence: Sentence) => boolean;
   readonly read: (sentence: Sentence) => Reading;

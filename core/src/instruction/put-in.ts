@@ -2,7 +2,6 @@ import { type Step, step } from "../derivation/step.ts";
 import { equation, name } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { substitute, withRanges } from "../expression/substitute.ts";
-import { text } from "../notation/text.ts";
 import { type Environment, ranges } from "./environment.ts";
 
 /** An expression with the author's definitions and given values put in, and the steps that say so. */
@@ -34,7 +33,7 @@ export function putIn(e: Expression, environment: Environment, except: ReadonlyS
   return { expression: withRanges(current, ranges(environment)), steps };
 }
 
-/** Values in words with mathematics: $a = 2$, $b = 3$. */
-export function saidValues(values: ReadonlyMap<string, Expression>): string {
-  return [...values].map(([letter, value]) => `$${text(equation(name(letter), value))}$`).join(", ");
+/** Values as equations: a = 2, b = 3. */
+export function saidValues(values: ReadonlyMap<string, Expression>): readonly Expression[] {
+  return [...values].map(([letter, value]) => equation(name(letter), value));
 }

@@ -1,11 +1,13 @@
 import type { Check, CheckKind, Verdict } from "../check/verdict.ts";
 import { resultOf, type Step } from "../derivation/step.ts";
+import { stepText, stepWords } from "../derivation/words.ts";
 import { equation, name, sum } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import type { FigurePicture, Part } from "../graph/figure/figure.ts";
 import { type Picture, picture } from "../graph/picture.ts";
 import type { CurveKind, Mark, MarkKind, Window } from "../graph/scene.ts";
 import { latex, writtenLatex } from "../notation/latex.ts";
+import { nameLatex } from "../notation/letters.ts";
 import { latexWithParts, type PartedLatex } from "../notation/parts.ts";
 import { present } from "../notation/present.ts";
 import { plus, type Syntax } from "../notation/syntax.ts";
@@ -42,6 +44,7 @@ export interface SolutionReport {
   readonly multiplicity?: number;
   readonly parameters?: Readonly<Record<string, "integer" | "free">>;
   readonly conditions?: readonly string[];
+  readonly conditionsLatex?: readonly string[];
 }
 
 export interface OptimumReport {
@@ -52,6 +55,7 @@ export interface OptimumReport {
   readonly end?: boolean;
   readonly parameters?: Readonly<Record<string, "free" | "integer">>;
   readonly conditions?: readonly string[];
+  readonly conditionsLatex?: readonly string[];
 }
 
 /** The ANSWER of the notation's section 5. */
@@ -70,7 +74,9 @@ export type AnswerReport =
       readonly kind: "expression";
       readonly value: Value & { readonly entries?: readonly Value[]; readonly shape?: readonly [number, number] };
       readonly decimal?: string;
+      readonly decimalLatex?: string;
       readonly conditions?: readonly string[];
+      readonly conditionsLatex?: readonly string[];
       /** The value typeset so that its parts can be chosen on the bench. */
       readonly parted?: PartedLatex;
     }
@@ -80,6 +86,7 @@ export type AnswerReport =
       readonly sentence: string;
       readonly counterexample?: Readonly<Record<string, Value>>;
       readonly exceptions?: readonly string[];
+      readonly exceptionsLatex?: readonly string[];
     }
   | {
       readonly kind: "optimum";
@@ -113,8 +120,9 @@ export type AnswerReport =
 export interface StepReport {
   readonly rule: string;
   readonly text: string;
+  /** The same typeset. */
+  readonly words: readonly Piece[];
   readonly latex: string;
-  readonly conditions: readonly string[];
   readonly verdict: Verdict;
   readonly why: string;
 }
@@ -209,6 +217,11 @@ function familySyntax(value: Expression, integers: readonly string[]): Syntax {
   return own.reduce((before, term) => plus(before, present(term)), present(start));
 }
 
+/** Conditions in the notation and typeset; nothing where there are none. */
+function conditionsReport(conditions: readonly Expression[]): Pick<SolutionReport, "conditions" | "conditionsLatex"> {
+  return conditions.length > 0 ? { conditions: conditions.map(text), conditionsLatex: conditions.map(latex) } : {};
+}
+
 function parametersOf({ free, integers }: Solution): Readonly<Record<string, "integer" | "free">> {
   return Object.fromEntries([...integers.map((letter) => [letter, "integer" as const]), ...free.map((name) => [name, "free" as const])]);
 }
@@ -218,7 +231,7 @@ function solutionReport(solution: Solution, angles: readonly string[], units: An
     values: valuesReport(solution.values, { integers: solution.integers, angles, units }),
     ...(solution.multiplicity > 1 ? { multiplicity: solution.multiplicity } : {}),
     ...(solution.free.length + solution.integers.length > 0 ? { parameters: parametersOf(solution) } : {}),
-    ...(solution.conditions.length > 0 ? { conditions: solution.conditions.map(text) } : {}),
+    ...conditionsReport(solution.conditions),
   };
 }
 
@@ -237,7 +250,7 @@ function optimumReport(
     ...(integers.length > 0
       ? { parameters: Object.fromEntries(integers.map((letter) => [letter, isFamily(letter) ? ("integer" as const) : ("free" as const)])) }
       : {}),
-    ...(conditions.length > 0 ? { conditions: conditions.map(text) } : {}),
+    ...conditionsReport(conditions),
   };
 }
 
@@ -260,13 +273,13 @@ export function answerReport(answer: Answer): AnswerReport {
     }
     case "expression": {
       const value = shownValue(answer);
-      const decimal = decimalOf(value, answer.digits);
       const unit = answer.shownIn?.text ?? answer.units?.value;
+      const decimal = decimalOf(value, answer.digits, unit);
       return {
         kind: "expression",
         value: { ...inUnit(valueReport(value), unit), ...(value.kind === "tuple" ? tupleParts(value) : {}) },
-        ...(decimal === undefined ? {} : { decimal }),
-        ...(answer.conditions.length > 0 ? { conditions: answer.conditions.map(text) } : {}),
+        ...(decimal === undefined ? {} : { decimal: decimal.text, decimalLatex: decimal.latex }),
+        ...conditionsReport(answer.conditions),
         ...(freeNames(value).size > 0 && value.kind !== "tuple" ? { parted: latexWithParts(value) } : {}),
       };
     }
@@ -276,7 +289,9 @@ export function answerReport(answer: Answer): AnswerReport {
         holds: answer.holds ?? null,
         sentence: answer.sentence,
         ...(answer.counterexample ? { counterexample: valuesReport(answer.counterexample) } : {}),
-        ...(answer.exceptions && answer.exceptions.length > 0 ? { exceptions: answer.exceptions.map(text) } : {}),
+        ...(answer.exceptions && answer.exceptions.length > 0
+          ? { exceptions: answer.exceptions.map(text), exceptionsLatex: answer.exceptions.map(latex) }
+          : {}),
       };
     case "optimum":
       return {
@@ -330,12 +345,13 @@ function shownValue({ value, shownIn }: Answer & { readonly kind: "expression" }
 }
 
 /** The decimal beside a value, to the digits asked for; none where it would only repeat the value. */
-function decimalOf(value: Expression, digits: Digits): string | undefined {
+function decimalOf(value: Expression, digits: Digits, unit: string | undefined): Decimal | undefined {
   const asked = digits.kind === "usual" ? undefined : rounded(value, digits);
-  if (asked !== undefined) return asked;
-  const parts = decimals(value, digits.count);
-  const decimal = parts && (parts.im === undefined ? parts.re : complexDecimal(parts.re, parts.im));
-  return decimal === text(value) ? undefined : decimal;
+  const parts = asked === undefined ? decimals(value, digits.count) : { re: asked };
+  if (!parts) return undefined;
+  const { re, im } = parts;
+  const decimal = im === undefined ? re : complexDecimal(re, im);
+  return asked === undefined && decimal === text(value) ? undefined : { text: decimal, latex: decimalLatex(re, im, unit) };
 }
 
 function tupleParts(value: Expression & { kind: "tuple" }): { entries: readonly Value[]; shape: readonly [number, number] } {
@@ -363,8 +379,9 @@ export function quantityLatex({ text: written, latex: exact, unit }: Value): str
   return `${isSum ? `\\left(${exact}\\right)` : exact}${unitBehind(unit)}`;
 }
 
-/** An equation for a value as it is shown: exact, and in degrees where the author uses degrees. */
-export function valueLatex(left: string, value: Value): string {
+/** An equation for the value of a name as it is shown: exact, and in degrees where the author uses degrees. */
+export function valueLatex(key: string, value: Value): string {
+  const left = nameLatex(key);
   if (value.degrees !== undefined) return `${left} = ${value.latex} ${value.degrees}`;
   return `${left} = ${quantityLatex(value)}${value.inGiven === undefined ? "" : ` ${value.inGiven}`}`;
 }
@@ -374,11 +391,43 @@ export function withUnit(decimal: string | undefined, { unit }: Value): string |
   return decimal === undefined || unit === undefined ? decimal : `${decimal} [${unit}]`;
 }
 
+/** A decimal as text and typeset. */
+export interface Decimal {
+  readonly text: string;
+  readonly latex: string;
+}
+
 /** The decimal beside an exact value, or nothing where the value is a whole number, no number, or shown in degrees. */
-export function decimalBeside(value: Value, figures: number = DEFAULT_FIGURES): string | undefined {
+export function decimalBeside(value: Value, figures: number = DEFAULT_FIGURES): Decimal | undefined {
   if (value.degrees !== undefined || value.re === undefined || /^-?[\d.]+$/.test(value.text)) return undefined;
-  const short = (part: string): string => shortened(part, figures);
-  return withUnit(value.im === undefined ? short(value.re) : complexDecimal(short(value.re), short(value.im)), value);
+  const [re, im] = [shortened(value.re, figures), value.im === undefined ? undefined : shortened(value.im, figures)];
+  const decimal = im === undefined ? re : complexDecimal(re, im);
+  return { text: withUnit(decimal, value) ?? decimal, latex: decimalLatex(re, im, value.unit) };
+}
+
+/** A decimal with its unit, typeset. */
+function decimalLatex(re: string, im: string | undefined, unit: string | undefined): string {
+  const number: Syntax = im === undefined ? signedNumber(re) : complexSyntax(re, im);
+  return unit === undefined ? writtenLatex(number) : `${writtenLatex(im === undefined ? number : { kind: "group", inner: number })}${unitBehind(unit)}`;
+}
+
+function signedNumber(decimal: string): Syntax {
+  const size: Syntax = { kind: "number", text: decimal.replace(/^-/, "") };
+  return decimal.startsWith("-") ? { kind: "sign", sign: "-", operand: size } : size;
+}
+
+function complexSyntax(re: string, im: string): Syntax {
+  const size: Syntax = { kind: "number", text: im.replace(/^-/, "") };
+  const imaginary: Syntax = size.text === "1" ? { kind: "name", name: "i" } : { kind: "times", dot: false, left: size, right: { kind: "name", name: "i" } };
+  const isNegative = im.startsWith("-");
+  if (re === "0") return isNegative ? { kind: "sign", sign: "-", operand: imaginary } : imaginary;
+  return { kind: "binary", operator: isNegative ? "-" : "+", left: signedNumber(re), right: imaginary };
+}
+
+/** Whether a solution says only where its unknown lies: -2 < x < 2. */
+export function isInterval({ values, parameters, conditions }: SolutionReport): boolean {
+  const names = Object.keys(values);
+  return conditions !== undefined && names.length === 1 && names.every((name) => parameters?.[name] === "free" && values[name]?.text === name);
 }
 
 /** What the letters of a solution stand for: "for every integer n", "any y". */
@@ -447,12 +496,17 @@ function sideLatex(side: Expression, before: Expression | undefined): string {
 function stepReport(step: Step, judged: { verdict: Verdict; why: string } | undefined): StepReport {
   return {
     rule: step.rule,
-    text: step.text,
+    text: stepText(step),
+    words: stepWords(step),
     latex: step.written ? writtenLatex(step.written) : latex(resultOf(step.claim)),
-    conditions: step.conditions.map(text),
     verdict: judged?.verdict ?? "loose",
     why: judged?.why ?? "this step was not checked",
   };
+}
+
+/** What is wrong, with the sentence that was probably meant. */
+export function faultWords({ message, suggestion }: Pick<FaultReport, "message" | "suggestion">): string {
+  return suggestion === undefined ? message : `${message}; perhaps “${suggestion}” was meant`;
 }
 
 export function faultReport({ span, ...fault }: Fault): FaultReport {

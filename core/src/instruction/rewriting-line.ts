@@ -67,7 +67,7 @@ function withAtLeastOne(steps: readonly Step[], before: Expression, after: Expre
 function ofPart(start: Expression, part: Expression, before: readonly Step[], known: Known, rewrite: Rewrite): Outcome {
   const { expression, steps, conditions } = rewrite(part, known);
   const after = replacePart(start, part, expression);
-  const put = step("put the part back", [text(part)], { kind: "equal", before: start, after }, { conditions });
+  const put = step("put the part back", [part], { kind: "equal", before: start, after }, { conditions });
   return valueOutcome(start, after, [...before, ...steps, put], conditions, known.assumptions, DEFAULT_DIGITS);
 }
 

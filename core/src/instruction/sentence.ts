@@ -1,8 +1,9 @@
+import type { Piece } from "../derivation/words.ts";
 import type { Expression } from "../expression/expression.ts";
 import { elaborate } from "../notation/elaborate.ts";
 import { writtenLatex } from "../notation/latex.ts";
 import { parseTokens } from "../notation/parse.ts";
-import { NotationError, partsOfKind, type Span, type Syntax } from "../notation/syntax.ts";
+import { NotationError, partsOfKind, type Span, type Syntax, UnknownWord } from "../notation/syntax.ts";
 import { type Token, tokenize } from "../notation/tokens.ts";
 import { asUnit, unitRuns, withUnits } from "../notation/unit-tokens.ts";
 import { isFunctionName } from "../notation/words.ts";
@@ -14,8 +15,7 @@ import { declarations, type Environment, meanings, measuredMeanings } from "./en
 import { knownDimensions } from "./units.ts";
 import { type Beside, dimensionsOf, measuredWith, NOTHING_BESIDE, readWithUnits } from "./units-read.ts";
 
-/** A piece of a sentence as it is typeset: words or mathematics. */
-export type Piece = { readonly kind: "words"; readonly text: string } | { readonly kind: "math"; readonly latex: string };
+export type { Piece };
 
 /** An interval with its ends, open or closed. */
 export interface Interval {

@@ -1,12 +1,12 @@
 import { equation, name } from "../expression/construct.ts";
-import type { Expression } from "../expression/expression.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
 import { elaborate } from "../notation/elaborate.ts";
 import { parseTokens } from "../notation/parse.ts";
 import type { Syntax } from "../notation/syntax.ts";
 import type { Token } from "../notation/tokens.ts";
 import { asUnit, type UnitRun, unitRuns, withUnits } from "../notation/unit-tokens.ts";
 import { type Dimension, equal, multiply, SOUGHT } from "../units/dimension.ts";
-import { type Measured, measure, unitName } from "../units/dimension-of.ts";
+import { type Measured, measure, unitName, unitOfFactor } from "../units/dimension-of.ts";
 import { readUnit } from "../units/read.ts";
 import { declarations, type Environment, measuredMeanings } from "./environment.ts";
 import { knownDimensions } from "./units.ts";
@@ -44,22 +44,31 @@ interface Read {
 
 /**
  * Reads mathematics in which units may stand behind numbers without brackets. A symbol is a unit where it is no name of the problem and the
- * dimensions of the line tell it: they come out right with it, and would not with another unit in its place. In a problem with units, symbols of several
- * letters need no such proof, nor does a line whose names all have units. What could be either is read as a letter, and a note says so.
+ * dimensions of the line tell it: they come out right with it, and would not with another unit in its place. In a problem with units
+ * a symbol that is no letter anywhere needs no such proof; where both could be meant, a note says how it was read and how the other is written.
  */
 export function readWithUnits(tokens: readonly Token[], environment: Environment, beside: Beside): Read {
   const read = (runs: readonly UnitRun[]): Syntax => parseTokens(withUnits(tokens, runs), declarations(environment));
   const found = unitRuns(tokens, () => false, false);
   const runs = found.length === 0 ? [] : unitRuns(tokens, lettersOf(tokens, found, environment), false);
   if (runs.length === 0) return { syntax: read([]), notes: [] };
-  const units = told(read(runs), runs, environment, beside);
+  const { units, unproven } = told(read(runs), runs, environment, beside);
   const letters = runs.filter((run) => !units.includes(run));
-  return { syntax: read(units), notes: letters.map(({ unit, from }) => noteOn(unit.text, tokens[from - 1])) };
+  return { syntax: read(units), notes: [...letters.map((run) => asLetters(run, tokens)), ...unproven.map((run) => asUnitNote(run, tokens))] };
 }
 
-function noteOn(unit: string, before: Token | undefined): string {
-  const value = before?.kind === "number" ? before.text : "…";
-  return `“${unit}” behind ${value} is read as letters here; for the unit write ${value} [${unit}]`;
+function asLetters({ unit: { text }, from }: UnitRun, tokens: readonly Token[]): string {
+  const value = valueBefore(tokens[from - 1]);
+  return `“${text}” behind ${value} is read as letters here; for the unit write ${value} [${text}]`;
+}
+
+function asUnitNote({ unit: { text }, from }: UnitRun, tokens: readonly Token[]): string {
+  const value = valueBefore(tokens[from - 1]);
+  return `“${text}” behind ${value} is read as the unit; for a letter write ${value}*${text}`;
+}
+
+function valueBefore(before: Token | undefined): string {
+  return before?.kind === "number" ? before.text : "…";
 }
 
 /** The words that are names of the problem: declared, letters of another line, or letters elsewhere on this one. */
@@ -99,21 +108,28 @@ function isAskedFor(tokens: readonly Token[], at: number): boolean {
   return word >= 0 && asUnit(tokens.slice(word + 1, end)) !== undefined;
 }
 
-/** Those of the runs that are units by the dimensions of what was read. */
-function told(syntax: Syntax, runs: readonly UnitRun[], environment: Environment, beside: Beside): readonly UnitRun[] {
+/** Those of the runs that are units by the dimensions of what was read, and which of them are so for want of another meaning alone. */
+function told(
+  syntax: Syntax,
+  runs: readonly UnitRun[],
+  environment: Environment,
+  beside: Beside,
+): { readonly units: readonly UnitRun[]; readonly unproven: readonly UnitRun[] } {
   const whole = measuredWith(syntax, environment, beside);
   const known = new Map([...knownDimensions(environment), ...dimensionsOf(beside)]);
   const measured = (changed: ReadonlyMap<string, Dimension>): Measured => measure(whole, new Map([...known, ...changed]));
   const fits = ({ pairs }: Measured): boolean => pairs.every(({ dimensions: [a, b] }) => equal(a, b));
   const own = measured(new Map());
-  if (!fits(own)) return runs.filter(isWritten);
-  const isAllKnown = environment.units.size > 0 && own.dimension !== undefined;
-  return runs.filter((run) => {
-    const { text } = run.unit;
-    const dimension = readUnit(text)?.dimension;
-    const another = dimension && new Map([[unitName(text), multiply(dimension, SOUGHT)]]);
-    return isWritten(run) || (another && !fits(measured(another))) || isAllKnown || (environment.units.size > 0 && isLong(text));
-  });
+  if (!fits(own)) return { units: runs.filter(isWritten), unproven: [] };
+  const isProven = (run: UnitRun): boolean => {
+    const dimension = readUnit(run.unit.text)?.dimension;
+    const another = dimension && new Map([[unitName(run.unit.text), multiply(dimension, SOUGHT)]]);
+    return isWritten(run) || (another !== undefined && !fits(measured(another)));
+  };
+  const isAllKnown = environment.units.size > 0 && [...freeNames(whole)].every((name) => known.has(name) || unitOfFactor(name) !== undefined);
+  const proven = runs.filter(isProven);
+  const units = environment.units.size > 0 ? runs : proven;
+  return { units, unproven: isAllKnown ? [] : units.filter((run) => !proven.includes(run) && !isLong(run.unit.text)) };
 }
 
 /** Whether a unit can be nothing else: a word such as metres, or a sign. */

@@ -1,5 +1,5 @@
 import { NotDifferentiable } from "../calculus/derivative.ts";
-import { NotationError, type Span } from "../notation/syntax.ts";
+import { NotationError, type Span, UnknownWord } from "../notation/syntax.ts";
 import { tokenize } from "../notation/tokens.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { BallUndefined } from "../number/real-ball.ts";
@@ -120,7 +120,8 @@ export function readLine(source: string, environment: Environment): Read {
     const meant = meantBy(body, error, environment, MOST_SLIPS);
     const behind = because === undefined ? "" : ` because "${because}"`;
     const suggestion = meant === undefined ? {} : { suggestion: `${meant}${behind}` };
-    const message = meant === undefined ? error.message : `${error.message}; perhaps “${meant}” was meant`;
+    const hint = meant === undefined && error instanceof UnknownWord ? `: a quantity is declared first, as in “given ${error.word}”` : "";
+    const message = `${error.message}${hint}`;
     return { ...NOTHING, ignored: false, ...reason, error: { message, span, ...suggestion } };
   }
 }

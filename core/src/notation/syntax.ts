@@ -73,15 +73,8 @@ export class UnknownWord extends NotationError {
   readonly readings: readonly string[];
 
   constructor(word: string, readings: readonly string[], span: Span) {
-    const [first] = readings;
-    const product = first === undefined ? "" : `write ${first} if it is mathematics, or `;
     const isKeyword = SENTENCE_WORDS.has(word.toLowerCase());
-    super(
-      isKeyword
-        ? `“${word}” is a word of the sentences and cannot stand here`
-        : `“${word}” is no name, function or word that can stand here: ${product}declare it first, as in “given ${word}”`,
-      span,
-    );
+    super(`“${word}” is ${isKeyword ? "a word of the sentences and cannot" : "no name, function or word that can"} stand here`, span);
     this.word = word;
     this.readings = readings;
   }

@@ -161,10 +161,8 @@ export function solveComplexBranches(task: Task, solve: Solve): Solved | undefin
   const { unknown } = task;
   const done = part.kind === "call" ? ({ kind: "function", name: "exp" } as const) : ({ kind: "power", exponent: TWO } as const);
   const steps = [
-    ...(equal(isolated, task.equation)
-      ? []
-      : [step("bring terms over", [text(part)], { kind: "equivalent", unknown, before: task.equation, after: isolated })]),
-    step("undo the branch", [text(part)], { kind: "implies", unknown, before: isolated, after, done }),
+    ...(equal(isolated, task.equation) ? [] : [step("bring terms over", [part], { kind: "equivalent", unknown, before: task.equation, after: isolated })]),
+    step("undo the branch", [part], { kind: "implies", unknown, before: isolated, after, done }),
   ];
   const set = putBack(solved, task, "undoing a function with branches");
   return { steps: [...steps, ...solved.steps], set: { ...set, domain: "complex" } };

@@ -3,7 +3,6 @@ import { boundsOfPiece } from "../calculus/pieces-where.ts";
 import { step } from "../derivation/step.ts";
 import { name, ZERO } from "../expression/construct.ts";
 import { sideDifference } from "../expression/statement.ts";
-import { text } from "../notation/text.ts";
 import type { Solved, Task } from "./solution.ts";
 
 /**
@@ -24,6 +23,6 @@ export function solveConstantOnPieces({ equation, unknown, domain }: Task): Solv
       conditions: boundsOfPiece(piece, unknown),
     }));
   const reason = "the derivative of the difference of the sides is 0, so the difference is constant on every piece where it is defined";
-  const steps = [step("differentiate", [text(difference)], { kind: "derivative", of: difference, variable: unknown, after: ZERO })];
+  const steps = [step("differentiate", [difference], { kind: "derivative", of: difference, variable: unknown, after: ZERO })];
   return { steps, set: { variables: [unknown], domain: "real", complete: true, reason, solutions, rejected: [], complexSolutions: [] } };
 }

@@ -66,10 +66,9 @@ function integralValue(integral: DefiniteIntegral, given: readonly Expression[],
   const whole = pieces.length === 1 && only !== undefined && equal(only, integral);
   const before = sum(...pieces);
   const value = plainValue(sum(...found.map((one) => one.value)), assumptions);
-  const places = pieces.slice(1).map(({ lower, variable }) => `$${text(equation(name(variable), lower))}$`);
+  const places = pieces.slice(1).map(({ lower, variable }) => equation(name(variable), lower));
   const claim = { kind: "integral in pieces", before: integral, pieces, after: before } as const;
-  const apart =
-    places.length > 0 ? step("integral in pieces", [places.join(", ")], claim, { written: inOrder(pieces) }) : step("integrand in one form", [], claim);
+  const apart = places.length > 0 ? step("integral in pieces", [places], claim, { written: inOrder(pieces) }) : step("integrand in one form", [], claim);
   const end = pieces.length > 1 ? [step("put the integrals in", [], { kind: "with integrals", before: integral, after: value })] : [];
   return {
     value,

@@ -1,7 +1,7 @@
 import { boundsOf } from "../calculus/cover.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
-import { name, number, product, sum, ZERO } from "../expression/construct.ts";
+import { logic, name, number, product, sum, ZERO } from "../expression/construct.ts";
 import { compile } from "../expression/double-value.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { alternatives } from "../expression/statement.ts";
@@ -143,7 +143,7 @@ function literalMembers(solved: Solved, task: Task): Solved {
     after: shown(solutions),
     within: facts,
   } as const;
-  const steps = [...solved.steps, step("within the interval", [facts.map((fact) => `$${text(fact)}$`).join(" and ")], claim)];
+  const steps = [...solved.steps, step("within the interval", [conjunction(facts)], claim)];
   const reason = `${solved.set.reason}; of the families only members with ${facts.map(plain).join(" and ")} are asked for`;
   return { steps, set: { ...solved.set, reason, solutions } };
 }
@@ -187,12 +187,16 @@ function inInterval(
   const rest = others.map((one) => one.values.get(unknown) ?? ZERO);
   const after = alternatives(unknown, [...sorted, ...rest]);
   const claim = { kind: "families", unknown, letter, before, after, within: facts } as const;
-  const where = facts.map((fact) => `$${text(fact)}$`).join(" and ");
   const reason = `${solved.set.reason}; the members of the families with ${facts.map(plain).join(" and ")} are listed`;
   return {
-    steps: [...solved.steps, step("within the interval", [where], claim)],
+    steps: [...solved.steps, step("within the interval", [conjunction(facts)], claim)],
     set: { ...solved.set, reason, solutions: [...listed, ...others] },
   };
+}
+
+function conjunction(facts: readonly Expression[]): Expression {
+  const [only] = facts;
+  return only && facts.length === 1 ? only : logic("and", facts);
 }
 
 function approximate(e: Expression): number {

@@ -2,7 +2,6 @@ import { step } from "../derivation/step.ts";
 import { call, equation, nameIn, number, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
 import { sidesOf } from "../expression/statement.ts";
-import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { rationalRatio } from "../truth/index.ts";
@@ -33,7 +32,7 @@ export function solveHomogeneousExponentials(task: Task, solve: Solve): Solved |
   if (!solved) return undefined;
   const by = power(number(divisor.base), x);
   const claim = { kind: "equivalent", unknown: task.unknown, before: task.equation, after, factor: by } as const;
-  return { ...solved, steps: [step("divide by an exponential", [text(by)], claim), ...solved.steps] };
+  return { ...solved, steps: [step("divide by an exponential", [by], claim), ...solved.steps] };
 }
 
 function exponentialTerm(term: Expression, unknown: string): ExponentialTerm | undefined {

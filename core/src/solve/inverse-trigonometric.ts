@@ -3,7 +3,6 @@ import { withoutInverse } from "../canonical/inverse-circular.ts";
 import { step } from "../derivation/step.ts";
 import { call, equation, negate, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames, termsOf } from "../expression/expression.ts";
-import { text } from "../notation/text.ts";
 import { constantSign, simplify } from "../truth/index.ts";
 import { type Solve, within } from "./joining.ts";
 import { putBack } from "./put-back.ts";
@@ -35,7 +34,7 @@ export function solveInverseTrigonometric(task: Task, solve: Solve): Solved | un
   const solved = own && solve({ ...own, assumptions: [] });
   if (!solved || solved.set.solutions.some(({ free, integers }) => free.length + integers.length > 0)) return undefined;
   const steps = [
-    step("bring terms over", [text(sides[0])], { kind: "equivalent", unknown, before: task.equation, after: isolated }),
+    step("bring terms over", [sides[0]], { kind: "equivalent", unknown, before: task.equation, after: isolated }),
     step("apply the function", [functionName], { kind: "implies", unknown, before: isolated, after, done: { kind: "function", name: functionName } }),
   ];
   return { steps: [...steps, ...solved.steps], set: putBack(solved, task, `applying ${functionName} to both sides`) };

@@ -94,12 +94,10 @@ export function solveByCubeSum(form: PolynomialForm): Solved | undefined {
   const cube = (sign: number): Expression => call("root", number(3), simplify(sum(number(half), product(number(sign), root))).expression);
   const value = readable(subtract(sum(cube(1), cube(-1)), number(shift)));
   if (text(value).length > SHORT_RADICALS) return undefined;
-  const meaning = text(subtract(sum(name("u"), name("v")), number(shift)));
-  const resolvent = text(
-    equation(sum(power(name("w"), number(2)), product(number(q), name("w")), number(rational.negate(rational.power(third, 3)))), number(0)),
-  );
+  const meaning = subtract(sum(name("u"), name("v")), number(shift));
+  const resolvent = equation(sum(power(name("w"), number(2)), product(number(q), name("w")), number(rational.negate(rational.power(third, 3)))), number(0));
   return finished(form, [value], "the discriminant is such that only one real number solves this equation of third degree", (chain, after) =>
-    chain.to(after, "cube sum", [form.task.unknown, meaning, text(number(rational.negate(third))), resolvent]),
+    chain.to(after, "cube sum", [form.task.unknown, meaning, number(rational.negate(third)), resolvent]),
   );
 }
 

@@ -25,9 +25,7 @@ export function solveByNaming(task: Task, part: Part, solve: Solve): Solved | un
   const letter = partLetter(task);
   const named = part.equation(name(letter));
   if (named.kind !== "relation" || contains(named, task.unknown)) return undefined;
-  const steps = [
-    step("name a part", [letter, text(part.meaning)], { kind: "named", name: letter, meaning: part.meaning, before: task.equation, after: named }),
-  ];
+  const steps = [step("name a part", [letter, part.meaning], { kind: "named", name: letter, meaning: part.meaning, before: task.equation, after: named })];
   const outer = solve({ ...task, equation: named, unknown: letter, assumptions: [] });
   if (!outer || outer.set.solutions.some(({ free, integers }) => free.length + integers.length > 0)) return undefined;
   // Values that are known by their bounds alone are better looked for in the equation as it stands.
@@ -35,7 +33,7 @@ export function solveByNaming(task: Task, part: Part, solve: Solve): Solved | un
   const values = outer.set.solutions.map(({ values: found }) => found.get(letter) ?? ZERO);
   const before = alternatives(letter, values);
   const back = values.map((value) => equation(part.meaning, value));
-  const returned = step("put the part back in", [letter, text(part.meaning)], {
+  const returned = step("put the part back in", [letter, part.meaning], {
     kind: "named",
     name: letter,
     meaning: part.meaning,

@@ -88,13 +88,11 @@ function raised(e: Expression, unknown: string, steps: Step[]): { readonly after
   const rest = negate(sum(...terms.filter((term) => term !== chosen)));
   const [alone, other] = text(chosen).startsWith("-") ? [negate(chosen), negate(rest)] : [chosen, rest];
   const isolated = equation(alone, simplify(other).expression);
-  if (text(isolated) !== text(e)) steps.push(step("bring terms over", [text(alone)], { kind: "equivalent", unknown, before: e, after: isolated }));
+  if (text(isolated) !== text(e)) steps.push(step("bring terms over", [alone], { kind: "equivalent", unknown, before: e, after: isolated }));
   const [top, bottom] = [alone, simplify(other).expression].map((side) => simplify(expand(power(side, degree))).expression);
   if (!top || !bottom) return undefined;
   const after = equation(top, bottom);
-  steps.push(
-    step("raise both sides, maybe more", [text(degree)], { kind: "implies", unknown, before: isolated, after, done: { kind: "power", exponent: degree } }),
-  );
+  steps.push(step("raise both sides, maybe more", [degree], { kind: "implies", unknown, before: isolated, after, done: { kind: "power", exponent: degree } }));
   const isEven = degree.kind === "number" && Number(degree.value.num) % 2 === 0;
   // c √u = v is √u = v/c, which has the sign of c v.
   const factor = product(...factorsOf(alone).filter((part) => !contains(part, unknown)));

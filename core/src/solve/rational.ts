@@ -27,7 +27,7 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
     const solved = solvePolynomial({ ...task, equation: cleared });
     if (!solved) return undefined;
     const claim = { kind: "equivalent", unknown: task.unknown, before: task.equation, after: cleared } as const;
-    const first = step("multiply both sides", [text(denominator)], claim, { conditions: [relation(denominator, "!=", ZERO)] });
+    const first = step("multiply both sides", [denominator], claim, { conditions: [relation(denominator, "!=", ZERO)] });
     const reason = `multiplied by ${text(denominator)}, ${solved.set.reason}; candidates that make a denominator 0 are set aside`;
     return { steps: [first, ...solved.steps], set: { ...solved.set, reason } };
   }, undefined);

@@ -3,7 +3,6 @@ import { equation as equationOf, I, name, product, subtract, sum, ZERO } from ".
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { type Equation, isEquation, sidesOf } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
-import { text } from "../notation/text.ts";
 import { partEquations } from "../rewrite/real-and-imaginary.ts";
 import { simplify, zeroTest } from "../truth/index.ts";
 import type { Solved, Task } from "./solution.ts";
@@ -43,7 +42,7 @@ export function solveInRealUnknowns(task: Task): Solved | undefined {
   );
   if (!solved) return undefined;
   const steps = [
-    step("put in parts", [unknown, text(meaning)], { kind: "named", name: unknown, meaning, before, after: written }),
+    step("put in parts", [unknown, meaning], { kind: "named", name: unknown, meaning, before, after: written }),
     ...open.map(({ part, equation }) => step("compare parts", [part], { kind: "part of a complex equation", unknown, before: written, after: equation, part })),
   ];
   const free = letters.filter((letter) => !open.some(({ equation }) => contains(equation, letter)));

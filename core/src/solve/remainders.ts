@@ -5,7 +5,6 @@ import { contains, type Expression, freeNames } from "../expression/expression.t
 import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { statedWhole } from "../expression/whole.ts";
-import { plain } from "../notation/plain.ts";
 import { decide, integerCases, integersWhere, simplify, wholeMembers } from "../truth/index.ts";
 import type { Solution } from "./solution.ts";
 
@@ -38,7 +37,7 @@ export function sortedByRemainder(one: Solution, statement: Expression, unknown:
   return {
     kept: members.filter((_, j) => truths[j] === true),
     rejected: members.filter((_, j) => truths[j] === false),
-    step: step("sort members by remainder", [letter, `${truths.length}`, plain(statement)], claim),
+    step: step("sort members by remainder", [letter, `${truths.length}`, statement], claim),
   };
 }
 

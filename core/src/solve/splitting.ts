@@ -46,7 +46,7 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
     branches.map((branch) => branch.equation),
   );
   const rule = part.kind === "call" && part.name === "abs" ? "split the sign" : "split the cases";
-  const steps = [step(rule, [text(part)], { kind: "split", unknown, part, before: task.equation, after })];
+  const steps = [step(rule, [part], { kind: "split", unknown, part, before: task.equation, after })];
   const found: Solution[] = [];
   const rejected: Rejected[] = [];
   let complete = true;

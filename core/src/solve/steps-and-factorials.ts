@@ -3,7 +3,6 @@ import { type Step, step } from "../derivation/step.ts";
 import { equation, logic, name, number, relation, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { sidesOf } from "../expression/statement.ts";
-import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { type Solve, solveAll } from "./joining.ts";
@@ -44,7 +43,7 @@ export function solveSteps(task: Task): Solved | undefined {
   const reason = `a number rounds ${part.name === "floor" ? "down" : "up"} to a whole number on an interval of length 1`;
   const claim = { kind: "equivalent", unknown, before: swapped.equation, after: logic("and", bounds) } as const;
   return {
-    steps: [...swapped.steps, step("rounding", [part.name === "floor" ? "down" : "up", text(k)], claim)],
+    steps: [...swapped.steps, step("rounding", [part.name === "floor" ? "down" : "up", k], claim)],
     set: { ...common, reason, solutions: [solution(unknown, name(unknown), { free: [unknown], conditions })] },
   };
 }

@@ -4,7 +4,6 @@ import { NOWHERE } from "../derivation/nowhere.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { call, divide, equation, HALF, logic, name, negate, number, ONE, PI, power, product, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, termsOf } from "../expression/expression.ts";
-import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { factor } from "../polynomial/factor.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
@@ -64,7 +63,7 @@ function equalFunctions(task: Task, solve: Solve): Solved | undefined {
   const note = (rule: "bring terms over" | "cosine as a sine", before: Expression, after: Expression): void => {
     if (equal(before, after)) return;
     const claim = { kind: "equivalent", unknown, before, after } as const;
-    steps.push(rule === "bring terms over" ? step(rule, [text(call(first.name, first.argument))], claim) : step(rule, [], { ...claim, factor: ONE }));
+    steps.push(rule === "bring terms over" ? step(rule, [call(first.name, first.argument)], claim) : step(rule, [], { ...claim, factor: ONE }));
   };
   note("bring terms over", task.equation, moved);
   const asFirst = sameFunction(first.name, second.name, second.argument, opposite);
@@ -191,7 +190,7 @@ function restated(
   const statement = equation(polynomialExpression(p, kernels), ZERO);
   if (equal(statement, task.equation)) return { statement, steps: [] };
   const claim = { kind: "equivalent", unknown: task.unknown, before: task.equation, after: statement, factor: scale } as const;
-  return { statement, steps: [rule === "one angle" ? step(rule, [text(angle)], claim) : step(rule, [], claim)] };
+  return { statement, steps: [rule === "one angle" ? step(rule, [angle], claim) : step(rule, [], claim)] };
 }
 
 /** Products and squares that come down to one sine or cosine of a multiple angle: sin x cos x = sin(2x)/2. */
@@ -206,7 +205,7 @@ function asSingleWave({ task, angle }: Angular, solve: Solve): Solved | undefine
   const next = within(task, after);
   if (!next || equal(after, task.equation)) return undefined;
   const solved = solve(next);
-  const first = step("multiple angles", [text(angle)], { kind: "equivalent", unknown: task.unknown, before: task.equation, after, factor: ONE });
+  const first = step("multiple angles", [angle], { kind: "equivalent", unknown: task.unknown, before: task.equation, after, factor: ONE });
   return solved && { ...solved, steps: [first, ...solved.steps] };
 }
 
@@ -285,7 +284,7 @@ function asWave(angular: Angular, solve: Solve): Solved | undefined {
   const own = within(task, after);
   const solved = own && solve(own);
   if (!solved) return undefined;
-  const first = step("one wave on the left", [text(written.expression)], {
+  const first = step("one wave on the left", [written.expression], {
     kind: "equivalent",
     unknown: task.unknown,
     before: task.equation,
@@ -311,7 +310,7 @@ function byTangent(angular: Angular, solve: Solve): Solved | undefined {
   const solved = own && solve(own);
   if (!solved) return undefined;
   const by = power(call("cos", angle), number(degree));
-  const divided = step("by tangents", [text(by)], { kind: "equivalent", unknown: task.unknown, before: statement, after, factor: by });
+  const divided = step("by tangents", [by], { kind: "equivalent", unknown: task.unknown, before: statement, after, factor: by });
   return { ...solved, steps: [...steps, divided, ...solved.steps] };
 }
 

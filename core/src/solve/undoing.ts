@@ -1,5 +1,6 @@
 import { undoesInverse, withoutInverse } from "../canonical/inverse-circular.ts";
 import { NOWHERE } from "../derivation/nowhere.ts";
+import type { Said } from "../derivation/rules.ts";
 import type { Step } from "../derivation/step.ts";
 import { step } from "../derivation/step.ts";
 import {
@@ -24,7 +25,6 @@ import {
   ZERO,
 } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
-import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { constantSign, decide, isNotWhole, simplify } from "../truth/index.ts";
@@ -51,7 +51,7 @@ interface Undone {
     | "roots of the cosine"
     | "roots of the tangent"
     | "out of range";
-  readonly said: string;
+  readonly said: Said;
   readonly conditions?: readonly Expression[];
   /** How often a value counts that solves what is undone. */
   readonly times?: number;
@@ -142,7 +142,7 @@ function undoSum(terms: readonly Expression[], value: Expression, unknown: strin
   const rest = sum(...terms.filter((term) => !contains(term, unknown)));
   const [inner] = own;
   if (!inner || own.length > 1) return undefined;
-  return { inner, values: [readable(subtract(value, rest))], rule: "bring terms over", said: text(inner) };
+  return { inner, values: [readable(subtract(value, rest))], rule: "bring terms over", said: inner };
 }
 
 function undoProduct(factors: readonly Expression[], value: Expression, task: Task): Undone | undefined {
@@ -170,7 +170,7 @@ function undoExponential(base: Expression, exponent: Expression, value: Expressi
   const result = equal(base, E) ? call("ln", value) : base.kind === "number" && value.kind === "number" ? call("log", base, value) : undefined;
   const whole = result?.kind === "number" ? result : undefined;
   const logarithm = whole ?? (equal(base, E) ? call("ln", value) : divide(call("ln", value), call("ln", base)));
-  return { inner: exponent, values: [readable(logarithm)], rule: "take logarithms", said: text(base), conditions };
+  return { inner: exponent, values: [readable(logarithm)], rule: "take logarithms", said: base, conditions };
 }
 
 /** b^n = v with letters in n, for a base that is known to be positive: a positive number has one positive n-th root for every n ≠ 0. */
@@ -181,7 +181,7 @@ function undoLetterPower(base: Expression, exponent: Expression, value: Expressi
   if (positive === false) return { inner: base, values: [], rule: "out of range", said: "a power of a positive number is always positive" };
   const conditions = [...nonZero(exponent, task.assumptions), ...(positive === true ? [] : [relation(value, ">", ZERO)])];
   const inverse = readable(divide(ONE, exponent));
-  return { inner: base, values: [power(value, inverse)], rule: "raise both sides", said: text(inverse), conditions };
+  return { inner: base, values: [power(value, inverse)], rule: "raise both sides", said: inverse, conditions };
 }
 
 /** b^c = v for a number c that is not whole, such as √2: only bases b ≥ 0 have such a power (b > 0 for c < 0), and each value once. */
@@ -193,7 +193,7 @@ function undoBrokenPower(base: Expression, exponent: Expression, value: Expressi
   const conditions = known(relation(value, isReached, ZERO), task) === true ? [] : [relation(value, isReached, ZERO)];
   const inverse = readable(divide(ONE, exponent));
   const root = known(relation(value, "=", ZERO), task) === true ? ZERO : power(value, inverse);
-  return { inner: base, values: [root], rule: "raise both sides", said: text(inverse), conditions };
+  return { inner: base, values: [root], rule: "raise both sides", said: inverse, conditions };
 }
 
 function undoPower(base: Expression, exponent: Expression, value: Expression, task: Task): Undone | undefined {
@@ -277,8 +277,7 @@ function undoCall(functionName: string, args: readonly Expression[], value: Expr
   const [first] = args;
   if (!inner || !first || args.slice(0, -1).some((argument) => contains(argument, task.unknown))) return undefined;
   if (functionName === "log") return { inner, values: [simplify(power(first, value)).expression], rule: "undo the function", said: "the logarithm" };
-  if (functionName === "root" && first.kind === "number")
-    return { inner, values: [readable(power(value, first))], rule: "raise both sides", said: text(first) };
+  if (functionName === "root" && first.kind === "number") return { inner, values: [readable(power(value, first))], rule: "raise both sides", said: first };
   if (functionName === "abs" || functionName === "cosh") {
     const least = functionName === "abs" ? ZERO : ONE;
     const below = known(relation(value, "<", least), task);

@@ -1,5 +1,6 @@
 import { undoesInverse, undone, withoutInverse } from "../canonical/inverse-circular.ts";
 import { isNegative, withContentApart } from "../canonical/normal-form.ts";
+import type { Said } from "../derivation/rules.ts";
 import { call, divide, MINUS_ONE, negate, number, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { type Expression, equal, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
 import { opposite } from "../expression/functions/arguments.ts";
@@ -106,7 +107,7 @@ export const difference = (a: Expression, b: Expression): Expression => readable
 export const total = (a: Expression, b: Expression): Expression => readable(sum(a, b));
 
 /** How a constant factor is taken from one side: by a division, but nobody divides by 1/2 or −1. */
-export function withoutFactor(factor: Expression): { readonly rule: "divide both sides" | "multiply both sides"; readonly said: string } {
+export function withoutFactor(factor: Expression): { readonly rule: "divide both sides" | "multiply both sides"; readonly said: Said } {
   const isPart = factor.kind === "number" && (factor.value.num === 1 || factor.value.num === -1);
-  return isPart ? { rule: "multiply both sides", said: text(power(factor, number(-1))) } : { rule: "divide both sides", said: text(factor) };
+  return isPart ? { rule: "multiply both sides", said: power(factor, number(-1)) } : { rule: "divide both sides", said: factor };
 }

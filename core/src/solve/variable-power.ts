@@ -4,7 +4,6 @@ import { call, divide, equation, isPositiveConstant, logic, negate, ONE, product
 import { contains, type Expression, equal, factorsOf, freeNames } from "../expression/expression.ts";
 import { opposite } from "../expression/functions/arguments.ts";
 import { isWhole } from "../expression/whole.ts";
-import { text } from "../notation/text.ts";
 import { decide, expandedLogarithm, simplify } from "../truth/index.ts";
 import { type Solve, solveAll } from "./joining.ts";
 import { putBack } from "./put-back.ts";
@@ -44,7 +43,7 @@ export function solveVariablePower(task: Task, solve: Solve): Solved | undefined
   const inner = { ...task, assumptions: assumptions.filter((fact) => !contains(fact, unknown)) };
   const solved = solveAll(inner, after.kind === "logic" ? after.items : [after], solve);
   if (!solved || solved.set.solutions.some(({ free }) => free.length > 0)) return undefined;
-  const first = step("signs of the base", [text(base)], { kind: "signs of the base", unknown, before, after });
+  const first = step("signs of the base", [base], { kind: "signs of the base", unknown, before, after });
   const candidates = distinctValues(solved, unknown);
   const set = putBack(candidates, task, "looking at each sign of the base by itself");
   const isSolution = (value: Expression | undefined): boolean => set.solutions.some(({ values }) => value && equal(value, values.get(unknown) ?? ZERO));

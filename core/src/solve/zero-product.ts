@@ -4,7 +4,6 @@ import { step } from "../derivation/step.ts";
 import { divide, equation, logic, nameIn, number, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, equal, findAll } from "../expression/expression.ts";
-import { text } from "../notation/text.ts";
 import { factor } from "../polynomial/factor.ts";
 import { decide } from "../truth/index.ts";
 import { type Solve, solveAll } from "./joining.ts";
@@ -48,9 +47,9 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
     // Nothing but what is never 0 is left as 1 = 0.
     const alone = own.length === 0 || (own.length === 1 && first?.multiplicity === 1);
     const claim = { kind: "equivalent", unknown, before: task.equation, after: factored, factor: scale } as const;
-    const neverZero = text(product(...others.filter(({ base }) => contains(base, unknown)).map(({ base, multiplicity }) => power(base, number(multiplicity)))));
+    const neverZero = product(...others.filter(({ base }) => contains(base, unknown)).map(({ base, multiplicity }) => power(base, number(multiplicity))));
     const divided = others.some(({ base }) => contains(base, unknown));
-    const cleared = alone && !divided ? step("multiply both sides", [text(below)], claim, { conditions: [relation(below, "!=", ZERO)] }) : undefined;
+    const cleared = alone && !divided ? step("multiply both sides", [below], claim, { conditions: [relation(below, "!=", ZERO)] }) : undefined;
     const steps = equal(factored, task.equation)
       ? []
       : [cleared ?? (alone ? step("divide by what is never 0", [neverZero], claim) : step("factor", [], claim))];

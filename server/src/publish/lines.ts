@@ -6,6 +6,8 @@ import {
   type AnswerReport,
   type CheckReport,
   decimalBeside,
+  faultWords,
+  isInterval,
   type LineReport,
   natureWords,
   parameterWords,
@@ -14,16 +16,14 @@ import {
   type SolutionReport,
   type StepReport,
   valueLatex,
-  withUnit,
 } from "@nail-down/core/instruction/report";
-import { mathLatex, wordsHtml } from "@nail-down/core/problemset/statement";
+import { wordsHtml } from "@nail-down/core/problemset/statement";
 import { nailSvg } from "./nail.ts";
 import { escapeHtml, typeset } from "./typeset.ts";
 
 const math = (latex: string): string => typeset(latex, false);
 /** Answers and steps have room for full-size fractions. */
 const large = (latex: string): string => typeset(`\\displaystyle ${latex}`, false);
-const notation = (text: string): string => math(mathLatex(text));
 
 const CHECK_WORDS: Readonly<Record<CheckReport["kind"], string>> = {
   substitution: "Put back",
@@ -42,8 +42,9 @@ export function lineHtml(line: LineReport, number: number): string {
     .replaceAll(' <span class="words">,</span>', ",");
   const reason = line.because === undefined ? "" : `<p class="reason">${wordsHtml(line.because, typeset)}</p>`;
   const verdict = line.error ? "" : line.verdict ? nailSvg(line.verdict) : "";
-  const result = line.error ? `<p class="fault">${escapeHtml(line.error.message)}</p>` : line.answer ? answerHtml(line.answer) : "";
-  return `<li class="line" value="${number}"><div class="body"><div class="sentence">${sentence}</div>${result}${radicalsHtml(line.radicals)}${stepsHtml(line.steps)}${evidenceHtml(line.checks, line.picture)}</div>${reason}<span class="verdict">${verdict}</span></li>`;
+  const notes = (line.notes ?? []).map((note) => `<p class="note">${escapeHtml(sentenceCase(note))}.</p>`).join("");
+  const result = line.error ? `<p class="fault">${escapeHtml(faultWords(line.error))}</p>` : line.answer ? answerHtml(line.answer) : "";
+  return `<li class="line" value="${number}"><div class="body"><div class="sentence">${sentence}</div>${notes}${result}${radicalsHtml(line.radicals)}${stepsHtml(line.steps)}${evidenceHtml(line.checks, line.picture)}</div>${reason}<span class="verdict">${verdict}</span></li>`;
 }
 
 export function answerHtml(answer: AnswerReport): string {
@@ -62,25 +63,25 @@ export function answerHtml(answer: AnswerReport): string {
       const points = answer.points
         .map(
           (point) =>
-            `<li><span class="note">${escapeHtml(natureWords(point))}</span> ${large(quantityLatex(point.value))}${besideHtml(decimalBeside(point.value))} <span class="note">at</span> ${valuesHtml(point.values)}${parametersHtml(point.parameters)}</li>`,
+            `<li><span class="note">${escapeHtml(natureWords(point))}</span> ${large(quantityLatex(point.value))}${besideHtml(decimalBeside(point.value)?.latex)} <span class="note">at</span> ${valuesHtml(point.values)}${parametersHtml(point.parameters)}</li>`,
         )
         .join("");
       const none = answer.none === undefined ? "" : `<p class="sentence-answer">${escapeHtml(sentenceCase(answer.none))}.</p>`;
       return `<div class="result"><ul class="solutions">${points}</ul>${none}</div>`;
     }
     case "expression": {
-      const decimal = besideHtml(withUnit(answer.decimal, answer.value));
-      const conditions = answer.conditions ? ` <span class="note">if ${answer.conditions.map(notation).join(", ")}</span>` : "";
+      const decimal = besideHtml(answer.decimalLatex);
+      const conditions = conditionsHtml(answer.conditionsLatex);
       return `<div class="result">${large(quantityLatex(answer.value))}${decimal}${conditions}</div>`;
     }
     case "truth":
       return `<div class="result"><p class="sentence-answer">${escapeHtml(sentenceCase(answer.sentence))}${
-        answer.exceptions ? `; nothing is said where ${answer.exceptions.map(notation).join(" or ")}` : ""
+        answer.exceptionsLatex ? `; nothing is said where ${answer.exceptionsLatex.map(math).join(" or ")}` : ""
       }.</p></div>`;
     case "figure": {
       const rows = answer.measures.map(
         ({ text, value, shown }) =>
-          `<tr><th scope="row"><code>${escapeHtml(text)}</code></th><td>${large(value.latex)}</td><td>${value.text === shown.text ? "" : large(shown.latex)}${besideHtml(decimalBeside(shown))}${shown.degrees ? ` ${math(shown.degrees)}` : ""}</td></tr>`,
+          `<tr><th scope="row"><code>${escapeHtml(text)}</code></th><td>${large(value.latex)}</td><td>${value.text === shown.text ? "" : large(shown.latex)}${besideHtml(decimalBeside(shown)?.latex)}${shown.degrees ? ` ${math(shown.degrees)}` : ""}</td></tr>`,
       );
       const notes = answer.notes.map((note) => `<p class="note">${escapeHtml(sentenceCase(note))}.</p>`).join("");
       const state = answer.picture.state === undefined ? "" : ` where ${escapeHtml(answer.picture.state)}`;
@@ -88,7 +89,7 @@ export function answerHtml(answer: AnswerReport): string {
     }
     case "table":
       return `<div class="result"><table><thead><tr>${answer.headings.map((heading) => `<th scope="col">${math(heading)}</th>`).join("")}</tr></thead><tbody>${answer.rows
-        .map((row) => `<tr>${row.map((cell) => `<td>${math(cell.latex)}${besideHtml(decimalBeside(cell))}</td>`).join("")}</tr>`)
+        .map((row) => `<tr>${row.map((cell) => `<td>${math(cell.latex)}${besideHtml(decimalBeside(cell)?.latex)}</td>`).join("")}</tr>`)
         .join("")}</tbody></table></div>`;
     case "graph":
       return graphHtml(answer.picture, answer.states ?? []);
@@ -114,17 +115,13 @@ function sentenceCase(text: string): string {
   return text.replace(/^[a-z](?=[a-z])/, (letter) => letter.toUpperCase());
 }
 
-function decimalHtml(decimal: string): string {
-  return math(mathLatex(decimal));
-}
-
-function besideHtml(decimal: string | undefined): string {
-  return decimal === undefined ? "" : ` <span class="decimal">≈ ${decimalHtml(decimal)}</span>`;
+function besideHtml(latex: string | undefined): string {
+  return latex === undefined ? "" : ` <span class="decimal">≈ ${math(latex)}</span>`;
 }
 
 function valuesHtml(values: SolutionReport["values"]): string {
   return Object.entries(values)
-    .map(([name, value]) => `${large(valueLatex(mathLatex(name), value))}${besideHtml(decimalBeside(value))}`)
+    .map(([name, value]) => `${large(valueLatex(name, value))}${besideHtml(decimalBeside(value)?.latex)}`)
     .join(", ");
 }
 
@@ -135,8 +132,19 @@ function parametersHtml(parameters: SolutionReport["parameters"]): string {
 function solutionHtml(solution: SolutionReport): string {
   const times = solution.multiplicity ? ` <span class="note">counts ${solution.multiplicity} times</span>` : "";
   const free = parametersHtml(solution.parameters);
-  const conditions = solution.conditions ? ` <span class="note">if ${solution.conditions.map(notation).join(", ")}</span>` : "";
+  const conditions = conditionsHtml(solution.conditionsLatex);
+  if (isInterval(solution)) return intervalHtml(solution);
   return `${valuesHtml(solution.values)}${times}${free}${conditions}`;
+}
+
+function conditionsHtml(conditions: readonly string[] | undefined): string {
+  return conditions ? ` <span class="note">if ${conditions.map(math).join(", ")}</span>` : "";
+}
+
+/** Where the unknown lies, in relations alone. */
+function intervalHtml({ conditionsLatex = [], parameters = {} }: SolutionReport): string {
+  const integers = Object.fromEntries(Object.entries(parameters).filter(([, kind]) => kind === "integer"));
+  return `${conditionsLatex.map(large).join(" and ")}${Object.keys(integers).length > 0 ? parametersHtml(integers) : ""}`;
 }
 
 function radicalsHtml(radicals: LineReport["radicals"]): string {
@@ -148,7 +156,7 @@ function stepsHtml(steps: readonly StepReport[]): string {
   if (steps.length === 0) return "";
   const items = steps.map(
     (step) =>
-      `<li><span class="step-words">${wordsHtml(step.text, typeset)}</span><span class="step-math">${large(step.latex)}</span>${nailSvg(step.verdict)}</li>`,
+      `<li><span class="step-words">${step.words.map((piece) => (piece.kind === "words" ? escapeHtml(piece.text) : math(piece.latex))).join("")}</span><span class="step-math">${large(step.latex)}</span>${nailSvg(step.verdict)}</li>`,
   );
   return `<details class="steps"><summary>${steps.length === 1 ? "1 step" : `${steps.length} steps`}</summary><ol>${items.join("")}</ol></details>`;
 }

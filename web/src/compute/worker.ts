@@ -1,4 +1,4 @@
-import { figureOf, illustratedReport, pictureOf } from "@nail-down/core/instruction/report";
+import { faultReport, figureOf, illustratedReport, pictureOf } from "@nail-down/core/instruction/report";
 import { type Line, readLine, runWorking } from "@nail-down/core/instruction/working";
 import type { Preview, Reply, Request } from "./messages.ts";
 
@@ -26,7 +26,7 @@ function preview(before: readonly string[], source: string): Preview {
   const { environment } = runWorking(before, memory);
   const read = readLine(source, environment);
   const names = [...environment.quantities, ...environment.functions.keys()];
-  return { pieces: read.pieces, names, ...(read.error ? { error: { message: read.error.message, ...read.error.span } } : {}) };
+  return { pieces: read.pieces, names, notes: read.notes, ...(read.error ? { error: faultReport(read.error) } : {}) };
 }
 
 self.addEventListener("message", (event: MessageEvent<Request>) => {

@@ -3,6 +3,7 @@ import { drawSvg } from "@nail-down/core/graph/svg";
 import {
   type AnswerReport,
   decimalBeside,
+  isInterval,
   natureWords,
   parameterWords,
   quantityLatex,
@@ -10,9 +11,7 @@ import {
   type SolutionReport,
   type Value,
   valueLatex,
-  withUnit,
 } from "@nail-down/core/instruction/report";
-import { mathLatex } from "@nail-down/core/problemset/statement";
 import { memo, useState } from "react";
 import { Mathematics, PartedMathematics } from "../parts/mathematics.tsx";
 import { FigureView } from "./graph/figure-view.tsx";
@@ -22,11 +21,11 @@ import { TableView } from "./table-view.tsx";
 
 const sentenceCase = (text: string): string => text.replace(/^[a-z](?=[a-z])/, (letter) => letter.toUpperCase());
 
-function Decimal({ text }: { readonly text: string | undefined }) {
-  if (text === undefined) return null;
+function Decimal({ latex }: { readonly latex: string | undefined }) {
+  if (latex === undefined) return null;
   return (
     <span className="ml-2 whitespace-nowrap text-[0.92em] text-steel">
-      ≈ <Mathematics latex={mathLatex(text)} />
+      ≈ <Mathematics latex={latex} />
     </span>
   );
 }
@@ -34,8 +33,8 @@ function Decimal({ text }: { readonly text: string | undefined }) {
 function Values({ values }: { readonly values: Readonly<Record<string, Value>> }) {
   return Object.entries(values).map(([name, value]) => (
     <span key={name} className="my-1 mr-3 inline-block">
-      <Mathematics latex={valueLatex(mathLatex(name), value)} large />
-      <Decimal text={decimalBeside(value)} />
+      <Mathematics latex={valueLatex(name, value)} large />
+      <Decimal latex={decimalBeside(value)?.latex} />
     </span>
   ));
 }
@@ -48,20 +47,37 @@ function Conditions({ conditions }: { readonly conditions: readonly string[] | u
       {conditions.map((condition, index) => (
         <span key={condition}>
           {index > 0 && ", "}
-          <Mathematics latex={mathLatex(condition)} />
+          <Mathematics latex={condition} />
         </span>
       ))}
     </span>
   );
 }
 
+/** Where the unknown lies, in relations alone. */
+function IntervalView({ conditionsLatex = [], parameters = {} }: SolutionReport) {
+  const integers = Object.fromEntries(Object.entries(parameters).filter(([, kind]) => kind === "integer"));
+  return (
+    <>
+      {conditionsLatex.map((condition, index) => (
+        <span key={condition}>
+          {index > 0 && " and "}
+          <Mathematics latex={condition} large />
+        </span>
+      ))}
+      {Object.keys(integers).length > 0 && <span className="ml-3 text-[0.92em] text-steel">{parameterWords(integers)}</span>}
+    </>
+  );
+}
+
 function SolutionView({ solution }: { readonly solution: SolutionReport }) {
+  if (isInterval(solution)) return <IntervalView {...solution} />;
   return (
     <>
       <Values values={solution.values} />
       {solution.multiplicity !== undefined && <span className="mr-3 text-[0.92em] text-steel">counts {solution.multiplicity} times</span>}
       {solution.parameters && <span className="mr-3 text-[0.92em] text-steel">{parameterWords(solution.parameters)}</span>}
-      <Conditions conditions={solution.conditions} />
+      <Conditions conditions={solution.conditionsLatex} />
     </>
   );
 }
@@ -73,9 +89,9 @@ function OptimumView({ answer }: { readonly answer: AnswerReport & { readonly ki
         {answer.points.map((point) => (
           <li key={JSON.stringify(point.values)} className="py-1">
             <span className={point.global ? "font-semibold" : "text-steel"}>{natureWords(point)}</span> <Mathematics latex={quantityLatex(point.value)} large />
-            <Decimal text={decimalBeside(point.value)} /> <span className="text-[0.92em] text-steel">at</span> <Values values={point.values} />
+            <Decimal latex={decimalBeside(point.value)?.latex} /> <span className="text-[0.92em] text-steel">at</span> <Values values={point.values} />
             {point.parameters && <span className="mr-3 text-[0.92em] text-steel">{parameterWords(point.parameters)}</span>}
-            <Conditions conditions={point.conditions} />
+            <Conditions conditions={point.conditionsLatex} />
           </li>
         ))}
       </ul>
@@ -165,20 +181,20 @@ export const AnswerView = memo(function AnswerView({
       return (
         <div>
           {answer.parted ? <Parted parted={answer.parted} propose={propose} /> : <Mathematics latex={quantityLatex(answer.value)} large />}
-          <Decimal text={withUnit(answer.decimal, answer.value)} /> <Conditions conditions={answer.conditions} />
+          <Decimal latex={answer.decimalLatex} /> <Conditions conditions={answer.conditionsLatex} />
         </div>
       );
     case "truth":
       return (
         <p className={answer.holds === false ? "text-bent" : ""}>
           {sentenceCase(answer.sentence)}
-          {answer.exceptions && (
+          {answer.exceptionsLatex && (
             <span className="text-[0.92em] text-steel">
               ; nothing is said where{" "}
-              {answer.exceptions.map((exception, index) => (
+              {answer.exceptionsLatex.map((exception, index) => (
                 <span key={exception}>
                   {index > 0 && " or "}
-                  <Mathematics latex={mathLatex(exception)} />
+                  <Mathematics latex={exception} />
                 </span>
               ))}
             </span>
@@ -247,7 +263,7 @@ function FigureAnswer({
                 </span>
               )}
               {shown.degrees === undefined ? (
-                <Decimal text={decimalBeside(shown)} />
+                <Decimal latex={decimalBeside(shown)?.latex} />
               ) : (
                 <span className="whitespace-nowrap text-steel">
                   <Mathematics latex={shown.degrees} />

@@ -1,4 +1,4 @@
-import type { LineReport, StepReport } from "@nail-down/core/instruction/report";
+import type { FaultReport, LineReport, StepReport } from "@nail-down/core/instruction/report";
 import { Collapsible } from "radix-ui";
 import type { ReactNode } from "react";
 import { Mathematics, Words } from "../parts/mathematics.tsx";
@@ -63,11 +63,12 @@ export function LineView({
             <Sentence report={report} />
           )}
         </button>
-        {report.error && (
-          <p className="text-[0.94em] text-bent" role="alert">
-            {report.error.message}
+        {report.error && <FaultView fault={report.error} take={actions.replace} />}
+        {report.notes?.map((note) => (
+          <p key={note} className="text-[0.88em] text-steel italic">
+            {note}
           </p>
-        )}
+        ))}
         {shown && report.answer && (
           <div className="py-1 pl-5">
             <AnswerView answer={report.answer} place={place} propose={actions.propose} actions={actions} />
@@ -100,6 +101,37 @@ export function LineView({
         </button>
       </div>
     </li>
+  );
+}
+
+/** What is wrong with a line, and the sentence that was probably meant, to be taken with one click. */
+export function FaultView({ fault, take }: { readonly fault: FaultReport; readonly take: (sentence: string) => void }) {
+  const { message, suggestion } = fault;
+  return (
+    <p className="text-[0.94em] text-bent" role="alert">
+      {message}
+      {suggestion !== undefined && (
+        <>
+          ; perhaps this was meant:
+          <button
+            type="button"
+            onClick={() => take(suggestion)}
+            aria-label={`write ${suggestion} instead`}
+            className="ml-2 rounded border border-rule px-1.5 font-mono text-[0.86em] text-ink hover:border-copper hover:text-copper"
+          >
+            {suggestion}
+          </button>
+        </>
+      )}
+    </p>
+  );
+}
+
+/** The words of a step, with mathematics among them. */
+function StepWords({ words }: { readonly words: StepReport["words"] }) {
+  return words.map((piece, index) =>
+    // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a sentence have no identity but their place
+    piece.kind === "words" ? <span key={index}>{piece.text}</span> : <Mathematics key={index} latex={piece.latex} />,
   );
 }
 
@@ -149,7 +181,7 @@ function Steps({ steps }: { readonly steps: readonly StepReport[] }) {
         {steps.map((step) => (
           <li key={`${step.rule} ${step.latex}`} className="grid grid-cols-[minmax(0,1fr)_1.4rem] py-1">
             <span className="text-[0.94em] text-steel">
-              <Words text={step.text} />
+              <StepWords words={step.words} />
             </span>
             <span className="pt-1" title={step.why}>
               <Nail verdict={step.verdict} size={13} />

@@ -1,5 +1,4 @@
 import { decimalBeside, type Value } from "@nail-down/core/instruction/report";
-import { mathLatex } from "@nail-down/core/problemset/statement";
 import { useState } from "react";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { Mathematics } from "../parts/mathematics.tsx";
@@ -65,7 +64,7 @@ export function TableView(table: TableProps) {
                       <Mathematics latex={cell.latex} />
                       {decimal !== undefined && (
                         <span className="ml-2 whitespace-nowrap text-[0.92em] text-steel">
-                          ≈ <Mathematics latex={mathLatex(decimal)} />
+                          ≈ <Mathematics latex={decimal.latex} />
                         </span>
                       )}
                     </td>

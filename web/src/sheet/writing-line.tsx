@@ -1,34 +1,9 @@
+import { SENTENCE_WORDS } from "@nail-down/core/notation/keywords";
 import { type KeyboardEvent, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
 import { engine, Stopped } from "../compute/engine.ts";
 import type { Preview } from "../compute/messages.ts";
-import { Sentence } from "./line-view.tsx";
+import { FaultView, Sentence } from "./line-view.tsx";
 
-/** Words that begin or continue an instruction, offered while typing. */
-const KEYWORDS = [
-  "solve",
-  "given",
-  "let",
-  "evaluate",
-  "substitute",
-  "keep",
-  "graph",
-  "figure",
-  "tangent to",
-  "tabulate",
-  "maximise",
-  "minimise",
-  "with",
-  "without",
-  "polygon",
-  "segment",
-  "logarithmic",
-  "expect",
-  "because",
-  "numerically",
-  "figures",
-  "infinity",
-  "sqrt",
-];
 const SHORTEST_PREFIX = 2;
 const READ_AFTER = 50;
 
@@ -132,11 +107,22 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
       </div>
       <div className="min-h-7 px-2 pt-1" aria-live="polite">
         {fault ? (
-          <span className="text-[0.9em] text-bent">{fault.message}</span>
+          <FaultView
+            fault={fault}
+            take={(sentence) => {
+              setSource(sentence);
+              area.current?.focus();
+            }}
+          />
         ) : (
           preview && (
             <span data-testid="preview">
               <Sentence report={preview} />
+              {preview.notes.map((note) => (
+                <span key={note} className="ml-2 text-[0.88em] text-steel italic">
+                  {note}
+                </span>
+              ))}
             </span>
           )
         )}
@@ -178,5 +164,5 @@ function Underlined({ source, from, to }: { readonly source: string; readonly fr
 function completionsOf(source: string, names: readonly string[]): readonly string[] {
   const prefix = /(?:^|[^A-Za-z_])([A-Za-z]+)$/.exec(source)?.[1] ?? "";
   if (prefix.length < SHORTEST_PREFIX) return [];
-  return [...KEYWORDS, ...names].filter((word) => word.startsWith(prefix) && word !== prefix).slice(0, 4);
+  return [...SENTENCE_WORDS, ...names].filter((word) => word.startsWith(prefix) && word !== prefix).slice(0, 4);
 }

@@ -2,7 +2,6 @@ import { inSineAndCosine } from "../../canonical/angles.ts";
 import { call, divide, name, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
-import { text } from "../../notation/text.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import { linearIn } from "./linear.ts";
 import { type InLetter, integrateInLetter, newLetter } from "./new-letter.ts";
@@ -30,7 +29,7 @@ export const HALF_ANGLE: Rule = (f, search) => {
   if (contains(rational, variable)) return undefined;
   const rate = divide(TWO, product(inner.slope, below));
   const integrand = simplify(product(rational, rate)).expression;
-  const begin: InLetter["begin"] = (after, named) => integralStep("integrate by the half-angle tangent", [letter, text(angle)], f, variable, after, named);
+  const begin: InLetter["begin"] = (after, named) => integralStep("integrate by the half-angle tangent", [letter, angle], f, variable, after, named);
   const back = (found: Expression): Expression => continued(found, letter, angle, assumptions);
   return integrateInLetter(f, { letter, meaning: call("tan", divide(angle, number(2))), integrand, back, begin }, search);
 };

@@ -1,8 +1,8 @@
 import type { Step } from "../../derivation/step.ts";
+import { equation, name } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { text } from "../../notation/text.ts";
 import { type Antiderivative, concluded, integralStep, type Search } from "./rule.ts";
 
 const LETTERS = ["u", "w", "s", "q", "v", "z"];
@@ -32,6 +32,6 @@ export function integrateInLetter(
   if (!found) return undefined;
   const value = substitute(back ? back(found.value) : found.value, new Map([[letter, meaning]]));
   const first = begin(indefiniteIntegral(integrand, letter), { name: letter, meaning });
-  const last = integralStep("put back", [`$${letter} = ${text(meaning)}$`], f, variable, value);
+  const last = integralStep("put back", [[equation(name(letter), meaning)]], f, variable, value);
   return { value, steps: [first, ...concluded(found, integrand, letter), last] };
 }

@@ -1,7 +1,6 @@
-import { call, divide, name, negate, ONE, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
+import { call, divide, isNumber, name, negate, ONE, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
 import { contains, type Expression, factorsOf, findAll, termsOf } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
-import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { expand, simplify } from "../../truth/index.ts";
 import { differentiate } from "../derivative.ts";
@@ -51,7 +50,9 @@ function byParts(f: Expression, u: Expression, slope: Expression, { variable, in
   const value = sum(both, ...termsOf(rest.value).map(negate));
   const { constant, rest: inner } = splitConstant(left, variable);
   const open = subtract(both, product(constant, indefiniteIntegral(inner, variable)));
-  const said = integralStep("integrate by parts", [text(u), text(slope), text(v.value)], f, variable, open);
+  const said = isNumber(slope, 1)
+    ? integralStep("integrate the factor 1", [u, v.value], f, variable, open)
+    : integralStep("integrate by parts", [u, slope, v.value], f, variable, open);
   const end = integralStep("put the integrals in", [], f, variable, value);
   return { value, steps: [...v.steps, said, ...rest.steps, end] };
 }

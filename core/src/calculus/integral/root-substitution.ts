@@ -1,7 +1,6 @@
 import { divide, name, number, power, product, subtract } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, isRoot } from "../../expression/expression.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
-import { text } from "../../notation/text.ts";
 import * as integer from "../../number/integer.ts";
 import { simplify } from "../../truth/index.ts";
 import { differentiate } from "../derivative.ts";
@@ -32,6 +31,6 @@ export const ROOT_SUBSTITUTION: Rule = (f, search) => {
   const integrand = simplify(product(substitute(withRoot(f), new Map([[variable, x]])), differentiate(x, letter))).expression;
   const meaning = power(base, divide(number(1), number(degree)));
   const begin: InLetter["begin"] = (after, named) =>
-    integralStep("integrate by a root", [letter, text(meaning), text(x), text(differentiate(x, letter)), variable], f, variable, after, named);
+    integralStep("integrate by a root", [letter, meaning, x, differentiate(x, letter), variable], f, variable, after, named);
   return integrateInLetter(f, { letter, meaning, integrand, begin }, search);
 };

@@ -24,8 +24,7 @@ export const SUBSTITUTION: Rule = (f, search) => {
     const inside = written(over, part, letter, variable);
     if (!inside || contains(inside, variable)) continue;
     const integrand = simplify(inside).expression;
-    const begin: InLetter["begin"] = (after, named) =>
-      integralStep("integrate by substitution", [letter, text(part), text(slope), variable], f, variable, after, named);
+    const begin: InLetter["begin"] = (after, named) => integralStep("integrate by substitution", [letter, part, slope, variable], f, variable, after, named);
     const found = integrateInLetter(f, { letter, meaning: part, integrand, begin }, search);
     if (found) return found;
   }

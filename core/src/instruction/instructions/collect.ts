@@ -7,6 +7,9 @@ import { readTarget, rewritingLine } from "../rewriting-line.ts";
 /** `collect E in x`: sorted by powers of a name, or of another expression such as `sin x`. */
 export const COLLECT: Instruction = {
   name: "collect",
+  purpose: "Orders an expression by powers of a name.",
+  forms: ["collect E in x"],
+  examples: [["collect a x + b x^2 + c x in x"]],
   begins: (sentence) => sentence.peekWords("collect"),
   read: (sentence) => {
     sentence.takeWords("collect");

@@ -5,6 +5,9 @@ import { readTarget, rewritingLine } from "../rewriting-line.ts";
 /** `combine E`: one fraction in lowest terms. */
 export const COMBINE: Instruction = {
   name: "combine",
+  purpose: "Writes a sum of fractions as one, in lowest terms.",
+  forms: ["combine E"],
+  examples: [["combine 1/x + 1/y"]],
   spellings: [
     { typed: "write {E} as one|a single fraction", means: "combine {E}" },
     { typed: "put {E} over a common denominator", means: "combine {E}" },

@@ -7,6 +7,9 @@ import { mainName, readTarget, rewritingLine } from "../rewriting-line.ts";
 /** `complete the square in E [for x]` */
 export const COMPLETE_SQUARE: Instruction = {
   name: "complete the square",
+  purpose: "Writes a quadratic with its square completed.",
+  forms: ["complete the square in E [for x]"],
+  examples: [["complete the square in x^2 + 4x + 3"]],
   spellings: [{ typed: "complete the square of|for {E}", means: "complete the square in {E}" }],
   begins: (sentence) => sentence.peekWords("complete", "the", "square"),
   read: (sentence) => {

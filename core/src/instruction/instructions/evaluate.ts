@@ -34,6 +34,9 @@ const STOPS = ["with", "in", "to"] as const;
 /** `evaluate E [with x = …] [in UNIT | in degrees] [to N figures | to N decimals]`: the exact value, then the decimal. */
 export const EVALUATE: Instruction = {
   name: "evaluate",
+  purpose: "Gives the exact value and its decimal, in the unit and to the digits that are asked for.",
+  forms: ["evaluate E [with x = …, y = …] [in UNIT | in degrees] [to N figures | to N decimals]"],
+  examples: [["evaluate 72 km/h in m/s"], ["evaluate pi r^2 with r = 3", "evaluate (1) to 4 figures"]],
   spellings: [
     { typed: "find|calculate|compute|determine the value of {E}", means: "evaluate {E}" },
     { typed: "what is the? value of {E}", means: "evaluate {E}" },

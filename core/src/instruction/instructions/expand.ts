@@ -7,6 +7,9 @@ import { readTarget, rewritingLine } from "../rewriting-line.ts";
 /** `expand E [only products | only powers | only trig | only logs]` */
 export const EXPAND: Instruction = {
   name: "expand",
+  purpose: "Multiplies out.",
+  forms: ["expand E [only products | only powers | only trig | only logs]"],
+  examples: [["expand (x + 1)^3"]],
   spellings: [
     { typed: "multiply out {E}", means: "expand {E}" },
     { typed: "expand out {E}", means: "expand {E}" },

@@ -20,6 +20,12 @@ import { besideAbove } from "../units-read.ts";
 /** `expect x = 1 or x = 2`, `expect E`, `expect no solution`: the author's own answer, compared as a set with the line above. */
 export const EXPECT: Instruction = {
   name: "expect",
+  purpose: "Holds the author's own answer against the line above, as a set.",
+  forms: ["expect x = 6 [and y = -1]", "expect x = 1 or x = 2", "expect E", "expect no solution"],
+  examples: [
+    ["solve x^2 = 4", "expect x = 2 or x = -2"],
+    ["given m = 2 kg, a = 3 m/s^2", "evaluate m a", "expect 6 N"],
+  ],
   spellings: [
     { typed: "the? answer is? :? {Q}", means: "expect {Q}" },
     { typed: "expect {x} ≈ {E}", means: "expect {x} = {E}" },

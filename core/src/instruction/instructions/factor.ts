@@ -8,6 +8,9 @@ import type { Sentence } from "../sentence.ts";
 /** `factor E [over rationals | over reals | over complex | over SURD, SURD …]` */
 export const FACTOR: Instruction = {
   name: "factor",
+  purpose: "Writes a sum as a product.",
+  forms: ["factor E [over DOMAIN]"],
+  examples: [["factor x^2 - 5x + 6"]],
   spellings: [{ typed: "factorise|factorize {E}", means: "factor {E}" }],
   begins: (sentence) => sentence.peekWords("factor"),
   read: (sentence) => {

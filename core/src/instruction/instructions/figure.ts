@@ -14,6 +14,9 @@ import type { Instruction } from "../instruction.ts";
  */
 export const FIGURE: Instruction = {
   name: "figure",
+  purpose: "Draws a diagram of points, segments and angles whose measures can be used.",
+  forms: ["figure ITEM[, ITEM …]"],
+  examples: [["figure point A = (0, 0), point B = (4, 0), point C = (0, 3), polygon A B C, length B C"]],
   begins: (sentence) => sentence.peekWords("figure"),
   read: (sentence) => {
     sentence.takeWords("figure");

@@ -17,6 +17,21 @@ const NUMBER_KINDS = ["reals", "complex", "integers", "rationals"] as const;
 /** `given v0 = 12 m/s, g = 9.8 m/s^2`, `given t in [0, 3] s`, `given 0 < x < d`, `given m > 0 and a != b`, `given k`, `given h [m]`: what is known of quantities. */
 export const GIVEN: Instruction = {
   name: "given",
+  purpose: "Says what is known of quantities: values with their units, ranges, signs, kinds of numbers.",
+  forms: [
+    "given v0 = 100 m/s",
+    "given m = 2 kg, g = 9.8 m/s^2",
+    "given 0 < x < 3",
+    "given theta in (0, pi/2)",
+    "given n in integers",
+    "given k",
+    "given h [m]",
+    "given A in (pi, 3pi/2) with cos A = -5/13",
+  ],
+  examples: [
+    ["given v0 = 72 km/h, t = 5 s", "evaluate v0 t"],
+    ["given theta in (0, pi/2)", "solve sin theta = 1/2 for theta"],
+  ],
   spellings: [
     { typed: "given that {F}", means: "given {F}" },
     { typed: "assume|suppose that? {F}", means: "given {F}" },
@@ -116,9 +131,19 @@ function valueItem(sentence: Sentence, name: string): Given {
 function domainItem(sentence: Sentence, name: string): Given {
   const kind = NUMBER_KINDS.find((word) => sentence.takeWords(word));
   if (kind) return { name, kind };
+  const found = intervalItem(sentence, name);
+  if (!sentence.takeWords("with")) return found;
+  const { from } = sentence.next.span;
+  const known = sentence.expression("what is known of it, such as cos A = -5/13", STOPS, true);
+  if (known.kind !== "relation") return sentence.fail("a relation such as cos A = -5/13 was expected here", { from, to: sentence.next.span.from });
+  return { ...found, facts: [...(found.facts ?? []), known] };
+}
+
+function intervalItem(sentence: Sentence, name: string): Given {
   const interval = sentence.interval();
-  if (sentence.atEnd || sentence.peekWords("and") || sentence.peekMark(",")) return { name, facts: intervalFacts(nameOf(name), interval) };
-  const unit = sentence.unit(STOPS);
+  if (sentence.atEnd || sentence.peekWords("and") || sentence.peekWords("with") || sentence.peekMark(","))
+    return { name, facts: intervalFacts(nameOf(name), interval) };
+  const unit = sentence.unit(["and", "with"]);
   const [from, to] = [interval.from, interval.to].map((end) => coherentValue(end, unit));
   return { name, facts: intervalFacts(nameOf(name), { ...interval, from: from ?? interval.from, to: to ?? interval.to }), unit };
 }

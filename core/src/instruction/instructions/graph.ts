@@ -18,6 +18,9 @@ import type { Instruction } from "../instruction.ts";
  */
 export const GRAPH: Instruction = {
   name: "graph",
+  purpose: "Draws functions, curves, parts of the plane, points and surfaces, with their exact marks.",
+  forms: ["graph ITEM[, ITEM …] [for x from a to b] [for y from c to d]"],
+  examples: [["graph y = x^2 - 2x for x from -1 to 3"]],
   spellings: [
     { typed: "plot|draw|sketch the? graph|graphs? of {E}", means: "graph {E}" },
     { typed: "the? graph|graphs of {E}", means: "graph {E}" },

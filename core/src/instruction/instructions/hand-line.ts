@@ -16,6 +16,12 @@ import { besideAbove } from "../units-read.ts";
 /** `= E` and `so Q`: the author's own next step, held against the line above. */
 export const HAND_LINE: Instruction = {
   name: "hand line",
+  purpose: "Your own next step, held against the line above.",
+  forms: ["= E", "so Q", "so Q or Q"],
+  examples: [
+    ["solve x^2 - 5x + 6 = 0", "so x = 2 or x = 3"],
+    ["evaluate 3 (2 + 4)", "= 18"],
+  ],
   spellings: [
     { typed: "and? therefore|hence|thus|so we? have|get|find|obtain {Q}", means: "so {Q}" },
     { typed: "and? therefore|hence|thus {Q}", means: "so {Q}" },

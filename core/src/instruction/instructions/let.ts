@@ -8,6 +8,12 @@ import { unitWritten } from "./given.ts";
 /** `let f(x) = …` declares a function, `let h = …` a quantity. */
 export const LET: Instruction = {
   name: "let",
+  purpose: "Names a function or a quantity that later lines use.",
+  forms: ["let f(x) = E", "let h = E"],
+  examples: [
+    ["let f(x) = 3x^2 + 1", "evaluate f(2)"],
+    ["let A(l, w) = l w", "evaluate A(3, 4)"],
+  ],
   spellings: [{ typed: "define {F}", means: "let {F}" }],
   begins: (sentence) => sentence.peekWords("let"),
   read: (sentence) => {

@@ -7,6 +7,9 @@ import { mainName, readTarget, rewritingLine } from "../rewriting-line.ts";
 /** `partial fractions of E [in x]` */
 export const PARTIAL_FRACTIONS: Instruction = {
   name: "partial fractions",
+  purpose: "Takes a fraction apart into simple ones.",
+  forms: ["partial fractions of E [in x]"],
+  examples: [["partial fractions of 1/(x^2 - 1)"]],
   spellings: [
     { typed: "find the? partial fractions of {E}", means: "partial fractions of {E}" },
     { typed: "decompose|split|write|express {E} into|in|as partial fractions", means: "partial fractions of {E}" },

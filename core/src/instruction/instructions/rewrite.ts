@@ -54,6 +54,9 @@ const FORMS: readonly (readonly [readonly string[], Rewrite])[] = [
 /** `rewrite E with sin, cos` (or another form). */
 export const REWRITE: Instruction = {
   name: "rewrite",
+  purpose: "Writes an expression with other functions.",
+  forms: ["rewrite E with sin, cos", "rewrite the part P of E with FORM"],
+  examples: [["rewrite tan x with sin, cos"]],
   spellings: [
     { typed: "write|express {E} with {F}", means: "rewrite {E} with {F}" },
     { typed: "write|express|rewrite {E} in terms of {F}", means: "rewrite {E} with {F}" },

@@ -9,7 +9,6 @@ import { type Step, step } from "../../derivation/step.ts";
 import { divide, equation, nameIn, name as nameNode, negate, subtract, tuple, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { opposite } from "../../expression/statement.ts";
-import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { combineWithSteps } from "../../rewrite/forms/combine.ts";
 import { expandWithSteps } from "../../rewrite/forms/expand.ts";
@@ -28,6 +27,9 @@ import { intervalFacts } from "./given.ts";
 /** `show E = E [for x in INTERVAL]`: whether an identity holds, with both sides brought to one form, or a counterexample. */
 export const SHOW: Instruction = {
   name: "show",
+  purpose: "Decides an identity, with a counterexample where it is false.",
+  forms: ["show E = E [for x in INTERVAL]"],
+  examples: [["show sin(x)^2 + cos(x)^2 = 1"]],
   spellings: [
     { typed: "show|prove|verify|check|demonstrate that {Q}", means: "show {Q}" },
     { typed: "prove|demonstrate {Q}", means: "show {Q}" },
@@ -155,8 +157,8 @@ function meeting(left: Expression, right: Expression, known: Known): readonly St
 }
 
 /** Steps of one side say which it is. */
-function sided(side: string, steps: readonly Step[]): readonly Step[] {
-  return steps.map((one) => ({ ...one, text: `${side}: ${one.text.replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase())}` }));
+function sided(side: NonNullable<Step["side"]>, steps: readonly Step[]): readonly Step[] {
+  return steps.map((one) => ({ ...one, side }));
 }
 
 function settled(attempt: () => Rewriting): readonly Rewriting[] {
@@ -191,7 +193,7 @@ function derivativeOfDifference(left: Expression, right: Expression): readonly S
   const of = subtract(left, right);
   const [variable = "", ...more] = freeNames(of);
   if (more.length > 0) return [];
-  return [step("differentiate", [text(of)], { kind: "derivative", of, variable, after: ZERO })];
+  return [step("differentiate", [of], { kind: "derivative", of, variable, after: ZERO })];
 }
 
 /** The exceptions that what is given does not rule out. */

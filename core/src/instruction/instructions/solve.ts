@@ -27,6 +27,15 @@ const STOPS = ["for", "in", "near", "over", "numerically", "by", "where", "with"
 /** `solve Q [for x] [in INTERVAL | near NUMBER | over DOMAIN] [numerically]`: every solution, with the way to it. */
 export const SOLVE: Instruction = {
   name: "solve",
+  purpose: "Finds every solution of an equation, an inequality or a system, with the way to it.",
+  forms: [
+    "solve Q [for x] [in INTERVAL | near NUMBER | over DOMAIN] [numerically]",
+    "solve Q [for x] for 0 < x < 3 | where x > 0",
+    "solve Q and Q [and Q …] [for x, y, …] [over DOMAIN]",
+    "solve Q, Q for x, y",
+    "solve E < E [for x]",
+  ],
+  examples: [["solve x^2 - 5x + 6 = 0"], ["solve 2x + y = 3, x - y = 0 for x, y"], ["solve x^2 - 5x + 6 >= 0"]],
   spellings: [
     { typed: "solve for {x} : {Q}", means: "solve {Q} for {x}" },
     { typed: "solve the? equation|equations|system|inequality|relation {Q}", means: "solve {Q}" },
@@ -55,7 +64,7 @@ export const SOLVE: Instruction = {
     if (statement.kind === "logic" && statement.operator === "and") return readSystem(statement.items, sentence, span);
     const equation = statement.kind === "relation" || statement.kind === "logic" ? statement : equationOf(statement, ZERO);
     if (!isEquation(equation)) {
-      return sentence.fail("an equation with one “=”, or an inequality, was expected here; alternatives between equations cannot be solved", span);
+      return sentence.fail("an equation with one “=” was expected here, or an inequality; alternatives between equations cannot be solved", span);
     }
     const wanted = readUnknown(sentence);
     const unknown = wanted.name ?? onlyUnknown(equation, sentence, span);

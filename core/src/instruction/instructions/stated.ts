@@ -8,6 +8,9 @@ import { answerUnits } from "../units.ts";
 /** An equation or expression alone: stated, to be referred to by its number. */
 export const STATED: Instruction = {
   name: "stated",
+  purpose: "An equation or expression alone, to be referred to by its number.",
+  forms: ["Q", "E"],
+  examples: [["F = m a", "solve (1) for a"]],
   begins: () => true,
   read: (sentence) => {
     const written = sentence.written("an instruction, an equation or an expression");

@@ -13,6 +13,9 @@ import { readValues } from "../values-read.ts";
 /** `substitute x = E[, y = E …] into E` (also into an equation): all at once, then simplified. */
 export const SUBSTITUTE: Instruction = {
   name: "substitute",
+  purpose: "Puts expressions in the place of names, all at once.",
+  forms: ["substitute x = E[, y = E …] into E", "substitute x = E into Q"],
+  examples: [["substitute x = a + 1 into x^2 - 1"]],
   spellings: [{ typed: "substitute|put|plug|insert {V} into|in {E}", means: "substitute {V} into {E}" }],
   begins: (sentence) => sentence.peekWords("substitute"),
   read: (sentence) => {

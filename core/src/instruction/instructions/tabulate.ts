@@ -20,6 +20,9 @@ const MOST_ROWS = 1000;
 /** `tabulate E[, E …] for x from a to b by h` · `tabulate E for x in 0, 1, 6`. */
 export const TABULATE: Instruction = {
   name: "tabulate",
+  purpose: "Lists values of expressions.",
+  forms: ["tabulate E[, E …] for x from a to b by h", "tabulate E for x in 0, 1, 6"],
+  examples: [["tabulate x^2, x^3 for x from 0 to 3 by 1"]],
   spellings: [{ typed: "make? a? table of {E}", means: "tabulate {E}" }],
   begins: (sentence) => sentence.peekWords("tabulate"),
   read: (sentence) => {

@@ -18,6 +18,9 @@ import { putIn, saidValues } from "../put-in.ts";
 /** `tangent to E at x = a`: the line through the point of the curve with its slope there, as y = m x + b. */
 export const TANGENT: Instruction = {
   name: "tangent",
+  purpose: "Gives the tangent line of a curve at a place.",
+  forms: ["tangent to E at x = a"],
+  examples: [["tangent to x^2 at x = 3"]],
   begins: (sentence) => sentence.peekWords("tangent", "to"),
   read: (sentence) => {
     sentence.takeWords("tangent", "to");
@@ -52,7 +55,7 @@ function tangent(curve: Expression, variable: string, at: Expression, environmen
     ...own.steps,
     step("the slope is the derivative", [], { kind: "derivative", of: f, variable, after: slope }),
     step("put in values", [saidValues(values)], { kind: "equal", before: substitute(slope, values), after: steepness }),
-    step("line through a point", [text(tuple([place, height]))], { kind: "equal", before: through, after: line }),
+    step("line through a point", [tuple([place, height])], { kind: "equal", before: through, after: line }),
   ];
   const { check, verdicts } = stepsCheck(steps, environment.assumptions);
   const checks = [check, touches(f, line, variable, values)];

@@ -253,7 +253,7 @@ export function asOneWave(e: Expression, name: "sin" | "cos", known: Known): Rew
   if (!phase || isNumber(amplitude, 0)) return undefined;
   const way = new Way(e);
   const wave = product(amplitude, call(name, name === "sin" ? sum(u, phase) : subtract(u, phase)));
-  way.to("one wave", [text(a), text(b), text(amplitude), text(phase)], sum(wave, rest));
+  way.to("one wave", [a, b, amplitude, phase], sum(wave, rest));
   return way.end();
 }
 

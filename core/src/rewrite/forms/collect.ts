@@ -2,7 +2,6 @@ import { factoredExpression } from "../../canonical/factored.ts";
 import { Kernels, normalForm, whereRational } from "../../canonical/normal-form.ts";
 import { name as nameNode, number, power, product, sum } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
-import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../coefficients.ts";
 import { expanded, hasProductsOfSums } from "./expand.ts";
 import { type Rewriting, Way } from "./way.ts";
@@ -15,7 +14,7 @@ export function collectWithSteps(e: Expression, of: Expression): Rewriting | und
   if (!found) return undefined;
   if (hasProductsOfSums(e)) way.to("multiply out", [], expanded(e));
   const terms = found.map((coefficient, k) => product(factoredCoefficient(coefficient), k === 0 ? number(1) : power(of, number(k))));
-  way.to("sort by powers", [text(of)], sum(...terms));
+  way.to("sort by powers", [of], sum(...terms));
   return way.end();
 }
 

@@ -4,7 +4,6 @@ import { isNumber, negate, number, ONE, power, product, splitCoefficient, sum } 
 import { type Expression, equal, factorsOf, findAll, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
-import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import { gcd } from "../../polynomial/gcd.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
@@ -28,7 +27,7 @@ export function combineWithSteps(e: Expression): Rewriting {
     if (terms.length > 1 && !poly.constantValue(common)) {
       const shown = terms.map(({ above, below }) => product(factoredExpression(above, kernels), factoredExpression(quotient(common, below), kernels)));
       const written: Syntax = { kind: "fraction", numerator: sideBySide(shown), denominator: present(shownDenominator) };
-      way.to("common denominator", [text(shownDenominator)], product(sum(...shown), inverse), { written });
+      way.to("common denominator", [shownDenominator], product(sum(...shown), inverse), { written });
     }
     const numerator = numerators.reduce(poly.add, poly.ZERO);
     way.to("work out the numerator", [], product(polynomialExpression(numerator, kernels), inverse));
@@ -39,7 +38,7 @@ export function combineWithSteps(e: Expression): Rewriting {
     if (!poly.constantValue(shared)) {
       const split = product(factoredExpression(numerator, kernels), inverse);
       if (!equal(split, way.current)) way.to("factor the numerator", [], split);
-      way.to("cancel a factor", [text(factoredExpression(shared, kernels))], product(top, power(bottom, number(-1))));
+      way.to("cancel a factor", [factoredExpression(shared, kernels)], product(top, power(bottom, number(-1))));
     }
     way.to(
       "simplify values",

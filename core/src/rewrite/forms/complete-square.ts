@@ -3,7 +3,6 @@ import { type Expression, equal } from "../../expression/expression.ts";
 import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { present } from "../../notation/present.ts";
 import { plus, type Syntax } from "../../notation/syntax.ts";
-import { text } from "../../notation/text.ts";
 import { simplify } from "../../truth/index.ts";
 import { polynomialCoefficients } from "../coefficients.ts";
 import { asTyped } from "../typed.ts";
@@ -22,13 +21,13 @@ export function completeSquareWithSteps(e: Expression, name: string): Rewriting 
   const middle = shortest(divide(b, a));
   const half = shortest(divide(middle, TWO));
   const inside = sum(square, product(middle, x));
-  if (!isNumber(a, 1)) way.to("take out the leading coefficient", [text(a)], sum(product(a, inside), c));
+  if (!isNumber(a, 1)) way.to("take out the leading coefficient", [a], sum(product(a, inside), c));
   const added = shortest(power(half, TWO));
   const trinomial = sum(square, product(middle, x), added);
   const taken = product(a, added);
   const rest = shortest(subtract(c, taken));
   const scaled = (inner: Expression): Expression => (equal(a, ONE) ? inner : product(a, inner));
-  way.to("add and subtract the square", [text(half)], subtract(sum(scaled(trinomial), c), taken), { written: withSquareShown(a, trinomial, taken, c) });
+  way.to("add and subtract the square", [half], subtract(sum(scaled(trinomial), c), taken), { written: withSquareShown(a, trinomial, taken, c) });
   way.to("write the square", [], sum(scaled(power(sum(x, half), TWO)), rest));
   return way.end();
 }

@@ -22,7 +22,6 @@ import {
   ZERO,
 } from "../../expression/construct.ts";
 import { type Expression, equal, findAll, freeNames, termsOf } from "../../expression/expression.ts";
-import { text } from "../../notation/text.ts";
 import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
 import { factor } from "../../polynomial/factor.ts";
@@ -97,7 +96,7 @@ function numeratorSteps(way: Way, numerator: Polynomial, kernels: Kernels, inver
   const restExpression = polynomialExpression(rest, kernels);
   const whole = (inner: Expression): Expression => product(outside, inner, inverse);
   if (equal(way.current, whole(result))) return;
-  if (!isNumber(outside, 1) && !isNumber(outside, -1)) way.to("take out a factor", [text(outside)], whole(restExpression));
+  if (!isNumber(outside, 1) && !isNumber(outside, -1)) way.to("take out a factor", [outside], whole(restExpression));
   if (equal(restExpression, result)) {
     way.to("known factors", [], whole(result));
     return;
@@ -117,7 +116,7 @@ function named(way: Way, rest: Polynomial, factors: readonly Multiple<Polynomial
     const [square, other] = [poly.exactSquareRoot(a), poly.exactSquareRoot(b)];
     if (minus && square && other) {
       const [p, q] = [expression(square), expression(other)];
-      way.to("difference of squares", [text(p), text(q)], whole(product(sum(p, q), subtract(p, q))));
+      way.to("difference of squares", [p, q], whole(product(sum(p, q), subtract(p, q))));
       return;
     }
     const [cube, cubeOther] = [cubeRoot(a), cubeRoot(b)];
@@ -125,14 +124,14 @@ function named(way: Way, rest: Polynomial, factors: readonly Multiple<Polynomial
       const [p, q] = [expression(cube), expression(cubeOther)];
       const signed = minus ? negate(q) : q;
       const quadratic = sum(power(p, TWO), negate(product(p, signed)), power(q, TWO));
-      way.to(minus ? "difference of cubes" : "sum of cubes", [text(p), text(q)], whole(product(sum(p, signed), quadratic)));
+      way.to(minus ? "difference of cubes" : "sum of cubes", [p, q], whole(product(sum(p, signed), quadratic)));
     }
     return;
   }
   const [only] = factors;
   if (rest.length === 3 && only && factors.length === 1 && only.multiplicity === 2 && only.factor.length === 2) {
     const [p, q] = only.factor.map((term) => expression([term]));
-    if (p && q) way.to("perfect square", [text(p), text(q)], whole(result));
+    if (p && q) way.to("perfect square", [p, q], whole(result));
     return;
   }
   if (grouped(way, rest, factors, kernels, whole)) return;
@@ -148,7 +147,7 @@ function grouped(way: Way, rest: Polynomial, factors: readonly Multiple<Polynomi
   const other = withPositiveLead(polynomialExpression(p.factor, kernels));
   const terms = termsOf(other);
   way.to("group the terms", [], whole(sum(...terms.map((term) => product(term, common)))));
-  way.to("take out a factor", [text(common)], whole(product(other, common)));
+  way.to("take out a factor", [common], whole(product(other, common)));
   return true;
 }
 
@@ -185,7 +184,7 @@ function twoNumbers(way: Way, rest: Polynomial, factors: readonly Multiple<Polyn
   if (!p1 || !p0 || !q1 || !q0) return;
   const grouped = sum(product(p1, x, sum(product(q1, x), q0)), product(p0, sum(product(q1, x), q0)));
   way.to("split the middle term", [`${a * c}`, `${b}`, `${m}`, `${n}`], whole(grouped));
-  way.to("take out a factor", [text(sum(product(q1, x), q0))], whole(result));
+  way.to("take out a factor", [sum(product(q1, x), q0)], whole(result));
 }
 
 /**

@@ -38,7 +38,7 @@ export function partialFractionsWithSteps(e: Expression, name: string): Rewritin
     if (!isRational(numerator, denominator, index, kernels, name)) return undefined;
     const way = new Way(e);
     const inverse = (p: Polynomial): Expression => power(factoredExpression(p, kernels), number(-1));
-    if (e.kind === "sum") way.to("common denominator", [text(polynomialExpression(denominator, kernels))], quotientExpression(numerator, denominator, kernels));
+    if (e.kind === "sum") way.to("common denominator", [polynomialExpression(denominator, kernels)], quotientExpression(numerator, denominator, kernels));
     if (poly.degreeIn(denominator, index) === 0) return way.end();
     const { quotient, remainder, scale } = divided(numerator, denominator, index);
     const whole = sum(...termwise(quotient, index, scale, kernels));
@@ -62,11 +62,11 @@ export function partialFractionsWithSteps(e: Expression, name: string): Rewritin
     const written = (value: (letter: string) => Expression): Expression => sum(whole, ...fractions(unknowns, value, name, kernels));
     const open = written((letter) => nameNode(letter));
     const result = written((letter) => values.get(letter) ?? ZERO);
-    const said = [...values].map(([letter, value]) => `$${text(equation(nameNode(letter), value))}$`).join(", ");
+    const said = [...values].map(([letter, value]) => equation(nameNode(letter), value));
     way.note(
       step(
         "ansatz with unknown numerators",
-        [[...values.keys()].join(", ")],
+        [[...values.keys()].map((letter) => nameNode(letter))],
         { kind: "put in", before: open, values, after: result },
         { written: present(open) },
       ),

@@ -62,7 +62,7 @@ function bySubstitution(task: OptimumTask): Optimum | undefined {
     );
   }
   const objective = substitute(task.objective, at);
-  steps.push(step("from the condition", [text(expressed)], { kind: "put in", before: task.objective, values: at, after: objective }));
+  steps.push(step("from the condition", [expressed], { kind: "put in", before: task.objective, values: at, after: objective }));
   const inner = optimise({
     ...task,
     objective,
@@ -99,11 +99,11 @@ function byMultipliers(task: OptimumTask): Optimum {
   const steps: Step[] = [];
   const slopes = variables.map((variable) => {
     const after = simplify(differentiate(lagrangian, variable)).expression;
-    steps.push(step("differentiate", [text(lagrangian)], { kind: "derivative", of: lagrangian, variable, after }));
+    steps.push(step("differentiate", [lagrangian], { kind: "derivative", of: lagrangian, variable, after }));
     return zeroOf(after);
   });
   const whole = logic("and", [...slopes, ...constraints]);
-  steps.push(step("multipliers", [multipliers.join(", ")], { kind: "put in", before: whole, values: new Map(), after: whole }));
+  steps.push(step("multipliers", [multipliers.map((multiplier) => name(multiplier))], { kind: "put in", before: whole, values: new Map(), after: whole }));
   const { set, steps: found } = commonZeros([...slopes, ...constraints], [...multipliers, ...variables], task);
   if (set.solutions.some(({ free }) => free.length > 0)) throw new Unsolvable("the multipliers leave infinitely many points: this case cannot be solved yet");
   const distinct = set.solutions.filter(
@@ -156,7 +156,7 @@ function cornerPoints(task: OptimumTask): { readonly points: readonly OptimumPoi
     const whole = logic("and", [corner, ...constraints]);
     const { set, steps: found } = commonZeros([corner, ...constraints], variables, task);
     if (!set.complete || set.solutions.some(({ free, integers }) => free.length + integers.length > 0)) return undefined;
-    steps.push(step("corner of the objective", [text(inside)], { kind: "put in", before: whole, values: new Map(), after: whole }), ...found);
+    steps.push(step("corner of the objective", [inside], { kind: "put in", before: whole, values: new Map(), after: whole }), ...found);
     for (const one of set.solutions) {
       const point = pointOf(one, task, "undecided");
       if (!points.some((other) => samePlace(point, other, variables))) points.push(point);

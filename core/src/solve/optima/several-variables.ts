@@ -4,7 +4,6 @@ import { differentiate } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, subtract, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { text } from "../../notation/text.ts";
 import { constantSign, simplify, zeroTest } from "../../truth/index.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { solveSystem } from "../systems/system.ts";
@@ -19,7 +18,7 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
   const { objective, variables } = task;
   const slopes = variables.map((variable) => simplify(differentiate(objective, variable)).expression);
   const steps: Step[] = slopes.map((after, k) =>
-    step("differentiate", [text(objective)], { kind: "derivative", of: objective, variable: variables[k] ?? "", after }),
+    step("differentiate", [objective], { kind: "derivative", of: objective, variable: variables[k] ?? "", after }),
   );
   const zeros = slopes.map(zeroOf);
   const whole = logic("and", zeros);

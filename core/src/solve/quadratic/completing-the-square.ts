@@ -1,6 +1,5 @@
 import { equation, HALF, name, negate, numberValue, ONE, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
 import { equal } from "../../expression/expression.ts";
-import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import type { Solved } from "../solution.ts";
 import { Chain, type Quadratic, toZeroForm } from "./quadratic-form.ts";
@@ -22,7 +21,7 @@ export function completingTheSquare(q: Quadratic): Solved | undefined {
   const square = power(half, TWO);
   const value = subtract(square, q.c);
   chain.to(equation(sum(power(x, TWO), product(q.b, x)), negate(q.c)), "collect the unknown", [unknown]);
-  chain.to(equation(sum(power(x, TWO), product(q.b, x), square), value), "halve the middle", [text(half), text(square)]);
+  chain.to(equation(sum(power(x, TWO), product(q.b, x), square), value), "halve the middle", [half, square]);
   chain.to(equation(power(sum(x, half), TWO), value), "write as square", []);
   return finishSquare(q, chain, sum(x, half), value, domain === "complex", assumptions, unknown);
 }

@@ -36,7 +36,7 @@ export function commonFactor(q: Quadratic): Solved | undefined {
   const content = sharedContent(q.a, q.b);
   const inner = sum(product(quotient(q.a, content), x), quotient(q.b, content));
   const outer = product(content, x);
-  chain.to(equation(product(outer, inner), ZERO), "take out a factor", [text(outer)]);
+  chain.to(equation(product(outer, inner), ZERO), "take out a factor", [outer]);
   return finishProduct(q, chain, [x, inner]);
 }
 

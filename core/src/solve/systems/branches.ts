@@ -171,7 +171,7 @@ function putInto(one: Relation, unknown: string, value: Expression, steps: Step[
   const values = new Map([[unknown, value]]);
   const after = substitute(one, values);
   const claim = { kind: "put in", before: one, values, after } as const;
-  steps.push(isCase ? step("case of a system", [text(relation)], claim) : step("put into the other equation", [text(relation)], claim));
+  steps.push(isCase ? step("case of a system", [relation], claim) : step("put into the other equation", [relation], claim));
   return after.kind === "relation" ? after : one;
 }
 
@@ -198,7 +198,7 @@ function byExpressing(state: State): Branches | undefined {
   const expressed = equation(name(unknown), value);
   if (!equal(expressed, own)) {
     const conditions = unknownsIn(slope, state).length > 0 ? [...needed, relation(slope, "!=", ZERO)] : needed;
-    steps.push(step("express one unknown", [unknown, text(own)], { kind: "equivalent", unknown, before: own, after: expressed }, { conditions }));
+    steps.push(step("express one unknown", [unknown, own], { kind: "equivalent", unknown, before: own, after: expressed }, { conditions }));
   }
   const rest = { ...state, equations: state.equations.filter((one) => one !== own), conditions: [...state.conditions, ...needed] };
   const found = withValue(rest, unknown, value, false);
@@ -300,12 +300,12 @@ function byElimination(state: State): Branches | undefined {
   if (basis.length === 1 && freeNames(basis[0] ?? ZERO).size === 0) {
     const contradiction = equation(basis[0] ?? ZERO, ZERO);
     const claim = { kind: "eliminated", unknowns: state.unknowns, before: logic("and", state.equations), after: contradiction } as const;
-    return { ...NOTHING, steps: [step("eliminate unknowns", [state.unknowns.join(", ")], claim)] };
+    return { ...NOTHING, steps: [step("eliminate unknowns", [state.unknowns.map((unknown) => name(unknown))], claim)] };
   }
   const equations = basis.map((one) => equation(one, ZERO)).flatMap((one) => (one.kind === "relation" ? [one] : []));
   const claim = { kind: "eliminated", unknowns: state.unknowns, before: logic("and", state.equations), after: logic("and", equations) } as const;
   const found = solveBranches({ ...state, equations, combined: true });
-  return found && { ...found, steps: [step("eliminate unknowns", [state.unknowns.join(", ")], claim), ...found.steps] };
+  return found && { ...found, steps: [step("eliminate unknowns", [state.unknowns.map((unknown) => name(unknown))], claim), ...found.steps] };
 }
 
 /** An equation solved for one of its unknowns with the others as letters, where that leaves few values: each is put into the rest. */

@@ -144,7 +144,14 @@ function stepsTo(solution: Solution, equations: readonly Relation[], unknowns: r
   const steps = isShort(equations, unknowns, solution) ? bySubstitution(equations, unknowns, solution, assumptions) : undefined;
   if (steps) return steps;
   const after = substitute(whole, solution.values);
-  return [step("eliminate", [unknowns.join(", ")], { kind: "put in", before: whole, values: solution.values, after }, { conditions: solution.conditions })];
+  return [
+    step(
+      "eliminate",
+      [unknowns.map((unknown) => nameNode(unknown))],
+      { kind: "put in", before: whole, values: solution.values, after },
+      { conditions: solution.conditions },
+    ),
+  ];
 }
 
 /** One unknown after the other is expressed by the rest and put into the other equations; then back again. */
@@ -167,7 +174,7 @@ function bySubstitution(
     const relation = equation(nameNode(unknown), value);
     if (text(relation) !== text(from)) {
       steps.push(
-        step("express one unknown", [unknown, text(from)], { kind: "equivalent", unknown, before: from, after: relation }, { conditions: solution.conditions }),
+        step("express one unknown", [unknown, from], { kind: "equivalent", unknown, before: from, after: relation }, { conditions: solution.conditions }),
       );
     }
     expressed.push({ unknown, relation });
@@ -176,7 +183,7 @@ function bySubstitution(
     open = others.map((one) => {
       if (!contains(one, unknown)) return one;
       const after = substitute(one, values);
-      steps.push(step("put into the other equation", [text(relation)], { kind: "put in", before: one, values, after }));
+      steps.push(step("put into the other equation", [relation], { kind: "put in", before: one, values, after }));
       return after;
     });
     left = left.filter((other) => other !== unknown);
@@ -187,7 +194,7 @@ function bySubstitution(
     if (known.size > 0) {
       const after = equation(nameNode(unknown), value);
       steps.push(
-        step("put back", [[...known].map(([key, own]) => `$${text(equation(nameNode(key), own))}$`).join(", ")], {
+        step("put back", [[...known].map(([key, own]) => equation(nameNode(key), own))], {
           kind: "put in",
           before: relation,
           values: new Map(known),

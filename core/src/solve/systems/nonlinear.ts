@@ -156,7 +156,7 @@ function solveNamed(task: SystemTask, named: readonly Named[]): Branches | undef
   const steps = changed.map(({ letter, meaning }, k) => {
     const own = table.filter(({ part }) => equal(part, meaning) || (part.kind === "name" && contains(meaning, part.name)));
     const after = k === changed.length - 1 ? logic("and", equations) : replaced(before, own);
-    const made = step("name a part", [letter, text(meaning)], { kind: "named", name: letter, meaning, before, after });
+    const made = step("name a part", [letter, meaning], { kind: "named", name: letter, meaning, before, after });
     before = after;
     return made;
   });

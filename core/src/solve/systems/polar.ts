@@ -3,7 +3,6 @@ import { call, divide, equation, HALF, isNumber, logic, name, negate, PI, power,
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { isEquation } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { text } from "../../notation/text.ts";
 import { polarForm, polarPairs } from "../../rewrite/polar-form.ts";
 import { decide, membersBetween, simplify } from "../../truth/index.ts";
 import type { Solution } from "../solution.ts";
@@ -36,7 +35,7 @@ export function solvePolar(task: SystemTask): Branches | undefined {
     const [r, theta] = [name(radius), name(angle)];
     const meanings = [product(r, call("cos", theta)), product(r, call("sin", theta))];
     const before = logic("and", equations);
-    const first = step("name components", [along, text(meanings[0] ?? r), across, text(meanings[1] ?? r)], {
+    const first = step("name components", [along, meanings[0] ?? r, across, meanings[1] ?? r], {
       kind: "components",
       radius,
       angle,

@@ -1,0 +1,52 @@
+import { INSTRUCTIONS, NOT_YET } from "./registry.ts";
+import type { Spelling } from "./spelling.ts";
+
+/** The page that shows all sentences, made from the registry (Markdown). */
+export function writingPage(): string {
+  const sections = INSTRUCTIONS.map(({ name, purpose, forms, examples, spellings = [] }) =>
+    [
+      `## ${name.charAt(0).toUpperCase()}${name.slice(1)}`,
+      purpose,
+      block(forms),
+      ...(examples.length > 0
+        ? [
+            "For example:",
+            block(
+              examples
+                .map((lines) => lines.join("\n"))
+                .join("\n\n")
+                .split("\n"),
+            ),
+          ]
+        : []),
+      ...spelledOtherwise(spellings),
+    ].join("\n\n"),
+  );
+  const planned = `## Not carried out yet\n\n${NOT_YET.map(({ words }) => `\`${words.join(" ")} …\``).join(", ")}`;
+  return `${[INTRODUCTION, ...sections, planned].join("\n\n")}\n`;
+}
+
+const INTRODUCTION = `# What can be written
+
+One sentence a line. This page is made from the registry of instructions (\`core/src/instruction/registry.ts\`); every example is run in the
+tests. E stands for an expression, Q for an equation or other relation, x for a name; brackets mark what may be left out. Each sentence may
+end with \`because "REASON"\`, and then with a full stop, a semicolon or a remark after \`#\`.
+
+A run of letters that is no declared name is a product only where that can be meant: \`mgh\`, \`qvB\`, \`xy\`. A word (\`speed\`, \`vat\`), a function
+written together with its argument (\`sinx\`) or a slip in a word of a sentence (\`slove\`) is refused at its place, with the sentence that was
+probably meant. Units follow a number and a space; how they are told from letters stands in [units.md](units.md).`;
+
+function block(lines: readonly string[]): string {
+  return lines.map((line) => (line === "" ? "" : `    ${line}`)).join("\n");
+}
+
+function spelledOtherwise(spellings: readonly Spelling[]): readonly string[] {
+  const [read, offered] = [spellings.filter(({ isOffered }) => !isOffered), spellings.filter(({ isOffered }) => isOffered)];
+  const rows = (list: readonly Spelling[]): string => list.map(({ typed, means }) => `- \`${shown(typed)}\` is \`${shown(means)}\``).join("\n");
+  return [
+    ...(read.length > 0 ? [`Read as the same (a word with ? may be left out):\n\n${rows(read)}`] : []),
+    ...(offered.length > 0 ? [`Not read, but offered:\n\n${rows(offered)}`] : []),
+  ];
+}
+
+const shown = (pattern: string): string => pattern.replace(/[{}!]/g, "");
