@@ -217,15 +217,27 @@ export class Sentence {
   /** As `written`, where units need no brackets: they win over letters. */
   quantity(what: string, stops: readonly string[] = [], atComma = false): Syntax {
     const tokens = this.#stretch(what, stops, atComma);
-    const syntax = parseTokens(
-      withUnits(
-        tokens,
-        unitRuns(tokens, () => false, true),
-      ),
-      declarations(this.#environment),
-    );
+    const syntax = this.#withUnits(tokens);
     this.#mathematics.push({ syntax, beside: NOTHING_BESIDE });
     return this.#noted(syntax);
+  }
+
+  #withUnits(tokens: readonly Token[]): Syntax {
+    try {
+      return parseTokens(
+        withUnits(
+          tokens,
+          unitRuns(tokens, () => false, true),
+        ),
+        declarations(this.#environment),
+      );
+    } catch (error) {
+      // Behind a number a unit was meant.
+      const at = error instanceof UnknownWord ? tokens.findIndex(({ span }) => span.from === error.span.from) : -1;
+      if (error instanceof UnknownWord && tokens[at - 1]?.kind === "number")
+        return this.fail(`“${error.word}” is no unit, and no name or function`, error.span);
+      throw error;
+    }
   }
 
   /** As `written`, for a name or a reference to a line, of which no dimension is asked. */
