@@ -37,7 +37,7 @@ function reportLine(report: LineReport, number: number, verdict: string): string
   if (report.error) return `${head}${indent}${faultWords(report.error)} (characters ${report.error.from + 1} to ${report.error.to})\n`;
   const details = report.answer ? answerLines(report.answer) : [];
   const faults = report.checks.filter((check) => check.outcome === "bent" || check.outcome === "loose").map((check) => `${check.kind}: ${check.detail}`);
-  return head + [...details, ...faults].map((line) => `${indent}${line}\n`).join("");
+  return head + [...(report.notes ?? []), ...details, ...faults].map((line) => `${indent}${line}\n`).join("");
 }
 
 function answerLines(answer: AnswerReport): readonly string[] {

@@ -30,7 +30,7 @@ describe("quantities of a first year", () => {
     [["given U = 12 V, I = 0.5 A", "solve U = R I for R"], "24", "Ω", "nailed"],
     [["given lambda = 500 nm, c = 3e8 m/s", "evaluate c/lambda"], "600000000000000", "s^-1", "nailed"],
     [["given q = 1.6e-19 C, E = 100 N/C", "evaluate q E"], "1/62500000000000000", "N", "nailed"],
-    [["given d = 5 mm, U = 100 V", "evaluate U/d"], "20000", "kg m/(A s^3)", "nailed"],
+    [["given d = 5 mm, U = 100 V", "evaluate U/d"], "20000", "V/m", "nailed"],
   ])("%j is %s %s, %s", (lines, text, unit, verdict) => {
     const { answer, verdict: own } = answered(...lines);
     const value = answer?.kind === "expression" ? answer.value : answer?.kind === "solutions" ? Object.values(answer.solutions[0]?.values ?? {})[0] : undefined;

@@ -52,6 +52,12 @@ export function statedLinks(statements: readonly Expression[]): readonly Link[] 
   });
 }
 
+/** Whether a statement has comparisons alone, and none of them is an equation. */
+export function isInequality(statement: Expression): boolean {
+  if (statement.kind === "logic") return statement.items.every(isInequality);
+  return statement.kind === "relation" && statement.comparisons.every((comparison) => comparison !== "=");
+}
+
 /** The comparison that holds of two sides exchanged: b > a for a < b. */
 export const MIRRORED: Readonly<Record<Comparison, Comparison>> = { "=": "=", "!=": "!=", "<": ">", "<=": ">=", ">": "<", ">=": "<=" };
 

@@ -1,12 +1,11 @@
 import { boundsOf } from "../calculus/cover.ts";
 import { ballValue } from "../expression/ball-value.ts";
-import { number, ZERO } from "../expression/construct.ts";
+import { cases, logic, number, ZERO } from "../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { sideDifference, statedLinks } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import * as complex from "../number/complex-ball.ts";
-import * as rational from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
@@ -71,27 +70,19 @@ export function inequalityScene(statement: Expression, unknown: string, solution
   );
   const marks = ends.flatMap((x): readonly Mark[] => {
     const at = approximate(x);
-    return at === undefined ? [] : [{ kind: "zero", x, y: ZERO, at: [at, 0], curves: [sides.length] }];
+    return at === undefined ? [] : [{ kind: "zero", x, y: ZERO, at: [at, 0], curves: [0] }];
   });
   const { low, high } = boundsOf(unknown, facts);
-  const far = Math.max(1, ...marks.map(({ at }) => Math.abs(at[0])));
-  const range = { from: low ?? -2 * far, to: high ?? 2 * far };
-  const [from, to] = [number(rational.fromNumber(range.from)), number(rational.fromNumber(range.to))];
+  const places = marks.map(({ at }) => at[0]);
+  const [first, last] = [Math.min(...places, places[0] ?? 0), Math.max(...places, places[0] ?? 0)];
+  const room = 1.5 * Math.max(1, last - first);
+  const intervals = solutions.flatMap(({ conditions, free: [whole] }) => (whole === undefined ? [] : [conditions]));
+  // One curve along the axis, with its gaps.
+  const held = intervals.map((conditions) => ({ value: ZERO, condition: conditions.length === 1 && conditions[0] ? conditions[0] : logic("and", conditions) }));
+  const isEverywhere = intervals.some((conditions) => conditions.length === 0);
+  const along = held.length === 0 ? [] : [{ kind: "function" as const, label: "it holds", expression: isEverywhere ? ZERO : cases(held) }];
   const curves = sides.map((side) => ({ kind: "function" as const, label: `y = ${plain(side)}`, expression: side }));
-  const pieces = solutions.flatMap(({ conditions, free }) => {
-    const { low: first, high: last } = endsOf(conditions);
-    const on = { from: first ?? from, to: last ?? to, fromOpen: false, toOpen: false };
-    return free.length === 0 ? [] : [{ kind: "function" as const, label: "it holds", expression: ZERO, on }];
-  });
-  return plot([...curves, ...pieces], { variable: unknown, vertical: "y", x: range }, marks);
-}
-
-/** The exact ends of an interval that is stated by relations. */
-function endsOf(conditions: readonly Expression[]): { readonly low: Expression | undefined; readonly high: Expression | undefined } {
-  const ends = statedLinks(conditions).map(({ left, comparison, right }) =>
-    left.kind === "name" ? { end: right, isLow: comparison.startsWith(">") } : { end: left, isLow: comparison.startsWith("<") },
-  );
-  return { low: ends.find(({ isLow }) => isLow)?.end, high: ends.find(({ isLow }) => !isLow)?.end };
+  return plot([...along, ...curves], { variable: unknown, vertical: "y", x: { from: low ?? first - room, to: high ?? last + room } }, marks);
 }
 
 /** Two equations in two unknowns as curves of the plane, the solutions marked where they meet. */

@@ -111,6 +111,7 @@ function lineValue(environment: Environment, line: number): Expression {
     const [first, second] = answer.set.solutions;
     if (!first) throw new LineUnusable(`line ${line} has no solution to refer to`);
     if (second) throw new LineUnusable(`line ${line} has ${answer.set.solutions.length} solutions: choose one with “keep … from (${line})”`);
+    if (first.free.some((name) => first.values.has(name))) throw new LineUnusable(`line ${line} says where its unknown lies, which is no single value`);
     const [value, other] = [...first.values.values()];
     if (!value || other) throw new LineUnusable(`line ${line} has several unknowns: use their names`);
     return value;

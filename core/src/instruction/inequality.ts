@@ -1,16 +1,18 @@
 import { inequalityChecks } from "../check/inequality.ts";
 import { stepsCheck } from "../check/step.ts";
-import { verdictOf } from "../check/verdict.ts";
+import { type Check, type Verdict, verdictOf } from "../check/verdict.ts";
 import { type Step, step } from "../derivation/step.ts";
-import { chain, logic, name } from "../expression/construct.ts";
+import { chain, equation, logic, name } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { opposite } from "../expression/statement.ts";
 import { substitute, withRanges } from "../expression/substitute.ts";
 import { inequalityScene } from "../graph/solution-scene.ts";
+import { plain } from "../notation/plain.ts";
 import { solveEquation } from "../solve/equation.ts";
-import { type SolvedInequality, solveInequality } from "../solve/inequality.ts";
+import { holdTogether, type SolvedInequality, solveInequality } from "../solve/inequality.ts";
+import { Unsolvable } from "../solve/solution.ts";
 import { decide, simplify } from "../truth/index.ts";
-import { CannotDo, type Outcome } from "./answer.ts";
+import { CannotDo, NO_STEPS, type Outcome } from "./answer.ts";
 import { claimOf, judgeSolutions } from "./claims.ts";
 import { definedOnly } from "./defined-only.ts";
 import type { Environment } from "./environment.ts";
@@ -37,10 +39,14 @@ export function solvedInequality(typed: Expression, { unknown, facts, statements
   const own = given.filter((fact) => decide(fact, []) === undefined);
   const found = solveInequality({ statement, unknown, facts: own }, solveEquation);
   const steps = [...before.steps, ...found.borders.flatMap(({ solved }) => solved.steps), ...signSteps(statement, unknown, found)];
-  const borders = found.borders.map(({ equation, solved: { set, steps: way } }) => {
+  const borders = found.borders.map(({ equation: border, solved: { set, steps: way } }) => {
     const within = found.period ? ownRange(found, unknown) : own;
-    const complete = judgeSolutions(equation, set, way, [], within).checks.every(({ kind, outcome }) => kind === "comparison" || outcome === "nailed");
-    return { equation, solutions: set.solutions.map((one) => claimOf(one, unknown, equation)), verdict: complete ? ("nailed" as const) : ("loose" as const) };
+    const complete = judgeSolutions(border, set, way, [], within).checks.every(({ kind, outcome }) => kind === "comparison" || outcome === "nailed");
+    return {
+      equation: border,
+      solutions: set.solutions.map((one) => claimOf(one, unknown, border)),
+      verdict: complete ? ("nailed" as const) : ("loose" as const),
+    };
   });
   const { places, samples, period, set } = found;
   const solutions = set.solutions.map((one) => claimOf(one, unknown, statement));
@@ -72,4 +78,40 @@ function signSteps(statement: Expression, unknown: string, { samples }: SolvedIn
   });
   if (tried.length === 0) return [];
   return [step("signs between", [unknown, samples], { kind: "holds", statement: tried.length === 1 ? (tried[0] ?? statement) : logic("and", tried) })];
+}
+
+/** What is asked of a statement that is held against an inequality. */
+interface Held {
+  readonly line: number;
+  readonly statement: Expression;
+  readonly unknown: string;
+  readonly facts: readonly Expression[];
+}
+
+/** The author's statement held against an inequality: whether both hold for the same numbers. */
+export function heldAgainst(claimed: Expression, { line, statement, unknown, facts }: Held, environment: Environment): Outcome {
+  const range = new Map([[unknown, "real" as const]]);
+  const own = (e: Expression): Expression => withRanges(putIn(e, environment, new Set([unknown])).expression, range);
+  const given = [...environment.assumptions, ...facts].map(own).filter((fact) => decide(fact, []) === undefined);
+  try {
+    const found = holdTogether(own(statement), own(claimed), { unknown, facts: given }, solveEquation);
+    if (found === true) return said(true, "nailed", `holds for the same numbers as line ${line}`, claimed);
+    const where = plain(equation(name(unknown), found));
+    return said(false, "bent", `of line ${line} and this only one holds for ${where}`, claimed, new Map([[unknown, found]]));
+  } catch (error) {
+    if (error instanceof Unsolvable)
+      return said(undefined, "loose", `it was not decided whether this holds for the same numbers as line ${line}: ${error.message}`, claimed);
+    throw error;
+  }
+}
+
+function said(
+  holds: boolean | undefined,
+  verdict: Verdict,
+  sentence: string,
+  statement: Expression,
+  counterexample?: ReadonlyMap<string, Expression>,
+): Outcome {
+  const check: Check = { kind: "substitution", outcome: verdict, detail: sentence, lines: [{ note: sentence }] };
+  return { ...NO_STEPS, statement, answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}) }, checks: [check], verdict };
 }

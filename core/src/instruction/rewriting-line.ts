@@ -14,10 +14,13 @@ import type { Reading } from "./instruction.ts";
 import { valueOutcome } from "./judged-value.ts";
 import { putIn } from "./put-in.ts";
 import type { Sentence } from "./sentence.ts";
+import { answerUnits } from "./units.ts";
 
 /** What a rewriting line is about: an expression or relation, or a part of one that alone is to be rewritten. */
 export interface RewritingTarget {
   readonly whole: Expression;
+  /** The same with units as factors. */
+  readonly measured: Expression;
   readonly part: Expression | undefined;
 }
 
@@ -27,9 +30,10 @@ export function readTarget(sentence: Sentence, stops: readonly string[]): Rewrit
   const part = aimed ? sentence.expression("the part to rewrite", ["of"]) : undefined;
   if (aimed) sentence.expectWords("of");
   const from = sentence.next.span.from;
-  const whole = sentence.expression("an expression", stops);
+  const written = sentence.written("an expression", stops);
+  const whole = sentence.mean(written);
   if (part && !occurs(part, whole)) sentence.fail(`${text(part)} is no part of this`, { from, to: sentence.next.span.from });
-  return { whole, part };
+  return { whole, measured: sentence.measured(written), part };
 }
 
 /** One rewrite of an expression; undefined where it does not apply, with the reason said by `CannotDo` if it is known. */
@@ -37,7 +41,12 @@ export type Rewrite = (e: Expression, known: Known) => Rewriting;
 
 /** A line that rewrites its target: both sides of a relation, or the part alone with the rest untouched. */
 export function rewritingLine(instruction: string, target: RewritingTarget, environment: Environment, rewrite: Rewrite): Reading {
-  return { instruction, run: () => carryOut(target, environment, rewrite) };
+  const run = (): Outcome => {
+    const outcome = carryOut(target, environment, rewrite);
+    const units = answerUnits(environment, [], { value: target.measured });
+    return outcome.answer?.kind === "expression" ? { ...outcome, answer: { ...outcome.answer, ...units } } : outcome;
+  };
+  return { instruction, run };
 }
 
 function carryOut({ whole, part }: RewritingTarget, environment: Environment, rewrite: Rewrite): Outcome {

@@ -168,9 +168,9 @@ export class Sentence {
     return token && readUnit(token.text);
   }
 
-  /** A comma between two things of the same kind, if it comes next. */
+  /** A comma (or semicolon) between two things of the same kind, if it comes next. */
   takeComma(): boolean {
-    if (!this.takeMark(",")) return false;
+    if (!this.takeMark(",") && !this.takeMark(";")) return false;
     this.pieces.push({ kind: "words", text: "," });
     return true;
   }
@@ -193,7 +193,7 @@ export class Sentence {
       if (token.kind === "quoted") break;
       if (token.kind === "mark") {
         const change = BRACKETS[token.text] ?? 0;
-        if (depth === 0 && atComma && token.text === ",") break;
+        if (depth === 0 && atComma && (token.text === "," || token.text === ";")) break;
         depth += change;
       }
       if (depth <= 0 && this.#stops(token, stops)) break;
@@ -308,7 +308,7 @@ export class Sentence {
   /** A single name, such as the unknown after “for”. */
   name(what: string): string {
     const span = this.next.span;
-    const syntax = this.#pointing(what, ["in", "near", "over", "numerically", "from", "with", "by", "into"]);
+    const syntax = this.#pointing(what, ["in", "near", "over", "numerically", "from", "with", "by", "into", "and"]);
     if (syntax.kind !== "name") return this.fail(`${what} was expected here: one name`, { from: span.from, to: syntax.span?.to ?? span.to });
     return syntax.name;
   }
@@ -316,7 +316,7 @@ export class Sentence {
   /** One name or several with commas between them. */
   names(what: string): readonly string[] {
     const found = [this.name(what)];
-    while (this.takeComma()) found.push(this.name(what));
+    while (this.takeComma() || this.takeWords("and")) found.push(this.name(what));
     return found;
   }
 

@@ -27,41 +27,65 @@ function depthsOf(tokens: readonly Token[]): readonly number[] {
   });
 }
 
-function isWord(token: Token | undefined, text: string): boolean {
-  if (token?.kind === "word") return token.subscript === undefined && token.text.toLowerCase() === text;
-  return token?.kind === "mark" && token.text === text;
+/** A part of a pattern. */
+type Part =
+  | { readonly kind: "words"; readonly words: ReadonlySet<string>; readonly mayLack: boolean }
+  | { readonly kind: "name"; readonly key: string; readonly undeclared: boolean }
+  | { readonly kind: "stretch"; readonly key: string };
+
+const patterns = new Map<string, readonly Part[]>();
+
+function partsOf(pattern: string): readonly Part[] {
+  const known = patterns.get(pattern);
+  if (known) return known;
+  const parts = pattern.split(" ").map((own): Part => {
+    const key = keyOf(own);
+    if (key === undefined) return { kind: "words", words: new Set(own.replace(/\?$/, "").split("|")), mayLack: own.endsWith("?") };
+    return /^[a-z]/.test(key) ? { kind: "name", key, undeclared: own.endsWith("!}") } : { kind: "stretch", key };
+  });
+  patterns.set(pattern, parts);
+  return parts;
+}
+
+/** The placeholder that a part of a pattern is: x of {x!}. */
+function keyOf(part: string): string | undefined {
+  return /^\{(.*?)!?\}$/.exec(part)?.[1];
 }
 
 /** What the placeholders of a pattern stand for, if the whole sentence is of that form. */
 function captured(pattern: string, tokens: readonly Token[], declared: ReadonlySet<string>): Captures | undefined {
-  const parts = pattern.split(" ");
+  const parts = partsOf(pattern);
+  const [first] = parts;
+  if (first?.kind === "words" && !first.mayLack && !saysOneOf(tokens[0], first.words)) return undefined;
   const depths = depthsOf(tokens);
   const from = (part: number, at: number): Captures | undefined => {
     const own = parts[part];
     if (own === undefined) return at === tokens.length ? new Map() : undefined;
-    const key = /^\{(.*?)!?\}$/.exec(own)?.[1];
-    if (key === undefined) {
-      const words = own.replace(/\?$/, "").split("|");
-      const taken = words.some((word) => isWord(tokens[at], word)) ? from(part + 1, at + 1) : undefined;
-      return taken ?? (own.endsWith("?") ? from(part + 1, at) : undefined);
-    }
-    const with_ = (length: number): Captures | undefined => {
+    const token = tokens[at];
+    const taking = (key: string, length: number): Captures | undefined => {
       const rest = from(part + 1, at + length);
       return rest && new Map([...rest, [key, tokens.slice(at, at + length)]]);
     };
-    if (/^[a-z]/.test(key)) {
-      const token = tokens[at];
-      const isOpen = token?.kind === "word" && !(own.endsWith("!}") && declared.has(nameOf(token)));
-      return isOpen ? with_(1) : undefined;
+    switch (own.kind) {
+      case "words":
+        return (saysOneOf(token, own.words) ? from(part + 1, at + 1) : undefined) ?? (own.mayLack ? from(part + 1, at) : undefined);
+      case "name":
+        return token?.kind === "word" && !(own.undeclared && declared.has(nameOf(token))) ? taking(own.key, 1) : undefined;
+      case "stretch":
+        for (let length = 1; at + length <= tokens.length; length += 1) {
+          const isInside = at + length < tokens.length && (depths[at + length] ?? 0) > 0;
+          const found = isInside ? undefined : taking(own.key, length);
+          if (found) return found;
+        }
+        return undefined;
     }
-    for (let length = 1; at + length <= tokens.length; length += 1) {
-      if (at + length < tokens.length && (depths[at + length] ?? 0) > 0) continue;
-      const found = with_(length);
-      if (found) return found;
-    }
-    return undefined;
   };
   return from(0, 0);
+}
+
+function saysOneOf(token: Token | undefined, words: ReadonlySet<string>): boolean {
+  if (token?.kind === "word") return token.subscript === undefined && words.has(token.text.toLowerCase());
+  return token?.kind === "mark" && words.has(token.text);
 }
 
 function nameOf(token: Token & { readonly kind: "word" }): string {
@@ -74,7 +98,7 @@ function spelled(tokens: readonly Token[], { typed, means }: Spelling, declared:
   if (!found) return undefined;
   const span = tokens[0]?.span ?? { from: 0, to: 0 };
   return means.split(" ").flatMap((part): readonly Token[] => {
-    const key = /^\{(.*?)!?\}$/.exec(part)?.[1];
+    const key = keyOf(part);
     if (key !== undefined) return found.get(key) ?? [];
     return [/^[a-z]/.test(part) ? { kind: "word", text: part, greek: false, span } : { kind: "mark", text: part, span }];
   });
@@ -113,7 +137,7 @@ function misread(source: string, tokens: readonly Token[], { typed, means }: Spe
   const meant = means
     .split(" ")
     .map((part) => {
-      const stretch = found?.get(/^\{(.*?)!?\}$/.exec(part)?.[1] ?? "");
+      const stretch = found?.get(keyOf(part) ?? "");
       return stretch ? source.slice(stretch[0]?.span.from, stretch.at(-1)?.span.to) : part;
     })
     .join(" ");

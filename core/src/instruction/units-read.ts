@@ -128,13 +128,23 @@ function told(
   };
   const isAllKnown = environment.units.size > 0 && [...freeNames(whole)].every((name) => known.has(name) || unitOfFactor(name) !== undefined);
   const proven = runs.filter(isProven);
-  const units = environment.units.size > 0 ? runs : proven;
-  return { units, unproven: isAllKnown ? [] : units.filter((run) => !proven.includes(run) && !isLong(run.unit.text)) };
+  const units = environment.units.size > 0 || isCalculation(whole, runs) ? runs : proven;
+  return { units, unproven: isAllKnown ? [] : units.filter((run) => !proven.includes(run) && !(environment.units.size > 0 && isLong(run.unit.text))) };
 }
 
-/** Whether a unit can be nothing else: a word such as metres, or a sign. */
+/** Whether a unit can be nothing else: a sign, a word such as metres, or a symbol of three letters such as mol, which would be a word. */
 function isWritten({ unit: { text, span } }: UnitRun): boolean {
-  return /[°%‰Ω]/.test(text) || span.to - span.from > text.length + 1;
+  return /[°%‰Ω]|[A-Za-z]{3}/.test(text) || span.to - span.from > text.length + 1;
+}
+
+/** Whether nothing but numbers with units stands in a line, and more than one letter behind them: 100 km / 2 h. */
+function isCalculation(whole: Expression, runs: readonly UnitRun[]): boolean {
+  const isQuantities = whole.kind !== "relation" && [...freeNames(whole)].every((name) => unitOfFactor(name) !== undefined);
+  // Letters side by side, as in 2 g h, are symbols rather than grams times hours.
+  const isLikely = runs.every(({ unit: { text } }) => isLong(text) || !text.includes(" "));
+  return (
+    isQuantities && isLikely && (new Set(runs.map(({ unit }) => unit.text)).size > 1 || runs.some(({ unit: { text } }) => isLong(text) || text.includes("/")))
+  );
 }
 
 /** Whether a unit has a symbol of several letters. */

@@ -25,7 +25,9 @@ export function readValues(sentence: Sentence, stops: readonly string[]): Readon
 function lineValues(sentence: Sentence, line: number, span: { from: number; to: number }): ReadonlyMap<string, Expression> {
   const outcome = sentence.environment.outcomes.get(line);
   const answer = outcome?.answer;
-  if (answer?.kind === "solutions" && answer.set.solutions.length === 1) return answer.set.solutions[0]?.values ?? new Map();
+  const [only, ...others] = answer?.kind === "solutions" ? answer.set.solutions : [];
+  if (only?.free.some((name) => only.values.has(name))) return sentence.fail(`line ${line} says where its unknown lies, which is no single value`, span);
+  if (only && others.length === 0) return only.values;
   const count = answer?.kind === "solutions" ? answer.set.solutions.length : undefined;
   const why =
     count === undefined

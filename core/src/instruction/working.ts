@@ -1,4 +1,5 @@
 import { NotDifferentiable } from "../calculus/derivative.ts";
+import { SENTENCE_WORDS } from "../notation/keywords.ts";
 import { NotationError, type Span, UnknownWord } from "../notation/syntax.ts";
 import { tokenize } from "../notation/tokens.ts";
 import { BudgetExhausted } from "../number/budget.ts";
@@ -120,7 +121,8 @@ export function readLine(source: string, environment: Environment): Read {
     const meant = meantBy(body, error, environment, MOST_SLIPS);
     const behind = because === undefined ? "" : ` because "${because}"`;
     const suggestion = meant === undefined ? {} : { suggestion: `${meant}${behind}` };
-    const hint = meant === undefined && error instanceof UnknownWord ? `: a quantity is declared first, as in “given ${error.word}”` : "";
+    const isName = error instanceof UnknownWord && error.word.length > LONGEST_SMALL_WORD && !SENTENCE_WORDS.has(error.word.toLowerCase());
+    const hint = meant === undefined && isName ? `: a quantity is declared first, as in “given ${error.word}”` : "";
     const message = `${error.message}${hint}`;
     return { ...NOTHING, ignored: false, ...reason, error: { message, span, ...suggestion } };
   }
@@ -135,6 +137,9 @@ function readBody(body: string, environment: Environment): Omit<Read, "ignored">
   const judged = (outcome: Outcome): Outcome => withDimensions(outcome, sentence.dimensions, sentence.measuredParts);
   return { pieces, references, inDegrees, notes, withDimensions: judged, ...(reading ? { reading } : {}) };
 }
+
+/** Words of no more letters are seldom names of quantities. */
+const LONGEST_SMALL_WORD = 3;
 
 /** How many slips of one line are mended for the sentence that is offered. */
 const MOST_SLIPS = 3;

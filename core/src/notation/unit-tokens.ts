@@ -125,7 +125,8 @@ function runAt(tokens: readonly Token[], from: number, isLetter: (word: Token) =
     const own = tokens.slice(from, to);
     if (!endsTerm(tokens, to) || own.some((token) => isLetterLike(token, isLetter, always))) continue;
     const unit = asUnit(own);
-    if (unit) return { from, to, unit };
+    // Degrees are read by the parser, which knows angles.
+    if (unit && (always || unit.text !== "deg")) return { from, to, unit };
   }
   return undefined;
 }

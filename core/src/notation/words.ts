@@ -192,13 +192,14 @@ function isNoProduct(run: string): boolean {
   return SENTENCE_WORDS.has(lower) && run.length > 2 ? true : isWord(run) || isNearly || written(run) !== undefined;
 }
 
-/** Products of more symbols are not written together. */
-const LONGEST_PRODUCT = 4;
+/** A word of so many letters may be a product of symbols: vat, mad. */
+const LONGEST_PRODUCT = 3;
 
 /** What a run of letters may have been meant for, with spaces: its parts where it holds a function or pi, and the product of its letters. */
 function readings(run: string): readonly string[] {
   const parts = written(run);
-  return [...(parts ? [parts] : []), ...(run.length <= LONGEST_PRODUCT ? [[...run].join(" ")] : [])];
+  const isProduct = !parts && run.length === LONGEST_PRODUCT && !SENTENCE_WORDS.has(run.toLowerCase()) && run === run.toLowerCase();
+  return [...(parts ? [parts] : []), ...(isProduct ? [[...run].join(" ")] : [])];
 }
 
 /** `sinx` as `sin x`, `xlnx` as `x ln x`, `pir` as `pi r`; undefined for a run that neither begins nor ends with a function or pi. */

@@ -56,6 +56,29 @@ export function solveInequality(task: InequalityTask, solve: Solve): SolvedInequ
   return isRepeated ? inOnePeriod(task, borders, solve) : onTheLine(task, borders);
 }
 
+/** What is found of two statements: the equations that bound both, and a number for which only one of them holds, if there is one. */
+export interface Together {
+  readonly borders: readonly Border[];
+  readonly differs?: Expression;
+}
+
+/**
+ * Whether two statements in one real unknown hold for the same numbers.
+ * @throws Unsolvable where that cannot be told, as of statements that repeat.
+ */
+export function holdTogether(one: Expression, other: Expression, { unknown, facts }: Omit<InequalityTask, "statement">, solve: Solve): Together {
+  const equations = [one, other].flatMap((statement) => borderEquations(statement, unknown));
+  const borders = equations.map((each) => ({ equation: each, solved: solve({ equation: each, unknown, domain: "real", assumptions: facts }) }));
+  if (borders.some(({ solved }) => solved.set.solutions.some(({ integers }) => integers.length > 0))) throw new Unsolvable("these statements repeat for ever");
+  const places = placesOf(borders, { facts, unknown });
+  const at = (value: Expression): boolean => {
+    const [first, second] = [one, other].map((statement) => holdsAt(allOf({ statement, unknown, facts }), unknown, value, borders));
+    return first === second;
+  };
+  const differs = [...places, ...piecesBetween(places).map(insidePiece)].find((value) => !at(value));
+  return { borders, ...(differs ? { differs } : {}) };
+}
+
 /** The equations at whose solutions the truth can change: the sides are equal, or a condition of the domain is at its border. */
 function borderEquations(statement: Expression, unknown: string): readonly Border["equation"][] {
   const conditions = linksIn(statement).flatMap((link) => realDomain(link));
@@ -110,7 +133,7 @@ function allOf({ statement, facts }: InequalityTask): Expression {
 }
 
 /** The numbers at which the truth can change, from left to right; an equation that holds on an interval gives its ends. */
-function placesOf(borders: readonly Border[], { facts, unknown }: InequalityTask): readonly Expression[] {
+function placesOf(borders: readonly Border[], { facts, unknown }: Pick<InequalityTask, "facts" | "unknown">): readonly Expression[] {
   const found = borders.flatMap(({ equation: one, solved: { set } }) => {
     if (!set.complete) throw new Unsolvable(`not all solutions of ${text(one)} are known`);
     return set.solutions.flatMap((each) => (each.free.includes(unknown) ? endsOf(each.conditions, unknown) : [...each.values.values()]));

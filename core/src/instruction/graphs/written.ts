@@ -43,21 +43,19 @@ export interface WrittenGraph {
 /** Angles of polar coordinates, whose distance is r. */
 export const ANGLES: ReadonlySet<string> = new Set(["theta", "phi"]);
 
-const STOPS = ["for", "where", "with", "without", "in", "within"];
+const STOPS = ["for", "where", "with", "without", "in", "within", "from"];
 
 export function readGraph(sentence: Sentence): WrittenGraph {
   const items = [readItem(sentence)];
   while (sentence.takeComma()) items.push(readItem(sentence));
   const where = sentence.takeWords("where") ? sentence.expression("what bounds the region, such as x^2 + y^2 <= 4", ["for", "with", "without"]) : undefined;
-  const ranges: AxisRange[] = [];
+  const ranges: AxisRange[] = sentence.takeWords("from") ? [readRange(sentence, variableOf(items))] : [];
   let states: States | undefined;
   while (sentence.takeWords("for")) {
     const name = sentence.name("the variable");
     if (!sentence.takeWords("in")) {
       sentence.expectWords("from");
-      const from = sentence.expression("where the drawing begins", ["to"]);
-      sentence.expectWords("to");
-      ranges.push({ name, from, to: sentence.expression("where the drawing ends", ["for", "with", "without"]) });
+      ranges.push(readRange(sentence, name));
     } else if (sentence.next.kind === "mark" && sentence.next.text === "[") {
       const { from, to } = sentence.interval();
       ranges.push({ name, from, to });
@@ -68,6 +66,20 @@ export function readGraph(sentence: Sentence): WrittenGraph {
   const options = sentence.atEnd ? NO_OPTIONS : readOptions(sentence);
   sentence.expectEnd();
   return { items, where, ranges, states, options };
+}
+
+/** What stands behind “from”: a to b. */
+function readRange(sentence: Sentence, name: string): AxisRange {
+  const from = sentence.expression("where the drawing begins", ["to"]);
+  sentence.expectWords("to");
+  return { name, from, to: sentence.expression("where the drawing ends", ["for", "with", "without"]) };
+}
+
+/** The variable of a range without its name: the only one that is drawn over, or x. */
+function variableOf(items: readonly Written[]): string {
+  const names = new Set(items.flatMap(({ expression }) => [...freeNames(expression)]));
+  const [only = "x"] = names;
+  return names.size === 1 ? only : "x";
 }
 
 /** Whether a word begins an item of its own kind, and is no name of the author's. */

@@ -7,6 +7,7 @@ import { name, sum } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { givenOutside, isIndefiniteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
+import type { Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { denest } from "../../rewrite/denest.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
@@ -45,6 +46,7 @@ export const EVALUATE: Instruction = {
     { typed: "work out {E}", means: "evaluate {E}" },
     { typed: "what is {E}", means: "evaluate {E}" },
     { typed: "find {E}", means: "evaluate {E}" },
+    { typed: "{A} % of {B}", means: "{A} % * {B}" },
     { typed: "evaluate {E} at|when|where|if {x} = {V}", means: "evaluate {E} with {x} = {V}" },
     { typed: "evaluate {E} for {x} = {V}", means: "evaluate {E} with {x} = {V}" },
   ],
@@ -55,11 +57,11 @@ export const EVALUATE: Instruction = {
     // “in” belongs to some expressions too: root of E in [0, 1].
     const unitAhead = sentence.unitAhead("in", STOPS);
     const said = sentence.written("an expression", unitAhead ? STOPS : ["with", "to"], false, { unit: unitAhead?.text });
-    const start = sentence.mean(said);
+    const start = valueStated(said, sentence.mean(said));
     if (start.kind === "relation" || start.kind === "logic")
       sentence.fail("an expression was expected here, not a relation", { from, to: sentence.next.span.from });
     const values = sentence.takeWords("with") ? readValues(sentence, ["in", "to"]) : new Map<string, Expression>();
-    const shownIn = sentence.takeWords("in") ? readTarget(sentence) : undefined;
+    const shownIn = sentence.takeWords("in") ? readUnitAsked(sentence) : undefined;
     const digits = sentence.takeWords("to") ? readDigits(sentence) : DEFAULT_DIGITS;
     sentence.expectEnd();
     const { environment } = sentence;
@@ -91,15 +93,22 @@ export const EVALUATE: Instruction = {
         if (!equal(value, current) || steps.length === 0)
           steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions: lost }));
         const outcome = standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, digits, found?.inPieces), value);
-        const units = said.kind === "line" ? lineUnits(environment, said.line) : answerUnits(environment, [], { value: sentence.measured(said) });
+        const ofLine = said.kind === "line" ? lineUnits(environment, said.line) : {};
+        const units = ofLine.units ? ofLine : answerUnits(environment, [], { value: valueStated(said, sentence.measured(said)) });
         return shown({ ...outcome, ...(outcome.answer ? { answer: { ...outcome.answer, ...units } } : {}) }, shownIn);
       },
     };
   },
 };
 
+/** What is evaluated of a line that states a name: E = m v^2/2 is the value of E. */
+function valueStated(said: Syntax, e: Expression): Expression {
+  const [left, right] = said.kind === "line" && e.kind === "relation" && e.comparisons[0] === "=" ? e.operands : [];
+  return left?.kind === "name" && right ? right : e;
+}
+
 /** The unit in which the value is asked for; degrees are one. */
-function readTarget(sentence: Sentence): Unit {
+function readUnitAsked(sentence: Sentence): Unit {
   return sentence.unit(["to"]);
 }
 

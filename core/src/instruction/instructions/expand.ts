@@ -11,6 +11,7 @@ export const EXPAND: Instruction = {
   forms: ["expand E [only products | only powers | only trig | only logs]"],
   examples: [["expand (x + 1)^3"]],
   spellings: [
+    { typed: "expand and simplify {E}", means: "expand {E}" },
     { typed: "multiply out {E}", means: "expand {E}" },
     { typed: "expand out {E}", means: "expand {E}" },
   ],

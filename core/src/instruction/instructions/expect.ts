@@ -4,13 +4,14 @@ import type { Check, Verdict } from "../../check/verdict.ts";
 import { ballValue } from "../../expression/ball-value.ts";
 import { equation, logic, name, subtract } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { alternatives, alternativesOf } from "../../expression/statement.ts";
+import { alternatives, alternativesOf, isInequality } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
 import type { Solution, SolutionSet } from "../../solve/solution.ts";
 import { type Answer, NO_STEPS, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
+import { heldAgainst } from "../inequality.ts";
 import type { Instruction, Reading } from "../instruction.ts";
 import { type Match, match } from "../matching.ts";
 import { putIn } from "../put-in.ts";
@@ -47,12 +48,23 @@ export const EXPECT: Instruction = {
       instruction: "expect",
       dependsOn: [above.line],
       run: (): Outcome =>
-        above.answer.kind === "solutions"
-          ? againstSolutions(claimed, above, above.answer, environment, assumptions)
-          : againstValue(putIn(rightSide(claimed), environment).expression, above, above.answer.value, assumptions),
+        above.answer.kind === "solutions" && isInequality(above.answer.equation)
+          ? againstInequality(claimed, above, above.answer, environment)
+          : above.answer.kind === "solutions"
+            ? againstSolutions(claimed, above, above.answer, environment, assumptions)
+            : againstValue(putIn(rightSide(claimed), environment).expression, above, above.answer.value, assumptions),
     };
   },
 };
+
+function againstInequality(
+  claimed: Expression,
+  { line }: Above,
+  { set, equation: statement, scope }: Compared & { kind: "solutions" },
+  environment: Environment,
+): Outcome {
+  return heldAgainst(claimed, { line, statement, unknown: set.variables[0] ?? "x", facts: scope.facts }, environment);
+}
 
 /** `expect no solution`: the line above has none. */
 function expectNone(sentence: Sentence): Reading {

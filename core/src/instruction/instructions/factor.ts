@@ -11,7 +11,10 @@ export const FACTOR: Instruction = {
   purpose: "Writes a sum as a product.",
   forms: ["factor E [over DOMAIN]"],
   examples: [["factor x^2 - 5x + 6"]],
-  spellings: [{ typed: "factorise|factorize {E}", means: "factor {E}" }],
+  spellings: [
+    { typed: "factor|factorise|factorize fully|completely {E}", means: "factor {E}" },
+    { typed: "factorise|factorize {E}", means: "factor {E}" },
+  ],
   begins: (sentence) => sentence.peekWords("factor"),
   read: (sentence) => {
     sentence.takeWords("factor");

@@ -19,13 +19,15 @@ import type { Instruction } from "../instruction.ts";
 export const GRAPH: Instruction = {
   name: "graph",
   purpose: "Draws functions, curves, parts of the plane, points and surfaces, with their exact marks.",
-  forms: ["graph ITEM[, ITEM …] [for x from a to b] [for y from c to d]"],
+  forms: ["graph ITEM[, ITEM …] [for x from a to b] [for y from c to d]", "graph ITEM from a to b"],
   examples: [["graph y = x^2 - 2x for x from -1 to 3"]],
   spellings: [
     { typed: "plot|draw|sketch the? graph|graphs? of {E}", means: "graph {E}" },
     { typed: "the? graph|graphs of {E}", means: "graph {E}" },
     { typed: "graph the? function|functions|curve|curves {E}", means: "graph {E}" },
     { typed: "plot|draw|sketch {E}", means: "graph {E}" },
+    { typed: "graph {E} between {A} and {B}", means: "graph {E} from {A} to {B}" },
+    { typed: "graph {E} against|vs|versus {x}", means: "graph {E}" },
   ],
   begins: (sentence) => sentence.peekWords("graph"),
   read: (sentence) => {

@@ -1,7 +1,8 @@
 import { comparisonNote } from "../../check/answer.ts";
 import { compareSides, pointText } from "../../check/compare.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
+import { isInequality } from "../../expression/statement.ts";
 import { equalityTest } from "../../truth/index.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
@@ -9,6 +10,7 @@ import type { Environment } from "../environment.ts";
 import { judgeOneUnknown } from "../hand/one-unknown.ts";
 import { type Question, questionAbove, unknownOf } from "../hand/question.ts";
 import { judgeAgainstSystem } from "../hand/system.ts";
+import { heldAgainst } from "../inequality.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import { besideAbove } from "../units-read.ts";
@@ -46,6 +48,11 @@ export const HAND_LINE: Instruction = {
     if (claimed.kind !== "relation" && claimed.kind !== "logic") sentence.fail("an equation was expected after “so”", { from, to: sentence.source.length });
     const question = questionAbove(environment);
     if (!question) return sentence.fail("there is no equation above that this could follow from", { from, to: sentence.source.length });
+    const unknown = question.unknowns[0] ?? [...freeNames(question.statement)][0];
+    if (isInequality(question.statement) && unknown !== undefined) {
+      const held = { line: question.line, statement: question.statement, unknown, facts: question.scope.facts };
+      return { instruction: "hand line", dependsOn: linesOf(question), run: () => heldAgainst(claimed, held, environment) };
+    }
     const run = (): Outcome =>
       question.unknowns.length > 1
         ? judgeAgainstSystem(question, claimed, environment)

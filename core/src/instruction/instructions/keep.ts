@@ -1,13 +1,16 @@
 import { stepsCheck } from "../../check/step.ts";
 import type { Check } from "../../check/verdict.ts";
 import { weakest } from "../../check/verdict.ts";
+import { logic } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
+import { isInequality } from "../../expression/statement.ts";
 import { text } from "../../notation/text.ts";
 import { tidyFamilies } from "../../solve/families.ts";
 import { type Answer, CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import { chooseFrom, failure, holdsFor, onlyValue } from "../choose.ts";
 import { anglesIn } from "../degrees.ts";
 import type { Environment } from "../environment.ts";
+import { solvedInequality } from "../inequality.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
@@ -66,6 +69,7 @@ export const KEEP: Instruction = {
       run: () => {
         const names = new Set(set.variables);
         const wanted = putIn(condition, environment, names).expression;
+        if (isInequality(equation)) return keptOfInequality(given, wanted, environment);
         const listed = membersKept(given, wanted, environment);
         if (listed) return listed;
         const undecided: string[] = [];
@@ -96,6 +100,13 @@ export const KEEP: Instruction = {
     };
   },
 };
+
+/** The part of an inequality's intervals that is kept: both hold there. */
+function keptOfInequality({ set, equation, scope }: Answer & { kind: "solutions" }, wanted: Expression, environment: Environment): Outcome {
+  const [unknown = ""] = set.variables;
+  const outcome = solvedInequality(logic("and", [equation, wanted]), { unknown, facts: scope.facts, statements: [], scope }, environment);
+  return outcome.answer?.kind === "solutions" ? { ...outcome, answer: { ...outcome.answer, kept: true } } : outcome;
+}
 
 /** The last line above that has solutions. */
 function lastSolved(sentence: Sentence): number {

@@ -14,7 +14,10 @@ export const LET: Instruction = {
     ["let f(x) = 3x^2 + 1", "evaluate f(2)"],
     ["let A(l, w) = l w", "evaluate A(3, 4)"],
   ],
-  spellings: [{ typed: "define {F}", means: "let {F}" }],
+  spellings: [
+    { typed: "{f!} ( {x} ) = {E}", means: "let {f} ( {x} ) = {E}", isOffered: true },
+    { typed: "define {F}", means: "let {F}" },
+  ],
   begins: (sentence) => sentence.peekWords("let"),
   read: (sentence) => {
     sentence.takeWords("let");

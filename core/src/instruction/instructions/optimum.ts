@@ -35,6 +35,8 @@ export const OPTIMUM: Instruction = {
     { typed: "find the? minimum|minima value? of {E}", means: "minimise {E}" },
     { typed: "the? maximum|maxima of {E}", means: "maximise {E}" },
     { typed: "the? minimum|minima of {E}", means: "minimise {E}" },
+    { typed: "max of {E}", means: "maximise {E}" },
+    { typed: "min of {E}", means: "minimise {E}" },
     { typed: "maximize {E}", means: "maximise {E}" },
     { typed: "minimize {E}", means: "minimise {E}" },
     { typed: "find the? stationary|turning|critical points of {E}", means: "stationary points of {E}" },

@@ -33,6 +33,7 @@ export const SHOW: Instruction = {
   spellings: [
     { typed: "show|prove|verify|check|demonstrate that {Q}", means: "show {Q}" },
     { typed: "prove|demonstrate {Q}", means: "show {Q}" },
+    { typed: "is {A} = {B}", means: "show {A} = {B}" },
     { typed: "prove the identity {Q}", means: "show {Q}" },
     { typed: "verify|check {Q}", means: "show {Q}" },
     { typed: "verify|check that? {x!} = {E}", means: "expect {x} = {E}", isOffered: true },

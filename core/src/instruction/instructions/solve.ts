@@ -1,6 +1,6 @@
 import { equation as equationOf, logic as logicOf, name as nameOf, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { type Equation, isEquation } from "../../expression/statement.ts";
+import { type Equation, isEquation, isInequality } from "../../expression/statement.ts";
 import { withRanges } from "../../expression/substitute.ts";
 import { equationScene, systemScene } from "../../graph/solution-scene.ts";
 import { elaborate } from "../../notation/elaborate.ts";
@@ -38,7 +38,8 @@ export const SOLVE: Instruction = {
   examples: [["solve x^2 - 5x + 6 = 0"], ["solve 2x + y = 3, x - y = 0 for x, y"], ["solve x^2 - 5x + 6 >= 0"]],
   spellings: [
     { typed: "solve for {x} : {Q}", means: "solve {Q} for {x}" },
-    { typed: "solve the? equation|equations|system|inequality|relation {Q}", means: "solve {Q}" },
+    { typed: "solve the? quadratic|linear|cubic? equation|equations|system|inequality|relation {Q}", means: "solve {Q}" },
+    { typed: "solve the? quadratic|cubic {Q}", means: "solve {Q}" },
     { typed: "solve {Q} with respect to {R}", means: "solve {Q} for {R}" },
     { typed: "find|determine all? the? roots|zeros|zeroes|solutions of|to {Q}", means: "solve {Q}" },
     { typed: "roots|zeros|zeroes|solutions of {Q}", means: "solve {Q}" },
@@ -78,7 +79,7 @@ export const SOLVE: Instruction = {
 /** What is to be solved; commas join equations as “and” does. */
 function readStatement(sentence: Sentence): Syntax {
   const from = sentence.next.span.from;
-  const items = sentence.list("an equation", STOPS);
+  const items = sentence.list("an equation", STOPS).flatMap((item) => (item.kind === "tuple" ? item.items : [item]));
   for (const item of items) {
     const line = unknownLine(item, sentence.environment.line);
     if (line !== undefined) return sentence.fail(`there is no line ${line} before this one`, item.span ?? { from, to: sentence.next.span.from });
@@ -93,12 +94,6 @@ function readStatement(sentence: Sentence): Syntax {
 function unknownLine(written: Syntax, line: number): number | undefined {
   const inner = written.kind === "group" ? written.inner : undefined;
   return inner?.kind === "number" && /^\d+$/.test(inner.text) && Number(inner.text) >= line ? Number(inner.text) : undefined;
-}
-
-/** Whether a statement has comparisons alone, and none of them is an equation. */
-function isInequality(statement: Expression): boolean {
-  if (statement.kind === "logic") return statement.items.every(isInequality);
-  return statement.kind === "relation" && statement.comparisons.every((comparison) => comparison !== "=");
 }
 
 function readInequality(statement: Expression, sentence: Sentence, span: { from: number; to: number }): Reading {

@@ -23,7 +23,10 @@ export const TABULATE: Instruction = {
   purpose: "Lists values of expressions.",
   forms: ["tabulate E[, E …] for x from a to b by h", "tabulate E for x in 0, 1, 6"],
   examples: [["tabulate x^2, x^3 for x from 0 to 3 by 1"]],
-  spellings: [{ typed: "make? a? table of {E}", means: "tabulate {E}" }],
+  spellings: [
+    { typed: "tabulate {E} for {x} = {L}", means: "tabulate {E} for {x} in {L}" },
+    { typed: "make? a? table of {E}", means: "tabulate {E}" },
+  ],
   begins: (sentence) => sentence.peekWords("tabulate"),
   read: (sentence) => {
     sentence.takeWords("tabulate");
