@@ -96,6 +96,19 @@ describe("inequalities", () => {
     expect(solutions.map(({ values, conditions }) => conditions?.join() ?? `x = ${values["x"]?.text}`)).toEqual(wanted);
   });
 
+  test.each<[string, string, boolean]>([
+    ["solve x^2 < 4", "so -2 < x < 2", true],
+    ["solve x^2 < 4", "so -2 < x < 3", false],
+    ["solve x^2 > 4", "expect x < -2 or x > 2", true],
+    ["solve x^2 > 4", "expect x > 2", false],
+    ["solve x^2 <= 0", "so x = 0", true],
+    ["x^2 - 5x + 6 < 0", "so 2 < x < 3", true],
+    ["solve x^2 < 4", "keep x > 0", true],
+  ])("%s, then %s: %s", (line, next, right) => {
+    const { answer, verdict } = answered(line, next);
+    expect([answer?.kind === "truth" ? answer.holds : true, verdict]).toEqual([right, right ? "nailed" : "bent"]);
+  });
+
   it("with letters or jumps are refused in words", () => {
     for (const line of ["solve a x < b for x", "solve floor(x) > 2"]) expect(runWorking([line]).lines[0]?.error?.message).toMatch(/is not solved/);
   });

@@ -9,7 +9,7 @@ import { substitute, withRanges } from "../expression/substitute.ts";
 import { inequalityScene } from "../graph/solution-scene.ts";
 import { plain } from "../notation/plain.ts";
 import { solveEquation } from "../solve/equation.ts";
-import { holdTogether, type SolvedInequality, solveInequality } from "../solve/inequality.ts";
+import { type Border, holdTogether, type SolvedInequality, solveInequality } from "../solve/inequality.ts";
 import { Unsolvable } from "../solve/solution.ts";
 import { decide, simplify } from "../truth/index.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "./answer.ts";
@@ -41,12 +41,8 @@ export function solvedInequality(typed: Expression, { unknown, facts, statements
   const steps = [...before.steps, ...found.borders.flatMap(({ solved }) => solved.steps), ...signSteps(statement, unknown, found)];
   const borders = found.borders.map(({ equation: border, solved: { set, steps: way } }) => {
     const within = found.period ? ownRange(found, unknown) : own;
-    const complete = judgeSolutions(border, set, way, [], within).checks.every(({ kind, outcome }) => kind === "comparison" || outcome === "nailed");
-    return {
-      equation: border,
-      solutions: set.solutions.map((one) => claimOf(one, unknown, border)),
-      verdict: complete ? ("nailed" as const) : ("loose" as const),
-    };
+    const verdict: Verdict = isComplete({ equation: border, solved: { set, steps: way } }, within) ? "nailed" : "loose";
+    return { equation: border, solutions: set.solutions.map((one) => claimOf(one, unknown, border)), verdict };
   });
   const { places, samples, period, set } = found;
   const solutions = set.solutions.map((one) => claimOf(one, unknown, statement));
@@ -61,6 +57,11 @@ export function solvedInequality(typed: Expression, { unknown, facts, statements
     verdict: verdictOf(checks),
     pictured: () => inequalityScene(statement, unknown, set.solutions, own),
   };
+}
+
+/** Whether the judge finds the solutions of an equation proven to be all that lie where they were sought. */
+function isComplete({ equation: border, solved: { set, steps } }: Border, within: readonly Expression[]): boolean {
+  return judgeSolutions(border, set, steps, [], within).checks.every(({ kind, outcome }) => kind === "comparison" || outcome === "nailed");
 }
 
 /** The interval of one period in which the borders were sought. */
@@ -94,10 +95,13 @@ export function heldAgainst(claimed: Expression, { line, statement, unknown, fac
   const own = (e: Expression): Expression => withRanges(putIn(e, environment, new Set([unknown])).expression, range);
   const given = [...environment.assumptions, ...facts].map(own).filter((fact) => decide(fact, []) === undefined);
   try {
-    const found = holdTogether(own(statement), own(claimed), { unknown, facts: given }, solveEquation);
-    if (found === true) return said(true, "nailed", `holds for the same numbers as line ${line}`, claimed);
-    const where = plain(equation(name(unknown), found));
-    return said(false, "bent", `of line ${line} and this only one holds for ${where}`, claimed, new Map([[unknown, found]]));
+    const { borders, differs } = holdTogether(own(statement), own(claimed), { unknown, facts: given }, solveEquation);
+    if (differs) {
+      const where = plain(equation(name(unknown), differs));
+      return said(false, "bent", `of line ${line} and this only one holds for ${where}`, claimed, new Map([[unknown, differs]]));
+    }
+    const verdict = borders.every((border) => isComplete(border, given)) ? "nailed" : "tacked";
+    return said(true, verdict, `holds for the same numbers as line ${line}`, claimed);
   } catch (error) {
     if (error instanceof Unsolvable)
       return said(undefined, "loose", `it was not decided whether this holds for the same numbers as line ${line}: ${error.message}`, claimed);
