@@ -1,5 +1,6 @@
-import type { AnswerReport, LineReport, OptimumReport, SolutionReport, StepReport } from "@nail-down/core/instruction/report";
-import { faultWords, lineReport } from "@nail-down/core/instruction/report";
+import type { AnswerReport, LineReport, OptimumReport, SolutionReport, StepReport } from "@nail-down/core/instruction/line-report";
+import { lineReport } from "@nail-down/core/instruction/report";
+import { faultWords } from "@nail-down/core/instruction/report-words";
 import { runWorking } from "@nail-down/core/instruction/working";
 
 /** One input line of the batch command. */

@@ -1,13 +1,6 @@
-import {
-  type AnswerReport,
-  decimalBeside,
-  faultWords,
-  type LineReport,
-  lineReport,
-  type SolutionReport,
-  type Value,
-  withUnit,
-} from "@nail-down/core/instruction/report";
+import type { AnswerReport, LineReport, SolutionReport, Value } from "@nail-down/core/instruction/line-report";
+import { lineReport } from "@nail-down/core/instruction/report";
+import { decimalBeside, faultWords, withUnit } from "@nail-down/core/instruction/report-words";
 import { runWorking } from "@nail-down/core/instruction/working";
 import { readProblemSet } from "@nail-down/core/problemset/read";
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from "vitest";
 import { drawPgf } from "../src/graph/pgf.ts";
 import { drawSvg } from "../src/graph/svg.ts";
-import { type AnswerReport, valueLatex } from "../src/instruction/report.ts";
+import type { AnswerReport } from "../src/instruction/line-report.ts";
+import { valueLatex } from "../src/instruction/report-words.ts";
 import { answered } from "./oracle.ts";
 
 type Graph = AnswerReport & { readonly kind: "graph" };

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import { compile } from "../src/expression/double-value.ts";
-import type { SolutionReport } from "../src/instruction/report.ts";
+import type { SolutionReport } from "../src/instruction/line-report.ts";
 import { runWorking } from "../src/instruction/working.ts";
 import { answered, meant, solutionsOf } from "./oracle.ts";
 import { cases } from "./seed.ts";

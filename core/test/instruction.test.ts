@@ -1,5 +1,6 @@
 import { describe, expect, it, test } from "vitest";
-import { type LineReport, lineReport } from "../src/instruction/report.ts";
+import type { LineReport } from "../src/instruction/line-report.ts";
+import { lineReport } from "../src/instruction/report.ts";
 import { runWorking } from "../src/instruction/working.ts";
 
 const run = (...lines: readonly string[]): readonly LineReport[] => runWorking(lines).lines.map(lineReport);

@@ -2,7 +2,7 @@ import { expect } from "vitest";
 import { rootOf } from "../src/calculus/system-root.ts";
 import { compile } from "../src/expression/double-value.ts";
 import type { Expression } from "../src/expression/expression.ts";
-import type { AnswerReport, LineReport } from "../src/instruction/report.ts";
+import type { AnswerReport, LineReport } from "../src/instruction/line-report.ts";
 import { lineReport } from "../src/instruction/report.ts";
 import { runWorking } from "../src/instruction/working.ts";
 import { elaborate, NO_MEANINGS } from "../src/notation/elaborate.ts";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
-import type { AnswerReport, LineReport, SolutionReport, Value } from "../src/instruction/report.ts";
+import type { AnswerReport, LineReport, SolutionReport, Value } from "../src/instruction/line-report.ts";
 import { runWorking } from "../src/instruction/working.ts";
 import { answered } from "./oracle.ts";
 import { cases } from "./seed.ts";

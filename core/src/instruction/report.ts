@@ -1,176 +1,29 @@
-import type { Check, CheckKind, Verdict } from "../check/verdict.ts";
+import type { Check, Verdict } from "../check/verdict.ts";
 import { resultOf, type Step } from "../derivation/step.ts";
 import { stepText, stepWords } from "../derivation/words.ts";
 import { equation, name, sum } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import type { FigurePicture, Part } from "../graph/figure/figure.ts";
 import { type Picture, picture } from "../graph/picture.ts";
-import type { CurveKind, Mark, MarkKind, Window } from "../graph/scene.ts";
+import type { Mark, Window } from "../graph/scene.ts";
 import { latex, writtenLatex } from "../notation/latex.ts";
-import { nameLatex } from "../notation/letters.ts";
-import { latexWithParts, type PartedLatex } from "../notation/parts.ts";
+import { latexWithParts } from "../notation/parts.ts";
 import { present } from "../notation/present.ts";
 import { plus, type Syntax } from "../notation/syntax.ts";
 import { text, writtenText } from "../notation/text.ts";
 import { rootByRadicals } from "../rewrite/root-radicals.ts";
-import type { Nature, OptimumPoint } from "../solve/optima/optimum.ts";
+import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { Solution } from "../solve/solution.ts";
 import { simplify } from "../truth/index.ts";
 import { unitBehind } from "../units/typeset.ts";
 import { countOf } from "../units/unit.ts";
-import { type Answer, DEFAULT_FIGURES, type Digits } from "./answer.ts";
-import { decimals, rounded, shortened } from "./decimals.ts";
+import type { Answer, Digits } from "./answer.ts";
+import { decimals, rounded } from "./decimals.ts";
 import { inDegrees, inMultiples } from "./degrees.ts";
-import type { Piece } from "./sentence.ts";
+import type { AnswerReport, CheckReport, FaultReport, LineReport, OptimumReport, SolutionReport, StepReport, Value } from "./line-report.ts";
+import { complexDecimal, type Decimal, decimalLatex } from "./report-words.ts";
 import type { AnswerUnits } from "./units.ts";
 import type { Fault, Line } from "./working.ts";
-
-/** A value in the notation, typeset, and as decimals where it is a number (the VALUE of the notation's section 5). */
-export interface Value {
-  readonly text: string;
-  readonly latex: string;
-  readonly re?: string;
-  readonly im?: string;
-  /** Where it is an angle on a line written in degrees: LaTeX such as "= 30°". */
-  readonly degrees?: string;
-  /** The unit of the number, where the units of the givens determine one: `m/s^2`. */
-  readonly unit?: string;
-  /** The same in the unit in which the quantity was given: LaTeX such as "= 6.2 h". */
-  readonly inGiven?: string;
-}
-
-export interface SolutionReport {
-  readonly values: Readonly<Record<string, Value>>;
-  readonly multiplicity?: number;
-  readonly parameters?: Readonly<Record<string, "integer" | "free">>;
-  readonly conditions?: readonly string[];
-  readonly conditionsLatex?: readonly string[];
-}
-
-export interface OptimumReport {
-  readonly values: Readonly<Record<string, Value>>;
-  readonly value: Value;
-  readonly nature: Nature;
-  readonly global?: boolean;
-  readonly end?: boolean;
-  readonly parameters?: Readonly<Record<string, "free" | "integer">>;
-  readonly conditions?: readonly string[];
-  readonly conditionsLatex?: readonly string[];
-}
-
-/** The ANSWER of the notation's section 5. */
-export type AnswerReport =
-  | {
-      readonly kind: "solutions";
-      readonly variables: readonly string[];
-      readonly domain: "real" | "complex";
-      readonly complete: boolean;
-      readonly reason: string;
-      readonly solutions: readonly SolutionReport[];
-      readonly rejected?: readonly { readonly values: Readonly<Record<string, Value>>; readonly reason: string }[];
-      readonly complexSolutions?: readonly SolutionReport[];
-    }
-  | {
-      readonly kind: "expression";
-      readonly value: Value & { readonly entries?: readonly Value[]; readonly shape?: readonly [number, number] };
-      readonly decimal?: string;
-      readonly decimalLatex?: string;
-      readonly conditions?: readonly string[];
-      readonly conditionsLatex?: readonly string[];
-      /** The value typeset so that its parts can be chosen on the bench. */
-      readonly parted?: PartedLatex;
-    }
-  | {
-      readonly kind: "truth";
-      readonly holds: boolean | null;
-      readonly sentence: string;
-      readonly counterexample?: Readonly<Record<string, Value>>;
-      readonly exceptions?: readonly string[];
-      readonly exceptionsLatex?: readonly string[];
-    }
-  | {
-      readonly kind: "optimum";
-      readonly points: readonly OptimumReport[];
-      readonly none?: string;
-      readonly reason: string;
-    }
-  | { readonly kind: "table"; readonly columns: readonly string[]; readonly headings: readonly string[]; readonly rows: readonly (readonly Value[])[] }
-  | {
-      readonly kind: "figure";
-      /** What is measured: as it is used in expressions, exactly with free names, and in the state shown. */
-      readonly measures: readonly { readonly text: string; readonly value: Value; readonly shown: Value }[];
-      readonly notes: readonly string[];
-      readonly picture: FigurePicture;
-    }
-  | {
-      readonly kind: "graph";
-      readonly curves: readonly { readonly label: string; readonly kind: CurveKind }[];
-      readonly marks: readonly {
-        readonly kind: MarkKind;
-        readonly x?: Value;
-        readonly y?: Value;
-        readonly curves: readonly number[];
-        readonly text?: string;
-      }[];
-      readonly picture: Picture;
-      /** The same graph for the other values of a name. */
-      readonly states?: readonly Picture[];
-    };
-
-export interface StepReport {
-  readonly rule: string;
-  readonly text: string;
-  /** The same typeset. */
-  readonly words: readonly Piece[];
-  readonly latex: string;
-  readonly verdict: Verdict;
-  readonly why: string;
-}
-
-export interface CheckReport {
-  readonly kind: CheckKind;
-  readonly outcome: Verdict;
-  readonly detail: string;
-  readonly lines: readonly EvidenceReport[];
-}
-
-/** A line of evidence in LaTeX; each side as it came out of putting in, "= simplified" where that differs. */
-export interface EvidenceReport {
-  readonly subject?: string;
-  readonly left?: string;
-  readonly right?: string;
-  readonly note: string;
-}
-
-/** What is wrong with a line, its characters, and the sentence that was probably meant. */
-export interface FaultReport {
-  readonly message: string;
-  readonly from: number;
-  readonly to: number;
-  readonly suggestion?: string;
-}
-
-/** Everything about a line in plain data: it can be stored as JSON, sent, and shown. Mathematics is in LaTeX. */
-export interface LineReport {
-  readonly source: string;
-  readonly ignored: boolean;
-  readonly pieces: readonly Piece[];
-  /** How something was read that could have been meant otherwise. */
-  readonly notes?: readonly string[];
-  readonly instruction?: string;
-  readonly because?: string;
-  readonly error?: FaultReport;
-  readonly answer?: AnswerReport;
-  readonly verdict?: Verdict;
-  readonly checks: readonly CheckReport[];
-  readonly steps: readonly StepReport[];
-  /** The result as one line of LaTeX. */
-  readonly latex?: string;
-  /** Evidence to look at: the sides of an equation as curves, with the solutions marked. */
-  readonly picture?: Picture;
-  /** Named roots in the solutions that have radicals, as equations in LaTeX: to be folded away, since they are long. */
-  readonly radicals?: readonly string[];
-}
 
 const VALUE_FIGURES = 20;
 
@@ -359,105 +212,6 @@ function tupleParts(value: Expression & { kind: "tuple" }): { entries: readonly 
   return { entries: rows.flat().map(valueReport), shape: [rows.length, rows[0]?.length ?? 0] };
 }
 
-export function complexDecimal(re: string, im: string): string {
-  const size = im.replace(/^-/, "");
-  const imaginary = size === "1" ? "i" : `${size}i`;
-  if (re === "0") return im.startsWith("-") ? `-${imaginary}` : imaginary;
-  return `${re} ${im.startsWith("-") ? "-" : "+"} ${imaginary}`;
-}
-
-/** A text without all that stands in brackets. */
-function withoutBrackets(written: string): string {
-  const inner = written.replace(/\([^()]*\)/g, "");
-  return inner === written ? written : withoutBrackets(inner);
-}
-
-/** A value with its unit, as it is shown. */
-export function quantityLatex({ text: written, latex: exact, unit }: Value): string {
-  if (unit === undefined) return exact;
-  const isSum = / [+-] /.test(withoutBrackets(written));
-  return `${isSum ? `\\left(${exact}\\right)` : exact}${unitBehind(unit)}`;
-}
-
-/** An equation for the value of a name as it is shown: exact, and in degrees where the author uses degrees. */
-export function valueLatex(key: string, value: Value): string {
-  const left = nameLatex(key);
-  if (value.degrees !== undefined) return `${left} = ${value.latex} ${value.degrees}`;
-  return `${left} = ${quantityLatex(value)}${value.inGiven === undefined ? "" : ` ${value.inGiven}`}`;
-}
-
-/** A decimal with the unit of its value, in the notation. */
-export function withUnit(decimal: string | undefined, { unit }: Value): string | undefined {
-  return decimal === undefined || unit === undefined ? decimal : `${decimal} [${unit}]`;
-}
-
-/** A decimal as text and typeset. */
-export interface Decimal {
-  readonly text: string;
-  readonly latex: string;
-}
-
-/** The decimal beside an exact value, or nothing where the value is a whole number, no number, or shown in degrees. */
-export function decimalBeside(value: Value, figures: number = DEFAULT_FIGURES): Decimal | undefined {
-  if (value.degrees !== undefined || value.re === undefined || /^-?[\d.]+$/.test(value.text)) return undefined;
-  const [re, im] = [shortened(value.re, figures), value.im === undefined ? undefined : shortened(value.im, figures)];
-  const decimal = im === undefined ? re : complexDecimal(re, im);
-  return { text: withUnit(decimal, value) ?? decimal, latex: decimalLatex(re, im, value.unit) };
-}
-
-/** A decimal with its unit, typeset. */
-function decimalLatex(re: string, im: string | undefined, unit: string | undefined): string {
-  const number: Syntax = im === undefined ? signedNumber(re) : complexSyntax(re, im);
-  return unit === undefined ? writtenLatex(number) : `${writtenLatex(im === undefined ? number : { kind: "group", inner: number })}${unitBehind(unit)}`;
-}
-
-function signedNumber(decimal: string): Syntax {
-  const size: Syntax = { kind: "number", text: decimal.replace(/^-/, "") };
-  return decimal.startsWith("-") ? { kind: "sign", sign: "-", operand: size } : size;
-}
-
-function complexSyntax(re: string, im: string): Syntax {
-  const size: Syntax = { kind: "number", text: im.replace(/^-/, "") };
-  const imaginary: Syntax = size.text === "1" ? { kind: "name", name: "i" } : { kind: "times", dot: false, left: size, right: { kind: "name", name: "i" } };
-  const isNegative = im.startsWith("-");
-  if (re === "0") return isNegative ? { kind: "sign", sign: "-", operand: imaginary } : imaginary;
-  return { kind: "binary", operator: isNegative ? "-" : "+", left: signedNumber(re), right: imaginary };
-}
-
-/** Whether a solution says only where its unknown lies: -2 < x < 2. */
-export function isInterval({ values, parameters, conditions }: SolutionReport): boolean {
-  const names = Object.keys(values);
-  return conditions !== undefined && names.length === 1 && names.every((name) => parameters?.[name] === "free" && values[name]?.text === name);
-}
-
-/** What the letters of a solution stand for: "for every integer n", "any y". */
-export function parameterWords(parameters: Readonly<Record<string, "integer" | "free">>): string {
-  const named = (kind: "integer" | "free"): string =>
-    Object.entries(parameters)
-      .filter(([, own]) => own === kind)
-      .map(([letter]) => letter)
-      .join(" and ");
-  const [integers, free] = [named("integer"), named("free")];
-  return [...(integers ? [`for every integer ${integers}`] : []), ...(free ? [`for any ${free}`] : [])].join(", ");
-}
-
-/** The nature of a point in words. */
-export function natureWords({ nature, global, end }: OptimumReport): string {
-  const words: Readonly<Record<Nature, string>> = {
-    maximum: global ? "greatest value" : "maximum",
-    minimum: global ? "least value" : "minimum",
-    saddle: "saddle point",
-    inflection: "point of inflection",
-    undecided: "stationary point, nature not decided,",
-  };
-  return end ? `${words[nature]} (at an end)` : words[nature];
-}
-
-/** A reason for a value that is shown beside it already, without naming the value again. */
-export function reasonBeside(reason: string): string {
-  return reason.replace(/ for \w+ = .*?(?=;|$)/, "");
-}
-
 function checkReport(check: Check): CheckReport {
   return {
     kind: check.kind,
@@ -505,10 +259,6 @@ function stepReport(step: Step, judged: { verdict: Verdict; why: string } | unde
 }
 
 /** What is wrong, with the sentence that was probably meant. */
-export function faultWords({ message, suggestion }: Pick<FaultReport, "message" | "suggestion">): string {
-  return suggestion === undefined ? message : `${message}; perhaps “${suggestion}” was meant`;
-}
-
 export function faultReport({ span, ...fault }: Fault): FaultReport {
   return { ...fault, ...span };
 }

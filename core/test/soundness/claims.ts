@@ -1,5 +1,5 @@
 import { expect } from "vitest";
-import type { AnswerReport, LineReport, SolutionReport, Value } from "../../src/instruction/report.ts";
+import type { AnswerReport, LineReport, SolutionReport, Value } from "../../src/instruction/line-report.ts";
 import { answered } from "../oracle.ts";
 import { bisected, type Complex, complexOf, holdsAt, isDefined, isNear, size, type Values, valueAt, type World } from "./complex-doubles.ts";
 

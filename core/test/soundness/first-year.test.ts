@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import type { LineReport } from "../../src/instruction/report.ts";
+import type { LineReport } from "../../src/instruction/line-report.ts";
 import { answered, solutionsOf } from "../oracle.ts";
 import { type Claim, expectTrue, Tally } from "./claims.ts";
 import { type Complex, complexOf, type World } from "./complex-doubles.ts";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { AnswerReport, SolutionReport } from "../../src/instruction/report.ts";
+import type { AnswerReport, SolutionReport } from "../../src/instruction/line-report.ts";
 import { answered } from "../oracle.ts";
 import { cases } from "../seed.ts";
 import { expectReadsAs, Tally } from "./claims.ts";

@@ -1,4 +1,4 @@
-import type { LineReport } from "@nail-down/core/instruction/report";
+import type { LineReport } from "@nail-down/core/instruction/line-report";
 import { Piscina } from "piscina";
 
 const SECONDS_PER_WORKING = 30;

@@ -2,21 +2,17 @@ import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
 import { drawFigure } from "@nail-down/core/graph/figure/figure-svg";
 import type { Picture } from "@nail-down/core/graph/picture";
 import { drawSvg } from "@nail-down/core/graph/svg";
+import type { AnswerReport, CheckReport, LineReport, SolutionReport, StepReport } from "@nail-down/core/instruction/line-report";
 import {
-  type AnswerReport,
-  type CheckReport,
   decimalBeside,
   faultWords,
   isInterval,
-  type LineReport,
   natureWords,
   parameterWords,
   quantityLatex,
   reasonBeside,
-  type SolutionReport,
-  type StepReport,
   valueLatex,
-} from "@nail-down/core/instruction/report";
+} from "@nail-down/core/instruction/report-words";
 import { wordsHtml } from "@nail-down/core/problemset/statement";
 import { nailSvg } from "./nail.ts";
 import { escapeHtml, typeset } from "./typeset.ts";

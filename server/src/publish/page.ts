@@ -1,4 +1,4 @@
-import type { LineReport } from "@nail-down/core/instruction/report";
+import type { LineReport } from "@nail-down/core/instruction/line-report";
 import type { Problem, ProblemSet } from "@nail-down/core/problemset/problem-set";
 import { statementHtml } from "@nail-down/core/problemset/statement";
 import type { PublicationKind } from "../data/schema.ts";

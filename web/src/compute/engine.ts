@@ -1,7 +1,7 @@
 import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
 import type { Picture } from "@nail-down/core/graph/picture";
 import type { Window } from "@nail-down/core/graph/scene";
-import type { LineReport } from "@nail-down/core/instruction/report";
+import type { LineReport } from "@nail-down/core/instruction/line-report";
 import type { Preview, Reply, Request } from "./messages.ts";
 
 /** Thrown when a computation is stopped or fails. */

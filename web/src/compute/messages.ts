@@ -1,7 +1,7 @@
 import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
 import type { Picture } from "@nail-down/core/graph/picture";
 import type { Window } from "@nail-down/core/graph/scene";
-import type { FaultReport, LineReport } from "@nail-down/core/instruction/report";
+import type { FaultReport, LineReport } from "@nail-down/core/instruction/line-report";
 import type { Piece } from "@nail-down/core/instruction/sentence";
 
 /** What the page asks of the worker: to run a working, to read one line at its place without running it, or to draw the last line. */

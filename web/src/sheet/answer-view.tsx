@@ -1,17 +1,7 @@
 import type { Picture } from "@nail-down/core/graph/picture";
 import { drawSvg } from "@nail-down/core/graph/svg";
-import {
-  type AnswerReport,
-  decimalBeside,
-  isInterval,
-  natureWords,
-  parameterWords,
-  quantityLatex,
-  reasonBeside,
-  type SolutionReport,
-  type Value,
-  valueLatex,
-} from "@nail-down/core/instruction/report";
+import type { AnswerReport, SolutionReport, Value } from "@nail-down/core/instruction/line-report";
+import { decimalBeside, isInterval, natureWords, parameterWords, quantityLatex, reasonBeside, valueLatex } from "@nail-down/core/instruction/report-words";
 import { memo, useState } from "react";
 import { Mathematics, PartedMathematics } from "../parts/mathematics.tsx";
 import { FigureView } from "./graph/figure-view.tsx";

@@ -1,5 +1,5 @@
 import { drawSvg } from "@nail-down/core/graph/svg";
-import type { CheckReport, LineReport } from "@nail-down/core/instruction/report";
+import type { CheckReport, LineReport } from "@nail-down/core/instruction/line-report";
 import { Mathematics } from "../parts/mathematics.tsx";
 import { Nail } from "../parts/nail.tsx";
 import { DifferenceChart } from "./difference-chart.tsx";

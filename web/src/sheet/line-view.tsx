@@ -1,4 +1,4 @@
-import type { FaultReport, LineReport, StepReport } from "@nail-down/core/instruction/report";
+import type { FaultReport, LineReport, StepReport } from "@nail-down/core/instruction/line-report";
 import { Collapsible } from "radix-ui";
 import type { ReactNode } from "react";
 import { Mathematics, Words } from "../parts/mathematics.tsx";

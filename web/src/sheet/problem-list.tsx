@@ -1,6 +1,6 @@
 import type { Verdict } from "@nail-down/core/check/verdict";
 import { weakest } from "@nail-down/core/check/verdict";
-import type { LineReport } from "@nail-down/core/instruction/report";
+import type { LineReport } from "@nail-down/core/instruction/line-report";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { ProblemRecord, SetRecord } from "../api/client.ts";

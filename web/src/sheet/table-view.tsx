@@ -1,4 +1,5 @@
-import { decimalBeside, type Value } from "@nail-down/core/instruction/report";
+import type { Value } from "@nail-down/core/instruction/line-report";
+import { decimalBeside } from "@nail-down/core/instruction/report-words";
 import { useState } from "react";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { Mathematics } from "../parts/mathematics.tsx";

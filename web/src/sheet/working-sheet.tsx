@@ -1,4 +1,4 @@
-import type { LineReport } from "@nail-down/core/instruction/report";
+import type { LineReport } from "@nail-down/core/instruction/line-report";
 import { type RefObject, useState } from "react";
 import { bench } from "../store/bench.ts";
 import { useAppDispatch, useAppSelector } from "../store/store.ts";

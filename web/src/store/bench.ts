@@ -1,4 +1,4 @@
-import type { LineReport } from "@nail-down/core/instruction/report";
+import type { LineReport } from "@nail-down/core/instruction/line-report";
 import { createSlice, type Draft as Drafted, original, type PayloadAction } from "@reduxjs/toolkit";
 import type { ProblemRecord } from "../api/client.ts";
 

@@ -1,0 +1,154 @@
+import type { CheckKind, Verdict } from "../check/verdict.ts";
+import type { FigurePicture } from "../graph/figure/figure.ts";
+import type { Picture } from "../graph/picture.ts";
+import type { CurveKind, MarkKind } from "../graph/scene.ts";
+import type { PartedLatex } from "../notation/parts.ts";
+import type { Nature } from "../solve/optima/optimum.ts";
+import type { Piece } from "./sentence.ts";
+
+/** A value in the notation, typeset, and as decimals where it is a number (the VALUE of the notation's section 5). */
+export interface Value {
+  readonly text: string;
+  readonly latex: string;
+  readonly re?: string;
+  readonly im?: string;
+  /** Where it is an angle on a line written in degrees: LaTeX such as "= 30°". */
+  readonly degrees?: string;
+  /** The unit of the number, where the units of the givens determine one: `m/s^2`. */
+  readonly unit?: string;
+  /** The same in the unit in which the quantity was given: LaTeX such as "= 6.2 h". */
+  readonly inGiven?: string;
+}
+
+export interface SolutionReport {
+  readonly values: Readonly<Record<string, Value>>;
+  readonly multiplicity?: number;
+  readonly parameters?: Readonly<Record<string, "integer" | "free">>;
+  readonly conditions?: readonly string[];
+  readonly conditionsLatex?: readonly string[];
+}
+
+export interface OptimumReport {
+  readonly values: Readonly<Record<string, Value>>;
+  readonly value: Value;
+  readonly nature: Nature;
+  readonly global?: boolean;
+  readonly end?: boolean;
+  readonly parameters?: Readonly<Record<string, "free" | "integer">>;
+  readonly conditions?: readonly string[];
+  readonly conditionsLatex?: readonly string[];
+}
+
+/** The ANSWER of the notation's section 5. */
+export type AnswerReport =
+  | {
+      readonly kind: "solutions";
+      readonly variables: readonly string[];
+      readonly domain: "real" | "complex";
+      readonly complete: boolean;
+      readonly reason: string;
+      readonly solutions: readonly SolutionReport[];
+      readonly rejected?: readonly { readonly values: Readonly<Record<string, Value>>; readonly reason: string }[];
+      readonly complexSolutions?: readonly SolutionReport[];
+    }
+  | {
+      readonly kind: "expression";
+      readonly value: Value & { readonly entries?: readonly Value[]; readonly shape?: readonly [number, number] };
+      readonly decimal?: string;
+      readonly decimalLatex?: string;
+      readonly conditions?: readonly string[];
+      readonly conditionsLatex?: readonly string[];
+      /** The value typeset so that its parts can be chosen on the bench. */
+      readonly parted?: PartedLatex;
+    }
+  | {
+      readonly kind: "truth";
+      readonly holds: boolean | null;
+      readonly sentence: string;
+      readonly counterexample?: Readonly<Record<string, Value>>;
+      readonly exceptions?: readonly string[];
+      readonly exceptionsLatex?: readonly string[];
+    }
+  | {
+      readonly kind: "optimum";
+      readonly points: readonly OptimumReport[];
+      readonly none?: string;
+      readonly reason: string;
+    }
+  | { readonly kind: "table"; readonly columns: readonly string[]; readonly headings: readonly string[]; readonly rows: readonly (readonly Value[])[] }
+  | {
+      readonly kind: "figure";
+      /** What is measured: as it is used in expressions, exactly with free names, and in the state shown. */
+      readonly measures: readonly { readonly text: string; readonly value: Value; readonly shown: Value }[];
+      readonly notes: readonly string[];
+      readonly picture: FigurePicture;
+    }
+  | {
+      readonly kind: "graph";
+      readonly curves: readonly { readonly label: string; readonly kind: CurveKind }[];
+      readonly marks: readonly {
+        readonly kind: MarkKind;
+        readonly x?: Value;
+        readonly y?: Value;
+        readonly curves: readonly number[];
+        readonly text?: string;
+      }[];
+      readonly picture: Picture;
+      /** The same graph for the other values of a name. */
+      readonly states?: readonly Picture[];
+    };
+
+export interface StepReport {
+  readonly rule: string;
+  readonly text: string;
+  /** The same typeset. */
+  readonly words: readonly Piece[];
+  readonly latex: string;
+  readonly verdict: Verdict;
+  readonly why: string;
+}
+
+export interface CheckReport {
+  readonly kind: CheckKind;
+  readonly outcome: Verdict;
+  readonly detail: string;
+  readonly lines: readonly EvidenceReport[];
+}
+
+/** A line of evidence in LaTeX; each side as it came out of putting in, "= simplified" where that differs. */
+export interface EvidenceReport {
+  readonly subject?: string;
+  readonly left?: string;
+  readonly right?: string;
+  readonly note: string;
+}
+
+/** What is wrong with a line, its characters, and the sentence that was probably meant. */
+export interface FaultReport {
+  readonly message: string;
+  readonly from: number;
+  readonly to: number;
+  readonly suggestion?: string;
+}
+
+/** Everything about a line in plain data: it can be stored as JSON, sent, and shown. Mathematics is in LaTeX. */
+export interface LineReport {
+  readonly source: string;
+  readonly ignored: boolean;
+  readonly pieces: readonly Piece[];
+  /** How something was read that could have been meant otherwise. */
+  readonly notes?: readonly string[];
+  readonly instruction?: string;
+  readonly because?: string;
+  readonly error?: FaultReport;
+  readonly answer?: AnswerReport;
+  readonly verdict?: Verdict;
+  readonly checks: readonly CheckReport[];
+  readonly steps: readonly StepReport[];
+  /** The result as one line of LaTeX. */
+  readonly latex?: string;
+  /** Evidence to look at: the sides of an equation as curves, with the solutions marked. */
+  readonly picture?: Picture;
+  /** Named roots in the solutions that have radicals, as equations in LaTeX: to be folded away, since they are long. */
+  readonly radicals?: readonly string[];
+}
