@@ -128,6 +128,7 @@ export const TYPED: readonly (readonly [typed: string, meant: string])[] = [
   ["given l = 2 m, alpha = 1.2e-5 1/K\nevaluate alpha l (80 °C - 20 °C) in mm", "36/25 mm"],
   ["given lambda = 500 nm, d = 2 µm\nsolve d sin theta = lambda for theta in (0, pi/2)", "theta = arcsin(1/4)"],
   ["given A in (pi, 3pi/2) with cos A = -5/13\nsimplify sqrt(A^2)", "A"],
+  ["sqrt(x) = a", "sqrt(x) = a"],
   ["f(x) = x^2", "! let f ( x ) = x^2"],
   // What is offered instead.
   ["find t when 3t + 2 = 8", "! solve 3t + 2 = 8 for t"],

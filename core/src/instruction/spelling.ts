@@ -1,5 +1,6 @@
 import { NotationError, type Span } from "../notation/syntax.ts";
 import type { Token } from "../notation/tokens.ts";
+import { isFunctionName } from "../notation/words.ts";
 
 /**
  * Another spelling of a sentence. In both patterns words stand for themselves, `a|b` for either, `a?` may be left out, `{x}` is one name, `{x!}` one that
@@ -70,7 +71,7 @@ function captured(pattern: string, tokens: readonly Token[], declared: ReadonlyS
       case "words":
         return (saysOneOf(token, own.words) ? from(part + 1, at + 1) : undefined) ?? (own.mayLack ? from(part + 1, at) : undefined);
       case "name":
-        return token?.kind === "word" && !(own.undeclared && declared.has(nameOf(token))) ? taking(own.key, 1) : undefined;
+        return token?.kind === "word" && !(own.undeclared && isTaken(token, declared)) ? taking(own.key, 1) : undefined;
       case "stretch":
         for (let length = 1; at + length <= tokens.length; length += 1) {
           const isInside = at + length < tokens.length && (depths[at + length] ?? 0) > 0;
@@ -81,6 +82,11 @@ function captured(pattern: string, tokens: readonly Token[], declared: ReadonlyS
     }
   };
   return from(0, 0);
+}
+
+/** Whether a word has a meaning already: it is declared, or a function of the table. */
+function isTaken(token: Token & { readonly kind: "word" }, declared: ReadonlySet<string>): boolean {
+  return declared.has(nameOf(token)) || isFunctionName(token.text);
 }
 
 function saysOneOf(token: Token | undefined, words: ReadonlySet<string>): boolean {
