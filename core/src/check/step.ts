@@ -17,6 +17,7 @@ import { judgeEquivalence } from "./equivalent/ways.ts";
 import { sameFamilies } from "./families.ts";
 import { type EstablishedIntegral, establishedBy, judgeAntiderivative, judgeIntegral, judgePieces, withEstablished } from "./integral.ts";
 import { isolated } from "./isolation.ts";
+import { judgeLimit, judgeSameLimit } from "./limit.ts";
 import { isPartOf } from "./parts.ts";
 import { coversSigns } from "./signs-of-base.ts";
 import { splitCovers } from "./splitting.ts";
@@ -47,6 +48,8 @@ const bent = (why: string): StepVerdict => ({ verdict: "bent", why });
 /** One judge for each kind of claim. */
 const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
   equal: ({ before, after }, { assumptions }) => judgeEqual(before, after, assumptions),
+  limit: (claim, { assumptions }) => judgeLimit(claim, assumptions),
+  "same limit": (claim, { assumptions }) => judgeSameLimit(claim, assumptions),
   antiderivative: (claim, { assumptions }) => judgeAntiderivative(claim, assumptions),
   integral: (claim, { assumptions }) => judgeIntegral(claim, assumptions),
   "integral in pieces": (claim, { assumptions }) => judgePieces(claim, assumptions),

@@ -197,6 +197,22 @@ const RULES = {
   "integral in pieces": (places: string) => `Integrate from piece to piece: the integrand is written differently on either side of ${places}`,
   "integrand in one form": () => "Between the bounds the integrand can be written without bars or cases",
   "signs between": (unknown: string, numbers: string) => `Between these places nothing can change: try one number of each interval, $${unknown}$ = ${numbers}`,
+  "limit by substitution": (variable: string, at: string) => `The function is continuous there: put $${variable} = ${at}$`,
+  "constant function": (variable: string) => `This does not depend on $${variable}$`,
+  "limit of the inside": (inside: string, to: string) => `$${inside}$ tends to $${to}$, and with it the function of it`,
+  "vanishing terms": (terms: string) => `Of the terms, ${terms} tend to 0`,
+  "divide by the highest power": (highest: string) => `Divide numerator and denominator by $${highest}$`,
+  "multiply by the conjugate": (conjugate: string) => `Multiply above and below by the conjugate $${conjugate}$`,
+  "standard limits": (quotients: string) => `Put the standard limits to use: ${quotients} tend to 1`,
+  "power of e": () => "Write the power by e: $u^v = e^(v ln u)$, and look at the exponent",
+  "limit of a power of e": (exponent: string) => `The exponent tends to $${exponent}$, and the exponential function is continuous`,
+  squeeze: (bounded: string, factor: string) => `${bounded} stays between bounds, and $${factor}$ tends to 0: squeezed, the product does too`,
+  "pole from one side": (above: string, sign: string) => `The numerator tends to $${above}$, the denominator to 0 through ${sign} values`,
+  "rule of L'Hôpital": (what: string) =>
+    `Numerator and denominator both tend to ${what}: by the rule of L'Hôpital their derivatives have the same quotient in the limit`,
+  "leading terms": (leading: string) => `The leading term is $${leading}$: what is left of the function is smaller by a power`,
+  "order of growth": () => "Exponentials outgrow powers, powers outgrow logarithms",
+  "one side is enough": (side: string) => `The function is defined on the ${side} only`,
   "relations cancel": () => "Use the relations between the functions and cancel",
 } as const;
 

@@ -24,6 +24,8 @@ import type { Pieces, RuleName, Said } from "./rules.ts";
  * - `integral`: the definite integral has this value, the difference of an antiderivative at its bounds;
  * - `integral in pieces`: the integral is the sum of those over the pieces, on each of which the integrand is written more simply;
  * - `with integrals`: what earlier steps found of integrals, put into before, gives after;
+ * - `limit`: before tends to after at the place; ∞ is a constant;
+ * - `same limit`: before and after tend to the same, if after has a limit; by the rule of L'Hôpital where the quotient is given;
  * - `equal`: before and after have the same value;
  * - `put in`: replacing the names by the values in `before` gives `after`;
  * - `holds`: the statement is true.
@@ -78,9 +80,25 @@ export type Claim =
   | { readonly kind: "integral"; readonly before: DefiniteIntegral; readonly antiderivative: Expression; readonly after: Expression }
   | { readonly kind: "integral in pieces"; readonly before: DefiniteIntegral; readonly pieces: readonly DefiniteIntegral[]; readonly after: Expression }
   | { readonly kind: "with integrals"; readonly before: Expression; readonly after: Expression }
+  | { readonly kind: "limit"; readonly place: LimitPlace; readonly before: Expression; readonly after: Expression }
+  | {
+      readonly kind: "same limit";
+      readonly place: LimitPlace;
+      readonly before: Expression;
+      readonly after: Expression;
+      readonly quotient?: { readonly numerator: Expression; readonly denominator: Expression };
+    }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "put in"; readonly before: Expression; readonly values: ReadonlyMap<string, Expression>; readonly after: Expression }
   | { readonly kind: "holds"; readonly statement: Expression };
+
+/** Where a limit is taken: the variable and the place it goes to, from both sides where none is said; whole for sequences. */
+export interface LimitPlace {
+  readonly variable: string;
+  readonly at: Expression;
+  readonly side?: "left" | "right";
+  readonly whole: boolean;
+}
 
 /** What was done to both sides: raised to a power, a function applied, or multiplied by a factor. */
 export type Done =
@@ -93,6 +111,8 @@ export interface Step {
   readonly rule: RuleName;
   /** What the wording of the rule names; `words.ts` puts it in. */
   readonly pieces: readonly Said[];
+  /** The limit that is taken of what stands on the paper. */
+  readonly under?: LimitPlace;
   /** The side of an identity that is worked on. */
   readonly side?: "Left side" | "Right side";
   readonly claim: Claim;

@@ -1,4 +1,6 @@
 import { boundsOf } from "../calculus/cover.ts";
+import { infinityOf } from "../calculus/limit/at-infinity.ts";
+import type { LimitPlace } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { cases, logic, number, ZERO } from "../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
@@ -84,6 +86,20 @@ export function inequalityScene(statement: Expression, unknown: string, solution
   const curves = sides.map((side) => ({ kind: "function" as const, label: `y = ${plain(side)}`, expression: side }));
   return plot([...along, ...curves], { variable: unknown, vertical: "y", x: { from: low ?? first - room, to: high ?? last + room } }, marks);
 }
+
+/** A function near the place where its limit is taken; far out, on that side. */
+export function limitScene(e: Expression, { variable, at }: LimitPlace): Scene | undefined {
+  if ([...freeNames(e)].some((letter) => letter !== variable)) return undefined;
+  const far = infinityOf(at);
+  const near = far === undefined ? approximate(at) : 0;
+  if (near === undefined) return undefined;
+  const range = far === undefined ? { from: near - NEAR, to: near + NEAR } : far === 1 ? { from: 0, to: FAR } : { from: -FAR, to: 0 };
+  return plot([{ kind: "function", label: `y = ${plain(e)}`, expression: e }], { variable, vertical: "y", x: range });
+}
+
+/** How much is shown beside a place, and of the way out. */
+const NEAR = 2;
+const FAR = 20;
 
 /** Two equations in two unknowns as curves of the plane, the solutions marked where they meet. */
 export function systemScene(equations: readonly Relation[], unknowns: readonly string[], solutions: readonly Solution[]): Scene | undefined {

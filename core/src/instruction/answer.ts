@@ -34,6 +34,8 @@ export type Answer =
       /** The unit in which the author wants to see it. */
       readonly shownIn?: Unit;
     }
+  /** There is none, and why; where the sides differ, what each tends to. */
+  | { readonly kind: "no limit"; readonly why: string; readonly left?: Expression; readonly right?: Expression; readonly conditions: readonly Expression[] }
   | {
       readonly kind: "truth";
       readonly holds: boolean | undefined;

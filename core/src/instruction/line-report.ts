@@ -58,6 +58,10 @@ export type AnswerReport =
       readonly decimalLatex?: string;
       readonly conditions?: readonly string[];
       readonly conditionsLatex?: readonly string[];
+      /** What a function tends to from each side, where that differs; and why there is no limit. */
+      readonly left?: Value;
+      readonly right?: Value;
+      readonly why?: string;
       /** The value typeset so that its parts can be chosen on the bench. */
       readonly parted?: PartedLatex;
     }

@@ -12,6 +12,7 @@ import { GRAPH } from "./instructions/graph.ts";
 import { HAND_LINE } from "./instructions/hand-line.ts";
 import { KEEP } from "./instructions/keep.ts";
 import { LET } from "./instructions/let.ts";
+import { LIMIT } from "./instructions/limit.ts";
 import { OPTIMUM } from "./instructions/optimum.ts";
 import { PARTIAL_FRACTIONS } from "./instructions/partial-fractions.ts";
 import { REWRITE } from "./instructions/rewrite.ts";
@@ -26,7 +27,7 @@ import type { Spelling } from "./spelling.ts";
 
 /** Every kind of instruction; the first that recognises a line reads it, so the plain statement comes last. */
 export const INSTRUCTIONS: readonly Instruction[] = [
-  ...[LET, GIVEN, SOLVE, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, TANGENT, EXPECT],
+  ...[LET, GIVEN, SOLVE, LIMIT, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, TANGENT, EXPECT],
   ...[SIMPLIFY, EXPAND, FACTOR, COMPLETE_SQUARE, PARTIAL_FRACTIONS, COMBINE, COLLECT, REWRITE, SHOW],
   ...[HAND_LINE, STATED],
 ];
@@ -38,13 +39,6 @@ interface Planned {
 }
 
 export const NOT_YET: readonly Planned[] = [
-  {
-    words: ["limit", "of"],
-    spellings: [
-      { typed: "find|what is? the limit of {E}", means: "limit of {E}" },
-      { typed: "the limit of {E}", means: "limit of {E}" },
-    ],
-  },
   {
     words: ["differentiate"],
     spellings: [

@@ -1,5 +1,5 @@
 import type { Check, Verdict } from "../check/verdict.ts";
-import { resultOf, type Step } from "../derivation/step.ts";
+import { type LimitPlace, resultOf, type Step } from "../derivation/step.ts";
 import { stepText, stepWords } from "../derivation/words.ts";
 import { equation, name, sum } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames, termsOf } from "../expression/expression.ts";
@@ -7,6 +7,7 @@ import type { FigurePicture, Part } from "../graph/figure/figure.ts";
 import { type Picture, picture } from "../graph/picture.ts";
 import type { Mark, Window } from "../graph/scene.ts";
 import { latex, writtenLatex } from "../notation/latex.ts";
+import { nameLatex } from "../notation/letters.ts";
 import { latexWithParts } from "../notation/parts.ts";
 import { present } from "../notation/present.ts";
 import { plus, type Syntax } from "../notation/syntax.ts";
@@ -136,6 +137,15 @@ export function answerReport(answer: Answer): AnswerReport {
         ...(freeNames(value).size > 0 && value.kind !== "tuple" ? { parted: latexWithParts(value) } : {}),
       };
     }
+    case "no limit":
+      return {
+        kind: "expression",
+        value: { text: "does not exist", latex: "\\text{does not exist}" },
+        why: answer.why,
+        ...(answer.left ? { left: valueReport(answer.left) } : {}),
+        ...(answer.right ? { right: valueReport(answer.right) } : {}),
+        ...conditionsReport(answer.conditions),
+      };
     case "truth":
       return {
         kind: "truth",
@@ -247,12 +257,19 @@ function sideLatex(side: Expression, before: Expression | undefined): string {
   return before && !equal(before, side) ? `${latex(before)} = ${latex(side)}` : latex(side);
 }
 
+/** lim, with where the variable goes below it. */
+function underLatex(under: LimitPlace | undefined): string {
+  if (!under) return "";
+  const side = under.side === undefined ? "" : under.side === "left" ? "^{-}" : "^{+}";
+  return `\\lim_{${nameLatex(under.variable)} \\to ${latex(under.at)}${side}} `;
+}
+
 function stepReport(step: Step, judged: { verdict: Verdict; why: string } | undefined): StepReport {
   return {
     rule: step.rule,
     text: stepText(step),
     words: stepWords(step),
-    latex: step.written ? writtenLatex(step.written) : latex(resultOf(step.claim)),
+    latex: `${underLatex(step.under)}${step.written ? writtenLatex(step.written) : latex(resultOf(step.claim))}`,
     verdict: judged?.verdict ?? "loose",
     why: judged?.why ?? "this step was not checked",
   };
@@ -328,6 +345,8 @@ export function answerLatex(answer: Answer): string {
     }
     case "expression":
       return latex(shownValue(answer));
+    case "no limit":
+      return "\\text{does not exist}";
     case "truth":
       return `\\text{${answer.holds === undefined ? "not decided" : answer.holds ? "true" : "false"}}`;
     case "optimum": {

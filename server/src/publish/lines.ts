@@ -68,7 +68,8 @@ export function answerHtml(answer: AnswerReport): string {
     case "expression": {
       const decimal = besideHtml(answer.decimalLatex);
       const conditions = conditionsHtml(answer.conditionsLatex);
-      return `<div class="result">${large(quantityLatex(answer.value))}${decimal}${conditions}</div>`;
+      const why = answer.why === undefined ? "" : `<p class="note">${escapeHtml(sentenceCase(answer.why))}.</p>`;
+      return `<div class="result">${large(quantityLatex(answer.value))}${decimal}${conditions}${why}</div>`;
     }
     case "truth":
       return `<div class="result"><p class="sentence-answer">${escapeHtml(sentenceCase(answer.sentence))}${

@@ -172,6 +172,7 @@ export const AnswerView = memo(function AnswerView({
         <div>
           {answer.parted ? <Parted parted={answer.parted} propose={propose} /> : <Mathematics latex={quantityLatex(answer.value)} large />}
           <Decimal latex={answer.decimalLatex} /> <Conditions conditions={answer.conditionsLatex} />
+          {answer.why !== undefined && <p className="text-[0.92em] text-steel">{sentenceCase(answer.why)}.</p>}
         </div>
       );
     case "truth":

@@ -1,0 +1,168 @@
+import { cases, constant, negate, relation, splitCoefficient, ZERO } from "../../expression/construct.ts";
+import { realDomain } from "../../expression/domain.ts";
+import { contains, type Expression, factorsOf, freeNames, termsOf } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { text } from "../../notation/text.ts";
+import { decide, simplify } from "../../truth/index.ts";
+import type { Limit } from "./asymptotics.ts";
+import { infinityOf } from "./at-infinity.ts";
+import { LimitOpen } from "./open.ts";
+import { type Sided, sameLimit, sided, type Witness } from "./sided.ts";
+
+/** What is asked: where the variable goes, from both sides where none is said. */
+export interface LimitTask {
+  readonly expression: Expression;
+  readonly variable: string;
+  readonly at: Expression;
+  readonly side?: "left" | "right";
+  readonly whole: boolean;
+  readonly assumptions: readonly Expression[];
+}
+
+/** A limit, or why there is none. */
+export type LimitFound =
+  | { readonly kind: "limit"; readonly limit: Limit; readonly bounded: readonly Expression[] }
+  | { readonly kind: "sides differ"; readonly left: Limit; readonly right: Limit }
+  | { readonly kind: "oscillates"; readonly witnesses: readonly [Witness, Witness]; readonly side: "left" | "right" }
+  | { readonly kind: "undefined"; readonly why: string };
+
+/** A result for the values of letters for which conditions hold. */
+export interface LimitCase {
+  readonly conditions: readonly Expression[];
+  readonly found: LimitFound;
+}
+
+const MOST_CASES = 3;
+
+/**
+ * The limit of a function, by cases of its letters where it depends on them.
+ * @throws LimitOpen where it is not decided.
+ */
+export function limitOf(task: LimitTask): readonly LimitCase[] {
+  const key = [task.expression, task.at, ...task.assumptions]
+    .map(text)
+    .concat(task.variable, task.side ?? "", task.whole ? "whole" : "")
+    .join("\u0000");
+  const known = answers.get(key);
+  if (known) return known;
+  const found = byCases(task, [], MOST_CASES);
+  if (answers.size >= MOST_ANSWERS) answers.clear();
+  answers.set(key, found);
+  return found;
+}
+
+/** The same limit is asked for by the way, by the judge and by the next line. */
+const answers = new Map<string, readonly LimitCase[]>();
+const MOST_ANSWERS = 500;
+
+function byCases(task: LimitTask, conditions: readonly Expression[], depth: number): readonly LimitCase[] {
+  try {
+    return [{ conditions, found: bothSides({ ...task, assumptions: [...task.assumptions, ...conditions] }) }];
+  } catch (error) {
+    const known = [...task.assumptions, ...conditions, ...realDomain(task.expression).filter((condition) => !contains(condition, task.variable))];
+    const about = error instanceof LimitOpen && error.about && !contains(error.about, task.variable) ? openFactor(error.about, known) : undefined;
+    if (!about || freeNames(about).size === 0 || depth === 0 || [...freeNames(about)].some(isStandIn)) throw error;
+    const signs = ([">", "<", "="] as const).filter((comparison) => decide(relation(about, comparison, ZERO), known) !== false);
+    const cases = signs.map((comparison) => {
+      const condition = relation(about, comparison, ZERO);
+      return { comparison, list: byCases(comparison === "=" ? putIn(task, about) : task, [...conditions, condition], depth - 1) };
+    });
+    return united(cases, about, conditions);
+  }
+}
+
+/** The part of a constant on which its sign hangs: the first factor whose sign is open, without its odd power or reciprocal, and with a positive beginning. */
+function openFactor(e: Expression, known: readonly Expression[]): Expression {
+  const open = factorsOf(e).find((factor) => ![">", "<"].some((comparison) => decide(relation(factor, comparison as ">", ZERO), known) === true));
+  if (!open) return e;
+  if (open.kind === "power" && open.exponent.kind === "number" && open.exponent.value.den === 1) return openFactor(open.base, known);
+  const [first] = termsOf(open);
+  return first && splitCoefficient(first).coefficient.num < 0 ? negate(open) : open;
+}
+
+interface SignCase {
+  readonly comparison: "<" | ">" | "=";
+  readonly list: readonly LimitCase[];
+}
+
+/** Cases of a sign with the same limit as one; where the function is nowhere defined there is nothing to say. */
+function united(list: readonly SignCase[], about: Expression, conditions: readonly Expression[]): readonly LimitCase[] {
+  const own = list.filter(({ list: [first, ...more] }) => first?.found.kind !== "undefined" || more.length > 0);
+  const single = (comparison: string): Limit | undefined => {
+    const found = own.find((one) => one.comparison === comparison);
+    const [only] = found?.list ?? [];
+    return found?.list.length === 1 && only?.found.kind === "limit" ? only.found.limit : undefined;
+  };
+  const [above, below, at] = [single(">"), single("<"), single("=")];
+  const others = own.filter(({ comparison }) => !(above && below && comparison !== "="));
+  if (!above || !below || sameLimit(above, below, []) !== true) return own.flatMap(({ list: each }) => each);
+  const found: LimitFound = { kind: "limit", limit: above, bounded: [] };
+  if (at && about.kind === "name" && sameLimit(putInto(above, about.name), at, []) === true) return [{ conditions, found }];
+  return [{ conditions: [...conditions, relation(about, "!=", ZERO)], found }, ...others.flatMap(({ list: each }) => each)];
+}
+
+function putInto(limit: Limit, letter: string): Limit {
+  return limit.kind === "finite" ? { kind: "finite", value: simplify(substitute(limit.value, new Map([[letter, ZERO]]))).expression } : limit;
+}
+
+/** Whether a name stands for what grows or oscillates, and is no letter of the author. */
+function isStandIn(letter: string): boolean {
+  return letter.charCodeAt(0) < FIRST_PRINTED;
+}
+const FIRST_PRINTED = 32;
+
+/** A letter that is 0 is put in. */
+function putIn(task: LimitTask, about: Expression): LimitTask {
+  if (about.kind !== "name") return task;
+  return { ...task, expression: simplify(substitute(task.expression, new Map([[about.name, ZERO]]))).expression };
+}
+
+function valueIn(found: LimitFound): Expression | undefined {
+  return found.kind === "limit" ? limitValue(found.limit) : undefined;
+}
+
+/** A limit as an expression, with ∞ as a constant. */
+export function limitValue(limit: Limit): Expression {
+  const infinity = constant("infinity");
+  return limit.kind === "finite" ? limit.value : limit.sign === 1 ? infinity : negate(infinity);
+}
+
+function bothSides({ expression, variable, at, side, whole, assumptions }: LimitTask): LimitFound {
+  const far = infinityOf(at);
+  const on = (which: 1 | -1): Sided => sided(expression, { variable, at, side: which, whole }, assumptions);
+  if (far !== undefined || side) {
+    const which = far === undefined ? (side === "right" ? 1 : -1) : far === 1 ? -1 : 1;
+    return oneSide(on(which), which === 1 ? "right" : "left");
+  }
+  const [left, right] = [on(-1), on(1)];
+  // A function that ends at the place is looked at on the side where it lives.
+  if (left.kind === "undefined") return oneSide(right, "right");
+  if (right.kind === "undefined") return oneSide(left, "left");
+  if (left.kind === "oscillates") return oneSide(left, "left");
+  if (right.kind === "oscillates") return oneSide(right, "right");
+  const same = sameLimit(left.limit, right.limit, assumptions);
+  if (same === undefined) throw new LimitOpen("it was not decided whether both sides are the same", undefined);
+  return same
+    ? { kind: "limit", limit: right.limit, bounded: [...new Set([...(left.bounded ?? []), ...(right.bounded ?? [])])] }
+    : { kind: "sides differ", left: left.limit, right: right.limit };
+}
+
+function oneSide(found: Sided, side: "left" | "right"): LimitFound {
+  switch (found.kind) {
+    case "limit":
+      return { kind: "limit", limit: found.limit, bounded: found.bounded ?? [] };
+    case "oscillates":
+      return { kind: "oscillates", witnesses: found.witnesses, side };
+    case "undefined":
+      return found;
+  }
+}
+
+/** The value of all cases as one expression; undefined where a case has none. */
+export function casesValue(list: readonly LimitCase[], conjunction: (conditions: readonly Expression[]) => Expression): Expression | undefined {
+  const values = list.map(({ conditions, found }) => ({ conditions, value: valueIn(found) }));
+  const [only] = values;
+  if (values.length === 1) return only?.value;
+  if (!values.every(({ value }) => value !== undefined)) return undefined;
+  return cases(values.map(({ conditions, value = ZERO }) => ({ value, condition: conjunction(conditions) })));
+}

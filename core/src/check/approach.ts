@@ -1,0 +1,69 @@
+import { infinityOf } from "../calculus/limit/at-infinity.ts";
+import type { LimitPlace } from "../derivation/step.ts";
+import { ballValue } from "../expression/ball-value.ts";
+import { equation, name, negate, number, power, subtract, sum } from "../expression/construct.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import * as complex from "../number/complex-ball.ts";
+import { formatBall } from "../number/decimal.ts";
+import * as real from "../number/real-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import { decimalText } from "./compare.ts";
+import type { Check, EvidenceLine } from "./verdict.ts";
+
+/** How near the place numbers are tried: 2^−k from it, or 2^k out. */
+const NEARNESS = [4, 8, 16, 32, 64, 128] as const;
+
+interface Tried {
+  readonly at: Expression;
+  readonly shown: string;
+  /** The size of the difference from the limit, or the reciprocal of the value where the limit is infinite. */
+  readonly distance: number;
+}
+
+/** The function at numbers that come ever nearer to the place: with error bounds, its distance from the limit must fall. */
+export function approachCheck(e: Expression, place: LimitPlace, value: Expression): Check {
+  const sides = infinityOf(place.at) !== undefined ? [1] : place.side === "left" ? [-1] : place.side === "right" ? [1] : [-1, 1];
+  const tables = sides.map((side) => NEARNESS.flatMap((k) => tried(e, place, value, side as 1 | -1, k) ?? []));
+  const lines = tables.flat().map(({ at, shown }): EvidenceLine => ({ subject: equation(name(place.variable), at), note: shown }));
+  const verdicts = tables.filter((table) => table.length > 2).map(fall);
+  const detail = {
+    falls: "at numbers ever nearer to the place the distance from the limit falls",
+    stays: "at numbers ever nearer to the place the distance from the limit does not fall",
+    open: "no numbers near the place tell it",
+  };
+  const found = verdicts.includes("stays") ? "stays" : verdicts.length > 0 && verdicts.every((one) => one === "falls") ? "falls" : "open";
+  return { kind: "comparison", outcome: found === "falls" ? "tacked" : found === "stays" ? "bent" : "loose", detail: detail[found], lines };
+}
+
+function fall(table: readonly Tried[]): "falls" | "stays" | "open" {
+  const [first, last] = [table[0], table.at(-1)];
+  if (!first || !last) return "open";
+  if (last.distance <= SMALL || last.distance < first.distance * LESS) return "falls";
+  return last.distance > first.distance * 2 && last.distance > 1 ? "stays" : "open";
+}
+
+const FIGURES = 6;
+const SMALL = 1e-9;
+const LESS = 0.7;
+
+function tried(e: Expression, { variable, at, whole }: LimitPlace, value: Expression, side: 1 | -1, k: number): Tried | undefined {
+  const far = infinityOf(at);
+  const small = power(number(2), number(whole ? Math.min(k, 12) : k));
+  const place =
+    far === undefined ? (side === 1 ? sum(at, power(small, number(-1))) : subtract(at, power(small, number(-1)))) : far === 1 ? small : negate(small);
+  const there = substitute(e, new Map([[variable, place]]));
+  if (freeNames(there).size > 0) return undefined;
+  try {
+    const precision = 8 * k + 256;
+    const own = ballValue(there, precision);
+    // Far out numbers may be known too roughly to say anything.
+    if (!complex.isReal(own) || formatBall(own.re, FIGURES) === undefined) return undefined;
+    const size = Math.abs(real.toNumber(own.re));
+    const distance = infinityOf(value) !== undefined ? 1 / size : Math.abs(real.toNumber(ballValue(subtract(there, value), precision).re));
+    return Number.isNaN(distance) ? undefined : { at: place, shown: decimalText(own, 10), distance };
+  } catch (error) {
+    if (error instanceof BallUndefined) return undefined;
+    throw error;
+  }
+}

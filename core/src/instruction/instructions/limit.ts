@@ -1,0 +1,167 @@
+import { infinityOf } from "../../calculus/limit/at-infinity.ts";
+import { casesValue, type LimitCase, limitOf, limitValue } from "../../calculus/limit/limit.ts";
+import { LimitOpen } from "../../calculus/limit/open.ts";
+import { approachCheck } from "../../check/approach.ts";
+import { judgeLimit } from "../../check/limit.ts";
+import { stepsCheck } from "../../check/step.ts";
+import { type Check, type Verdict, verdictOf, weakest } from "../../check/verdict.ts";
+import type { LimitPlace, Step } from "../../derivation/step.ts";
+import { logic } from "../../expression/construct.ts";
+import { contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { limitScene } from "../../graph/solution-scene.ts";
+import { nameLatex } from "../../notation/letters.ts";
+import { plain } from "../../notation/plain.ts";
+import { limitSteps } from "../../solve/limits/derivation.ts";
+import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
+import type { Instruction } from "../instruction.ts";
+import { putIn } from "../put-in.ts";
+import type { Sentence } from "../sentence.ts";
+import { answerUnits } from "../units.ts";
+
+/** `limit of E as x -> a [from the left | from the right]`: the limit with the way to it, or why there is none. */
+export const LIMIT: Instruction = {
+  name: "limit",
+  purpose: "Finds what a function or a sequence tends to, with the way to it, or shows that there is no limit.",
+  forms: ["limit of E as x -> a [from the left | from the right]", "limit of E as x -> infinity"],
+  examples: [
+    ["limit of sin(3x)/x as x -> 0"],
+    ["limit of (2x^2 + 3)/(5x^2 - x) as x -> infinity"],
+    ["given n in integers", "limit of (1 + 1/n)^n as n -> infinity"],
+    ["limit of 1/x as x -> 0 from the right"],
+  ],
+  spellings: [
+    { typed: "find|what is? the? limit of {E}", means: "limit of {E}" },
+    { typed: "evaluate|calculate|compute the? limit of {E}", means: "limit of {E}" },
+    { typed: "the limit of {E}", means: "limit of {E}" },
+    { typed: "limit of {E} when|for {x} -> {A}", means: "limit of {E} as {x} -> {A}" },
+    { typed: "limit of {E} as {x} tends|approaches|goes to? {A}", means: "limit of {E} as {x} -> {A}" },
+    { typed: "lim of? {E} as {R}", means: "limit of {E} as {R}" },
+  ],
+  begins: (sentence) => sentence.peekWords("limit", "of"),
+  read: (sentence) => {
+    sentence.takeWords("limit", "of");
+    const written = sentence.written("a function", ["as"]);
+    const typed = valueStated(sentence.mean(written));
+    if (typed.kind === "relation" || typed.kind === "logic" || typed.kind === "tuple") sentence.fail("a function was expected here", written.span);
+    sentence.expectWords("as");
+    const variable = sentence.declaredName("the variable, as in x -> 2");
+    sentence.pieces.push({ kind: "math", latex: `${nameLatex(variable)} \\to` });
+    if (!sentence.takeMark("->")) sentence.fail("“->” and the place it goes to were expected here");
+    const at = sentence.expression("the place it goes to", ["from"]);
+    const side = readSide(sentence);
+    sentence.expectEnd();
+    const { environment } = sentence;
+    const whole = environment.kinds.get(variable) === "integers";
+    const place: LimitPlace = { variable, at, whole, ...(side ? { side } : {}) };
+    return { instruction: "limit", run: () => carryOut(typed, place, sentence) };
+  },
+};
+
+function readSide(sentence: Sentence): LimitPlace["side"] {
+  if (!sentence.takeWords("from")) return undefined;
+  sentence.takeWords("the");
+  if (sentence.takeWords("left") || sentence.takeWords("below")) return "left";
+  if (sentence.takeWords("right") || sentence.takeWords("above")) return "right";
+  return sentence.fail("“the left” or “the right” was expected here");
+}
+
+/** The right side of a line that states a name. */
+function valueStated(e: Expression): Expression {
+  const [left, right] = e.kind === "relation" && e.comparisons[0] === "=" ? e.operands : [];
+  return left?.kind === "name" && right ? right : e;
+}
+
+function carryOut(typed: Expression, asked: LimitPlace, { environment }: Sentence): Outcome {
+  const except = new Set([asked.variable]);
+  const before = putIn(typed, environment, except);
+  const place = { ...asked, at: putIn(asked.at, environment, except).expression };
+  if (contains(place.at, place.variable)) throw new CannotDo(`${place.variable} cannot go to itself`);
+  const expression = before.expression;
+  // What is given of the variable says nothing of the place it goes to.
+  const assumptions = environment.assumptions.filter((fact) => !freeNames(fact).has(place.variable));
+  const list = found(expression, place, assumptions);
+  const [only] = list;
+  const pictured = () => limitScene(expression, place);
+  if (list.length > 1 || !only) return { ...byCases(expression, place, list, assumptions), pictured };
+  const conditions = only.conditions;
+  const known = [...assumptions, ...conditions];
+  const limit = only.found;
+  switch (limit.kind) {
+    case "limit": {
+      const value = limitValue(limit.limit);
+      const steps = [...before.steps, ...limitSteps({ e: expression, place, assumptions: known, found: limit })];
+      const { check, verdicts } = stepsCheck(steps, known);
+      const checks = [check, approachCheck(expression, place, value)];
+      const units = infinityOf(value) === undefined ? answerUnits(environment, [], { value: expression }) : {};
+      return {
+        answer: { kind: "expression", value, conditions, digits: DEFAULT_DIGITS, ...units },
+        steps,
+        stepVerdicts: verdicts,
+        checks,
+        verdict: verdictOf(checks),
+        pictured,
+      };
+    }
+    case "sides differ": {
+      const [left, right] = [limitValue(limit.left), limitValue(limit.right)];
+      const sides = (["left", "right"] as const).flatMap((side) => sideSteps(expression, { ...place, side }, known));
+      const steps = [...before.steps, ...sides];
+      const { check, verdicts } = stepsCheck(steps, known);
+      const checks = [check, ...(["left", "right"] as const).map((side) => approachCheck(expression, { ...place, side }, side === "left" ? left : right))];
+      const why = `from the left the limit is ${plain(left)}, from the right ${plain(right)}`;
+      return { answer: { kind: "no limit", why, left, right, conditions }, steps, stepVerdicts: verdicts, checks, verdict: verdictOf(checks), pictured };
+    }
+    case "oscillates": {
+      const [one, other] = limit.witnesses;
+      const why = `where ${plain(one.along)} it tends to ${plain(limitValue(one.limit))}, where ${plain(other.along)} to ${plain(limitValue(other.limit))}`;
+      const check: Check = {
+        kind: "steps",
+        outcome: "nailed",
+        detail: "two ways of coming near lead to different values, so there is no limit",
+        lines: [{ note: why }],
+      };
+      return {
+        answer: { kind: "no limit", why, conditions },
+        steps: before.steps,
+        stepVerdicts: stepsCheck(before.steps, known).verdicts,
+        checks: [check],
+        verdict: "nailed",
+        pictured,
+      };
+    }
+    case "undefined":
+      throw new CannotDo(`there is no limit to ask for: ${limit.why}`);
+  }
+}
+
+function found(expression: Expression, { variable, at, side, whole }: LimitPlace, assumptions: readonly Expression[]): readonly LimitCase[] {
+  try {
+    return limitOf({ expression, variable, at, whole, assumptions, ...(side ? { side } : {}) });
+  } catch (error) {
+    if (error instanceof LimitOpen)
+      throw new CannotDo(`the limit was not decided: ${error.message}${error.about && printable(error.about) ? ` (${plain(error.about)})` : ""}`);
+    throw error;
+  }
+}
+
+const printable = (e: Expression): boolean => [...freeNames(e)].every((letter) => letter >= " ");
+
+function sideSteps(expression: Expression, place: LimitPlace, assumptions: readonly Expression[]): readonly Step[] {
+  const [only] = found(expression, place, assumptions);
+  return only?.found.kind === "limit" ? limitSteps({ e: expression, place, assumptions, found: only.found }) : [];
+}
+
+/** A limit that depends on the letters: each case is judged by itself. */
+function byCases(expression: Expression, place: LimitPlace, list: readonly LimitCase[], assumptions: readonly Expression[]): Outcome {
+  const conjunction = (conditions: readonly Expression[]): Expression => (conditions.length === 1 && conditions[0] ? conditions[0] : logic("and", conditions));
+  const value = casesValue(list, conjunction);
+  if (!value) throw new CannotDo(`whether there is a limit depends on the letters: ${list.map(({ conditions }) => plain(conjunction(conditions))).join("; ")}`);
+  const verdicts = list.map(({ conditions, found: own }): Verdict => {
+    if (own.kind !== "limit") return "loose";
+    return judgeLimit({ kind: "limit", place, before: expression, after: limitValue(own.limit) }, [...assumptions, ...conditions]).verdict;
+  });
+  const outcome = weakest(verdicts);
+  const detail = outcome === "nailed" ? "each case of the letters was judged by its leading terms" : "not every case of the letters was confirmed";
+  const check: Check = { kind: "steps", outcome, detail, lines: [{ note: detail }] };
+  return { answer: { kind: "expression", value, conditions: [], digits: DEFAULT_DIGITS }, steps: [], stepVerdicts: [], checks: [check], verdict: outcome };
+}

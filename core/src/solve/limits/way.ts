@@ -1,0 +1,70 @@
+import { NotDifferentiable } from "../../calculus/derivative.ts";
+import { infinityOf } from "../../calculus/limit/at-infinity.ts";
+import { type LimitFound, limitOf, limitValue } from "../../calculus/limit/limit.ts";
+import { LimitOpen } from "../../calculus/limit/open.ts";
+import type { LimitPlace, Step } from "../../derivation/step.ts";
+import { isNumber, name, negate, power, product, relation, ZERO } from "../../expression/construct.ts";
+import { type Expression, factorsOf } from "../../expression/expression.ts";
+
+/** A limit on the way: the function as it stands, where it goes, what is known, and the value that it has. */
+export interface Stage {
+  readonly e: Expression;
+  readonly place: LimitPlace;
+  readonly assumptions: readonly Expression[];
+  readonly found: LimitFound & { readonly kind: "limit" };
+}
+
+/** What a way comes to: steps, and the function that is left to look at; none where the value is reached. */
+export interface Led {
+  readonly steps: readonly Step[];
+  readonly next?: Expression;
+}
+
+/** A teacher's way to go on; undefined where it does not apply. */
+export type LimitWay = (stage: Stage) => Led | undefined;
+
+/** The value of a stage as an expression. */
+export function limitIn(stage: Stage): Expression {
+  return limitValue(stage.found.limit);
+}
+
+/** The only limit of a function at a place; undefined where it is not decided or depends on the letters. */
+export function limitAt(
+  expression: Expression,
+  { place, assumptions }: Pick<Stage, "place" | "assumptions">,
+): (LimitFound & { readonly kind: "limit" }) | undefined {
+  const { variable, at, side, whole } = place;
+  try {
+    const [only, ...others] = limitOf({ expression, variable, at, whole, assumptions, ...(side ? { side } : {}) });
+    return only && others.length === 0 && only.found.kind === "limit" ? only.found : undefined;
+  } catch (error) {
+    if (error instanceof LimitOpen || error instanceof NotDifferentiable) return undefined;
+    throw error;
+  }
+}
+
+/** Numerator and denominator of a product of powers. */
+export function quotientOf(e: Expression): { readonly numerator: Expression; readonly denominator: Expression } {
+  const isBelow = (factor: Expression): boolean => factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num < 0;
+  const factors = factorsOf(e);
+  return {
+    numerator: product(...factors.filter((factor) => !isBelow(factor))),
+    denominator: product(...factors.filter(isBelow).map((factor) => (factor.kind === "power" ? power(factor.base, negate(factor.exponent)) : factor))),
+  };
+}
+
+/** What is known of the variable near the place. */
+export function nearby({ place }: Pick<Stage, "place">): readonly Expression[] {
+  const far = infinityOf(place.at);
+  return far === undefined ? [] : [relation(name(place.variable), far === 1 ? ">" : "<", ZERO)];
+}
+
+/** Whether a function tends to 0. */
+export function vanishes(e: Expression, stage: Stage): boolean {
+  const found = limitAt(e, stage);
+  return found?.limit.kind === "finite" && isNumber(found.limit.value, 0);
+}
+
+export function grows(e: Expression, stage: Stage): boolean {
+  return limitAt(e, stage)?.limit.kind === "infinite";
+}
