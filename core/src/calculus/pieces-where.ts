@@ -77,6 +77,15 @@ interface Border {
   readonly isPole: boolean;
 }
 
+/** The places at which a comparison of rational functions can change; undefined where they are not found. */
+export function bordersIn(condition: Expression, variable: string): readonly Expression[] | undefined {
+  const bySign = (e: Expression): readonly Expression[] => (e.kind === "call" && e.name === "abs" ? e.args.flatMap((u) => [u, negate(u)]) : [e]);
+  const borders = statedLinks([condition]).flatMap(({ left, right }) =>
+    bySign(left).flatMap((a) => bySign(right).map((b) => bordersOf(subtract(a, b), variable))),
+  );
+  return borders.every((own) => own !== undefined) ? borders.flatMap((own) => own.map(({ at }) => at)) : undefined;
+}
+
 /** The zeros and poles of a rational function, from left to right; undefined where a factor is of a higher degree, or has letters. */
 function bordersOf(e: Expression, variable: string): readonly Border[] | undefined {
   const factors = polynomialFactors(e)?.factors.filter(({ base }) => contains(base, variable));

@@ -198,6 +198,18 @@ const RULES = {
   "integrand in one form": () => "Between the bounds the integrand can be written without bars or cases",
   "signs between": (unknown: string, numbers: string) => `Between these places nothing can change: try one number of each interval, $${unknown}$ = ${numbers}`,
   "limit by substitution": (variable: string, at: string) => `The function is continuous there: put $${variable} = ${at}$`,
+  "power rule": () => "Differentiate term by term: the exponent comes down as a factor and is lowered by 1",
+  "basic derivatives": () => "Read the derivative from the table",
+  "sum rule": () => "The derivative of a sum is the sum of the derivatives",
+  "constant factor": (factor: string) => `The constant factor $${factor}$ stays`,
+  "product rule": (u: string, v: string) => `Product rule, $(u v)' = u' v + u v'$, with $u = ${u}$ and $v = ${v}$`,
+  "quotient rule": (u: string, v: string) => `Quotient rule, $(u/v)' = (u' v - u v')/v^2$, with $u = ${u}$ and $v = ${v}$`,
+  "chain rule": (letter: string, inner: string, outer: string, slope: string) =>
+    `Chain rule: with the inner function $${letter} = ${inner}$ the outer one is $${outer}$; the inner derivative is $${slope}$`,
+  "logarithmic derivative": () => "Base and exponent both vary: differentiate $e^(v ln u)$",
+  "slope at a border": (side: string, at: string) => `From one case to the other, at $${at}$: the slope of the chords from the ${side}`,
+  "implicit derivative": (dependent: string, variable: string) =>
+    `$${dependent}$ depends on $${variable}$: differentiate both sides and solve for its derivative`,
   "constant function": (variable: string) => `This does not depend on $${variable}$`,
   "limit of the inside": (inside: string, to: string) => `$${inside}$ tends to $${to}$, and with it the function of it`,
   "vanishing terms": (terms: string) => `Of the terms, ${terms} tend to 0`,

@@ -2,6 +2,7 @@ import type { Instruction } from "./instruction.ts";
 import { COLLECT } from "./instructions/collect.ts";
 import { COMBINE } from "./instructions/combine.ts";
 import { COMPLETE_SQUARE } from "./instructions/complete-square.ts";
+import { DIFFERENTIATE, GRADIENT } from "./instructions/differentiate.ts";
 import { EVALUATE } from "./instructions/evaluate.ts";
 import { EXPAND } from "./instructions/expand.ts";
 import { EXPECT } from "./instructions/expect.ts";
@@ -27,7 +28,7 @@ import type { Spelling } from "./spelling.ts";
 
 /** Every kind of instruction; the first that recognises a line reads it, so the plain statement comes last. */
 export const INSTRUCTIONS: readonly Instruction[] = [
-  ...[LET, GIVEN, SOLVE, LIMIT, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, TANGENT, EXPECT],
+  ...[LET, GIVEN, SOLVE, LIMIT, DIFFERENTIATE, GRADIENT, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, TANGENT, EXPECT],
   ...[SIMPLIFY, EXPAND, FACTOR, COMPLETE_SQUARE, PARTIAL_FRACTIONS, COMBINE, COLLECT, REWRITE, SHOW],
   ...[HAND_LINE, STATED],
 ];
@@ -39,15 +40,6 @@ interface Planned {
 }
 
 export const NOT_YET: readonly Planned[] = [
-  {
-    words: ["differentiate"],
-    spellings: [
-      { typed: "find|what is? the? derivative of {E}", means: "differentiate {E}" },
-      { typed: "the? derivative of {E}", means: "differentiate {E}" },
-      { typed: "differentiate {E} with respect to {R}", means: "differentiate {E} by {R}" },
-    ],
-  },
-  { words: ["gradient", "of"] },
   {
     words: ["integrate"],
     spellings: [

@@ -36,7 +36,8 @@ function vanishingFactors(e: Expression): readonly Expression[] {
 }
 
 /** e ≠ 0, written a ≠ c where e is the difference a − c. */
-function differsFromZero(e: Expression): Expression {
+function differsFromZero(found: Expression): Expression {
+  const e = found.kind === "sum" ? withoutContent(found) : found;
   const [first, second] = e.kind === "sum" && e.terms.length === 2 ? e.terms : [];
   if (first && second && isNegative(first) !== isNegative(second)) {
     const [own, other] = isNegative(first) ? [second, negate(first)] : [first, negate(second)];
@@ -64,8 +65,13 @@ function boundOfSum(e: Expression & { kind: "sum" }): Expression {
   if (e.terms.length === 2 && constant?.kind === "number" && rest.kind === "name") {
     return relation(rest, coefficient.num > 0 ? ">=" : "<=", number(rational.negate(rational.divide(constant.value, coefficient))));
   }
+  return relation(withoutContent(e), ">=", ZERO);
+}
+
+/** A sum divided by the greatest common divisor of its coefficients' numerators. */
+function withoutContent(e: Expression & { kind: "sum" }): Expression {
   const divisor = e.terms.reduce<integer.Integer>((common, term) => integer.gcd(common, splitCoefficient(term).coefficient.num), 0);
-  return relation(sum(...e.terms.map((term) => product(number(rational.rational(1, divisor)), term))), ">=", ZERO);
+  return sum(...e.terms.map((term) => product(number(rational.rational(1, divisor)), term)));
 }
 
 const STRICT: Readonly<Record<string, Comparison>> = { ">=": ">", "<=": "<" };

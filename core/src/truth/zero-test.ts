@@ -108,8 +108,13 @@ function dividesByZero(e: Expression): boolean {
   return divisors.some((part) => part.kind === "power" && part.base.kind !== "name" && zeroTest(part.base).kind === "zero");
 }
 
-/** Whether a − b is 0, as `zeroTest`. */
+/** Whether a − b is 0, as `zeroTest`; of vectors and matrices, whether that is so of every entry. */
 export function equalityTest(a: Expression, b: Expression, assumptions: readonly Expression[] = []): ZeroTest {
+  if (a.kind === "tuple" && b.kind === "tuple" && a.items.length === b.items.length) {
+    const entries = a.items.map((item, k) => equalityTest(item, b.items[k] ?? item, assumptions));
+    const [first] = entries;
+    return entries.find(({ kind }) => kind === "nonzero") ?? entries.find(({ kind }) => kind === "undecided") ?? first ?? ZERO_BY_NORMAL_FORM;
+  }
   const test = zeroTest(subtract(a, b), assumptions);
   return test.kind === "undecided" && haveEqualSquares(a, b, assumptions) ? ZERO_BY_SQUARES : test;
 }

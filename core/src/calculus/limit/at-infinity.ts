@@ -9,8 +9,9 @@ import { Cancelled, LimitOpen } from "./open.ts";
 import { prepared } from "./prepared.ts";
 import { compareExponents, type Series } from "./series.ts";
 
-/** How far series are followed at first, and at most: where everything cancels, they are followed further. */
-const REACHES = [3, 6, 12, 24] as const;
+/** How far series are followed at first; where everything cancels, they are followed so many times as far. */
+const FIRST_REACH = 3;
+const FURTHER = [1, 2, 4, 8] as const;
 /** How deep questions may lead to others. */
 const MOST_DEPTH = 60;
 
@@ -24,7 +25,7 @@ export class AtInfinity implements Asymptotics {
   readonly #limits = new Map<number, { readonly of: Expression; readonly limit: Limit }[]>();
   #depth = 0;
 
-  constructor(variable: string, assumptions: readonly Expression[], reach: number = REACHES[0]) {
+  constructor(variable: string, assumptions: readonly Expression[], reach: number = FIRST_REACH) {
     this.variable = variable;
     this.known = { assumptions: [...assumptions, relation(name(variable), ">", number(1))], variable, reach };
   }
@@ -80,8 +81,9 @@ export class AtInfinity implements Asymptotics {
     const own = this.#slowed(simplify(prepared(e, this)).expression);
     const rapid = mostRapid(own, this);
     if (rapid.length === 0) return { terms: [{ exponent: ZERO, coefficient: own }], order: undefined };
-    for (const reach of REACHES.filter((one) => one >= this.known.reach)) {
-      const asked: Asymptotics = { variable: this.variable, limit: this.limit, sign: this.sign, known: { ...this.known, reach } };
+    for (const times of FURTHER) {
+      const known = { ...this.known, reach: times * this.known.reach };
+      const asked: Asymptotics = { variable: this.variable, limit: this.limit, sign: this.sign, known };
       const found = followed(() => expansion(own, scaleOf(rapid, asked), asked));
       if (found && (found.terms.length > 0 || !found.order)) return found;
     }

@@ -1,0 +1,107 @@
+import { AtInfinity } from "../calculus/limit/at-infinity.ts";
+import { LimitOpen, NotDefinedThere, Oscillates } from "../calculus/limit/open.ts";
+import { ballValue } from "../expression/ball-value.ts";
+import { divide, isNumber, MINUS_ONE, name, negate, number, power, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { curveDomain } from "../expression/domain.ts";
+import { contains, type Expression, findAll } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import * as complex from "../number/complex-ball.ts";
+import * as rational from "../number/rational.ts";
+import * as real from "../number/real-ball.ts";
+import { BallUndefined } from "../number/real-ball.ts";
+import { decide, environmentAt, equalityTest, samplePoints } from "../truth/index.ts";
+import type { Check, Verdict } from "./verdict.ts";
+
+const GROWN = "\u0001h";
+/** The function and its slope: exponents below 2. */
+const REACH = 2;
+
+/** How many signs are told apart for one derivative. */
+const MOST_SPLITS = 3;
+
+/**
+ * Whether the coefficient of h in f(x + h) is `value`, by the expansion of f part by part; where it hangs on the sign of a part, for both of its signs.
+ * @throws LimitOpen where the expansion is not followed, Oscillates or NotDefinedThere likewise.
+ */
+function isSlope(f: Expression, variable: string, value: Expression, known: readonly Expression[], splits = MOST_SPLITS): boolean | undefined {
+  try {
+    const test = equalityTest(slopeByExpansion(f, variable, known), value, known);
+    return test.kind === "undecided" ? undefined : test.kind === "zero";
+  } catch (error) {
+    if (!(error instanceof LimitOpen) || !error.about || splits === 0 || contains(error.about, GROWN)) throw error;
+    const { about } = error;
+    const signs = ([">", "<"] as const).map((comparison) => relation(about, comparison, ZERO)).filter((fact) => decide(fact, known) !== false);
+    const outcomes = signs.map((fact) => isSlope(f, variable, value, [...known, fact], splits - 1));
+    if (outcomes.includes(false)) return false;
+    return outcomes.includes(undefined) ? undefined : true;
+  }
+}
+
+function slopeByExpansion(f: Expression, variable: string, known: readonly Expression[]): Expression {
+  const moved = substitute(f, new Map([[variable, sum(name(variable), power(name(GROWN), MINUS_ONE))]]));
+  const { terms } = new AtInfinity(GROWN, known, REACH).series(moved);
+  // The first term is the function itself, which is continuous wherever it is expanded.
+  const [first, ...others] = terms.map(({ exponent, coefficient }) => ({ is: (k: number) => isNumber(exponent, k), coefficient }));
+  const linear = first?.is(0) ? others[0] : first;
+  if (linear?.is(1)) return linear.coefficient;
+  if (!linear) return ZERO;
+  throw new LimitOpen("the function does not change like its distance", undefined);
+}
+
+/** Inside of the domain, where a derivative is taken. */
+function strictly(condition: Expression): Expression {
+  const [left = ZERO, right = ZERO] = condition.kind === "relation" ? condition.operands : [];
+  return condition.kind === "relation" && condition.comparisons[0] === ">=" ? relation(left, ">", right) : condition;
+}
+
+/**
+ * Whether a derivative is the coefficient of h in f(x + h) (Taylor's theorem to the first order), for which no rule of differentiation for sums, products or
+ * compositions is used; where f is not expanded, its difference quotient at numbers.
+ */
+export function quotientChecks(f: Expression, variable: string, value: Expression, assumptions: readonly Expression[]): readonly Check[] {
+  const known = [...assumptions, ...curveDomain(f).map(strictly)];
+  const holds = byExpansion(f, variable, value, known);
+  if (holds === true) return [said("substitution", "nailed", "expanded again, it is the coefficient of h in the function at a distance h")];
+  if (holds === false) return [said("substitution", "bent", "expanded again, the coefficient of h in the function at a distance h is another one")];
+  const agrees = byNumbers(f, variable, value, known);
+  return [
+    said("substitution", "loose", "the function at a distance h was not expanded"),
+    said("comparison", agrees ? "tacked" : "loose", `at numbers the difference quotient over a tiny distance ${agrees ? "agrees" : "was not found to agree"}`),
+  ];
+}
+
+const said = (kind: Check["kind"], outcome: Verdict, detail: string): Check => ({ kind, outcome, detail, lines: [{ note: detail }] });
+
+function byExpansion(f: Expression, variable: string, value: Expression, known: readonly Expression[]): boolean | undefined {
+  try {
+    return isSlope(f, variable, value, known);
+  } catch (error) {
+    if (error instanceof LimitOpen || error instanceof Oscillates || error instanceof NotDefinedThere) return undefined;
+    throw error;
+  }
+}
+
+/** A distance of 2^−60 makes an error of about 2^−120 in a central difference quotient; integrals are not worked out as finely. */
+const FINE = { distance: 60, precision: 512, agreed: 90 } as const;
+const COARSE = { distance: 16, precision: 128, agreed: 24 } as const;
+const POINTS = 3;
+
+function byNumbers(f: Expression, variable: string, value: Expression, known: readonly Expression[]): boolean {
+  const at = (step: Expression): Expression => substitute(f, new Map([[variable, sum(name(variable), step)]]));
+  const { distance, precision, agreed } = findAll(f, ({ kind }) => kind === "iterated").length > 0 ? COARSE : FINE;
+  const h = number(rational.rational(1n, 2n ** BigInt(distance)));
+  const quotient = divide(subtract(at(h), at(negate(h))), sum(h, h));
+  const errors = samplePoints([f, value], known, POINTS).flatMap((point) => {
+    try {
+      const environment = environmentAt(point, precision);
+      const [own, other] = [quotient, value].map((e) => ballValue(e, precision, environment));
+      if (!own || !other) return [];
+      const difference = complex.subtract(own, other, precision);
+      return [Math.max(real.magnitudeBits(difference.re), real.magnitudeBits(difference.im)) - Math.max(0, real.magnitudeBits(other.re))];
+    } catch (error) {
+      if (error instanceof BallUndefined) return [];
+      throw error;
+    }
+  });
+  return errors.length > 0 && errors.every((bits) => bits < -agreed);
+}

@@ -1,0 +1,133 @@
+import { differentiate } from "../calculus/derivative.ts";
+import type { RuleName } from "../derivation/rules.ts";
+import { type Step, step } from "../derivation/step.ts";
+import { divide, isNumber, name, negate, ONE, power, product, sum } from "../expression/construct.ts";
+import { contains, type Expression, equal, factorsOf } from "../expression/expression.ts";
+import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
+import { complexity, simplify } from "../truth/index.ts";
+
+/** A derivative with the way to it, rule by rule. */
+export interface Differentiated {
+  readonly value: Expression;
+  readonly steps: readonly Step[];
+}
+
+/** The derivative of a function by the rules, one step for each rule that is more than a line of the table; tidied at the end. */
+export function differentiatedWithSteps(e: Expression, variable: string): Differentiated {
+  const { value, steps } = byRules(e, variable);
+  const simpler = tidied(value);
+  const tidy = complexity(simpler) < complexity(value) ? simpler : value;
+  const own =
+    steps.length > 0 ? steps : [step(isPowers(e, variable) ? "power rule" : "basic derivatives", [], { kind: "derivative", of: e, variable, after: value })];
+  if (equal(tidy, value)) return { value, steps: own };
+  return { value: tidy, steps: [...own, step("simplify values", [], { kind: "equal", before: value, after: tidy })] };
+}
+
+const tidied = (e: Expression): Expression => cancelled(simplify(e).expression);
+
+/** A product whose factor stands above and below, without it; that it is not 0 is asked for where the function does not ask for it. */
+function cancelled(e: Expression): Expression {
+  if (e.kind !== "product") return e;
+  const isBelow = (factor: Expression): boolean => factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num < 0;
+  const baseOf = (factor: Expression): Expression => (factor.kind === "power" && factor.exponent.kind === "number" ? factor.base : factor);
+  const exponentOf = (factor: Expression): Expression => (factor.kind === "power" && factor.exponent.kind === "number" ? factor.exponent : ONE);
+  const bases = e.factors.filter(isBelow).map(baseOf);
+  const twins = bases.filter((base) => e.factors.some((factor) => !isBelow(factor) && equal(baseOf(factor), base)));
+  const exponents = (base: Expression): Expression => sum(...e.factors.filter((factor) => equal(baseOf(factor), base)).map(exponentOf));
+  const others = e.factors.filter((factor) => !twins.some((base) => equal(baseOf(factor), base)));
+  return product(...others, ...twins.map((base) => power(base, exponents(base))));
+}
+
+/** Whether a function is a sum of multiples of powers of the variable. */
+function isPowers(e: Expression, variable: string): boolean {
+  if (!contains(e, variable) || e.kind === "name") return true;
+  if (e.kind === "sum") return e.terms.every((term) => isPowers(term, variable));
+  if (e.kind === "product")
+    return (
+      factorsOf(e).filter((factor) => contains(factor, variable)).length === 1 &&
+      e.factors.every((factor) => factor.kind !== "sum" && isPowers(factor, variable))
+    );
+  return e.kind === "power" && e.base.kind === "name" && !contains(e.exponent, variable);
+}
+
+/** Whether a function stands in the table: a power of the variable or a function of it alone, times a constant. */
+function isBasic(e: Expression, variable: string): boolean {
+  if (!contains(e, variable)) return true;
+  const own = factorsOf(e).filter((factor) => contains(factor, variable));
+  const [only] = own;
+  if (own.length !== 1 || !only) return false;
+  if (only.kind === "name") return true;
+  if (only.kind === "power")
+    return contains(only.exponent, variable) ? only.exponent.kind === "name" && !contains(only.base, variable) : only.base.kind === "name";
+  return only.kind === "call" && only.args.length === 1 && only.args[0]?.kind === "name";
+}
+
+function byRules(e: Expression, variable: string): Differentiated {
+  const plain = (): Expression => tidied(differentiate(e, variable));
+  if (isBasic(e, variable) || isPowers(e, variable)) return { value: plain(), steps: [] };
+  switch (e.kind) {
+    case "sum":
+      return ofSum(e, variable);
+    case "product":
+      return ofProduct(e, variable);
+    case "power":
+    case "call":
+      return ofChain(e, variable);
+    default:
+      return { value: plain(), steps: [step("differentiate", [e], { kind: "derivative", of: e, variable, after: plain() })] };
+  }
+}
+
+function ruleStep<Name extends RuleName>(rule: Name, pieces: Parameters<typeof step<Name>>[1], of: Expression, variable: string, after: Expression): Step {
+  return step(rule, pieces, { kind: "derivative", of, variable, after });
+}
+
+function ofSum(e: Expression & { readonly kind: "sum" }, variable: string): Differentiated {
+  const parts = e.terms.map((term) => byRules(term, variable));
+  const value = sum(...parts.map((part) => part.value));
+  return { value, steps: [...parts.flatMap(({ steps }) => steps), ruleStep("sum rule", [], e, variable, value)] };
+}
+
+/** A constant factor stays, a quotient goes by its rule, two factors or more by the product rule. */
+function ofProduct(e: Expression & { readonly kind: "product" }, variable: string): Differentiated {
+  const constants = e.factors.filter((factor) => !contains(factor, variable));
+  const rest = e.factors.filter((factor) => contains(factor, variable));
+  if (constants.length > 0) {
+    const inner = byRules(product(...rest), variable);
+    const value = product(...constants, inner.value);
+    return { value, steps: [...inner.steps, ruleStep("constant factor", [product(...constants)], e, variable, value)] };
+  }
+  const below = rest.filter((factor) => factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num < 0);
+  if (below.length > 0) {
+    const u = product(...rest.filter((factor) => !below.includes(factor)));
+    const v = product(...below.map((factor) => (factor.kind === "power" ? power(factor.base, negate(factor.exponent)) : factor)));
+    const [du, dv] = [byRules(u, variable), byRules(v, variable)];
+    const value = divide(sum(product(du.value, v), negate(product(u, dv.value))), power(v, sum(ONE, ONE)));
+    return { value, steps: [...du.steps, ...dv.steps, ruleStep("quotient rule", [u, v], e, variable, value)] };
+  }
+  const [u = ONE, ...others] = rest;
+  const v = product(...others);
+  const [du, dv] = [byRules(u, variable), byRules(v, variable)];
+  const value = sum(product(du.value, v), product(u, dv.value));
+  return { value, steps: [...du.steps, ...dv.steps, ruleStep("product rule", [u, v], e, variable, value)] };
+}
+
+const partsOf = (e: Expression & { readonly kind: "power" | "call" }): readonly Expression[] => (e.kind === "call" ? e.args : [e.base, e.exponent]);
+
+/** A function of an inner function: the outer derivative at the inner function, times the inner derivative. */
+function ofChain(e: Expression & { readonly kind: "power" | "call" }, variable: string): Differentiated {
+  const varying = partsOf(e).filter((part) => contains(part, variable));
+  const [inner] = varying.length === 1 ? varying : [];
+  if (!inner) {
+    const value = tidied(differentiate(e, variable));
+    return { value, steps: [ruleStep("logarithmic derivative", [], e, variable, value)] };
+  }
+  const letter = contains(e, "u") ? freshName("u", [e]) : "u";
+  const u = name(letter);
+  const outside = mapChildren(e, (part) => (part === inner ? u : part));
+  const slope = tidied(differentiate(outside, letter));
+  const own = byRules(inner, variable);
+  const value = product(substitute(slope, new Map([[letter, inner]])), own.value);
+  if (isNumber(own.value, 1)) return { value, steps: [ruleStep("basic derivatives", [], e, variable, value)] };
+  return { value, steps: [...own.steps, ruleStep("chain rule", [u, inner, outside, own.value], e, variable, value)] };
+}
