@@ -75,7 +75,7 @@ function plainAnswer(answer: AnswerReport): object {
       return rest;
     }
     case "expression": {
-      const { parted: _choosable, decimalLatex: _beside, conditionsLatex: _typeset, ...rest } = answer;
+      const { parted: _choosable, decimalLatex: _beside, conditionsLatex: _typeset, remainderLatex: _set, ...rest } = answer;
       return rest;
     }
     case "optimum": {

@@ -43,6 +43,7 @@ function answerLines(answer: AnswerReport): readonly string[] {
     case "expression": {
       const decimal = answer.decimal === undefined ? "" : ` ≈ ${withUnit(answer.decimal, answer.value)}`;
       const conditions = answer.conditions ? ` if ${answer.conditions.join(" and ")}` : "";
+      if (answer.remainder !== undefined) return [`= ${answer.value.text}`, `what is left out is of the order of ${answer.remainder}`];
       if (answer.why !== undefined) return [`${answer.value.text}: ${answer.why}`];
       return [`= ${decimal ? answer.value.text : withUnit(answer.value.text, answer.value)}${decimal}${conditions}`];
     }

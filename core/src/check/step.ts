@@ -1,7 +1,7 @@
 import { differentiate } from "../calculus/derivative.ts";
 import { rootOf } from "../calculus/system-root.ts";
 import type { Claim, Done, Step } from "../derivation/step.ts";
-import { call, E, power, product, subtract, ZERO } from "../expression/construct.ts";
+import { call, divide, E, power, product, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { children, type Expression, equal } from "../expression/expression.ts";
 import { alternativesOf, sidesOf } from "../expression/statement.ts";
@@ -49,6 +49,8 @@ const bent = (why: string): StepVerdict => ({ verdict: "bent", why });
 const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
   equal: ({ before, after }, { assumptions }) => judgeEqual(before, after, assumptions),
   limit: (claim, { assumptions }) => judgeLimit(claim, assumptions),
+  series: ({ place, of, after, scale }, { assumptions }) =>
+    judgeLimit({ kind: "limit", place, before: divide(subtract(of, after), scale), after: ZERO }, assumptions),
   "same limit": (claim, { assumptions }) => judgeSameLimit(claim, assumptions),
   antiderivative: (claim, { assumptions }) => judgeAntiderivative(claim, assumptions),
   integral: (claim, { assumptions }) => judgeIntegral(claim, assumptions),

@@ -88,6 +88,8 @@ export type Claim =
       readonly after: Expression;
       readonly quotient?: { readonly numerator: Expression; readonly denominator: Expression };
     }
+  /** What is left of a function without the terms of its series vanishes against `scale`. */
+  | { readonly kind: "series"; readonly place: LimitPlace; readonly of: Expression; readonly after: Expression; readonly scale: Expression }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "put in"; readonly before: Expression; readonly values: ReadonlyMap<string, Expression>; readonly after: Expression }
   | { readonly kind: "holds"; readonly statement: Expression };

@@ -88,13 +88,25 @@ export function inequalityScene(statement: Expression, unknown: string, solution
 }
 
 /** A function near the place where its limit is taken; far out, on that side. */
-export function limitScene(e: Expression, { variable, at }: LimitPlace): Scene | undefined {
-  if ([...freeNames(e)].some((letter) => letter !== variable)) return undefined;
+export function limitScene(e: Expression, place: LimitPlace): Scene | undefined {
+  return sceneNear([e], place);
+}
+
+/** A function and its series near the place. */
+export function seriesScene(e: Expression, series: Expression, place: LimitPlace): Scene | undefined {
+  return sceneNear([e, series], place);
+}
+
+function sceneNear(functions: readonly Expression[], { variable, at }: LimitPlace): Scene | undefined {
+  if (functions.some((e) => [...freeNames(e)].some((letter) => letter !== variable))) return undefined;
   const far = infinityOf(at);
   const near = far === undefined ? approximate(at) : 0;
   if (near === undefined) return undefined;
   const range = far === undefined ? { from: near - NEAR, to: near + NEAR } : far === 1 ? { from: 0, to: FAR } : { from: -FAR, to: 0 };
-  return plot([{ kind: "function", label: `y = ${plain(e)}`, expression: e }], { variable, vertical: "y", x: range });
+  return plot(
+    functions.map((e) => ({ kind: "function", label: `y = ${plain(e)}`, expression: e })),
+    { variable, vertical: "y", x: range },
+  );
 }
 
 /** How much is shown beside a place, and of the way out. */

@@ -33,6 +33,10 @@ export type Answer =
       readonly units?: AnswerUnits;
       /** The unit in which the author wants to see it. */
       readonly shownIn?: Unit;
+      /** The terms of a series as they are written down. */
+      readonly rising?: readonly Expression[];
+      /** The order of what a series leaves out. */
+      readonly remainder?: Expression;
     }
   /** There is none, and why; where the sides differ, what each tends to. */
   | { readonly kind: "no limit"; readonly why: string; readonly left?: Expression; readonly right?: Expression; readonly conditions: readonly Expression[] }

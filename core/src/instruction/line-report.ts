@@ -62,6 +62,9 @@ export type AnswerReport =
       readonly left?: Value;
       readonly right?: Value;
       readonly why?: string;
+      /** The order of what a series leaves out. */
+      readonly remainder?: string;
+      readonly remainderLatex?: string;
       /** The value typeset so that its parts can be chosen on the bench. */
       readonly parted?: PartedLatex;
     }

@@ -17,6 +17,7 @@ import { LIMIT } from "./instructions/limit.ts";
 import { OPTIMUM } from "./instructions/optimum.ts";
 import { PARTIAL_FRACTIONS } from "./instructions/partial-fractions.ts";
 import { REWRITE } from "./instructions/rewrite.ts";
+import { SERIES } from "./instructions/series.ts";
 import { SHOW } from "./instructions/show.ts";
 import { SIMPLIFY } from "./instructions/simplify.ts";
 import { SOLVE } from "./instructions/solve.ts";
@@ -28,7 +29,7 @@ import type { Spelling } from "./spelling.ts";
 
 /** Every kind of instruction; the first that recognises a line reads it, so the plain statement comes last. */
 export const INSTRUCTIONS: readonly Instruction[] = [
-  ...[LET, GIVEN, SOLVE, LIMIT, DIFFERENTIATE, GRADIENT, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, TANGENT, EXPECT],
+  ...[LET, GIVEN, SOLVE, LIMIT, SERIES, DIFFERENTIATE, GRADIENT, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, TANGENT, EXPECT],
   ...[SIMPLIFY, EXPAND, FACTOR, COMPLETE_SQUARE, PARTIAL_FRACTIONS, COMBINE, COLLECT, REWRITE, SHOW],
   ...[HAND_LINE, STATED],
 ];
@@ -48,7 +49,6 @@ export const NOT_YET: readonly Planned[] = [
       { typed: "integrate {E} with respect to {R}", means: "integrate {E} over {R}" },
     ],
   },
-  { words: ["series", "of"] },
   { words: ["inverse", "of"] },
   { words: ["determinant", "of"] },
   { words: ["eigenvalues", "of"] },

@@ -9,7 +9,7 @@ import type { Mark, Window } from "../graph/scene.ts";
 import { latex, writtenLatex } from "../notation/latex.ts";
 import { nameLatex } from "../notation/letters.ts";
 import { latexWithParts } from "../notation/parts.ts";
-import { present } from "../notation/present.ts";
+import { present, presentInOrder } from "../notation/present.ts";
 import { plus, type Syntax } from "../notation/syntax.ts";
 import { text, writtenText } from "../notation/text.ts";
 import { rootByRadicals } from "../rewrite/root-radicals.ts";
@@ -131,10 +131,11 @@ export function answerReport(answer: Answer): AnswerReport {
       const decimal = decimalOf(value, answer.digits, unit);
       return {
         kind: "expression",
-        value: { ...inUnit(valueReport(value), unit), ...(value.kind === "tuple" ? tupleParts(value) : {}) },
+        value: { ...inUnit(valueReport(value), unit), ...(value.kind === "tuple" ? tupleParts(value) : {}), ...inRisingOrder(answer) },
         ...(decimal === undefined ? {} : { decimal: decimal.text, decimalLatex: decimal.latex }),
         ...conditionsReport(answer.conditions),
-        ...(freeNames(value).size > 0 && value.kind !== "tuple" ? { parted: latexWithParts(value) } : {}),
+        ...(answer.remainder ? { remainder: text(answer.remainder), remainderLatex: latex(answer.remainder) } : {}),
+        ...(freeNames(value).size > 0 && value.kind !== "tuple" && !answer.rising ? { parted: latexWithParts(value) } : {}),
       };
     }
     case "no limit":
@@ -319,6 +320,12 @@ export function illustratedReport(line: Line): LineReport {
   return { ...lineReport(line), ...(scene ? { picture: picture(scene) } : {}), ...(radicals.length > 0 ? { radicals } : {}) };
 }
 
+function inRisingOrder({ rising }: Answer & { readonly kind: "expression" }): { readonly text?: string; readonly latex?: string } {
+  if (!rising) return {};
+  const written = presentInOrder(rising);
+  return { text: writtenText(written), latex: writtenLatex(written) };
+}
+
 function radicalsOf(answer: Answer | undefined): readonly string[] {
   if (answer?.kind !== "solutions") return [];
   const roots = answer.set.solutions.flatMap(({ values }) => [...values.values()].flatMap((value) => findAll(value, isNamedRoot)));
@@ -344,7 +351,7 @@ export function answerLatex(answer: Answer): string {
         .join(" \\quad\\text{or}\\quad ");
     }
     case "expression":
-      return latex(shownValue(answer));
+      return answer.rising ? writtenLatex(presentInOrder(answer.rising)) : latex(shownValue(answer));
     case "no limit":
       return "\\text{does not exist}";
     case "truth":

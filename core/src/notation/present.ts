@@ -151,6 +151,11 @@ function presentSum(terms: readonly Expression[]): Syntax {
   return presentTerms(terms);
 }
 
+/** A sum with its terms in the order given, as a series is written. */
+export function presentInOrder(terms: readonly Expression[]): Syntax {
+  return terms.length === 0 ? presentNumber(rational.ZERO, undefined) : terms.map(present).reduce(plus);
+}
+
 /** The least common denominator of the coefficients of a sum of constants, or 1 where a decimal was typed. */
 function commonDenominator(terms: readonly Expression[]): integer.Integer {
   const typed = terms.some(

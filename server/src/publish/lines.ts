@@ -69,7 +69,8 @@ export function answerHtml(answer: AnswerReport): string {
       const decimal = besideHtml(answer.decimalLatex);
       const conditions = conditionsHtml(answer.conditionsLatex);
       const why = answer.why === undefined ? "" : `<p class="note">${escapeHtml(sentenceCase(answer.why))}.</p>`;
-      return `<div class="result">${large(quantityLatex(answer.value))}${decimal}${conditions}${why}</div>`;
+      const rest = answer.remainderLatex === undefined ? "" : `<p class="note">What is left out is of the order of ${math(answer.remainderLatex)}.</p>`;
+      return `<div class="result">${large(quantityLatex(answer.value))}${decimal}${conditions}${why}${rest}</div>`;
     }
     case "truth":
       return `<div class="result"><p class="sentence-answer">${escapeHtml(sentenceCase(answer.sentence))}${

@@ -173,6 +173,11 @@ export const AnswerView = memo(function AnswerView({
           {answer.parted ? <Parted parted={answer.parted} propose={propose} /> : <Mathematics latex={quantityLatex(answer.value)} large />}
           <Decimal latex={answer.decimalLatex} /> <Conditions conditions={answer.conditionsLatex} />
           {answer.why !== undefined && <p className="text-[0.92em] text-steel">{sentenceCase(answer.why)}.</p>}
+          {answer.remainderLatex !== undefined && (
+            <p className="text-[0.92em] text-steel">
+              What is left out is of the order of <Mathematics latex={answer.remainderLatex} />.
+            </p>
+          )}
         </div>
       );
     case "truth":

@@ -1,4 +1,4 @@
-import { call, MINUS_ONE, name, negate, number, power, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { call, isNumber, MINUS_ONE, name, negate, number, power, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
 import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
@@ -78,9 +78,18 @@ export class AtInfinity implements Asymptotics {
 
   /** The series in the most rapid part, with at least one term unless the function is 0. */
   series(e: Expression): Series {
-    const own = this.#slowed(simplify(prepared(e, this)).expression);
+    return this.#expanded(this.#slowed(simplify(prepared(e, this)).expression));
+  }
+
+  /** As `series`, but in 1 over the variable; undefined where a power of e varies more rapidly. */
+  powers(e: Expression): Series | undefined {
+    const own = simplify(prepared(e, this)).expression;
     const rapid = mostRapid(own, this);
-    if (rapid.length === 0) return { terms: [{ exponent: ZERO, coefficient: own }], order: undefined };
+    return rapid.length === 0 || rapid.some((part) => equal(part, name(this.variable))) ? this.#expanded(own, rapid) : undefined;
+  }
+
+  #expanded(own: Expression, rapid: readonly Expression[] = mostRapid(own, this)): Series {
+    if (rapid.length === 0) return { terms: isNumber(own, 0) ? [] : [{ exponent: ZERO, coefficient: own }], order: undefined };
     for (const times of FURTHER) {
       const known = { ...this.known, reach: times * this.known.reach };
       const asked: Asymptotics = { variable: this.variable, limit: this.limit, sign: this.sign, known };

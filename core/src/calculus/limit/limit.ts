@@ -67,7 +67,7 @@ function byCases(task: LimitTask, conditions: readonly Expression[], depth: numb
       const condition = relation(about, comparison, ZERO);
       return { comparison, list: byCases(comparison === "=" ? putIn(task, about) : task, [...conditions, condition], depth - 1) };
     });
-    return united(cases, about, conditions);
+    return united(cases, about, conditions, signs.includes("="));
   }
 }
 
@@ -86,7 +86,7 @@ interface SignCase {
 }
 
 /** Cases of a sign with the same limit as one; where the function is nowhere defined there is nothing to say. */
-function united(list: readonly SignCase[], about: Expression, conditions: readonly Expression[]): readonly LimitCase[] {
+function united(list: readonly SignCase[], about: Expression, conditions: readonly Expression[], mayVanish: boolean): readonly LimitCase[] {
   const own = list.filter(({ list: [first, ...more] }) => first?.found.kind !== "undefined" || more.length > 0);
   const single = (comparison: string): Limit | undefined => {
     const found = own.find((one) => one.comparison === comparison);
@@ -98,6 +98,7 @@ function united(list: readonly SignCase[], about: Expression, conditions: readon
   if (!above || !below || sameLimit(above, below, []) !== true) return own.flatMap(({ list: each }) => each);
   const found: LimitFound = { kind: "limit", limit: above, bounded: [] };
   if (at && about.kind === "name" && sameLimit(putInto(above, about.name), at, []) === true) return [{ conditions, found }];
+  if (!mayVanish) return [{ conditions, found }];
   return [{ conditions: [...conditions, relation(about, "!=", ZERO)], found }, ...others.flatMap(({ list: each }) => each)];
 }
 

@@ -79,7 +79,11 @@ export const byGrowth: LimitWay = (stage) => {
   const value = limitIn(stage);
   const isEnd = infinityOf(value) !== undefined || isNumber(value, 0);
   const holdsGrowth =
-    findAll(e, (part) => (part.kind === "power" && contains(part.exponent, place.variable)) || (part.kind === "call" && part.name === "ln")).length > 0;
+    findAll(
+      e,
+      (part) =>
+        (part.kind === "power" && contains(part.exponent, place.variable)) || (part.kind === "call" && part.name === "ln" && contains(part, place.variable)),
+    ).length > 0;
   if (!isEnd || !holdsGrowth || e.kind === "sum") return undefined;
   return { steps: [step("order of growth", [], { kind: "limit", place, before: e, after: value })] };
 };

@@ -1,0 +1,96 @@
+import { NoSeries } from "../../calculus/limit/local-series.ts";
+import { LimitOpen } from "../../calculus/limit/open.ts";
+import { approachCheck } from "../../check/approach.ts";
+import { stepsCheck } from "../../check/step.ts";
+import { verdictOf } from "../../check/verdict.ts";
+import { ZERO } from "../../expression/construct.ts";
+import { contains, type Expression } from "../../expression/expression.ts";
+import { seriesScene } from "../../graph/solution-scene.ts";
+import { nameLatex } from "../../notation/letters.ts";
+import { type SeriesFound, seriesWithSteps } from "../../solve/series.ts";
+import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
+import { definedOnly } from "../defined-only.ts";
+import type { Environment } from "../environment.ts";
+import type { Instruction } from "../instruction.ts";
+import { putIn } from "../put-in.ts";
+import type { Sentence } from "../sentence.ts";
+
+const HIGHEST_ORDER = 30;
+
+/** `series of E at x = a to order n`: the terms through degree n, and the order of what is left out. */
+export const SERIES: Instruction = {
+  name: "series",
+  purpose: "Gives the terms of a function near a place, or far out, through an order, and says like which power the rest vanishes.",
+  forms: ["series of E at x = a to order n", "series of E at x = infinity to order n"],
+  examples: [["series of sin(x) at x = 0 to order 5"], ["series of m c^2/sqrt(1 - v^2/c^2) at v = 0 to order 4"], ["series of 1/sin(x) at x = 0 to order 3"]],
+  spellings: [
+    { typed: "the? taylor|power|laurent series of {E}", means: "series of {E}" },
+    { typed: "find|what is? the? series of {E}", means: "series of {E}" },
+    { typed: "series of {E} around|about|near {R}", means: "series of {E} at {R}" },
+  ],
+  begins: (sentence) => sentence.peekWords("series", "of"),
+  read: (sentence) => {
+    sentence.takeWords("series", "of");
+    const written = sentence.written("a function", ["at"]);
+    const typed = sentence.mean(written);
+    if (typed.kind === "relation" || typed.kind === "logic" || typed.kind === "tuple") sentence.fail("a function was expected here", written.span);
+    sentence.expectWords("at");
+    const variable = sentence.declaredName("the variable, as in x = 0");
+    sentence.pieces.push({ kind: "math", latex: `${nameLatex(variable)} =` });
+    if (!sentence.takeMark("=")) sentence.fail("“=” and the place were expected here");
+    const at = sentence.expression("the place", ["to"]);
+    sentence.expectWords("to", "order");
+    const order = readOrder(sentence);
+    sentence.expectEnd();
+    return { instruction: "series", run: () => carryOut(typed, variable, at, order, sentence.environment) };
+  },
+};
+
+function readOrder(sentence: Sentence): number {
+  const { next } = sentence;
+  const order = next.kind === "number" ? Number(next.text) : -1;
+  if (!Number.isInteger(order) || order < 0 || order > HIGHEST_ORDER) sentence.fail(`a whole number from 0 to ${HIGHEST_ORDER} was expected here`);
+  sentence.takeNumber();
+  return order;
+}
+
+function carryOut(typed: Expression, variable: string, at: Expression, order: number, environment: Environment): Outcome {
+  // Letters with a given value stay letters: the form is asked for.
+  const bare = { ...environment, givens: new Map() };
+  const before = putIn(typed, bare, new Set([variable]));
+  const place = { variable, at: putIn(at, bare, new Set([variable])).expression };
+  if (contains(place.at, variable)) throw new CannotDo(`${variable} cannot be at itself`);
+  const e = before.expression;
+  definedOnly(e);
+  // What is given of the variable says nothing of the place.
+  const assumptions = environment.assumptions.filter((fact) => !contains(fact, variable));
+  const found = seriesOf(() => seriesWithSteps(e, place, order, assumptions));
+  const steps = [...before.steps, ...found.steps];
+  const { check, verdicts } = stepsCheck(steps, found.known);
+  const checks = [check, ...(found.remainder ? [approachCheck(found.error, found.place, ZERO)] : [])];
+  return {
+    answer: {
+      kind: "expression",
+      value: found.value,
+      conditions: found.conditions,
+      digits: DEFAULT_DIGITS,
+      rising: found.written,
+      ...(found.remainder ? { remainder: found.remainder } : {}),
+    },
+    steps,
+    stepVerdicts: verdicts,
+    checks,
+    verdict: verdictOf(checks),
+    pictured: () => seriesScene(e, found.value, found.place),
+  };
+}
+
+function seriesOf(find: () => SeriesFound): SeriesFound {
+  try {
+    return find();
+  } catch (error) {
+    if (error instanceof NoSeries) throw new CannotDo(`there is no such series: ${error.message}`);
+    if (error instanceof LimitOpen) throw new CannotDo(`the series was not found: ${error.message}`);
+    throw error;
+  }
+}
