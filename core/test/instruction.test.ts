@@ -115,7 +115,7 @@ describe("instructions", () => {
     [["solve x > 1 and y > 2"], 1, 6, 21, /several names are free/],
     [["solve x^2 = 4", "evaluate (1) + 1"], 2, 9, 12, /2 solutions: choose one with “keep … from \(1\)”/],
     [["keep x > 0 from (1)"], 1, 16, 19, /no line 1 before/],
-    [["let f(x) = x", "evaluate f"], 2, 10, 10, /argument in brackets/],
+    [["let f(x) = x", "evaluate f + 1"], 2, 11, 12, /argument in brackets/],
     [["let sin = 3"], 1, 4, 7, /function of the notation/],
     [["given v = 3 mx"], 1, 10, 14, /m, x is not one of them, and no unit/],
     [["given x = 2 y"], 1, 10, 13, /y is not one of them/],

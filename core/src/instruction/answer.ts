@@ -22,6 +22,8 @@ export type Answer =
       readonly scope: Scope;
       /** Whether some of the solutions of the equation were set aside by the author. */
       readonly kept?: boolean;
+      /** How far their decimals go, where that was asked for. */
+      readonly digits?: Digits;
       readonly angles: readonly string[];
       readonly units?: AnswerUnits;
     }

@@ -95,8 +95,10 @@ export function measuredMeanings(environment: Environment): Meanings {
 
 /** What (n) stands for, with its unit as a factor where its answer has one. */
 function measuredLine(environment: Environment, line: number): Expression {
-  const value = lineValue(environment, line);
   const answer = environment.outcomes.get(line)?.answer;
+  // All solutions of one unknown are of one kind.
+  const [first] = answer?.kind === "solutions" && answer.set.variables.length === 1 ? answer.set.solutions : [];
+  const [value = lineValue(environment, line)] = first ? [...first.values.values()] : [];
   const units = answer && "units" in answer ? answer.units : undefined;
   const unit = answer?.kind === "solutions" ? units?.names.get(answer.set.variables[0] ?? "") : units?.value;
   return unit === undefined ? value : product(value, unitFactor(unit));

@@ -12,6 +12,8 @@ export interface Value {
   readonly latex: string;
   readonly re?: string;
   readonly im?: string;
+  /** The decimal to the digits that were asked for. */
+  readonly rounded?: { readonly text: string; readonly latex: string };
   /** Where it is an angle on a line written in degrees: LaTeX such as "= 30°". */
   readonly degrees?: string;
   /** The unit of the number, where the units of the givens determine one: `m/s^2`. */

@@ -47,6 +47,7 @@ export interface Decimal {
 
 /** The decimal beside an exact value, or nothing where the value is a whole number, no number, or shown in degrees. */
 export function decimalBeside(value: Value, figures: number = DEFAULT_FIGURES): Decimal | undefined {
+  if (value.rounded) return value.rounded;
   if (value.degrees !== undefined || value.re === undefined || /^-?[\d.]+$/.test(value.text)) return undefined;
   const [re, im] = [shortened(value.re, figures), value.im === undefined ? undefined : shortened(value.im, figures)];
   const decimal = im === undefined ? re : complexDecimal(re, im);

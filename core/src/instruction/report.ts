@@ -38,7 +38,13 @@ function valuesReport(
     integers = [],
     angles = [],
     units,
-  }: { readonly integers?: readonly string[]; readonly angles?: readonly string[]; readonly units?: AnswerUnits | undefined } = {},
+    digits,
+  }: {
+    readonly integers?: readonly string[];
+    readonly angles?: readonly string[];
+    readonly units?: AnswerUnits | undefined;
+    readonly digits?: Digits | undefined;
+  } = {},
 ): Readonly<Record<string, Value>> {
   return Object.fromEntries(
     [...values].map(([key, value]) => {
@@ -47,7 +53,8 @@ function valuesReport(
       if (degrees !== undefined) return [key, { ...report, degrees }];
       const other = units?.given?.get(key);
       const inGiven = other && inMultiples(value, integers, { ...other, latex: unitBehind(other.text) });
-      return [key, { ...inUnit(report, units?.names.get(key)), ...(inGiven === undefined ? {} : { inGiven }) }];
+      const rounded = digits && decimalOf(value, digits, units?.names.get(key));
+      return [key, { ...inUnit(report, units?.names.get(key)), ...(inGiven === undefined ? {} : { inGiven }), ...(rounded ? { rounded } : {}) }];
     }),
   );
 }
@@ -80,9 +87,9 @@ function parametersOf({ free, integers }: Solution): Readonly<Record<string, "in
   return Object.fromEntries([...integers.map((letter) => [letter, "integer" as const]), ...free.map((name) => [name, "free" as const])]);
 }
 
-function solutionReport(solution: Solution, angles: readonly string[], units: AnswerUnits | undefined): SolutionReport {
+function solutionReport(solution: Solution, angles: readonly string[], units: AnswerUnits | undefined, digits?: Digits): SolutionReport {
   return {
-    values: valuesReport(solution.values, { integers: solution.integers, angles, units }),
+    values: valuesReport(solution.values, { integers: solution.integers, angles, units, digits }),
     ...(solution.multiplicity > 1 ? { multiplicity: solution.multiplicity } : {}),
     ...(solution.free.length + solution.integers.length > 0 ? { parameters: parametersOf(solution) } : {}),
     ...conditionsReport(solution.conditions),
@@ -118,7 +125,7 @@ export function answerReport(answer: Answer): AnswerReport {
         domain: set.domain,
         complete: set.complete,
         reason: set.reason,
-        solutions: set.solutions.map((one) => solutionReport(one, angles, units)),
+        solutions: set.solutions.map((one) => solutionReport(one, angles, units, answer.digits)),
         ...(set.rejected.length > 0
           ? { rejected: set.rejected.map(({ values, reason }) => ({ values: valuesReport(values, { angles, units }), reason })) }
           : {}),

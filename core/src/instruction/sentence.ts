@@ -208,10 +208,22 @@ export class Sentence {
    * which tells units from letters.
    */
   written(what: string, stops: readonly string[] = [], atComma = false, beside: Beside = NOTHING_BESIDE): Syntax {
-    const { syntax, notes } = readWithUnits(this.#stretch(what, stops, atComma), this.#environment, beside);
+    const tokens = this.#stretch(what, stops, atComma);
+    const alone = this.#functionAlone(tokens);
+    const { syntax, notes } = alone ? { syntax: alone, notes: [] } : readWithUnits(tokens, this.#environment, beside);
     this.notes.push(...notes);
     this.#mathematics.push({ syntax, beside });
     return this.#noted(syntax);
+  }
+
+  /** A declared function that stands by itself is meant at the names of its arguments. */
+  #functionAlone([only, end, ...more]: readonly Token[]): Syntax | undefined {
+    if (only?.kind !== "word" || end?.kind !== "end" || more.length > 0) return undefined;
+    const title = only.subscript === undefined ? only.text : `${only.text}_${only.subscript}`;
+    const definition = this.#environment.functions.get(title);
+    if (!definition || !("parameters" in definition)) return undefined;
+    const args = definition.parameters.map((parameter): Syntax => ({ kind: "name", name: parameter, span: only.span }));
+    return { kind: "apply", name: title, primes: 0, args, span: only.span };
   }
 
   /** As `written`, where units need no brackets: they win over letters. */

@@ -1,9 +1,24 @@
 import type { Expression } from "../expression/expression.ts";
 import type { Sentence } from "./sentence.ts";
 
+type Values = ReadonlyMap<string, Expression>;
+
 /** Reads `x = …, y = …` (or `(3)`, the values of a line with one solution) after “with”. */
-export function readValues(sentence: Sentence, stops: readonly string[]): ReadonlyMap<string, Expression> {
-  const values = new Map<string, Expression>();
+export function readValues(sentence: Sentence, stops: readonly string[]): Values {
+  const [values = new Map()] = readSets(sentence, stops, false);
+  return values;
+}
+
+/** As `readValues`, where a line with several solutions gives a set of values for each. */
+export function readValueSets(sentence: Sentence, stops: readonly string[]): readonly Values[] {
+  return readSets(sentence, stops, true);
+}
+
+function readSets(sentence: Sentence, stops: readonly string[], maySeveral: boolean): readonly Values[] {
+  let sets: readonly Values[] = [new Map()];
+  const withEach = (more: readonly Values[]): void => {
+    sets = sets.flatMap((one) => more.map((other) => new Map([...one, ...other])));
+  };
   let first = true;
   do {
     if (!first) sentence.pieces.push({ kind: "words", text: "," });
@@ -12,26 +27,23 @@ export function readValues(sentence: Sentence, stops: readonly string[]): Readon
     const written = sentence.quantity("a value such as x = 3", stops, true);
     const span = { from, to: sentence.next.span.from };
     if (written.kind === "line") {
-      for (const [name, value] of lineValues(sentence, written.line, span)) values.set(name, value);
+      withEach(lineValues(sentence, written.line, span, maySeveral));
       continue;
     }
     const [left, right] = written.kind === "relation" && written.comparisons.length === 1 && written.comparisons[0] === "=" ? written.operands : [];
     if (left?.kind !== "name" || !right) return sentence.fail("a value such as x = 3 was expected here", span);
-    values.set(left.name, sentence.mean(right));
+    withEach([new Map([[left.name, sentence.mean(right)]])]);
   } while (sentence.takeMark(","));
-  return values;
+  return sets;
 }
 
-function lineValues(sentence: Sentence, line: number, span: { from: number; to: number }): ReadonlyMap<string, Expression> {
-  const outcome = sentence.environment.outcomes.get(line);
-  const answer = outcome?.answer;
-  const [only, ...others] = answer?.kind === "solutions" ? answer.set.solutions : [];
-  if (only?.free.some((name) => only.values.has(name))) return sentence.fail(`line ${line} says where its unknown lies, which is no single value`, span);
-  if (only && others.length === 0) return only.values;
-  const count = answer?.kind === "solutions" ? answer.set.solutions.length : undefined;
-  const why =
-    count === undefined
-      ? `line ${line} has no solution whose values could be put in`
-      : `line ${line} has ${count} solutions: choose one with “keep … from (${line})”`;
-  return sentence.fail(why, span);
+function lineValues(sentence: Sentence, line: number, span: { from: number; to: number }, maySeveral: boolean): readonly Values[] {
+  const answer = sentence.environment.outcomes.get(line)?.answer;
+  const solutions = answer?.kind === "solutions" ? answer.set.solutions : [];
+  if (solutions.length === 0) return sentence.fail(`line ${line} has no solution whose values could be put in`, span);
+  if (solutions.some(({ free, values }) => free.some((name) => values.has(name))))
+    return sentence.fail(`line ${line} says where its unknown lies, which is no single value`, span);
+  if (solutions.length > 1 && !maySeveral)
+    return sentence.fail(`line ${line} has ${solutions.length} solutions: choose one with “keep … from (${line})”`, span);
+  return solutions.map(({ values }) => values);
 }

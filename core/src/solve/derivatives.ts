@@ -105,7 +105,8 @@ function ofProduct(e: Expression & { readonly kind: "product" }, variable: strin
     const value = divide(sum(product(du.value, v), negate(product(u, dv.value))), power(v, sum(ONE, ONE)));
     return { value, steps: [...du.steps, ...dv.steps, ruleStep("quotient rule", [u, v], e, variable, value)] };
   }
-  const [u = ONE, ...others] = rest;
+  // As it is written: powers of the variable come first.
+  const [u = ONE, ...others] = [...rest.filter((factor) => isPowers(factor, variable)), ...rest.filter((factor) => !isPowers(factor, variable))];
   const v = product(...others);
   const [du, dv] = [byRules(u, variable), byRules(v, variable)];
   const value = sum(product(du.value, v), product(u, dv.value));

@@ -3,7 +3,7 @@ import { type Antiderivative, integralStep } from "../../calculus/integral/rule.
 import { undoesInverse } from "../../canonical/inverse-circular.ts";
 import { type Check, verdictOf } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { name, sum } from "../../expression/construct.ts";
+import { name, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { givenOutside, isIndefiniteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -18,9 +18,10 @@ import { equal as equalDimensions, NO_DIMENSION } from "../../units/dimension.ts
 import { readUnit } from "../../units/read.ts";
 import { unitPlain } from "../../units/typeset.ts";
 import type { Unit } from "../../units/unit.ts";
-import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
+import { CannotDo, DEFAULT_DIGITS, type Digits, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
 import { readDigits } from "../digits.ts";
+import { eachSet, eachSolution, severalSolutions } from "../each-solution.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { integralValues } from "../integrals.ts";
@@ -28,7 +29,7 @@ import { valueOutcome } from "../judged-value.ts";
 import { putIn, saidValues } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
 import { answerUnits, lineUnits } from "../units.ts";
-import { readValues } from "../values-read.ts";
+import { readValueSets } from "../values-read.ts";
 
 const STOPS = ["with", "in", "to"] as const;
 
@@ -57,10 +58,11 @@ export const EVALUATE: Instruction = {
     // “in” belongs to some expressions too: root of E in [0, 1].
     const unitAhead = sentence.unitAhead("in", STOPS);
     const said = sentence.written("an expression", unitAhead ? STOPS : ["with", "to"], false, { unit: unitAhead?.text });
-    const start = valueStated(said, sentence.mean(said));
+    const several = severalSolutions(said, sentence.environment);
+    const start = several ? ZERO : valueStated(said, sentence.mean(said));
     if (start.kind === "relation" || start.kind === "logic")
       sentence.fail("an expression was expected here, not a relation", { from, to: sentence.next.span.from });
-    const values = sentence.takeWords("with") ? readValues(sentence, ["in", "to"]) : new Map<string, Expression>();
+    const sets = sentence.takeWords("with") ? readValueSets(sentence, ["in", "to"]) : [new Map<string, Expression>()];
     const shownIn = sentence.takeWords("in") ? readUnitAsked(sentence) : undefined;
     const digits = sentence.takeWords("to") ? readDigits(sentence) : DEFAULT_DIGITS;
     sentence.expectEnd();
@@ -68,31 +70,13 @@ export const EVALUATE: Instruction = {
     return {
       instruction: "evaluate",
       run: () => {
-        const own = putIn(start, environment, new Set(values.keys()));
-        const steps: Step[] = [...own.steps];
-        let current = own.expression;
-        const put = new Map([...values].map(([key, value]) => [key, putIn(value, environment).expression]));
-        const filled = substitute(current, put);
-        if (!equal(filled, current)) {
-          steps.push(step("put in values", [saidValues(put)], { kind: "put in", before: current, values: put, after: filled }));
-          current = filled;
-        }
-        definedOnly(current);
-        const asked = current;
-        const written = writeOut(current);
-        const family = withoutBounds(written, environment);
-        if (family) return valueOutcome(written, family.value, [...steps, ...family.steps], [], environment.assumptions, digits);
-        const found = integralValues(written, environment);
-        if (found) {
-          if (!equal(written, current)) steps.push(step("write out", [], { kind: "equal", before: current, after: written }));
-          steps.push(...found.steps);
-          current = found.value;
-        }
-        const { expression: value, conditions: lost } = shortest(writeOut(current));
-        const conditions = [...(found?.conditions ?? []), ...lost];
-        if (!equal(value, current) || steps.length === 0)
-          steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions: lost }));
-        const outcome = standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, digits, found?.inPieces), value);
+        if (several && shownIn) throw new CannotDo("a unit is asked for one value: choose a solution with “keep”");
+        const [put = new Map<string, Expression>(), ...others] = sets.map(
+          (values) => new Map([...values].map(([key, value]) => [key, putIn(value, environment).expression])),
+        );
+        if (several) return eachSolution(several, { values: put, outcome: (value) => evaluated(value, put, digits, environment) }, environment.assumptions);
+        const outcome =
+          others.length > 0 ? eachSet([put, ...others], (values) => evaluated(start, values, digits, environment)) : evaluated(start, put, digits, environment);
         const ofLine = said.kind === "line" ? lineUnits(environment, said.line) : {};
         const units = ofLine.units ? ofLine : answerUnits(environment, [], { value: valueStated(said, sentence.measured(said)) });
         return shown({ ...outcome, ...(outcome.answer ? { answer: { ...outcome.answer, ...units } } : {}) }, shownIn);
@@ -100,6 +84,33 @@ export const EVALUATE: Instruction = {
     };
   },
 };
+
+/** The value of an expression with values in the place of names, with the steps to it. */
+function evaluated(start: Expression, put: ReadonlyMap<string, Expression>, digits: Digits, environment: Environment): Outcome {
+  const own = putIn(start, environment, new Set(put.keys()));
+  const steps: Step[] = [...own.steps];
+  let current = own.expression;
+  const filled = substitute(current, put);
+  if (!equal(filled, current)) {
+    steps.push(step("put in values", [saidValues(put)], { kind: "put in", before: current, values: put, after: filled }));
+    current = filled;
+  }
+  definedOnly(current);
+  const asked = current;
+  const written = writeOut(current);
+  const family = withoutBounds(written, environment);
+  if (family) return valueOutcome(written, family.value, [...steps, ...family.steps], [], environment.assumptions, digits);
+  const found = integralValues(written, environment);
+  if (found) {
+    if (!equal(written, current)) steps.push(step("write out", [], { kind: "equal", before: current, after: written }));
+    steps.push(...found.steps);
+    current = found.value;
+  }
+  const { expression: value, conditions: lost } = shortest(writeOut(current));
+  const conditions = [...(found?.conditions ?? []), ...lost];
+  if (!equal(value, current) || steps.length === 0) steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions: lost }));
+  return standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, digits, found?.inPieces), value);
+}
 
 /** What is evaluated of a line that states a name: E = m v^2/2 is the value of E. */
 function valueStated(said: Syntax, e: Expression): Expression {

@@ -1,10 +1,13 @@
 import { stepsCheck } from "../../check/step.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { equal } from "../../expression/expression.ts";
+import { ZERO } from "../../expression/construct.ts";
+import { type Expression, equal } from "../../expression/expression.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import { simplify } from "../../truth/index.ts";
 import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
+import { eachSolution, severalSolutions } from "../each-solution.ts";
+import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { valueOutcome } from "../judged-value.ts";
 import { putIn, saidValues } from "../put-in.ts";
@@ -22,35 +25,42 @@ export const SUBSTITUTE: Instruction = {
     sentence.takeWords("substitute");
     const values = readValues(sentence, ["into"]);
     sentence.expectWords("into");
-    const target = sentence.expression("an expression or equation");
+    const written = sentence.written("an expression or equation");
+    const several = severalSolutions(written, sentence.environment);
+    const target = several ? ZERO : sentence.mean(written);
     sentence.expectEnd();
     const { environment } = sentence;
     return {
       instruction: "substitute",
       run: (): Outcome => {
-        // Definitions are written out first, so that the names they stand for can be replaced.
-        const own = putIn(target, { ...environment, givens: new Map() }, new Set(values.keys()));
-        const filled = substitute(own.expression, values);
-        const steps: Step[] = [...own.steps];
-        steps.push(step("put in values", [saidValues(values)], { kind: "put in", before: own.expression, values, after: filled }));
-        definedOnly(filled);
-        const isStatement = filled.kind === "relation" || filled.kind === "logic";
-        const result = isStatement ? mapChildren(filled, (side) => simplify(side).expression) : simplify(filled).expression;
-        if (!isStatement) {
-          const { conditions } = simplify(filled);
-          if (!equal(result, filled)) steps.push(step("simplify values", [], { kind: "equal", before: filled, after: result }, { conditions }));
-          return valueOutcome(filled, result, steps, conditions, environment.assumptions, DEFAULT_DIGITS);
-        }
-        const { check, verdicts } = stepsCheck(steps, environment.assumptions);
-        return {
-          answer: { kind: "expression", value: result, conditions: [], digits: DEFAULT_DIGITS },
-          statement: result,
-          steps,
-          stepVerdicts: verdicts,
-          checks: [check],
-          verdict: check.outcome,
-        };
+        const put = (one: Expression): Outcome => substituted(one, values, environment);
+        return several ? eachSolution(several, { values, outcome: put }, environment.assumptions) : put(target);
       },
     };
   },
 };
+
+function substituted(target: Expression, values: ReadonlyMap<string, Expression>, environment: Environment): Outcome {
+  // Definitions are written out first, so that the names they stand for can be replaced.
+  const own = putIn(target, { ...environment, givens: new Map() }, new Set(values.keys()));
+  const filled = substitute(own.expression, values);
+  const steps: Step[] = [...own.steps];
+  steps.push(step("put in values", [saidValues(values)], { kind: "put in", before: own.expression, values, after: filled }));
+  definedOnly(filled);
+  const isStatement = filled.kind === "relation" || filled.kind === "logic";
+  const result = isStatement ? mapChildren(filled, (side) => simplify(side).expression) : simplify(filled).expression;
+  if (!isStatement) {
+    const { conditions } = simplify(filled);
+    if (!equal(result, filled)) steps.push(step("simplify values", [], { kind: "equal", before: filled, after: result }, { conditions }));
+    return valueOutcome(filled, result, steps, conditions, environment.assumptions, DEFAULT_DIGITS);
+  }
+  const { check, verdicts } = stepsCheck(steps, environment.assumptions);
+  return {
+    answer: { kind: "expression", value: result, conditions: [], digits: DEFAULT_DIGITS },
+    statement: result,
+    steps,
+    stepVerdicts: verdicts,
+    checks: [check],
+    verdict: check.outcome,
+  };
+}
