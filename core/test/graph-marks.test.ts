@@ -131,6 +131,17 @@ describe("marks", () => {
     ["(x^2 + 4) y = 8", ["y = 0"]],
     ["y^2 = 4 x", []],
     ["x y = 0", []],
+    // Of functions, by their limits far out.
+    ["y = 1/(x - 2) + 1 for x from -4 to 8", ["x = 2", "y = 1"]],
+    ["y = arctan(x) for x from 0 to 6", ["y = pi/2"]],
+    ["y = e^(-x) + 2 for x from 0 to 5", ["y = 2"]],
+    ["y = x^2/4 for x from 0 to 5", []],
+    ["y = x e^(1/x)", ["x = 0", "y = x + 1"]],
+    ["y = (1 + 1/x)^x", ["x = -1", "y = e"]],
+    ["y = tanh(x) + x", ["y = x + 1", "y = x - 1"]],
+    ["y = sqrt(x^2 + 2x)", ["y = x + 1", "y = -x - 1"]],
+    ["y = sin(x)/x", ["y = 0"]],
+    ["y = x + sin(x)", []],
     ["x^2 + y^2 = 4", []],
   ])("of the curve %s has the asymptotes %j", (line, expected) => {
     const found = graphOf(line).marks.filter(({ kind }) => kind === "asymptote");

@@ -29,8 +29,6 @@ export interface FunctionFamily {
   readonly realValued?: boolean;
   /** The inverse on the principal range, by name. */
   readonly inverse?: string;
-  /** What the values come close to as the argument falls, and as it grows, beyond all bounds. */
-  readonly farValues?: () => readonly [Expression, Expression];
   readonly parity?: "even" | "odd";
   /** The smallest positive period, as a rational multiple of π: 2 means 2π. */
   readonly periodInPi?: number;

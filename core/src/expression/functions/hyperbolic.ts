@@ -3,7 +3,7 @@ import * as complex from "../../number/complex-ball.ts";
 import type { MaybeInterval } from "../../number/interval.ts";
 import { invert } from "../../number/interval.ts";
 import * as real from "../../number/real-ball.ts";
-import { call, HALF, isNumber, MINUS_ONE, negate, ONE, power, product, relation, subtract, TWO, ZERO } from "../construct.ts";
+import { call, HALF, isNumber, negate, ONE, power, product, relation, subtract, TWO, ZERO } from "../construct.ts";
 import type { Expression } from "../expression.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
@@ -80,7 +80,6 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
   },
   {
     name: "tanh",
-    farValues: () => [MINUS_ONE, ONE],
     arity: 1,
     total: false,
     parity: "odd",
@@ -98,7 +97,6 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
   },
   {
     name: "sech",
-    farValues: () => [ZERO, ZERO],
     arity: 1,
     total: false,
     parity: "even",
@@ -112,7 +110,6 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
   },
   {
     name: "csch",
-    farValues: () => [ZERO, ZERO],
     arity: 1,
     total: false,
     parity: "odd",
@@ -127,7 +124,6 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
   },
   {
     name: "coth",
-    farValues: () => [MINUS_ONE, ONE],
     arity: 1,
     total: false,
     parity: "odd",

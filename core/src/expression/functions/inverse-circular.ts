@@ -102,7 +102,6 @@ export const ARCCOSINE: FunctionFamily = {
 
 export const ARCTANGENT: FunctionFamily = {
   name: "arctan",
-  farValues: () => [negate(quarterTurn()), quarterTurn()],
   arity: 1,
   total: false,
   parity: "odd",
@@ -122,7 +121,6 @@ export const ARCTANGENT: FunctionFamily = {
 /** arccot x = π/2 − arctan x, in (0, π). */
 export const ARCCOTANGENT: FunctionFamily = {
   name: "arccot",
-  farValues: () => [PI, ZERO],
   arity: 1,
   total: false,
   inverse: "cot",
@@ -141,7 +139,6 @@ export const ARCCOTANGENT: FunctionFamily = {
 /** arcsec x = arccos(1/x), in [0, π]. */
 export const ARCSECANT: FunctionFamily = {
   name: "arcsec",
-  farValues: () => [quarterTurn(), quarterTurn()],
   arity: 1,
   total: false,
   inverse: "sec",
@@ -164,7 +161,6 @@ export const ARCSECANT: FunctionFamily = {
 /** arccsc x = arcsin(1/x), in [−π/2, π/2]. */
 export const ARCCOSECANT: FunctionFamily = {
   name: "arccsc",
-  farValues: () => [ZERO, ZERO],
   arity: 1,
   total: false,
   parity: "odd",
