@@ -2,12 +2,14 @@ import { infinityOf } from "../calculus/limit/at-infinity.ts";
 import type { LimitPlace } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { equation, name, negate, number, power, subtract, sum } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { realDomain } from "../expression/domain.ts";
+import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as complex from "../number/complex-ball.ts";
 import { formatBall } from "../number/decimal.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
+import { type Point, samplePoints } from "../truth/index.ts";
 import { decimalText } from "./compare.ts";
 import type { Check, EvidenceLine } from "./verdict.ts";
 
@@ -22,7 +24,10 @@ interface Tried {
 }
 
 /** The function at numbers that come ever nearer to the place: with error bounds, its distance from the limit must fall. */
-export function approachCheck(e: Expression, place: LimitPlace, value: Expression): Check {
+export function approachCheck(of: Expression, asked: LimitPlace, limit: Expression, assumptions: readonly Expression[]): Check {
+  const point = lettersFixed(of, asked, limit, assumptions);
+  const fixed = (one: Expression): Expression => substitute(one, point);
+  const [e, value, place] = [fixed(of), fixed(limit), { ...asked, at: fixed(asked.at) }];
   const sides = infinityOf(place.at) !== undefined ? [1] : place.side === "left" ? [-1] : place.side === "right" ? [1] : [-1, 1];
   const tables = sides.map((side) => NEARNESS.flatMap((k) => tried(e, place, value, side as 1 | -1, k) ?? []));
   const lines = tables.flat().map(({ at, shown }): EvidenceLine => ({ subject: equation(name(place.variable), at), note: shown }));
@@ -34,6 +39,15 @@ export function approachCheck(e: Expression, place: LimitPlace, value: Expressio
   };
   const found = verdicts.includes("stays") ? "stays" : verdicts.length > 0 && verdicts.every((one) => one === "falls") ? "falls" : "open";
   return { kind: "comparison", outcome: found === "falls" ? "tacked" : found === "stays" ? "bent" : "loose", detail: detail[found], lines };
+}
+
+/** One number for each letter that the givens allow. */
+function lettersFixed(e: Expression, { variable, at }: LimitPlace, limit: Expression, assumptions: readonly Expression[]): Point {
+  const letters = [...new Set([e, at, limit].flatMap((one) => [...freeNames(one)]))].filter((letter) => letter !== variable);
+  if (letters.length === 0) return new Map();
+  const granted = realDomain(e).filter((condition) => !contains(condition, variable));
+  const [point = new Map()] = samplePoints([e, at, limit], [...assumptions, ...granted], 1);
+  return new Map([...point].filter(([letter]) => letters.includes(letter)));
 }
 
 function fall(table: readonly Tried[]): "falls" | "stays" | "open" {

@@ -90,7 +90,7 @@ function withBars(e: Expression): Expression {
 function nearDomain(e: Expression, { variable, at }: SeriesPlace): readonly Expression[] {
   if (infinityOf(at) !== undefined) return [];
   const there = realDomain(e).map((condition) => simplify(substitute(condition, new Map([[variable, at]]))).expression);
-  return there.filter((condition) => decide(condition, []) === undefined);
+  return there.filter((condition) => freeNames(condition).size > 0 && !undefinedPart(condition) && decide(condition, []) === undefined);
 }
 
 const MOST_CONDITIONS = 4;
@@ -198,7 +198,7 @@ function knownIn(factor: Expression, { variable, at }: SeriesPlace, assumptions:
   if (contains(factor.exponent, variable))
     return !contains(factor.base, variable) && vanishes(factor.exponent) ? { outer: (letter) => power(factor.base, letter), u: factor.exponent } : undefined;
   const start = there(factor.base);
-  if (undefinedPart(factor.base) || vanishes(factor.base)) return undefined;
+  if (undefinedPart(start) || vanishes(factor.base)) return undefined;
   const ratio = simplify(divide(subtract(factor.base, start), start)).expression;
   return { outer: (letter) => power(sum(ONE, letter), factor.exponent), u: ratio };
 }

@@ -1,5 +1,5 @@
-import { isNumber, MINUS_ONE, number, ONE, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { E, isNumber, MINUS_ONE, number, ONE, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { children, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import { Cancelled, LimitOpen } from "./open.ts";
 
@@ -33,11 +33,29 @@ export function isZero(e: Expression, { assumptions }: Known): boolean {
   if (plain === "zero") return true;
   const equalities = assumptions.filter((one) => one.kind === "relation" && one.comparisons.includes("="));
   if (equalities.length > 0 && decide(relation(e, "=", ZERO), assumptions) === true) return true;
+  // What is not 0 everywhere is 0 on no open set (identity theorem).
+  if (plain === "nonzero" && equalities.length === 0 && isMeromorphic(e)) return false;
   const { kind } = zeroTest(e, assumptions);
   // It may be 0 by what is given, or differ from 0 for the letters at large.
   if (kind === "undecided" && plain === "nonzero") return false;
   if (kind === "undecided") throw new LimitOpen("it was not decided whether a coefficient is 0", e);
   return kind === "zero";
+}
+
+const MEROMORPHIC: ReadonlySet<string> = new Set(["sin", "cos", "tan", "cot", "sec", "csc", "sinh", "cosh", "tanh", "coth", "sech", "csch"]);
+
+/** Whether a function is meromorphic in all its names. */
+function isMeromorphic(e: Expression): boolean {
+  const isWhole = ({ exponent }: { readonly exponent: Expression }): boolean => exponent.kind === "number" && exponent.value.den === 1;
+  const allowed =
+    e.kind === "number" ||
+    e.kind === "constant" ||
+    (e.kind === "name" && e.range === "real") ||
+    e.kind === "sum" ||
+    e.kind === "product" ||
+    (e.kind === "power" && (isWhole(e) || equal(e.base, E) || freeNames(e).size === 0)) ||
+    (e.kind === "call" && (MEROMORPHIC.has(e.name) || freeNames(e).size === 0));
+  return allowed && (freeNames(e).size === 0 || children(e).every(isMeromorphic));
 }
 
 /**
@@ -114,7 +132,7 @@ export function multiply(a: Series, b: Series, known: Known): Series {
   if (!leadA || !leadB) return { terms: [], order: undefined };
   const order = least(a.order && sum(a.order, leadB), b.order && sum(b.order, leadA), known);
   const terms = a.terms.flatMap((one) =>
-    b.terms.map((other): Term => ({ exponent: sum(one.exponent, other.exponent), coefficient: tidied(product(one.coefficient, other.coefficient)) })),
+    b.terms.map((other): Term => ({ exponent: sum(one.exponent, other.exponent), coefficient: product(one.coefficient, other.coefficient) })),
   );
   return collected(terms, order, known);
 }

@@ -91,7 +91,7 @@ function carryOut(typed: Expression, asked: LimitPlace, { environment }: Sentenc
       const value = limitValue(limit.limit);
       const steps = [...before.steps, ...limitSteps({ e: expression, place, assumptions: known, found: limit })];
       const { check, verdicts } = stepsCheck(steps, known);
-      const checks = [check, approachCheck(expression, place, value)];
+      const checks = [check, approachCheck(expression, place, value, known)];
       const units = infinityOf(value) === undefined ? answerUnits(environment, [], { value: expression }) : {};
       return {
         answer: { kind: "expression", value, conditions, digits: DEFAULT_DIGITS, ...units },
@@ -107,7 +107,10 @@ function carryOut(typed: Expression, asked: LimitPlace, { environment }: Sentenc
       const sides = (["left", "right"] as const).flatMap((side) => sideSteps(expression, { ...place, side }, known));
       const steps = [...before.steps, ...sides];
       const { check, verdicts } = stepsCheck(steps, known);
-      const checks = [check, ...(["left", "right"] as const).map((side) => approachCheck(expression, { ...place, side }, side === "left" ? left : right))];
+      const checks = [
+        check,
+        ...(["left", "right"] as const).map((side) => approachCheck(expression, { ...place, side }, side === "left" ? left : right, known)),
+      ];
       const why = `from the left the limit is ${plain(left)}, from the right ${plain(right)}`;
       return { answer: { kind: "no limit", why, left, right, conditions }, steps, stepVerdicts: verdicts, checks, verdict: verdictOf(checks), pictured };
     }

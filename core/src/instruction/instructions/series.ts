@@ -67,7 +67,7 @@ function carryOut(typed: Expression, variable: string, at: Expression, order: nu
   const found = seriesOf(() => seriesWithSteps(e, place, order, assumptions));
   const steps = [...before.steps, ...found.steps];
   const { check, verdicts } = stepsCheck(steps, found.known);
-  const checks = [check, ...(found.remainder ? [approachCheck(found.error, found.place, ZERO)] : [])];
+  const checks = [check, ...(found.remainder ? [approachCheck(found.error, found.place, ZERO, found.known)] : [])];
   return {
     answer: {
       kind: "expression",
