@@ -1,24 +1,30 @@
 import { infinityOf } from "../calculus/limit/at-infinity.ts";
 import type { LimitPlace } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
-import { equation, name, negate, number, power, subtract, sum } from "../expression/construct.ts";
+import { equation, name, number, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as complex from "../number/complex-ball.ts";
 import { formatBall } from "../number/decimal.ts";
+import type { Rational } from "../number/rational.ts";
+import * as rational from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { type Point, samplePoints } from "../truth/index.ts";
 import { decimalText } from "./compare.ts";
 import type { Check, EvidenceLine } from "./verdict.ts";
 
-/** How near the place numbers are tried: 2^−k from it, or 2^k out. */
-const NEARNESS = [4, 8, 16, 32, 64, 128] as const;
+/** How near the place numbers are tried: 10^−k from it, or 10^k out; of sequences so many members. */
+const NEARNESS = [1, 2, 4, 8, 16, 32] as const;
+const MEMBERS = [1, 2, 3] as const;
+/** Beyond this the numbers are too long to be read. */
+const MOST_SHOWN = 8;
 
 interface Tried {
   readonly at: Expression;
   readonly shown: string;
+  readonly k: number;
   /** The size of the difference from the limit, or the reciprocal of the value where the limit is infinite. */
   readonly distance: number;
 }
@@ -29,8 +35,10 @@ export function approachCheck(of: Expression, asked: LimitPlace, limit: Expressi
   const fixed = (one: Expression): Expression => substitute(one, point);
   const [e, value, place] = [fixed(of), fixed(limit), { ...asked, at: fixed(asked.at) }];
   const sides = infinityOf(place.at) !== undefined ? [1] : place.side === "left" ? [-1] : place.side === "right" ? [1] : [-1, 1];
-  const tables = sides.map((side) => NEARNESS.flatMap((k) => tried(e, place, value, side as 1 | -1, k) ?? []));
-  const lines = tables.flat().map(({ at, shown }): EvidenceLine => ({ subject: equation(name(place.variable), at), note: shown }));
+  const tables = sides.map((side) => (place.whole ? MEMBERS : NEARNESS).flatMap((k) => tried(e, place, value, side as 1 | -1, k) ?? []));
+  const lines = tables
+    .flat()
+    .flatMap(({ at, shown, k }): readonly EvidenceLine[] => (k > MOST_SHOWN ? [] : [{ subject: equation(name(place.variable), at), note: shown }]));
   const verdicts = tables.filter((table) => table.length > 2).map(fall);
   const detail = {
     falls: "at numbers ever nearer to the place the distance from the limit falls",
@@ -61,21 +69,34 @@ const FIGURES = 6;
 const SMALL = 1e-9;
 const LESS = 0.7;
 
-function tried(e: Expression, { variable, at, whole }: LimitPlace, value: Expression, side: 1 | -1, k: number): Tried | undefined {
+/** A place at the distance 10^−k, written as a decimal where it is one. */
+function beside(at: Expression, side: 1 | -1, k: number): Expression {
+  const distance = rational.multiply(rational.rational(side), rational.power(rational.rational(10), -k));
+  if (at.kind !== "number" || at.value.den !== 1) return sum(at, number(distance, decimalOf(distance, k)));
+  const value = rational.add(at.value, distance);
+  return number(value, decimalOf(value, k));
+}
+
+/** The size of a whole multiple of 10^−k as a decimal. */
+function decimalOf(value: Rational, k: number): string {
+  const { num } = rational.abs(rational.multiply(value, rational.power(rational.rational(10), k)));
+  const digits = String(num).padStart(k + 1, "0");
+  return `${digits.slice(0, -k)}.${digits.slice(-k)}`;
+}
+
+function tried(e: Expression, { variable, at }: LimitPlace, value: Expression, side: 1 | -1, k: number): Tried | undefined {
   const far = infinityOf(at);
-  const small = power(number(2), number(whole ? Math.min(k, 12) : k));
-  const place =
-    far === undefined ? (side === 1 ? sum(at, power(small, number(-1))) : subtract(at, power(small, number(-1)))) : far === 1 ? small : negate(small);
+  const place = far === undefined ? beside(at, side, k) : number(rational.multiply(rational.rational(far), rational.power(rational.rational(10), k)));
   const there = substitute(e, new Map([[variable, place]]));
   if (freeNames(there).size > 0) return undefined;
   try {
-    const precision = 8 * k + 256;
+    const precision = 32 * k + 256;
     const own = ballValue(there, precision);
     // Far out numbers may be known too roughly to say anything.
     if (!complex.isReal(own) || formatBall(own.re, FIGURES) === undefined) return undefined;
     const size = Math.abs(real.toNumber(own.re));
     const distance = infinityOf(value) !== undefined ? 1 / size : Math.abs(real.toNumber(ballValue(subtract(there, value), precision).re));
-    return Number.isNaN(distance) ? undefined : { at: place, shown: decimalText(own, 10), distance };
+    return Number.isNaN(distance) ? undefined : { at: place, shown: decimalText(own, 10), k, distance };
   } catch (error) {
     if (error instanceof BallUndefined) return undefined;
     throw error;

@@ -207,10 +207,9 @@ const RULES = {
   "chain rule": (letter: string, inner: string, outer: string, slope: string) =>
     `Chain rule: with the inner function $${letter} = ${inner}$ the outer one is $${outer}$; the inner derivative is $${slope}$`,
   "logarithmic derivative": () => "Base and exponent both vary: differentiate $e^(v ln u)$",
+  "value at a place": (of: string) => `The value at the place: put it into $${of}$`,
   "Taylor coefficient": (order: string, derivative: string) =>
-    order === "0"
-      ? `The value at the place: put it into $${derivative}$`
-      : `Derivative ${order} is $${derivative}$: put the place in and divide by $${order}!$`,
+    `The derivative of order ${order} is $${derivative}$: put the place in and divide by $${order}!$`,
   "known series": (outer: string, letter: string, inner: string) => `Write $${outer}$ as its series for small $${letter}$; here $${letter} = ${inner}$`,
   "series of a part": (part: string) => `Near the place, write $${part}$ as its series`,
   "remainder of a series": (rest: string, order: string) => `Add the terms up: what is left out is of the order of $${rest}$, beyond order ${order}`,

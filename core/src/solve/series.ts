@@ -219,7 +219,8 @@ function byDerivatives({ e, place: { variable, at }, order, assumptions }: Task,
     for (let k = 0; k <= order; k += 1) {
       if (complexity(current) > LARGEST_DERIVATIVE || undefinedPart(put(current))) return undefined;
       const coefficient = terms.find(({ exponent }) => isNumber(exponent, k))?.coefficient ?? ZERO;
-      steps.push(step("Taylor coefficient", [number(k), current], { kind: "equal", before: divide(put(current), number(factorial)), after: coefficient }));
+      const claim = { kind: "equal", before: divide(put(current), number(factorial)), after: coefficient } as const;
+      steps.push(k === 0 ? step("value at a place", [current], claim) : step("Taylor coefficient", [number(k), current], claim));
       current = simplify(differentiate(current, variable)).expression;
       factorial *= k + 1;
     }
