@@ -1,7 +1,6 @@
 import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
-import { infinityOf } from "../calculus/limit/at-infinity.ts";
-import { type LimitFound, limitOf, limitValue } from "../calculus/limit/limit.ts";
-import { LimitOpen } from "../calculus/limit/open.ts";
+import { type LimitFound, limitValue, onlyCase } from "../calculus/limit/limit.ts";
+import { infinityOf } from "../calculus/limit/place.ts";
 import { sameLimit } from "../calculus/limit/sided.ts";
 import type { Claim, LimitPlace } from "../derivation/step.ts";
 import { divide, isNumber, ONE } from "../expression/construct.ts";
@@ -17,14 +16,9 @@ const bent = (why: string): StepVerdict => ({ verdict: "bent", why });
 const GRUNTZ = "the leading term in the most rapidly varying part decides (D. Gruntz 1996)";
 
 /** The one limit of a function at a place; undefined where it depends on letters, is none or is not decided. */
-function limitAt(expression: Expression, { variable, at, side, whole }: LimitPlace, assumptions: readonly Expression[]): LimitFound | undefined {
-  try {
-    const [only, ...others] = limitOf({ expression, variable, at, whole, assumptions, ...(side ? { side } : {}) });
-    return only && others.length === 0 && only.conditions.length === 0 ? only.found : undefined;
-  } catch (error) {
-    if (error instanceof LimitOpen) return undefined;
-    throw error;
-  }
+function limitAt(expression: Expression, place: LimitPlace, assumptions: readonly Expression[]): LimitFound | undefined {
+  const only = onlyCase(expression, place, assumptions);
+  return only?.conditions.length === 0 ? only.found : undefined;
 }
 
 /** Whether a function tends to a value, by its leading terms, however the value was found. */

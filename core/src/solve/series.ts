@@ -1,7 +1,8 @@
 import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
-import { infinityOf } from "../calculus/limit/at-infinity.ts";
-import { type LocalSeries, type LocalTerm, localSeries, NoSeries, powerOfDistance, type SeriesPlace, sizeOf, termAt } from "../calculus/limit/local-series.ts";
+import { type LocalSeries, localSeries, NoSeries, sizeOf, termAt } from "../calculus/limit/local-series.ts";
 import { LimitOpen } from "../calculus/limit/open.ts";
+import { infinityOf, type Place, powerOfDistance } from "../calculus/limit/place.ts";
+import type { Term } from "../calculus/limit/series.ts";
 import { type LimitPlace, type Step, step } from "../derivation/step.ts";
 import { call, divide, isNumber, name, number, ONE, power, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
@@ -33,7 +34,7 @@ export interface SeriesFound {
 /** What is asked: a function, where, and through which order. */
 interface Task {
   readonly e: Expression;
-  readonly place: SeriesPlace;
+  readonly place: Place;
   readonly order: number;
   readonly assumptions: readonly Expression[];
 }
@@ -43,7 +44,7 @@ interface Task {
  * @throws NoSeries where it has none.
  * @throws LimitOpen where it was not found.
  */
-export function seriesWithSteps(e: Expression, place: SeriesPlace, order: number, given: readonly Expression[]): SeriesFound {
+export function seriesWithSteps(e: Expression, place: Place, order: number, given: readonly Expression[]): SeriesFound {
   const granted = [...given, ...nearDomain(e, place)];
   const { found, asked } = withLetters({ e, place, order, assumptions: granted });
   const known = [...granted, ...asked];
@@ -51,10 +52,11 @@ export function seriesWithSteps(e: Expression, place: SeriesPlace, order: number
   const { side } = found;
   const written = writtenTerms(found, place);
   const value = sum(...written);
-  const error = divide(subtract(e, value), powerOfDistance(place, side, number(order)));
-  const limitPlace: LimitPlace = { ...place, whole: false, ...(side === "both" ? {} : { side }) };
+  const scale = powerOfDistance(place, side, number(order));
+  const error = divide(subtract(e, value), scale);
+  const limitPlace = limitPlaceOf(place, side);
   const remainder = found.next && sizeOf(place, side, found.next);
-  const claim = { kind: "series", place: limitPlace, of: e, after: value, scale: powerOfDistance(place, side, number(order)) } as const;
+  const claim = { kind: "series", place: limitPlace, of: e, after: value, scale } as const;
   const isSame = !remainder && equalityTest(e, value, known).kind === "zero";
   const shown = { written: presentInOrder(written) };
   const last = remainder
@@ -74,7 +76,11 @@ export function seriesWithSteps(e: Expression, place: SeriesPlace, order: number
   };
 }
 
-function writtenTerms({ terms, side }: LocalSeries, place: SeriesPlace): readonly Expression[] {
+function limitPlaceOf(place: Place, side: LocalSeries["side"]): LimitPlace {
+  return { ...place, whole: false, ...(side === "both" ? {} : { side }) };
+}
+
+function writtenTerms({ terms, side }: LocalSeries, place: Place): readonly Expression[] {
   return terms.map((term) => withBars(termAt(place, side, term)));
 }
 
@@ -87,7 +93,7 @@ function withBars(e: Expression): Expression {
 }
 
 /** What the domain of a function says of its letters at the place. */
-function nearDomain(e: Expression, { variable, at }: SeriesPlace): readonly Expression[] {
+function nearDomain(e: Expression, { variable, at }: Place): readonly Expression[] {
   if (infinityOf(at) !== undefined) return [];
   const there = realDomain(e).map((condition) => simplify(substitute(condition, new Map([[variable, at]]))).expression);
   return there.filter((condition) => freeNames(condition).size > 0 && !undefinedPart(condition) && decide(condition, []) === undefined);
@@ -129,7 +135,7 @@ function byKnownSeries({ e, place, order, assumptions }: Task): readonly Step[] 
   if (!first || more.length > 1 || first.exponent.kind !== "number" || equal(termAt(place, "both", first), subtract(name(place.variable), place.at)))
     return undefined;
   const letter = contains(e, "u") ? freshName("u", [e]) : "u";
-  const small: SeriesPlace = { variable: letter, at: ZERO };
+  const small: Place = { variable: letter, at: ZERO };
   const outer = known.outer(name(letter));
   const through = Math.max(1, Math.floor((order * Number(first.exponent.value.den)) / Number(first.exponent.value.num)));
   const series = localSeries(outer, small, through, assumptions);
@@ -147,7 +153,7 @@ function byParts({ e, place, order, assumptions }: Task): readonly Step[] {
       .map((part) => {
         const series = localSeries(part, place, order + BESIDE, assumptions);
         const terms = writtenTerms(series, place);
-        const limitPlace: LimitPlace = { ...place, whole: false, ...(series.side === "both" ? {} : { side: series.side }) };
+        const limitPlace = limitPlaceOf(place, series.side);
         const scale = powerOfDistance(place, series.side, number(order + BESIDE));
         return step(
           "series of a part",
@@ -178,7 +184,7 @@ function transcendental(e: Expression, variable: string): readonly Expression[] 
   return found.filter((part, k) => found.findIndex((other) => equal(other, part)) === k);
 }
 
-function knownIn(factor: Expression, { variable, at }: SeriesPlace, assumptions: readonly Expression[]): Known | undefined {
+function knownIn(factor: Expression, { variable, at }: Place, assumptions: readonly Expression[]): Known | undefined {
   const there = (part: Expression): Expression => simplify(substitute(part, new Map([[variable, at]]))).expression;
   const vanishes = (part: Expression): boolean => equalityTest(there(part), ZERO, assumptions).kind === "zero";
   if (factor.kind === "call") {
@@ -207,7 +213,7 @@ const LARGEST_DERIVATIVE = 60;
 const MOST_DERIVATIVES = 12;
 
 /** The coefficients as derivatives at the place over k! (B. Taylor); undefined where the function has none there, or they grow too long to be read. */
-function byDerivatives({ e, place: { variable, at }, order, assumptions }: Task, terms: readonly LocalTerm[]): readonly Step[] | undefined {
+function byDerivatives({ e, place: { variable, at }, order, assumptions }: Task, terms: readonly Term[]): readonly Step[] | undefined {
   if (infinityOf(at) !== undefined || order > MOST_DERIVATIVES) return undefined;
   const put = (one: Expression): Expression => substitute(one, new Map([[variable, at]]));
   const inside = realDomain(e).filter((condition) => contains(condition, variable));

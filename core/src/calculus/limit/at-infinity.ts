@@ -1,4 +1,4 @@
-import { call, isNumber, MINUS_ONE, name, negate, number, power, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { call, isNumber, name, number, relation, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
 import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
@@ -119,24 +119,4 @@ function followed(read: () => Series): Series | undefined {
     if (error instanceof Cancelled) return undefined;
     throw error;
   }
-}
-
-/** Whether a place is ∞ or −∞. */
-export function infinityOf(at: Expression): 1 | -1 | undefined {
-  const isInfinity = (e: Expression): boolean => e.kind === "constant" && e.name === "infinity";
-  if (isInfinity(at)) return 1;
-  return at.kind === "product" && at.factors.some(isInfinity) ? -1 : undefined;
-}
-
-/** The same function of what grows: 1 over the distance to a place on one side, or the variable with a sign. */
-export function approaching(e: Expression, variable: string, at: Expression, side: 1 | -1): { readonly expression: Expression; readonly variable: string } {
-  const grown = "\u0001x";
-  const end = infinityOf(at);
-  const far = name(grown);
-  const value = end === 1 ? far : end === -1 ? negate(far) : side === 1 ? sum(at, invert(far)) : subtract(at, invert(far));
-  return { expression: substitute(e, new Map([[variable, value]])), variable: grown };
-}
-
-function invert(e: Expression): Expression {
-  return power(e, MINUS_ONE);
 }

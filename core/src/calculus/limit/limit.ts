@@ -1,3 +1,4 @@
+import type { LimitPlace } from "../../derivation/step.ts";
 import { cases, constant, negate, relation, splitCoefficient, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, factorsOf, freeNames, termsOf } from "../../expression/expression.ts";
@@ -5,8 +6,8 @@ import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import type { Limit } from "./asymptotics.ts";
-import { infinityOf } from "./at-infinity.ts";
-import { LimitOpen } from "./open.ts";
+import { LimitOpen, whereFound } from "./open.ts";
+import { infinityOf } from "./place.ts";
 import { type Sided, sameLimit, sided, type Witness } from "./sided.ts";
 
 /** What is asked: where the variable goes, from both sides where none is said. */
@@ -49,6 +50,12 @@ export function limitOf(task: LimitTask): readonly LimitCase[] {
   if (answers.size >= MOST_ANSWERS) answers.clear();
   answers.set(key, found);
   return found;
+}
+
+/** What a function does at a place, if that is one case and is decided. */
+export function onlyCase(expression: Expression, { variable, at, side, whole }: LimitPlace, assumptions: readonly Expression[]): LimitCase | undefined {
+  const list = whereFound(() => limitOf({ expression, variable, at, whole, assumptions, ...(side ? { side } : {}) }));
+  return list?.length === 1 ? list[0] : undefined;
 }
 
 /** The same limit is asked for by the way, by the judge and by the next line. */
@@ -107,7 +114,7 @@ function putInto(limit: Limit, letter: string): Limit {
 }
 
 /** Whether a name stands for what grows or oscillates, and is no letter of the author. */
-function isStandIn(letter: string): boolean {
+export function isStandIn(letter: string): boolean {
   return letter.charCodeAt(0) < FIRST_PRINTED;
 }
 const FIRST_PRINTED = 32;

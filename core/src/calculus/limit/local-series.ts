@@ -1,34 +1,23 @@
-import { call, MINUS_ONE, name, negate, number, ONE, power, product, subtract, ZERO } from "../../expression/construct.ts";
+import { call, MINUS_ONE, name, negate, number, ONE, power, product, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
 import { equalityTest, simplify } from "../../truth/index.ts";
-import { AtInfinity, approaching, infinityOf } from "./at-infinity.ts";
+import { AtInfinity } from "./at-infinity.ts";
 import { LimitOpen, NotDefinedThere, Oscillates } from "./open.ts";
-import { compareExponents, type Known } from "./series.ts";
+import { approaching, GROWN, infinityOf, type Place, powerOfDistance } from "./place.ts";
+import { compareExponents, type Known, type Term } from "./series.ts";
 
 /** The terms of a function on one side of a place through an order, by rising exponents. */
 interface SideSeries {
-  readonly terms: readonly LocalTerm[];
+  readonly terms: readonly Term[];
   /** The first term that is left out; undefined where nothing is. */
-  readonly next: LocalTerm | undefined;
+  readonly next: Term | undefined;
 }
 
 /** The terms of a function near a place through an order: c (x − a)^e by rising e; far out c x^−e. */
 export interface LocalSeries extends SideSeries {
   /** From where it holds: from both sides of the place, or from one. */
   readonly side: "both" | "left" | "right";
-}
-
-/** A coefficient may hold the logarithm of the distance. */
-export interface LocalTerm {
-  readonly exponent: Expression;
-  readonly coefficient: Expression;
-}
-
-/** Where a series is taken. */
-export interface SeriesPlace {
-  readonly variable: string;
-  readonly at: Expression;
 }
 
 /** Why a function has no single series at a place. */
@@ -42,7 +31,7 @@ const MORE = [2, 5, 10, 20] as const;
  * The series of a function at a place through x^order: with negative exponents at a pole (P. A. Laurent), broken ones at a branch point (V. Puiseux).
  * @throws NoSeries where it has none, or another one from each side.
  */
-export function localSeries(e: Expression, place: SeriesPlace, order: number, assumptions: readonly Expression[]): LocalSeries {
+export function localSeries(e: Expression, place: Place, order: number, assumptions: readonly Expression[]): LocalSeries {
   const right = fromSide(e, place, 1, order, assumptions);
   if (infinityOf(place.at) !== undefined) {
     if ("why" in right) throw new NoSeries(right.why);
@@ -64,7 +53,7 @@ interface None {
 }
 
 /** Whether a term is a whole power without a logarithm, the same function on both sides. */
-const isPlain = ({ exponent, coefficient }: LocalTerm): boolean => exponent.kind === "number" && exponent.value.den === 1 && !contains(coefficient, DISTANCE);
+const isPlain = ({ exponent, coefficient }: Term): boolean => exponent.kind === "number" && exponent.value.den === 1 && !contains(coefficient, DISTANCE);
 
 function differing(right: SideSeries, left: SideSeries, assumptions: readonly Expression[]): boolean {
   const at = ({ terms }: SideSeries, exponent: Expression): Expression =>
@@ -79,18 +68,18 @@ function differing(right: SideSeries, left: SideSeries, assumptions: readonly Ex
 /** The name of the distance in coefficients with logarithms. */
 const DISTANCE = "\u0001d";
 
-function fromSide(e: Expression, { variable, at }: SeriesPlace, side: 1 | -1, order: number, assumptions: readonly Expression[]): SideSeries | None {
-  const near = approaching(e, variable, at, side);
+function fromSide(e: Expression, place: Place, side: 1 | -1, order: number, assumptions: readonly Expression[]): SideSeries | None {
+  const near = approaching(e, place, side);
   let enough: SideSeries | undefined;
   try {
     for (const more of MORE) {
-      const asked = new AtInfinity(near.variable, assumptions, order + more);
-      const found = asked.powers(near.expression);
+      const asked = new AtInfinity(GROWN, assumptions, order + more);
+      const found = asked.powers(near);
       if (!found) throw new NoSeries("near the place the function varies like a power of e, which no power of the distance describes");
       const { known } = asked;
       const beyond = (exponent: Expression): boolean => compareExponents(exponent, number(order), known) > 0;
       if (found.order && !beyond(found.order)) continue;
-      const all = found.terms.map((term) => withDistance(term, near.variable));
+      const all = found.terms.map(withDistance);
       const terms = all.filter(({ exponent }) => !beyond(exponent));
       const next = all.find(({ exponent }) => beyond(exponent)) ?? (found.order && { exponent: found.order, coefficient: ONE });
       const isSeen = !found.order || all.length > terms.length;
@@ -107,26 +96,18 @@ function fromSide(e: Expression, { variable, at }: SeriesPlace, side: 1 | -1, or
   throw new LimitOpen("the terms cancel further than they were followed", undefined);
 }
 
-/** The logarithm of what grows is minus that of the distance. */
-function withDistance({ exponent, coefficient }: LocalTerm, far: string): LocalTerm {
-  return { exponent, coefficient: replacePart(coefficient, call("ln", name(far)), negate(call("ln", name(DISTANCE)))) };
-}
-
-/** A power of the distance: of x − a, of a − x on the left, of ±1/x far out. */
-export function powerOfDistance({ variable, at }: SeriesPlace, side: LocalSeries["side"], exponent: Expression): Expression {
-  const x = name(variable);
-  const far = infinityOf(at);
-  if (far === undefined) return power(side === "left" ? subtract(at, x) : subtract(x, at), exponent);
-  return simplify(power(far === 1 ? x : negate(x), negate(exponent))).expression;
+/** A coefficient may hold the logarithm of what grows, which is minus that of the distance. */
+function withDistance({ exponent, coefficient }: Term): Term {
+  return { exponent, coefficient: replacePart(coefficient, call("ln", name(GROWN)), negate(call("ln", name(DISTANCE)))) };
 }
 
 /** The power like which a term vanishes, with the logarithms in it. */
-export function sizeOf(place: SeriesPlace, side: LocalSeries["side"], { exponent, coefficient }: LocalTerm): Expression {
+export function sizeOf(place: Place, side: LocalSeries["side"], { exponent, coefficient }: Term): Expression {
   return termAt(place, side, { exponent, coefficient: contains(coefficient, DISTANCE) ? coefficient : ONE });
 }
 
 /** A term in the variable of the function. */
-export function termAt(place: SeriesPlace, side: LocalSeries["side"], { exponent, coefficient }: LocalTerm): Expression {
+export function termAt(place: Place, side: LocalSeries["side"], { exponent, coefficient }: Term): Expression {
   const inside = substitute(coefficient, new Map([[DISTANCE, powerOfDistance(place, side, ONE)]]));
   return product(simplify(inside).expression, powerOfDistance(place, side, exponent));
 }

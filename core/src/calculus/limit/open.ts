@@ -33,3 +33,13 @@ export class Oscillates extends Error {
 export class NotDefinedThere extends Error {
   override readonly name = "NotDefinedThere";
 }
+
+/** What is found of a limit; undefined where it is not decided, the function oscillates, or is not defined there. */
+export function whereFound<T>(find: () => T): T | undefined {
+  try {
+    return find();
+  } catch (error) {
+    if (error instanceof LimitOpen || error instanceof Oscillates || error instanceof NotDefinedThere) return undefined;
+    throw error;
+  }
+}

@@ -1,18 +1,33 @@
-import { call, divide, HALF, isNumber, name, negate, number, PI, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import {
+  call,
+  divide,
+  HALF,
+  isNumber,
+  MINUS_ONE,
+  name,
+  negate,
+  number,
+  PI,
+  power,
+  product,
+  relation,
+  subtract,
+  sum,
+  ZERO,
+} from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { mapChildren, replacePart, substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
 import type { Limit } from "./asymptotics.ts";
-import { AtInfinity, approaching } from "./at-infinity.ts";
-import { LimitOpen, NotDefinedThere, Oscillates } from "./open.ts";
+import { AtInfinity } from "./at-infinity.ts";
+import { LimitOpen, NotDefinedThere, Oscillates, whereFound } from "./open.ts";
+import { approaching, GROWN, type Place, powerOfDistance } from "./place.ts";
 import { holdsFinally } from "./prepared.ts";
 
 /** A place that is approached from one side; ∞ from below, −∞ from above. */
-export interface Approach {
-  readonly variable: string;
-  readonly at: Expression;
+export interface Approach extends Place {
   readonly side: 1 | -1;
   /** Whether the variable is whole: a sequence. */
   readonly whole?: boolean;
@@ -43,7 +58,8 @@ export function sameLimit(a: Limit, b: Limit, assumptions: readonly Expression[]
  * @throws LimitOpen where that is not decided.
  */
 export function sided(e: Expression, approach: Approach, assumptions: readonly Expression[]): Sided {
-  const { expression, variable } = approaching(e, approach.variable, approach.at, approach.side);
+  const expression = approaching(e, approach, approach.side);
+  const variable = GROWN;
   // Letters stand for values for which the function is defined.
   const granted = realDomain(e).filter((condition) => !contains(condition, approach.variable));
   const failing = granted.find((condition) => decide(condition, assumptions) === false);
@@ -51,9 +67,9 @@ export function sided(e: Expression, approach: Approach, assumptions: readonly E
   if (failing || broken) return { kind: "undefined", why: `${text(failing ?? broken ?? e)} ${failing ? "does not hold" : "is not defined"}` };
   const known = [...assumptions, ...granted];
   try {
-    if (!isDefined(expression, variable, known)) return { kind: "undefined", why: `${text(e)} is not defined there` };
-    const limit = new AtInfinity(variable, known).limit(expression);
-    return { kind: "limit", limit };
+    const asked = new AtInfinity(variable, known);
+    if (!isDefined(expression, asked)) return { kind: "undefined", why: `${text(e)} is not defined there` };
+    return { kind: "limit", limit: asked.limit(expression) };
   } catch (error) {
     if (error instanceof NotDefinedThere) return { kind: "undefined", why: error.message };
     if (error instanceof Oscillates) return oscillating({ e: expression, variable, known, approach });
@@ -62,10 +78,9 @@ export function sided(e: Expression, approach: Approach, assumptions: readonly E
 }
 
 /** Whether the conditions of the domain hold from some place on; where a part oscillates, that is not asked of it. */
-function isDefined(e: Expression, variable: string, known: readonly Expression[]): boolean {
-  const asked = new AtInfinity(variable, known);
+function isDefined(e: Expression, asked: AtInfinity): boolean {
   return realDomain(e)
-    .filter((condition) => contains(condition, variable))
+    .filter((condition) => contains(condition, asked.variable))
     .every((condition) => {
       try {
         return holdsFinally(condition, asked);
@@ -222,12 +237,7 @@ function byValues(question: Question, current: Expression, found: readonly Oscil
 }
 
 function limitThere(e: Expression, variable: string, known: readonly Expression[]): Limit | undefined {
-  try {
-    return new AtInfinity(variable, known).limit(simplify(e).expression);
-  } catch (error) {
-    if (error instanceof LimitOpen || error instanceof NotDefinedThere || error instanceof Oscillates) return undefined;
-    throw error;
-  }
+  return whereFound(() => new AtInfinity(variable, known).limit(simplify(e).expression));
 }
 
 /** The equation that holds on the way, in the variable of the question. */
@@ -238,12 +248,9 @@ function alongOf({ kind, argument }: Oscillation, angle: Expression, approach: A
 }
 
 /** An expression in what grows, in the variable of the question again. */
-function inVariable(e: Expression, { variable, at, side }: Approach): Expression {
-  const grown = "\u0001x";
-  const distance = side === 1 ? subtract(name(variable), at) : subtract(at, name(variable));
-  const isFar = freeNames(at).size === 0 && findAll(at, (part) => part.kind === "constant" && part.name === "infinity").length > 0;
-  const value = isFar ? (side === -1 ? name(variable) : product(number(-1), name(variable))) : divide(number(1), distance);
-  return simplify(substitute(e, new Map([[grown, value]]))).expression;
+function inVariable(e: Expression, approach: Approach): Expression {
+  const far = powerOfDistance(approach, approach.side === 1 ? "right" : "left", MINUS_ONE);
+  return simplify(substitute(e, new Map([[GROWN, far]]))).expression;
 }
 
 /** Powers of negative numbers with a whole exponent by the sign that its parity gives, and circular functions without whole turns. */

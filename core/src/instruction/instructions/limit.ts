@@ -1,6 +1,6 @@
-import { infinityOf } from "../../calculus/limit/at-infinity.ts";
-import { casesValue, type LimitCase, limitOf, limitValue } from "../../calculus/limit/limit.ts";
+import { casesValue, isStandIn, type LimitCase, limitOf, limitValue } from "../../calculus/limit/limit.ts";
 import { LimitOpen } from "../../calculus/limit/open.ts";
+import { infinityOf } from "../../calculus/limit/place.ts";
 import { approachCheck } from "../../check/approach.ts";
 import { judgeLimit } from "../../check/limit.ts";
 import { stepsCheck } from "../../check/step.ts";
@@ -147,7 +147,7 @@ function found(expression: Expression, { variable, at, side, whole }: LimitPlace
   }
 }
 
-const printable = (e: Expression): boolean => [...freeNames(e)].every((letter) => letter >= " ");
+const printable = (e: Expression): boolean => ![...freeNames(e)].some(isStandIn);
 
 function sideSteps(expression: Expression, place: LimitPlace, assumptions: readonly Expression[]): readonly Step[] {
   const [only] = found(expression, place, assumptions);

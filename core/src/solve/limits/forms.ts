@@ -1,5 +1,5 @@
-import { infinityOf } from "../../calculus/limit/at-infinity.ts";
 import { leadingTerm } from "../../calculus/limit/leading.ts";
+import { infinityOf } from "../../calculus/limit/place.ts";
 import { isNegative } from "../../canonical/normal-form.ts";
 import { step } from "../../derivation/step.ts";
 import { divide, isNumber, MINUS_ONE, name, negate, number, ONE, power, product, subtract, sum } from "../../expression/construct.ts";

@@ -1,7 +1,5 @@
-import { NotDifferentiable } from "../../calculus/derivative.ts";
-import { infinityOf } from "../../calculus/limit/at-infinity.ts";
-import { type LimitFound, limitOf, limitValue } from "../../calculus/limit/limit.ts";
-import { LimitOpen } from "../../calculus/limit/open.ts";
+import { type LimitFound, limitValue, onlyCase } from "../../calculus/limit/limit.ts";
+import { infinityOf } from "../../calculus/limit/place.ts";
 import type { LimitPlace, Step } from "../../derivation/step.ts";
 import { isNumber, name, negate, power, product, relation, ZERO } from "../../expression/construct.ts";
 import { type Expression, factorsOf } from "../../expression/expression.ts";
@@ -33,14 +31,8 @@ export function limitAt(
   expression: Expression,
   { place, assumptions }: Pick<Stage, "place" | "assumptions">,
 ): (LimitFound & { readonly kind: "limit" }) | undefined {
-  const { variable, at, side, whole } = place;
-  try {
-    const [only, ...others] = limitOf({ expression, variable, at, whole, assumptions, ...(side ? { side } : {}) });
-    return only && others.length === 0 && only.found.kind === "limit" ? only.found : undefined;
-  } catch (error) {
-    if (error instanceof LimitOpen || error instanceof NotDifferentiable) return undefined;
-    throw error;
-  }
+  const found = onlyCase(expression, place, assumptions)?.found;
+  return found?.kind === "limit" ? found : undefined;
 }
 
 /** Numerator and denominator of a product of powers. */
@@ -65,6 +57,7 @@ export function vanishes(e: Expression, stage: Stage): boolean {
   return found?.limit.kind === "finite" && isNumber(found.limit.value, 0);
 }
 
+/** Whether a function grows beyond all bounds. */
 export function grows(e: Expression, stage: Stage): boolean {
   return limitAt(e, stage)?.limit.kind === "infinite";
 }

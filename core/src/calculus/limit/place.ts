@@ -1,0 +1,37 @@
+import { MINUS_ONE, name, negate, power, subtract, sum } from "../../expression/construct.ts";
+import type { Expression } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { simplify } from "../../truth/index.ts";
+
+/** The name of what grows beyond all bounds where a place is approached. */
+export const GROWN = "\u0001x";
+
+/** A place in the variable of a function. */
+export interface Place {
+  readonly variable: string;
+  readonly at: Expression;
+}
+
+/** Whether a place is ∞ or −∞. */
+export function infinityOf(at: Expression): 1 | -1 | undefined {
+  const isInfinity = (e: Expression): boolean => e.kind === "constant" && e.name === "infinity";
+  if (isInfinity(at)) return 1;
+  return at.kind === "product" && at.factors.some(isInfinity) ? -1 : undefined;
+}
+
+/** The same function of what grows: 1 over the distance to a place on one side, or the variable with a sign. */
+export function approaching(e: Expression, { variable, at }: Place, side: 1 | -1): Expression {
+  const end = infinityOf(at);
+  const far = name(GROWN);
+  const near = power(far, MINUS_ONE);
+  const value = end === 1 ? far : end === -1 ? negate(far) : side === 1 ? sum(at, near) : subtract(at, near);
+  return substitute(e, new Map([[variable, value]]));
+}
+
+/** A power of the distance, the reciprocal of what grows, in the variable: of x − a, of a − x on the left, of ±1/x far out. */
+export function powerOfDistance({ variable, at }: Place, side: "left" | "right" | "both", exponent: Expression): Expression {
+  const x = name(variable);
+  const far = infinityOf(at);
+  if (far === undefined) return power(side === "left" ? subtract(at, x) : subtract(x, at), exponent);
+  return simplify(power(far === 1 ? x : negate(x), negate(exponent))).expression;
+}
