@@ -12,7 +12,7 @@ export function zeroForm(left: Expression, right: Expression, name: string): Exp
   if (first && second && (left.kind === "product" || right.kind === "product")) return subtract(first, second);
   const plain = sum(left, ...termsOf(right).map((term) => subtract(sum(), term)));
   const whole = hasAngles(plain) ? inSineAndCosine(plain) : plain;
-  const below = findAll(whole, (part) => isReciprocal(part) && part.kind === "power" && part.base.kind !== "constant" && contains(part.base, name));
+  const below = findAll(whole, (part) => isReciprocal(part) && part.base.kind !== "constant" && contains(part.base, name));
   if (below.length === 0) return plain;
   return whereRational(() => {
     const kernels = new Kernels();

@@ -1,11 +1,12 @@
 import { call, I, negate, power } from "../expression/construct.ts";
 import { type Expression, equal } from "../expression/expression.ts";
+import { CIRCULAR, HYPERBOLIC } from "../expression/functions/kinds.ts";
 import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 
 /** Functions with real values for real arguments that are analytic wherever they are defined: f(conj u) is conj f(u). */
-const REFLECTED: ReadonlySet<string> = new Set(["sin", "cos", "tan", "cot", "sec", "csc", "sinh", "cosh", "tanh", "coth", "sech", "csch", "arsinh"]);
+const REFLECTED: ReadonlySet<string> = new Set([...CIRCULAR, ...HYPERBOLIC, "arsinh"]);
 
 /** The complex conjugate, taken as far inside as it goes: to the complex names and to functions with branches. */
 export function conjugate(e: Expression): Expression {

@@ -1,5 +1,6 @@
 import { divide, ONE, power, sqrt, subtract, sum, TWO } from "../expression/construct.ts";
 import { type Expression, findAll } from "../expression/expression.ts";
+import { CIRCULAR } from "../expression/functions/kinds.ts";
 import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { inUnitAngles, isInverseCircular } from "./angles.ts";
@@ -7,7 +8,7 @@ import { inUnitAngles, isInverseCircular } from "./angles.ts";
 /** Whether a circular function is taken of something that holds an inverse one. */
 export function undoesInverse(e: Expression): boolean {
   const isInverse = (part: Expression): boolean => part.kind === "call" && isInverseCircular(part.name);
-  const circular = (part: Expression): boolean => part.kind === "call" && ["sin", "cos", "tan", "cot", "sec", "csc"].includes(part.name);
+  const circular = (part: Expression): boolean => part.kind === "call" && CIRCULAR.has(part.name);
   return findAll(e, (part) => circular(part) && findAll(part, isInverse).length > 0).length > 0;
 }
 

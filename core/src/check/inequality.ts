@@ -1,6 +1,7 @@
 import { equation, name, number, relation, subtract, sum } from "../expression/construct.ts";
-import { realDomain } from "../expression/domain.ts";
+import { realDomain, relationsIn } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { jumpingParts } from "../expression/functions/kinds.ts";
 import { statedLinks } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
@@ -26,9 +27,6 @@ export interface ClaimedInequality {
   readonly samples: readonly Expression[];
   readonly period?: Expression;
 }
-
-/** What is not continuous on all of its domain, or not told by its domain. */
-const JUMPING: ReadonlySet<string> = new Set(["floor", "ceil", "sgn", "arg"]);
 
 /**
  * The checks of an inequality: its truth at one number of each interval and at each place between them agrees with what is claimed, and between the
@@ -90,9 +88,9 @@ function belongs({ solutions, unknown }: ClaimedInequality, at: Expression): boo
 function openPlace(claimed: ClaimedInequality): string | undefined {
   const { statement, unknown, facts, borders, places } = claimed;
   if ([...freeNames(statement)].some((letter) => letter !== unknown)) return "letters stand in it";
-  const jump = findAll(statement, (part) => part.kind === "cases" || part.kind === "iterated" || (part.kind === "call" && JUMPING.has(part.name)))[0];
+  const [jump] = [...jumpingParts(statement), ...findAll(statement, ({ kind }) => kind === "iterated")];
   if (jump) return `${plain(jump)} may jump`;
-  const needed = statedIn(statement).flatMap((link) => [link, ...realDomain(link)]);
+  const needed = relationsIn(statement).flatMap((link) => [link, ...realDomain(link)]);
   if (needed.some(({ kind }) => kind !== "relation")) return "where it is defined is not told by comparisons";
   const unsolved = statedLinks(needed).find(
     ({ left, right }) => contains(equation(left, right), unknown) && !borders.some((one) => isBorder(one, left, right)),
@@ -102,10 +100,6 @@ function openPlace(claimed: ClaimedInequality): string | undefined {
   const missing = ends.find((end) => !places.some((place) => equal(place, end) || zeroTest(subtract(place, end)).kind === "zero"));
   if (missing) return `${plain(missing)} is no place that was looked at`;
   return inOrder(claimed) ? undefined : "the numbers tried do not lie between the places one by one";
-}
-
-function statedIn(statement: Expression): readonly Expression[] {
-  return statement.kind === "logic" ? statement.items.flatMap(statedIn) : [statement];
 }
 
 function isBorder({ equation: one, verdict }: ClaimedBorder, left: Expression, right: Expression): boolean {
@@ -138,7 +132,7 @@ function interleaved(places: readonly Expression[], samples: readonly Expression
 /** Whether the differences of the sides repeat; of a condition ≠ 0 also with the other sign. */
 function repeats(statement: Expression, unknown: string, period: Expression): boolean {
   const on = (side: Expression): Expression => substitute(side, new Map([[unknown, sum(name(unknown), period)]]));
-  return statedLinks(statedIn(statement).flatMap((link) => [link, ...realDomain(link)])).every(({ left, comparison, right }) => {
+  return statedLinks(relationsIn(statement).flatMap((link) => [link, ...realDomain(link)])).every(({ left, comparison, right }) => {
     const difference = subtract(left, right);
     const isSame = zeroTest(subtract(on(difference), difference)).kind === "zero";
     return isSame || (comparison === "!=" && zeroTest(sum(on(difference), difference)).kind === "zero");

@@ -7,6 +7,7 @@ import {
   type Comparison,
   type ConstantName,
   compare,
+  distinct,
   type Expression,
   ExpressionMap,
   equal,
@@ -514,9 +515,9 @@ export function equation(left: Expression, right: Expression): Expression {
 /** Items joined by `and` or `or`, flattened and without repetition; a single item stands for itself. */
 export function logic(operator: "and" | "or", items: readonly Expression[]): Expression {
   const flat = items.flatMap((item) => (item.kind === "logic" && item.operator === operator ? item.items : [item]));
-  const distinct = flat.filter((item, k) => flat.findIndex((other) => equal(other, item)) === k);
-  const [only] = distinct;
-  return only && distinct.length === 1 ? only : node({ kind: "logic", operator, items: distinct });
+  const different = distinct(flat);
+  const [only] = different;
+  return only && different.length === 1 ? only : node({ kind: "logic", operator, items: different });
 }
 
 /** A vector by its components, or a matrix by its rows. */

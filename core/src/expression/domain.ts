@@ -1,6 +1,6 @@
 import * as rational from "../number/rational.ts";
 import { call, isPositiveConstant, logic, relation, ZERO } from "./construct.ts";
-import { children, contains, type Expression, equal, freeNames } from "./expression.ts";
+import { children, contains, distinct, type Expression, freeNames } from "./expression.ts";
 import { family } from "./functions/registry.ts";
 import { isReal } from "./realness.ts";
 import { opposite } from "./statement.ts";
@@ -44,7 +44,7 @@ function domainOver(e: Expression, world: World): readonly Expression[] {
   const known = domains[world].get(e);
   if (known) return known;
   const all = conditionsIn(e, world).filter((condition) => freeNames(condition).size > 0);
-  const found = all.filter((condition, k) => all.findIndex((other) => equal(other, condition)) === k);
+  const found = distinct(all);
   domains[world].set(e, found);
   return found;
 }

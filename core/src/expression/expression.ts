@@ -294,8 +294,13 @@ export function isRoot(e: Expression): e is PowerNode & { readonly exponent: Num
   return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den !== 1;
 }
 
+/** Each expression of a list once, at its first place. */
+export function distinct(list: readonly Expression[]): readonly Expression[] {
+  return list.filter((one, k) => list.findIndex((other) => equal(other, one)) === k);
+}
+
 /** Whether the expression is a power with a negative number as exponent, so that it stands below a fraction bar. */
-export function isReciprocal(e: Expression): boolean {
+export function isReciprocal(e: Expression): e is PowerNode & { readonly exponent: NumberNode } {
   return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.num < 0;
 }
 

@@ -94,8 +94,7 @@ function compileTo(code: Code, e: Expression, name: string): boolean {
       if (above.length === 0) code.constant(1);
       else if (!folded(code, above, ARITHMETIC.mul, name)) return false;
       return below.every((factor) => {
-        if (factor.kind !== "power" || factor.exponent.kind !== "number" || !compilePower(code, factor.base, rational.negate(factor.exponent.value), name))
-          return false;
+        if (!compilePower(code, factor.base, rational.negate(factor.exponent.value), name)) return false;
         code.emit(ARITHMETIC.div);
         return true;
       });

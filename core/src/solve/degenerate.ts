@@ -1,6 +1,6 @@
 import { divide, equation, name, negate, relation, subtract, ZERO } from "../expression/construct.ts";
 import { complexDomain } from "../expression/domain.ts";
-import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { contains, distinct, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain, plainName } from "../notation/plain.ts";
 import { BudgetExhausted } from "../number/budget.ts";
@@ -94,8 +94,8 @@ const NOTHING: AtSpecialValues = { listed: [], said: [] };
  */
 export function solutionsAtSpecialValues(task: Task, set: SolutionSet, solve: Solve): AtSpecialValues {
   const asked = set.solutions.flatMap(({ conditions }) => conditions).filter((condition) => !contains(condition, task.unknown));
-  const distinct = asked.filter((condition, k) => asked.findIndex((other) => equal(other, condition)) === k);
-  const found = distinct.flatMap((condition) => specialValues(condition, [task.unknown], solve)).map((special) => atSpecialValue(task, special, set, solve));
+  const different = distinct(asked);
+  const found = different.flatMap((condition) => specialValues(condition, [task.unknown], solve)).map((special) => atSpecialValue(task, special, set, solve));
   return { listed: found.flatMap(({ listed }) => listed), said: found.flatMap(({ said }) => said) };
 }
 

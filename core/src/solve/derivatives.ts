@@ -2,7 +2,8 @@ import { differentiate } from "../calculus/derivative.ts";
 import type { RuleName } from "../derivation/rules.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { divide, isNumber, name, negate, ONE, power, product, sum } from "../expression/construct.ts";
-import { contains, type Expression, equal, factorsOf } from "../expression/expression.ts";
+import { contains, type Expression, equal, factorsOf, isReciprocal } from "../expression/expression.ts";
+import { quotientOf } from "../expression/quotient.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
 import { complexity, simplify } from "../truth/index.ts";
 
@@ -28,11 +29,10 @@ const tidied = (e: Expression): Expression => cancelled(simplify(e).expression);
 /** A product whose factor stands above and below, without it; that it is not 0 is asked for where the function does not ask for it. */
 function cancelled(e: Expression): Expression {
   if (e.kind !== "product") return e;
-  const isBelow = (factor: Expression): boolean => factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num < 0;
   const baseOf = (factor: Expression): Expression => (factor.kind === "power" && factor.exponent.kind === "number" ? factor.base : factor);
   const exponentOf = (factor: Expression): Expression => (factor.kind === "power" && factor.exponent.kind === "number" ? factor.exponent : ONE);
-  const bases = e.factors.filter(isBelow).map(baseOf);
-  const twins = bases.filter((base) => e.factors.some((factor) => !isBelow(factor) && equal(baseOf(factor), base)));
+  const bases = e.factors.filter(isReciprocal).map(({ base }) => base);
+  const twins = bases.filter((base) => e.factors.some((factor) => !isReciprocal(factor) && equal(baseOf(factor), base)));
   const exponents = (base: Expression): Expression => sum(...e.factors.filter((factor) => equal(baseOf(factor), base)).map(exponentOf));
   const others = e.factors.filter((factor) => !twins.some((base) => equal(baseOf(factor), base)));
   return product(...others, ...twins.map((base) => power(base, exponents(base))));
@@ -97,20 +97,18 @@ function ofProduct(e: Expression & { readonly kind: "product" }, variable: strin
     const value = product(...constants, inner.value);
     return { value, steps: [...inner.steps, ruleStep("constant factor", [product(...constants)], e, variable, value)] };
   }
-  const below = rest.filter((factor) => factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num < 0);
-  if (below.length > 0) {
-    const u = product(...rest.filter((factor) => !below.includes(factor)));
-    const v = product(...below.map((factor) => (factor.kind === "power" ? power(factor.base, negate(factor.exponent)) : factor)));
+  const { numerator: u, denominator: v } = quotientOf(product(...rest));
+  if (!isNumber(v, 1)) {
     const [du, dv] = [byRules(u, variable), byRules(v, variable)];
     const value = divide(sum(product(du.value, v), negate(product(u, dv.value))), power(v, sum(ONE, ONE)));
     return { value, steps: [...du.steps, ...dv.steps, ruleStep("quotient rule", [u, v], e, variable, value)] };
   }
   // As it is written: powers of the variable come first.
-  const [u = ONE, ...others] = [...rest.filter((factor) => isPowers(factor, variable)), ...rest.filter((factor) => !isPowers(factor, variable))];
-  const v = product(...others);
-  const [du, dv] = [byRules(u, variable), byRules(v, variable)];
-  const value = sum(product(du.value, v), product(u, dv.value));
-  return { value, steps: [...du.steps, ...dv.steps, ruleStep("product rule", [u, v], e, variable, value)] };
+  const [first = ONE, ...others] = [...rest.filter((factor) => isPowers(factor, variable)), ...rest.filter((factor) => !isPowers(factor, variable))];
+  const second = product(...others);
+  const [du, dv] = [byRules(first, variable), byRules(second, variable)];
+  const value = sum(product(du.value, second), product(first, dv.value));
+  return { value, steps: [...du.steps, ...dv.steps, ruleStep("product rule", [first, second], e, variable, value)] };
 }
 
 const partsOf = (e: Expression & { readonly kind: "power" | "call" }): readonly Expression[] => (e.kind === "call" ? e.args : [e.base, e.exponent]);

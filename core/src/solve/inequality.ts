@@ -1,7 +1,8 @@
 import { boundsOfPiece, insidePiece, type Piece } from "../calculus/pieces-where.ts";
 import { chain, equation, logic, name, number, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { realDomain } from "../expression/domain.ts";
+import { realDomain, relationsIn } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { jumpingParts } from "../expression/functions/kinds.ts";
 import { statedLinks } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
@@ -36,9 +37,6 @@ export interface SolvedInequality {
 
 type Solve = (task: { equation: Border["equation"]; unknown: string; domain: "real"; assumptions: readonly Expression[] }) => Solved;
 
-/** Functions that jump between the places where the sides are equal. */
-const JUMPING: ReadonlySet<string> = new Set(["floor", "ceil", "sgn", "arg"]);
-
 /**
  * The intervals on which an inequality holds: between neighbouring places where its sides are equal, or where their domain ends, both sides
  * are continuous and differ, so that the truth stays (intermediate value theorem; O. Forster, Analysis 1, § 11); one number of each interval tells it.
@@ -48,7 +46,7 @@ export function solveInequality(task: InequalityTask, solve: Solve): SolvedInequ
   const { statement, unknown, facts } = task;
   const others = [...freeNames(statement)].filter((letter) => letter !== unknown);
   if (others.length > 0) throw new Unsolvable(`an inequality with letters (${others.join(", ")}) is not solved: give them values`);
-  const jump = findAll(statement, (part) => part.kind === "cases" || (part.kind === "call" && JUMPING.has(part.name)) || part.kind === "iterated")[0];
+  const [jump] = [...jumpingParts(statement), ...findAll(statement, ({ kind }) => kind === "iterated")];
   if (jump) throw new Unsolvable(`an inequality with ${text(jump)}, which may jump, is not solved`);
   const equations = borderEquations(statement, unknown);
   const borders = equations.map((one) => ({ equation: one, solved: solve({ equation: one, unknown, domain: "real", assumptions: facts }) }));
@@ -81,17 +79,12 @@ export function holdTogether(one: Expression, other: Expression, { unknown, fact
 
 /** The equations at whose solutions the truth can change: the sides are equal, or a condition of the domain is at its border. */
 function borderEquations(statement: Expression, unknown: string): readonly Border["equation"][] {
-  const conditions = linksIn(statement).flatMap((link) => realDomain(link));
+  const conditions = relationsIn(statement).flatMap((link) => realDomain(link));
   if (conditions.some(({ kind }) => kind !== "relation")) throw new Unsolvable("where this inequality is defined is not told by comparisons alone");
-  const all = [...linksIn(statement), ...conditions].flatMap((one) => statedLinks([one])).map(({ left, right }) => equation(left, right));
+  const all = [...relationsIn(statement), ...conditions].flatMap((one) => statedLinks([one])).map(({ left, right }) => equation(left, right));
   return all.filter(
     (one, k): one is Border["equation"] => one.kind === "relation" && contains(one, unknown) && all.findIndex((other) => equal(one, other)) === k,
   );
-}
-
-/** The comparisons that a statement is made of. */
-function linksIn(statement: Expression): readonly Expression[] {
-  return statement.kind === "logic" ? statement.items.flatMap(linksIn) : [statement];
 }
 
 /** Whether a statement holds at a number; false where it is not defined. At a solution of a border equation its sides are equal. */
@@ -254,7 +247,7 @@ function periodOf(statement: Expression, unknown: string, families: readonly Bor
 /** Whether everything that is compared, and the domain, repeats after a number; a condition ≠ 0 may change its sign. */
 function isPeriod(statement: Expression, unknown: string, period: Expression): boolean {
   const on = (side: Expression): Expression => substitute(side, new Map([[unknown, sum(name(unknown), period)]]));
-  return statedLinks(linksIn(statement).flatMap((link) => [link, ...realDomain(link)])).every(({ left, comparison, right }) => {
+  return statedLinks(relationsIn(statement).flatMap((link) => [link, ...realDomain(link)])).every(({ left, comparison, right }) => {
     const difference = subtract(left, right);
     const isSame = zeroTest(subtract(on(difference), difference)).kind === "zero";
     return isSame || (comparison === "!=" && zeroTest(sum(on(difference), difference)).kind === "zero");

@@ -2,7 +2,7 @@ import { bordersIn } from "../calculus/pieces-where.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { divide, name, relation, subtract } from "../expression/construct.ts";
 import { relationsIn } from "../expression/domain.ts";
-import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
+import { contains, distinct, type Expression, findAll } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { equalityTest, simplify } from "../truth/index.ts";
 import { limitAt, limitIn } from "./limits/way.ts";
@@ -25,11 +25,11 @@ export function kinksOf(f: Expression, variable: string, derivative: Expression,
     .filter((condition) => contains(condition, variable));
   const borders = conditions.map((condition) => bordersIn(condition, variable));
   const places = borders.flatMap((own) => own ?? []);
-  const distinct = places.filter((place, k) => places.findIndex((other) => equal(other, place)) === k);
-  const looked = distinct.map((place) => atBorder(f, variable, place, derivative, assumptions));
+  const different = distinct(places);
+  const looked = different.map((place) => atBorder(f, variable, place, derivative, assumptions));
   return {
     steps: looked.flatMap(({ steps }) => steps),
-    conditions: looked.flatMap(({ holds }, k) => (holds ? [] : [relation(name(variable), "!=", distinct[k] ?? name(variable))])),
+    conditions: looked.flatMap(({ holds }, k) => (holds ? [] : [relation(name(variable), "!=", different[k] ?? name(variable))])),
     isWhole: borders.every((own) => own !== undefined),
   };
 }

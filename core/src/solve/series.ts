@@ -6,7 +6,7 @@ import type { Term } from "../calculus/limit/series.ts";
 import { type LimitPlace, type Step, step } from "../derivation/step.ts";
 import { call, divide, isNumber, name, number, ONE, power, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { contains, type Expression, equal, factorsOf, freeNames, isRoot } from "../expression/expression.ts";
+import { contains, distinct, type Expression, equal, factorsOf, freeNames, isRoot } from "../expression/expression.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
 import { presentInOrder } from "../notation/present.ts";
 import * as rational from "../number/rational.ts";
@@ -181,7 +181,7 @@ function transcendental(e: Expression, variable: string): readonly Expression[] 
     return isWhole ? within(part.base) : [part];
   };
   const found = within(e);
-  return found.filter((part, k) => found.findIndex((other) => equal(other, part)) === k);
+  return distinct(found);
 }
 
 function knownIn(factor: Expression, { variable, at }: Place, assumptions: readonly Expression[]): Known | undefined {

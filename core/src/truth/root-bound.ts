@@ -1,5 +1,6 @@
 import { divide, I, splitCoefficient } from "../expression/construct.ts";
 import { type Expression, findAll, isRoot, termsOf } from "../expression/expression.ts";
+import { CIRCULAR } from "../expression/functions/kinds.ts";
 import * as integer from "../number/integer.ts";
 import { totient } from "../polynomial/univariate/cyclotomic.ts";
 
@@ -36,11 +37,9 @@ export function separationBits(e: Expression): number | undefined {
   return Math.max(0, bound.lower + (degree - 1) * bound.upper) + 2;
 }
 
-const CIRCULAR = ["sin", "cos", "tan", "cot", "sec", "csc"];
-
 /** The order of the roots of unity that a circular function of rπ, or e^(irπ), is made of; undefined for anything else. */
 function turnOf(e: Expression): number | undefined {
-  const [argument] = e.kind === "call" && CIRCULAR.includes(e.name) ? e.args : [];
+  const [argument] = e.kind === "call" && CIRCULAR.has(e.name) ? e.args : [];
   const angle = argument ?? (e.kind === "power" && e.base.kind === "constant" && e.base.name === "e" ? divide(e.exponent, I) : undefined);
   if (!angle) return undefined;
   const { coefficient, rest } = splitCoefficient(angle);

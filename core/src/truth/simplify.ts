@@ -2,7 +2,7 @@ import { polynomialFactors, withPositiveLead } from "../canonical/factored.ts";
 import { type Fraction, fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { chain, E, number, power, product, relation, sqrt, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { children, type Expression, equal, factorsOf, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
+import { children, distinct, type Expression, equal, factorsOf, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
 import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
@@ -23,7 +23,7 @@ export interface Simplified {
  * real and imaginary part would.
  */
 export function complexity(e: Expression): number {
-  const below = isReciprocal(e) && e.kind === "power" && e.base.kind === "sum" && freeNames(e).size === 0 ? 6 : 0;
+  const below = isReciprocal(e) && e.base.kind === "sum" && freeNames(e).size === 0 ? 6 : 0;
   const turns = e.kind === "call" && e.args.some((angle) => angle.kind === "sum" && angle.terms.some(isTurn)) ? 2 : 0;
   const own = isHeavy(e) ? 3 : e.kind === "number" && e.value.den !== 1 ? 2 : 1;
   const hidden = isRoot(e) && children(e).some((child) => findAll(child, (part) => part.kind === "constant" && part.name === "i").length > 0) ? 24 : 0;
@@ -87,7 +87,7 @@ export function lostConditions(before: Expression, after: Expression): readonly 
   const lost = realDomain(before)
     .flatMap(splitCondition)
     .filter((condition) => !showsCondition(after, condition));
-  return strictest(lost.filter((condition, k) => lost.findIndex((other) => equal(other, condition)) === k));
+  return strictest(distinct(lost));
 }
 
 /** Whether a condition always holds, or follows from the domain of an expression. */

@@ -18,6 +18,7 @@ import {
   ZERO,
 } from "../../expression/construct.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
+import { CIRCULAR } from "../../expression/functions/kinds.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { decide, zeroTest } from "../../truth/index.ts";
@@ -41,10 +42,22 @@ const byExponentials =
   (u, { limit }) =>
     isInfinite(limit(u)) ? written(exp(u), exp(negate(u))) : undefined;
 
-const byCircular =
-  (written: (sin: Expression, cos: Expression) => Expression): Writing =>
-  (u) =>
-    written(call("sin", u), call("cos", u));
+/** A circular function by sine and cosine. */
+export function bySineAndCosine(called: string, u: Expression): Expression {
+  const [sin, cos] = [call("sin", u), call("cos", u)];
+  switch (called) {
+    case "tan":
+      return divide(sin, cos);
+    case "cot":
+      return divide(cos, sin);
+    case "sec":
+      return inverse(cos);
+    case "csc":
+      return inverse(sin);
+    default:
+      return call(called, u);
+  }
+}
 
 /** arcsin and arccos near ±1, where they have a root. */
 const nearOne =
@@ -100,10 +113,7 @@ const WRITINGS: Readonly<Record<string, Writing>> = {
   ),
   arcsec: (u) => call("arccos", inverse(u)),
   arccsc: (u) => call("arcsin", inverse(u)),
-  tan: byCircular((sin, cos) => divide(sin, cos)),
-  cot: byCircular((sin, cos) => divide(cos, sin)),
-  sec: byCircular((_, cos) => inverse(cos)),
-  csc: byCircular((sin) => inverse(sin)),
+  ...Object.fromEntries(["tan", "cot", "sec", "csc"].map((called) => [called, (u: Expression) => bySineAndCosine(called, u)])),
   abs: (u, { sign }) => (sign(u) === -1 ? negate(u) : u),
   sgn: (u, { sign }) => number(sign(u)),
   floor: (u, asked) => rounded(u, asked, -1),
@@ -178,7 +188,7 @@ function preparedPower(base: Expression, exponent: Expression, asked: Asymptotic
 
 function preparedCall(called: string, args: readonly Expression[], asked: Asymptotics): Expression {
   const [u = ZERO, v] = args;
-  if (v === undefined && isCircular(called) && contains(u, asked.variable) && isInfinite(asked.limit(u))) throw new Oscillates(call(called, u));
+  if (v === undefined && CIRCULAR.has(called) && contains(u, asked.variable) && isInfinite(asked.limit(u))) throw new Oscillates(call(called, u));
   const written = v ? undefined : WRITINGS[called]?.(u, asked);
   if (written) return WRITINGS[called] && sameCall(written, called, u) ? written : again(written, called, asked);
   if (called === "log" && v) return divide(ln(v), ln(u));
@@ -187,8 +197,6 @@ function preparedCall(called: string, args: readonly Expression[], asked: Asympt
   if (v || ["arg", "Re", "Im", "conj", "det", "binomial"].includes(called)) throw new LimitOpen(`${text(call(called, ...args))} is not followed`, undefined);
   return call(called, ...args);
 }
-
-const isCircular = (called: string): boolean => ["sin", "cos", "tan", "cot", "sec", "csc"].includes(called);
 
 const sameCall = (e: Expression, called: string, u: Expression): boolean => e.kind === "call" && e.name === called && e.args[0] === u;
 

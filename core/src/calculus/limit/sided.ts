@@ -17,6 +17,7 @@ import {
 } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { CIRCULAR } from "../../expression/functions/kinds.ts";
 import { mapChildren, replacePart, substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
@@ -24,7 +25,7 @@ import type { Limit } from "./asymptotics.ts";
 import { AtInfinity } from "./at-infinity.ts";
 import { LimitOpen, NotDefinedThere, Oscillates, whereFound } from "./open.ts";
 import { approaching, GROWN, type Place, powerOfDistance } from "./place.ts";
-import { holdsFinally } from "./prepared.ts";
+import { bySineAndCosine, holdsFinally } from "./prepared.ts";
 
 /** A place that is approached from one side; ∞ from below, −∞ from above. */
 export interface Approach extends Place {
@@ -171,29 +172,13 @@ function replaced(e: Expression, { kind, argument, letter }: Oscillation): Expre
     return replacePart(e, first, subtract(argument, own));
   }
   const called = [...findAll(e, (part) => part.kind === "call" && part.args.length === 1 && CIRCULAR.has(part.name))];
-  const written = called.reduce((all, part) => (part.kind === "call" ? replacePart(all, part, bySinAndCos(part.name, part.args[0] ?? ZERO)) : all), e);
+  const written = called.reduce((all, part) => (part.kind === "call" ? replacePart(all, part, bySineAndCosine(part.name, part.args[0] ?? ZERO)) : all), e);
   const targets = findAll(
     written,
     (part) => part.kind === "call" && part.name === kind && part.args[0] !== undefined && zeroTest(subtract(part.args[0], argument)).kind === "zero",
   );
   if (targets.length === 0) throw new LimitOpen(`${text(call(kind, argument))} oscillates`, undefined);
   return targets.reduce((all, part) => replacePart(all, part, own), written);
-}
-
-const CIRCULAR: ReadonlySet<string> = new Set(["tan", "cot", "sec", "csc"]);
-
-function bySinAndCos(called: string, u: Expression): Expression {
-  const [sin, cos] = [call("sin", u), call("cos", u)];
-  switch (called) {
-    case "tan":
-      return divide(sin, cos);
-    case "cot":
-      return divide(cos, sin);
-    case "sec":
-      return divide(number(1), cos);
-    default:
-      return divide(number(1), sin);
-  }
 }
 
 function boundsOf({ kind, letter }: Oscillation): readonly Expression[] {
@@ -256,7 +241,7 @@ function inVariable(e: Expression, approach: Approach): Expression {
 /** Powers of negative numbers with a whole exponent by the sign that its parity gives, and circular functions without whole turns. */
 function withParity(e: Expression): Expression {
   const inner = mapChildren(e, withParity);
-  if (inner.kind === "call" && TURNING.has(inner.name) && contains(inner, COUNTER)) {
+  if (inner.kind === "call" && CIRCULAR.has(inner.name) && contains(inner, COUNTER)) {
     const turned = (k: number): Expression => simplify(substitute(inner.args[0] ?? ZERO, new Map([[COUNTER, number(k)]]))).expression;
     const turns = simplify(divide(subtract(turned(1), turned(0)), product(number(2), PI))).expression;
     const isLinear = zeroTest(sum(turned(2), turned(0), product(number(-2), turned(1)))).kind === "zero";
@@ -272,7 +257,6 @@ function withParity(e: Expression): Expression {
 }
 
 const COUNTER = "\u0004k";
-const TURNING: ReadonlySet<string> = new Set(["sin", "cos", "tan", "cot", "sec", "csc"]);
 
 /** A sequence that depends on the remainder of its number: each remainder by itself. */
 function byRemainders({ e, variable, known, approach }: Question): Sided {

@@ -1,6 +1,6 @@
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { equation, isNumber, isPositiveConstant, name, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
-import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { contains, distinct, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
 import { factor } from "../../polynomial/factor.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
@@ -147,7 +147,7 @@ function inPart(e: Expression, part: Expression, unknown: string): Expression {
 /** b^x, ln x or a root of x that holds every occurrence of x (for a root, x itself may stand beside it), or x where no function holds it. */
 function injectivePart(equations: readonly Expression[], unknown: string): Expression | undefined {
   const holders = equations.flatMap((one) => findAll(one, (part) => isHolder(part, unknown)));
-  const [part, ...more] = holders.filter((one, k) => holders.findIndex((other) => equal(other, one)) === k);
+  const [part, ...more] = distinct(holders);
   if (!part) return name(unknown);
   const exponent = part.kind === "power" && part.exponent.kind === "number" ? part.exponent.value : undefined;
   const inside = part.kind === "call" && part.name === "ln" ? part.args[0] : part.kind !== "power" ? undefined : exponent ? part.base : part.exponent;

@@ -1,6 +1,6 @@
 import { subtract, ZERO } from "../../expression/construct.ts";
 import { compileCondition } from "../../expression/double-value.ts";
-import { type Expression, equal } from "../../expression/expression.ts";
+import { distinct, type Expression } from "../../expression/expression.ts";
 import { branchBorders } from "../../truth/index.ts";
 import { position } from "../marks/point-mark.ts";
 import type { Curve, Mark, Position, Window } from "../scene.ts";
@@ -40,7 +40,7 @@ export function regionExtent(region: Region, view: View): readonly Position[] {
 /** What is 0 where a border may have a corner of its own, as |x| + |y| = 2 has on the axes. */
 export function bendsOf(border: Expression, { variable, vertical }: Pick<View, "variable" | "vertical">): readonly Expression[] {
   const bends = [...branchBorders(border, variable), ...branchBorders(border, vertical)];
-  return bends.filter((bend, k) => bends.findIndex((other) => equal(other, bend)) === k);
+  return distinct(bends);
 }
 
 /** Corners of the region: where two of its borders meet, or one is written differently. */

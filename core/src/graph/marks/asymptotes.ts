@@ -1,5 +1,5 @@
 import { divide, equation, name, number, product, subtract, sum, ZERO } from "../../expression/construct.ts";
-import { type Expression, equal } from "../../expression/expression.ts";
+import { distinct, type Expression } from "../../expression/expression.ts";
 import { fromNumber } from "../../number/rational.ts";
 import type { Mark } from "../scene.ts";
 import { isZeroFarOut, limitFarOut, type Side } from "./limit-at.ts";
@@ -13,8 +13,8 @@ export function farAsymptotes(drawn: Drawn, index: number): readonly Mark[] {
     const isFree = !range || !Number.isFinite(side === 1 ? range.to : range.from);
     return line && (isFree || isNear(line, side, drawn)) ? [line] : [];
   });
-  const distinct = lines.filter((line, k) => lines.findIndex((other) => equal(other, line)) === k);
-  return distinct.flatMap((line): readonly Mark[] => {
+  const different = distinct(lines);
+  return different.flatMap((line): readonly Mark[] => {
     const at = position(ZERO, line);
     if (at) return [{ kind: "asymptote", y: line, at, curves: [index] }];
     return [{ kind: "asymptote", line: equation(name(vertical), line), at: [0, 0], curves: [index] }];

@@ -52,7 +52,7 @@ export function combineWithSteps(e: Expression): Rewriting {
 /** A product that divides by a sum of fractions: that sum is combined first, then its reciprocal taken. */
 function nestedDenominator(way: Way): void {
   const factors = factorsOf(way.current);
-  const nested = factors.find((factor) => isReciprocal(factor) && factor.kind === "power" && findAll(factor.base, isReciprocal).length > 0);
+  const nested = factors.find((factor) => isReciprocal(factor) && findAll(factor.base, isReciprocal).length > 0);
   if (nested?.kind !== "power" || !isNumber(nested.exponent, -1)) return;
   const below = combineWithSteps(nested.base).expression;
   const above = product(...factors.filter((factor) => factor !== nested));

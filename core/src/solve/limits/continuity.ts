@@ -3,18 +3,15 @@ import { infinityOf } from "../../calculus/limit/place.ts";
 import { step } from "../../derivation/step.ts";
 import { sum } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
-import { contains, type Expression, findAll } from "../../expression/expression.ts";
+import { contains, type Expression } from "../../expression/expression.ts";
+import { jumpingParts } from "../../expression/functions/kinds.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import { undefinedPart } from "../../rewrite/defined.ts";
 import { decide, equalityTest, simplify } from "../../truth/index.ts";
 import { type LimitWay, limitAt, limitIn, type Stage, vanishes } from "./way.ts";
 
-/** Functions that jump. */
-const JUMPING: ReadonlySet<string> = new Set(["floor", "ceil", "sgn", "arg"]);
-
 function isContinuousThere(e: Expression, { place, assumptions }: Stage): boolean {
-  const jumps = findAll(e, (part) => part.kind === "cases" || (part.kind === "call" && JUMPING.has(part.name)));
-  if (jumps.some((part) => contains(part, place.variable))) return false;
+  if (jumpingParts(e).some((part) => contains(part, place.variable))) return false;
   const put = (one: Expression): Expression => simplify(substitute(one, new Map([[place.variable, place.at]]))).expression;
   return realDomain(e)
     .filter((condition) => contains(condition, place.variable))

@@ -3,10 +3,11 @@ import { infinityOf } from "../../calculus/limit/place.ts";
 import { isNegative } from "../../canonical/normal-form.ts";
 import { step } from "../../derivation/step.ts";
 import { divide, isNumber, MINUS_ONE, name, negate, number, ONE, power, product, subtract, sum } from "../../expression/construct.ts";
-import { children, contains, type Expression, equal, factorsOf, findAll, isRoot, termsOf } from "../../expression/expression.ts";
+import { children, contains, distinct, type Expression, equal, factorsOf, findAll, isRoot, termsOf } from "../../expression/expression.ts";
+import { quotientOf } from "../../expression/quotient.ts";
 import { combineWithSteps } from "../../rewrite/forms/combine.ts";
 import { constantSign, equalityTest, expand, simplify } from "../../truth/index.ts";
-import { grows, type LimitWay, nearby, quotientOf, type Stage, vanishes } from "./way.ts";
+import { grows, type LimitWay, nearby, type Stage, vanishes } from "./way.ts";
 
 /** One fraction in lowest terms: what vanishes above and below is cancelled. */
 export const byCancelling: LimitWay = ({ e, place }) => {
@@ -145,7 +146,7 @@ export const byStandardLimits: LimitWay = (stage) => {
   const factors = e.kind === "product" ? e.factors : [e];
   const next = simplify(product(...factors.map(replaced))).expression;
   if (used.length === 0 || equal(next, e)) return undefined;
-  const different = used.filter((one, k) => used.findIndex((other) => equal(one, other)) === k);
+  const different = distinct(used);
   return { steps: [{ ...step("standard limits", [different], { kind: "same limit", place, before: e, after: next }), under: place }], next };
 };
 

@@ -3,8 +3,9 @@ import { infinityOf } from "../../calculus/limit/place.ts";
 import { step } from "../../derivation/step.ts";
 import { call, constant, divide, E, isNumber, number, power, product } from "../../expression/construct.ts";
 import { contains, type Expression, factorsOf, findAll } from "../../expression/expression.ts";
+import { quotientOf } from "../../expression/quotient.ts";
 import { complexity, simplify } from "../../truth/index.ts";
-import { grows, type Led, type LimitWay, limitAt, limitIn, quotientOf, type Stage, vanishes } from "./way.ts";
+import { grows, type Led, type LimitWay, limitAt, limitIn, type Stage, vanishes } from "./way.ts";
 
 /** u^v with the variable in both: e to the limit of v ln u. */
 export function byPowerOfE(follow: (stage: Stage) => Led | undefined): LimitWay {

@@ -1,8 +1,8 @@
 import { type LimitFound, limitValue, onlyCase } from "../../calculus/limit/limit.ts";
 import { infinityOf } from "../../calculus/limit/place.ts";
 import type { LimitPlace, Step } from "../../derivation/step.ts";
-import { isNumber, name, negate, power, product, relation, ZERO } from "../../expression/construct.ts";
-import { type Expression, factorsOf } from "../../expression/expression.ts";
+import { isNumber, name, relation, ZERO } from "../../expression/construct.ts";
+import type { Expression } from "../../expression/expression.ts";
 
 /** A limit on the way: the function as it stands, where it goes, what is known, and the value that it has. */
 export interface Stage {
@@ -33,16 +33,6 @@ export function limitAt(
 ): (LimitFound & { readonly kind: "limit" }) | undefined {
   const found = onlyCase(expression, place, assumptions)?.found;
   return found?.kind === "limit" ? found : undefined;
-}
-
-/** Numerator and denominator of a product of powers. */
-export function quotientOf(e: Expression): { readonly numerator: Expression; readonly denominator: Expression } {
-  const isBelow = (factor: Expression): boolean => factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.num < 0;
-  const factors = factorsOf(e);
-  return {
-    numerator: product(...factors.filter((factor) => !isBelow(factor))),
-    denominator: product(...factors.filter(isBelow).map((factor) => (factor.kind === "power" ? power(factor.base, negate(factor.exponent)) : factor))),
-  };
 }
 
 /** What is known of the variable near the place. */

@@ -1,0 +1,15 @@
+import { type Expression, findAll } from "../expression.ts";
+
+/** The circular functions of the table. */
+export const CIRCULAR: ReadonlySet<string> = new Set(["sin", "cos", "tan", "cot", "sec", "csc"]);
+
+/** The hyperbolic functions of the table. */
+export const HYPERBOLIC: ReadonlySet<string> = new Set(["sinh", "cosh", "tanh", "coth", "sech", "csch"]);
+
+/** Functions that are not continuous on all of their domain. */
+const JUMPING: ReadonlySet<string> = new Set(["floor", "ceil", "sgn", "arg"]);
+
+/** The parts of an expression that may jump within their domain: steps, signs and cases. */
+export function jumpingParts(e: Expression): readonly Expression[] {
+  return findAll(e, (part) => part.kind === "cases" || (part.kind === "call" && JUMPING.has(part.name)));
+}
