@@ -77,3 +77,9 @@ export function opposite(e: Expression): Expression {
   const [only] = apart;
   return only && apart.length === 1 ? only : logic("or", apart);
 }
+
+/** The value of the name that an equation states: m v²/2 of E = m v²/2; anything else itself. */
+export function valueStated(e: Expression): Expression {
+  const [left, right] = e.kind === "relation" && e.comparisons[0] === "=" ? e.operands : [];
+  return left?.kind === "name" && right ? right : e;
+}

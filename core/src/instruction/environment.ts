@@ -39,6 +39,7 @@ export interface Environment {
 
 const RANGES: Readonly<Record<NumberKind, NameRange>> = { reals: "real", rationals: "real", complex: "complex", integers: "integer" };
 
+/** What a name ranges over by the kind of numbers it was given in. */
 export function rangeOf(kind: NumberKind): NameRange {
   return RANGES[kind];
 }
@@ -63,6 +64,7 @@ export const EMPTY: Environment = {
   inDegrees: false,
 };
 
+/** The names and functions that the author declared, as the reader of mathematics wants them. */
 export function declarations(environment: Environment): Declarations {
   return {
     names: environment.quantities,
@@ -71,6 +73,7 @@ export function declarations(environment: Environment): Declarations {
   };
 }
 
+/** What the names, functions and lines of a working stand for. */
 export function meanings(environment: Environment): Meanings {
   return {
     functions: environment.functions,
@@ -91,6 +94,11 @@ export function measuredMeanings(environment: Environment): Meanings {
     unitsAsFactors: true,
     line: (line) => measuredLine(environment, line),
   };
+}
+
+/** As if no letter had a given value: the form of a result is asked for, not its number. */
+export function withoutGivens(environment: Environment): Environment {
+  return { ...environment, givens: new Map() };
 }
 
 /** What (n) stands for, with its unit as a factor where its answer has one. */

@@ -7,6 +7,7 @@ import { DEFAULT_FIGURES } from "./answer.ts";
 import { shortened } from "./decimals.ts";
 import type { FaultReport, OptimumReport, SolutionReport, Value } from "./line-report.ts";
 
+/** A complex number from the decimals of its parts: 2 + 3i. */
 export function complexDecimal(re: string, im: string): string {
   const size = im.replace(/^-/, "");
   const imaginary = size === "1" ? "i" : `${size}i`;

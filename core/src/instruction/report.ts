@@ -2,7 +2,7 @@ import type { Check, Verdict } from "../check/verdict.ts";
 import { type LimitPlace, resultOf, type Step } from "../derivation/step.ts";
 import { stepText, stepWords } from "../derivation/words.ts";
 import { equation, name, sum } from "../expression/construct.ts";
-import { contains, type Expression, equal, findAll, freeNames, termsOf } from "../expression/expression.ts";
+import { contains, distinct, type Expression, equal, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import type { FigurePicture, Part } from "../graph/figure/figure.ts";
 import { type Picture, picture } from "../graph/picture.ts";
 import type { Mark, Window } from "../graph/scene.ts";
@@ -336,8 +336,8 @@ function inRisingOrder({ rising }: Answer & { readonly kind: "expression" }): { 
 function radicalsOf(answer: Answer | undefined): readonly string[] {
   if (answer?.kind !== "solutions") return [];
   const roots = answer.set.solutions.flatMap(({ values }) => [...values.values()].flatMap((value) => findAll(value, isNamedRoot)));
-  const distinct = roots.filter((root, k) => roots.findIndex((other) => equal(other, root)) === k);
-  return distinct.flatMap((root) => {
+  const different = distinct(roots);
+  return different.flatMap((root) => {
     const radicals = rootByRadicals(root);
     return radicals ? [latex(equation(root, radicals))] : [];
   });

@@ -9,7 +9,7 @@ import { asTyped } from "../rewrite/typed.ts";
 import { decide } from "../truth/index.ts";
 import { DEFAULT_DIGITS, type Outcome } from "./answer.ts";
 import { definedOnly } from "./defined-only.ts";
-import type { Environment } from "./environment.ts";
+import { type Environment, withoutGivens } from "./environment.ts";
 import type { Reading } from "./instruction.ts";
 import { valueOutcome } from "./judged-value.ts";
 import { putIn } from "./put-in.ts";
@@ -51,11 +51,11 @@ export function rewritingLine(instruction: string, target: RewritingTarget, envi
 
 function carryOut({ whole, part }: RewritingTarget, environment: Environment, rewrite: Rewrite): Outcome {
   // Names with a given value stay letters: a rewrite is about the form, not the number.
-  const own = putIn(whole, { ...environment, givens: new Map() });
+  const own = putIn(whole, withoutGivens(environment));
   const known: Known = { assumptions: environment.assumptions };
   const start = own.expression;
   definedOnly(start);
-  if (part) return ofPart(start, putIn(part, { ...environment, givens: new Map() }).expression, own.steps, known, rewrite);
+  if (part) return ofPart(start, putIn(part, withoutGivens(environment)).expression, own.steps, known, rewrite);
   if (start.kind === "relation") return ofRelation(start, own.steps, known, rewrite);
   const { expression, steps, conditions: stated } = rewrite(start, known);
   const conditions = notGiven(stated, known);

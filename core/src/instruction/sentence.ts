@@ -4,7 +4,7 @@ import { elaborate } from "../notation/elaborate.ts";
 import { writtenLatex } from "../notation/latex.ts";
 import { parseTokens } from "../notation/parse.ts";
 import { NotationError, partsOfKind, type Span, type Syntax, UnknownWord } from "../notation/syntax.ts";
-import { type Token, tokenize } from "../notation/tokens.ts";
+import { type Token, tokenize, wordName } from "../notation/tokens.ts";
 import { asUnit, unitRuns, withUnits } from "../notation/unit-tokens.ts";
 import { isFunctionName } from "../notation/words.ts";
 import type { Dimension } from "../units/dimension.ts";
@@ -219,7 +219,7 @@ export class Sentence {
   /** A declared function that stands by itself is meant at the names of its arguments. */
   #functionAlone([only, end, ...more]: readonly Token[]): Syntax | undefined {
     if (only?.kind !== "word" || end?.kind !== "end" || more.length > 0) return undefined;
-    const title = only.subscript === undefined ? only.text : `${only.text}_${only.subscript}`;
+    const title = wordName(only);
     const definition = this.#environment.functions.get(title);
     if (!definition || !("parameters" in definition)) return undefined;
     const args = definition.parameters.map((parameter): Syntax => ({ kind: "name", name: parameter, span: only.span }));
@@ -336,7 +336,7 @@ export class Sentence {
   declaredName(what: string): string {
     const token = this.next;
     if (token.kind !== "word") return this.fail(`${what} was expected here`);
-    const whole = token.subscript === undefined ? token.text : `${token.text}_${token.subscript}`;
+    const whole = wordName(token);
     if (isFunctionName(whole)) this.fail(`${whole} is a function of the notation and cannot be declared`);
     if (whole === "pi" || whole === "infinity") this.fail(`${whole} is a constant and cannot be declared`);
     this.#at += 1;

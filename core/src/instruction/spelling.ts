@@ -1,5 +1,5 @@
 import { NotationError, type Span } from "../notation/syntax.ts";
-import type { Token } from "../notation/tokens.ts";
+import { type Token, wordName } from "../notation/tokens.ts";
 import { isFunctionName } from "../notation/words.ts";
 
 /**
@@ -86,16 +86,12 @@ function captured(pattern: string, tokens: readonly Token[], declared: ReadonlyS
 
 /** Whether a word has a meaning already: it is declared, or a function of the table. */
 function isTaken(token: Token & { readonly kind: "word" }, declared: ReadonlySet<string>): boolean {
-  return declared.has(nameOf(token)) || isFunctionName(token.text);
+  return declared.has(wordName(token)) || isFunctionName(token.text);
 }
 
 function saysOneOf(token: Token | undefined, words: ReadonlySet<string>): boolean {
   if (token?.kind === "word") return token.subscript === undefined && words.has(token.text.toLowerCase());
   return token?.kind === "mark" && words.has(token.text);
-}
-
-function nameOf(token: Token & { readonly kind: "word" }): string {
-  return token.subscript === undefined ? token.text : `${token.text}_${token.subscript}`;
 }
 
 /** The sentence in the words of the notation, token by token; what was typed keeps its place. Undefined where the spelling is none of these. */
@@ -119,7 +115,7 @@ export function respelled(source: string, tokens: readonly Token[], spellings: r
   let current = tokens.slice(0, -1);
   for (let turn = 0; turn < MOST_TURNS; turn += 1) {
     const [first] = current;
-    if (!end || (first?.kind === "word" && declared.has(nameOf(first)))) break;
+    if (!end || (first?.kind === "word" && declared.has(wordName(first)))) break;
     const found = spellings.find(({ typed }) => captured(typed, current, declared));
     if (!found) break;
     if (found.isOffered) throw misread(source, current, found, declared);

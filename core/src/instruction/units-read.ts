@@ -3,7 +3,7 @@ import { type Expression, freeNames } from "../expression/expression.ts";
 import { elaborate } from "../notation/elaborate.ts";
 import { parseTokens } from "../notation/parse.ts";
 import type { Syntax } from "../notation/syntax.ts";
-import type { Token } from "../notation/tokens.ts";
+import { type Token, wordName } from "../notation/tokens.ts";
 import { asUnit, type UnitRun, unitRuns, withUnits } from "../notation/unit-tokens.ts";
 import { type Dimension, equal, multiply, SOUGHT } from "../units/dimension.ts";
 import { type Measured, measure, unitName, unitOfFactor } from "../units/dimension-of.ts";
@@ -76,16 +76,12 @@ function lettersOf(tokens: readonly Token[], runs: readonly UnitRun[], { quantit
   const inRun = (at: number): boolean => runs.some(({ from, to }) => from <= at && at < to);
   const own = new Set(tokens.flatMap((token, at) => (token.kind === "word" && !inRun(at) ? namesIn(token) : [])));
   const isName = (name: string): boolean => quantities.has(name) || letters.has(name) || own.has(name);
-  return (token) => token.kind === "word" && (isName(wholeName(token)) || namesIn(token).every(isName));
-}
-
-function wholeName({ text, subscript }: Token & { readonly kind: "word" }): string {
-  return subscript === undefined ? text : `${text}_${subscript}`;
+  return (token) => token.kind === "word" && (isName(wordName(token)) || namesIn(token).every(isName));
 }
 
 /** The names that a word holds when it is read as letters. */
 function namesIn(token: Token & { readonly kind: "word" }): readonly string[] {
-  return token.greek || token.subscript !== undefined ? [wholeName(token)] : [...token.text];
+  return token.greek || token.subscript !== undefined ? [wordName(token)] : [...token.text];
 }
 
 /** The names that stand as letters in a line, for the other lines: those that are no units there for certain. */

@@ -16,6 +16,11 @@ export type Token = { readonly span: Span } & (
   | { readonly kind: "end" }
 );
 
+/** The name that a word writes, with its subscript: v_0. */
+export function wordName({ text, subscript }: Token & { readonly kind: "word" }): string {
+  return subscript === undefined ? text : `${text}_${subscript}`;
+}
+
 const SUPERSCRIPTS: Readonly<Record<string, string>> = {
   "⁰": "0",
   "¹": "1",

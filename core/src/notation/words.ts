@@ -3,7 +3,7 @@ import { isWord } from "./english.ts";
 import { isNear, MATHEMATICAL_WORDS, SENTENCE_WORDS } from "./keywords.ts";
 import { greekCharacter } from "./letters.ts";
 import { type Declarations, NotationError, type Span, UnknownWord } from "./syntax.ts";
-import type { Token } from "./tokens.ts";
+import { type Token, wordName } from "./tokens.ts";
 
 /** Tokens after the words have been given their meaning: what the parser works on. */
 export type Lexeme = { readonly span: Span } & (
@@ -151,7 +151,7 @@ function inRoot(tokens: readonly Token[], at: number): readonly Lexeme[] | undef
 
 function resolveWord(token: Token & { kind: "word" }, declared: Declarations, inIntegral: boolean): readonly Lexeme[] {
   const { text, subscript, span } = token;
-  const whole = subscript === undefined ? text : `${text}_${subscript}`;
+  const whole = wordName(token);
   const joined = subscript === undefined ? text : `${text}${subscript}`;
   if (declared.functions.has(whole)) return [{ kind: "declared", name: whole, span }];
   if (declared.names.has(whole)) return [{ kind: "name", name: whole, span }];

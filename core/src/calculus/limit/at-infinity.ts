@@ -1,13 +1,13 @@
 import { call, isNumber, name, number, relation, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
-import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
+import { constantSign, simplify, zeroTest } from "../../truth/index.ts";
 import type { Asymptotics, Limit } from "./asymptotics.ts";
 import { expansion, scaleOf } from "./expansion.ts";
 import { mostRapid } from "./growth.ts";
 import { Cancelled, LimitOpen } from "./open.ts";
 import { prepared } from "./prepared.ts";
-import { compareExponents, type Series } from "./series.ts";
+import { compareExponents, knownSign, type Series } from "./series.ts";
 
 /** How far series are followed at first; where everything cancels, they are followed so many times as far. */
 const FIRST_REACH = 3;
@@ -64,15 +64,8 @@ export class AtInfinity implements Asymptotics {
       const [first] = this.series(e).terms;
       return first ? this.sign(first.coefficient) : 0;
     }
-    const plain = constantSign(e);
-    if (plain !== undefined) return plain;
-    for (const [comparison, sign] of [
-      [">", 1],
-      ["<", -1],
-      ["=", 0],
-    ] as const) {
-      if (decide(relation(e, comparison, ZERO), this.known.assumptions) === true) return sign;
-    }
+    const sign = constantSign(e) ?? knownSign(e, this.known.assumptions);
+    if (sign !== undefined) return sign;
     throw new LimitOpen("a sign depends on the letters", e);
   };
 

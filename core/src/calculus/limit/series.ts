@@ -1,5 +1,6 @@
 import { E, isNumber, MINUS_ONE, number, ONE, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { children, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { CIRCULAR, HYPERBOLIC } from "../../expression/functions/kinds.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import { Cancelled, LimitOpen } from "./open.ts";
 
@@ -42,7 +43,7 @@ export function isZero(e: Expression, { assumptions }: Known): boolean {
   return kind === "zero";
 }
 
-const MEROMORPHIC: ReadonlySet<string> = new Set(["sin", "cos", "tan", "cot", "sec", "csc", "sinh", "cosh", "tanh", "coth", "sech", "csch"]);
+const MEROMORPHIC: ReadonlySet<string> = new Set([...CIRCULAR, ...HYPERBOLIC]);
 
 /** Whether a function is meromorphic in all its names. */
 function isMeromorphic(e: Expression): boolean {
@@ -68,18 +69,25 @@ function needNonzero(e: Expression, { assumptions, variable }: Known): void {
   throw new LimitOpen("a coefficient may be 0 for some values of the letters", e);
 }
 
+/** The sign of a constant by what is known of its letters; undefined where that leaves it open. */
+export function knownSign(e: Expression, assumptions: readonly Expression[]): -1 | 0 | 1 | undefined {
+  for (const [comparison, sign] of [
+    [">", 1],
+    ["<", -1],
+    ["=", 0],
+  ] as const) {
+    if (decide(relation(e, comparison, ZERO), assumptions) === true) return sign;
+  }
+  return undefined;
+}
+
 /** The sign of the difference of two exponents. @throws LimitOpen where letters leave it open. */
 export function compareExponents(a: Expression, b: Expression, { assumptions }: Known): number {
   if (a.kind === "number" && b.kind === "number") return Math.sign(Number(a.value.num) * Number(b.value.den) - Number(b.value.num) * Number(a.value.den));
   if (equal(a, b)) return 0;
   const difference = simplify(subtract(a, b)).expression;
-  for (const [comparison, sign] of [
-    ["=", 0],
-    [">", 1],
-    ["<", -1],
-  ] as const) {
-    if (decide(relation(difference, comparison, ZERO), assumptions) === true) return sign;
-  }
+  const sign = knownSign(difference, assumptions);
+  if (sign !== undefined) return sign;
   throw new LimitOpen("which of two powers is the greater depends on the letters", difference);
 }
 
@@ -93,6 +101,7 @@ export function constantSeries(coefficient: Expression): Series {
   return { terms: isNumber(coefficient, 0) ? [] : [{ exponent: ZERO, coefficient }], order: undefined };
 }
 
+/** A single term. */
 export function monomial(coefficient: Expression, exponent: Expression): Series {
   return { terms: [{ exponent, coefficient }], order: undefined };
 }
@@ -117,6 +126,7 @@ function collected(terms: readonly Term[], order: Expression | undefined, known:
   return { terms: within, order: within.length < kept.length ? least(order, reach, known) : order };
 }
 
+/** The sum of series, known as far as each of them is. */
 export function add(list: readonly Series[], known: Known): Series {
   const order = list.reduce<Expression | undefined>((all, { order: own }) => least(all, own, known), undefined);
   return collected(
@@ -126,6 +136,7 @@ export function add(list: readonly Series[], known: Known): Series {
   );
 }
 
+/** The product of two series, known as far as their first terms allow. */
 export function multiply(a: Series, b: Series, known: Known): Series {
   const lead = ({ terms, order }: Series): Expression | undefined => terms[0]?.exponent ?? order;
   const [leadA, leadB] = [lead(a), lead(b)];
@@ -137,6 +148,7 @@ export function multiply(a: Series, b: Series, known: Known): Series {
   return collected(terms, order, known);
 }
 
+/** A series times a constant. */
 export function scale(a: Series, factor: Expression, known: Known): Series {
   return multiply(a, constantSeries(factor), known);
 }

@@ -45,6 +45,7 @@ export const ANGLES: ReadonlySet<string> = new Set(["theta", "phi"]);
 
 const STOPS = ["for", "where", "with", "without", "in", "within", "from"];
 
+/** Reads what stands after “graph”. @throws NotationError with the place and what was expected there. */
 export function readGraph(sentence: Sentence): WrittenGraph {
   const items = [readItem(sentence)];
   while (sentence.takeComma()) items.push(readItem(sentence));

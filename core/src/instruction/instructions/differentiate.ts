@@ -4,14 +4,14 @@ import { stepsCheck } from "../../check/step.ts";
 import { type Check, verdictOf, weakest } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { divide, name as nameOf, negate, subtract, tuple } from "../../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { distinct, type Expression, freeNames } from "../../expression/expression.ts";
 import { nonZero, openConditions } from "../../solve/conditions.ts";
 import { type Differentiated, differentiatedWithSteps } from "../../solve/derivatives.ts";
 import { kinksOf } from "../../solve/kinks.ts";
 import { lostConditions, simplify } from "../../truth/index.ts";
 import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
-import type { Environment } from "../environment.ts";
+import { type Environment, withoutGivens } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
@@ -71,8 +71,7 @@ function onlyName(e: Expression, sentence: Sentence): string {
 }
 
 function carryOut(typed: Expression, variables: readonly string[], environment: Environment): Outcome {
-  // Letters with a given value stay letters: the form is asked for.
-  const own = putIn(typed, { ...environment, givens: new Map() }, new Set(variables));
+  const own = putIn(typed, withoutGivens(environment), new Set(variables));
   const e = own.expression;
   definedOnly(e);
   try {
@@ -135,7 +134,7 @@ function judged(value: Expression, before: readonly Step[], rounds: readonly Rou
   const steps = [...before, ...found];
   const { check, verdicts } = stepsCheck(steps, assumptions);
   const checks = [check, ...own];
-  const conditions = all.filter((one, k) => all.findIndex((other) => equal(other, one)) === k);
+  const conditions = distinct(all);
   return { answer: { kind: "expression", value, conditions, digits: DEFAULT_DIGITS }, steps, stepVerdicts: verdicts, checks, verdict: verdictOf(checks) };
 }
 
@@ -187,7 +186,7 @@ export const GRADIENT: Instruction = {
 };
 
 function gradient(typed: Expression, variables: readonly string[], environment: Environment): Outcome {
-  const own = putIn(typed, { ...environment, givens: new Map() }, new Set(variables));
+  const own = putIn(typed, withoutGivens(environment), new Set(variables));
   definedOnly(own.expression);
   const rounds = variables.map((variable) => derived(own.expression, variable, environment.assumptions));
   return judged(tuple(rounds.map(({ value }) => value)), own.steps, rounds, environment.assumptions);

@@ -6,6 +6,7 @@ import { type Step, step } from "../../derivation/step.ts";
 import { name, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { givenOutside, isIndefiniteIntegral } from "../../expression/integral.ts";
+import { valueStated } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
@@ -59,7 +60,7 @@ export const EVALUATE: Instruction = {
     const unitAhead = sentence.unitAhead("in", STOPS);
     const said = sentence.written("an expression", unitAhead ? STOPS : ["with", "to"], false, { unit: unitAhead?.text });
     const several = severalSolutions(said, sentence.environment);
-    const start = several ? ZERO : valueStated(said, sentence.mean(said));
+    const start = several ? ZERO : valueSaid(said, sentence.mean(said));
     if (start.kind === "relation" || start.kind === "logic")
       sentence.fail("an expression was expected here, not a relation", { from, to: sentence.next.span.from });
     const sets = sentence.takeWords("with") ? readValueSets(sentence, ["in", "to"]) : [new Map<string, Expression>()];
@@ -78,7 +79,7 @@ export const EVALUATE: Instruction = {
         const outcome =
           others.length > 0 ? eachSet([put, ...others], (values) => evaluated(start, values, digits, environment)) : evaluated(start, put, digits, environment);
         const ofLine = said.kind === "line" ? lineUnits(environment, said.line) : {};
-        const units = ofLine.units ? ofLine : answerUnits(environment, [], { value: valueStated(said, sentence.measured(said)) });
+        const units = ofLine.units ? ofLine : answerUnits(environment, [], { value: valueSaid(said, sentence.measured(said)) });
         return shown({ ...outcome, ...(outcome.answer ? { answer: { ...outcome.answer, ...units } } : {}) }, shownIn);
       },
     };
@@ -113,9 +114,8 @@ function evaluated(start: Expression, put: ReadonlyMap<string, Expression>, digi
 }
 
 /** What is evaluated of a line that states a name: E = m v^2/2 is the value of E. */
-function valueStated(said: Syntax, e: Expression): Expression {
-  const [left, right] = said.kind === "line" && e.kind === "relation" && e.comparisons[0] === "=" ? e.operands : [];
-  return left?.kind === "name" && right ? right : e;
+function valueSaid(said: Syntax, e: Expression): Expression {
+  return said.kind === "line" ? valueStated(e) : e;
 }
 
 /** The unit in which the value is asked for; degrees are one. */
@@ -160,9 +160,7 @@ function standing(outcome: Outcome, value: Expression): Outcome {
 
 /** Whether a number holds functions of inverse functions, or a sum below a line: a shorter form may be known. */
 function isNumberWithRoots(e: Expression): boolean {
-  return (
-    freeNames(e).size === 0 && (undoesInverse(e) || findAll(e, (part) => isReciprocal(part) && part.kind === "power" && part.base.kind === "sum").length > 0)
-  );
+  return freeNames(e).size === 0 && (undoesInverse(e) || findAll(e, (part) => isReciprocal(part) && part.base.kind === "sum").length > 0);
 }
 
 function shortest(e: Expression): ReturnType<typeof simplify> {

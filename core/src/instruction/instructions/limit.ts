@@ -8,6 +8,7 @@ import { type Check, type Verdict, verdictOf, weakest } from "../../check/verdic
 import type { LimitPlace, Step } from "../../derivation/step.ts";
 import { logic } from "../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { valueStated } from "../../expression/statement.ts";
 import { limitScene } from "../../graph/solution-scene.ts";
 import { nameLatex } from "../../notation/letters.ts";
 import { plain } from "../../notation/plain.ts";
@@ -63,12 +64,6 @@ function readSide(sentence: Sentence): LimitPlace["side"] {
   if (sentence.takeWords("left") || sentence.takeWords("below")) return "left";
   if (sentence.takeWords("right") || sentence.takeWords("above")) return "right";
   return sentence.fail("“the left” or “the right” was expected here");
-}
-
-/** The right side of a line that states a name. */
-function valueStated(e: Expression): Expression {
-  const [left, right] = e.kind === "relation" && e.comparisons[0] === "=" ? e.operands : [];
-  return left?.kind === "name" && right ? right : e;
 }
 
 function carryOut(typed: Expression, asked: LimitPlace, { environment }: Sentence): Outcome {

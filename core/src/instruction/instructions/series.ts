@@ -10,7 +10,7 @@ import { nameLatex } from "../../notation/letters.ts";
 import { type SeriesFound, seriesWithSteps } from "../../solve/series.ts";
 import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
-import type { Environment } from "../environment.ts";
+import { type Environment, withoutGivens } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
@@ -55,8 +55,7 @@ function readOrder(sentence: Sentence): number {
 }
 
 function carryOut(typed: Expression, variable: string, at: Expression, order: number, environment: Environment): Outcome {
-  // Letters with a given value stay letters: the form is asked for.
-  const bare = { ...environment, givens: new Map() };
+  const bare = withoutGivens(environment);
   const before = putIn(typed, bare, new Set([variable]));
   const place = { variable, at: putIn(at, bare, new Set([variable])).expression };
   if (contains(place.at, variable)) throw new CannotDo(`${variable} cannot be at itself`);

@@ -19,7 +19,7 @@ import { writeOut } from "../../rewrite/write-out.ts";
 import { decide, equalityTest, lostConditions, simplify, type ZeroTest } from "../../truth/index.ts";
 import type { Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
-import type { Environment } from "../environment.ts";
+import { type Environment, withoutGivens } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import { intervalFacts } from "./given.ts";
@@ -57,7 +57,7 @@ export const SHOW: Instruction = {
 };
 
 function carryOut(statement: Expression & { kind: "relation" }, facts: readonly Expression[], environment: Environment): Outcome {
-  const own = putIn(statement, { ...environment, givens: new Map() });
+  const own = putIn(statement, withoutGivens(environment));
   const assumptions = [...environment.assumptions, ...facts];
   const relation = own.expression;
   definedOnly(relation);

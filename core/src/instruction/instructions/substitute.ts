@@ -7,7 +7,7 @@ import { simplify } from "../../truth/index.ts";
 import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
 import { eachSolution, severalSolutions } from "../each-solution.ts";
-import type { Environment } from "../environment.ts";
+import { type Environment, withoutGivens } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { valueOutcome } from "../judged-value.ts";
 import { putIn, saidValues } from "../put-in.ts";
@@ -42,7 +42,7 @@ export const SUBSTITUTE: Instruction = {
 
 function substituted(target: Expression, values: ReadonlyMap<string, Expression>, environment: Environment): Outcome {
   // Definitions are written out first, so that the names they stand for can be replaced.
-  const own = putIn(target, { ...environment, givens: new Map() }, new Set(values.keys()));
+  const own = putIn(target, withoutGivens(environment), new Set(values.keys()));
   const filled = substitute(own.expression, values);
   const steps: Step[] = [...own.steps];
   steps.push(step("put in values", [saidValues(values)], { kind: "put in", before: own.expression, values, after: filled }));
