@@ -73,7 +73,19 @@ function shortestForm(e: Expression): Simplified {
   const parts = freeNames(e).size === 0 ? e : mapChildren(e, (child) => simplify(child).expression);
   const candidates = [e, parts, reducedRoot(parts), undoneExponential(parts), ...lowestTerms(parts)];
   const best = candidates.reduce((shortest, next) => (complexity(next) < complexity(shortest) ? next : shortest));
-  return { expression: best, conditions: lostConditions(e, best) };
+  return shortened(e, best);
+}
+
+/** A shorter form; what had to be assumed for it is looked for when it is asked. */
+function shortened(before: Expression, expression: Expression): Simplified {
+  let found: readonly Expression[] | undefined;
+  return {
+    expression,
+    get conditions() {
+      found ??= lostConditions(before, expression);
+      return found;
+    },
+  };
 }
 
 /** ln(e^u) as u for real u. */
@@ -145,28 +157,30 @@ function lowestTerms(e: Expression): readonly Expression[] {
     const fraction = normalForm(e, kernels);
     const rationalised = rationaliseDenominator(fraction, kernels);
     const plain = fractionExpression(fraction, kernels);
-    const factored = freeNames(e).size === 0 ? [] : [factoredContent(fraction, kernels)];
+    const factored = freeNames(e).size === 0 ? [] : factoredContent(fraction, kernels);
     return [plain, ...factored, ...(rationalised ? [fractionExpression(rationalised, kernels)] : [])];
   }, []);
 }
 
-/** Numerator and denominator with their common monomials taken out: 2 g h + 2 g k as 2 g (h + k). */
-function factoredContent(fraction: Fraction, kernels: Kernels): Expression {
-  const [top, bottom] = [fraction.numerator, fraction.denominator].map((part) => withMonomial(part, kernels));
-  return top && bottom ? product(top, power(bottom, number(-1))) : fractionExpression(fraction, kernels);
+/** Numerator and denominator with their common monomials taken out, where there are any: 2 g h + 2 g k as 2 g (h + k). */
+function factoredContent({ numerator, denominator }: Fraction, kernels: Kernels): readonly Expression[] {
+  const [above, below] = [commonMonomial(numerator), commonMonomial(denominator)];
+  if (!above && !below) return [];
+  const written = (p: Polynomial, monomial: Polynomial | undefined): Expression => {
+    const rest = monomial && poly.divideExact(p, monomial);
+    return rest ? product(polynomialExpression(monomial, kernels), polynomialExpression(rest, kernels)) : polynomialExpression(p, kernels);
+  };
+  return [product(written(numerator, above), power(written(denominator, below), number(-1)))];
 }
 
-function withMonomial(p: Polynomial, kernels: Kernels): Expression {
-  const exponents: number[] = [];
-  for (const term of p) {
-    for (let k = 0; k < kernels.count; k += 1) exponents[k] = Math.min(exponents[k] ?? Number.POSITIVE_INFINITY, term.exponents[k] ?? 0);
-  }
-  const common = poly.monomial(
-    poly.content(p),
-    exponents.map((exponent) => (Number.isFinite(exponent) ? exponent : 0)),
-  );
-  const rest = poly.divideExact(p, common);
-  return rest ? product(polynomialExpression(common, kernels), polynomialExpression(rest, kernels)) : polynomialExpression(p, kernels);
+/** The greatest monomial that divides all terms of a sum, if it is not 1. */
+function commonMonomial(p: Polynomial): Polynomial | undefined {
+  const [first, ...others] = p;
+  if (!first || others.length === 0) return undefined;
+  const exponents = first.exponents.map((exponent, k) => Math.min(exponent, ...others.map((term) => term.exponents[k] ?? 0)));
+  const content = poly.content(p);
+  if (exponents.every((exponent) => exponent === 0) && rational.isOne(content)) return undefined;
+  return poly.monomial(content, exponents);
 }
 
 /** Multiplies numerator and denominator by conjugates until no square root (nor i) is left below; undefined where none is there. */

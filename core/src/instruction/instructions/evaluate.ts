@@ -167,5 +167,5 @@ function shortest(e: Expression): ReturnType<typeof simplify> {
   const plain = simplify(e);
   const other = simplify(denest(expand(plain.expression))).expression;
   const best = text(other).length < text(plain.expression).length ? other : plain.expression;
-  return { ...plain, expression: isNumberWithRoots(best) ? readable(best) : best };
+  return { conditions: plain.conditions, expression: isNumberWithRoots(best) ? readable(best) : best };
 }
