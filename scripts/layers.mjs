@@ -26,8 +26,8 @@ const CORE_LAYERS = [
   "instruction",
   "problemset",
 ];
-/** What a folder must not import although it lies above: the judge sees neither the solver nor the integrator. */
-const FORBIDDEN = { check: ["solve", "calculus/integral"] };
+/** What a folder must not import although it lies above: the judge sees neither the solver nor what integrates and finds limits. */
+const FORBIDDEN = { check: ["solve", "calculus/integral", "calculus/limit"] };
 /** Folders that are entered by one file alone. */
 const DOORS = { truth: "index.ts" };
 /** Packages that each workspace's sources may import, besides relative paths. */

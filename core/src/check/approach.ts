@@ -1,4 +1,4 @@
-import { infinityOf } from "../calculus/limit/place.ts";
+import { infinityOf } from "../calculus/place.ts";
 import type { LimitPlace } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { equation, name, number, subtract, sum } from "../expression/construct.ts";

@@ -1,8 +1,5 @@
-import { AtInfinity } from "../calculus/limit/at-infinity.ts";
-import { LimitOpen, whereFound } from "../calculus/limit/open.ts";
-import { approaching, GROWN } from "../calculus/limit/place.ts";
 import { ballValue } from "../expression/ball-value.ts";
-import { divide, isNumber, name, negate, number, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { divide, MINUS_ONE, name, negate, number, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
 import { contains, type Expression, findAll } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
@@ -11,24 +8,24 @@ import * as rational from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { decide, environmentAt, equalityTest, samplePoints } from "../truth/index.ts";
+import { type Arithmetic, type Expansion, expanded, NotExpanded } from "./expansion/expansion.ts";
+import { GROWING, toPower, UNIT } from "./expansion/monomial.ts";
+import { readNear } from "./expansion/near.ts";
 import type { Check, Verdict } from "./verdict.ts";
-
-/** The function and its slope: exponents below 2. */
-const REACH = 2;
 
 /** How many signs are told apart for one derivative. */
 const MOST_SPLITS = 3;
 
 /**
  * Whether the coefficient of h in f(x + h) is `value`, by the expansion of f part by part; where it hangs on the sign of a part, for both of its signs.
- * @throws LimitOpen where the expansion is not followed, Oscillates or NotDefinedThere likewise.
+ * @throws NotExpanded where the expansion is not followed.
  */
 function isSlope(f: Expression, variable: string, value: Expression, known: readonly Expression[], splits = MOST_SPLITS): boolean | undefined {
   try {
     const test = equalityTest(slopeByExpansion(f, variable, known), value, known);
     return test.kind === "undecided" ? undefined : test.kind === "zero";
   } catch (error) {
-    if (!(error instanceof LimitOpen) || !error.about || splits === 0 || contains(error.about, GROWN)) throw error;
+    if (!(error instanceof NotExpanded) || !error.about || splits === 0 || contains(error.about, DISTANCE)) throw error;
     const { about } = error;
     const signs = ([">", "<"] as const).map((comparison) => relation(about, comparison, ZERO)).filter((fact) => decide(fact, known) !== false);
     const outcomes = signs.map((fact) => isSlope(f, variable, value, [...known, fact], splits - 1));
@@ -39,15 +36,25 @@ function isSlope(f: Expression, variable: string, value: Expression, known: read
 }
 
 function slopeByExpansion(f: Expression, variable: string, known: readonly Expression[]): Expression {
-  const moved = approaching(f, { variable, at: name(variable) }, 1);
-  const { terms } = new AtInfinity(GROWN, known, REACH).series(moved);
-  // The first term is the function itself, which is continuous wherever it is expanded.
-  const [first, ...others] = terms.map(({ exponent, coefficient }) => ({ is: (k: number) => isNumber(exponent, k), coefficient }));
-  const linear = first?.is(0) ? others[0] : first;
-  if (linear?.is(1)) return linear.coefficient;
-  if (!linear) return ZERO;
-  throw new LimitOpen("the function does not change like its distance", undefined);
+  const place = { variable: DISTANCE, at: ZERO, whole: false };
+  const e = substitute(f, new Map([[variable, sum(name(variable), name(DISTANCE))]]));
+  const linearTerm = ({ terms, rest }: Expansion, calculus: Arithmetic): Expression | undefined => {
+    // The first term is the function itself, which is continuous wherever it is expanded.
+    const linear = terms.find(({ monomial }) => calculus.compare(monomial, UNIT) !== 0);
+    const order = calculus.compare(linear?.monomial ?? rest ?? FIRST_ORDER, FIRST_ORDER);
+    if (order > 0) throw new NotExpanded("the function does not change like its distance");
+    if (linear && order === 0) return linear.coefficient;
+    return !rest || calculus.compare(rest, FIRST_ORDER) < 0 ? ZERO : undefined;
+  };
+  return readNear({ e, place, side: 1, assumptions: known }, linearTerm, SIZES);
 }
+
+/** How many terms are followed: the function and its slope, more where they cancel. */
+const SIZES = [2, 4] as const;
+
+/** The name of h. */
+const DISTANCE = "\u0001h";
+const FIRST_ORDER = toPower(GROWING, MINUS_ONE);
 
 /** Inside of the domain, where a derivative is taken. */
 function strictly(condition: Expression): Expression {
@@ -61,7 +68,7 @@ function strictly(condition: Expression): Expression {
  */
 export function quotientChecks(f: Expression, variable: string, value: Expression, assumptions: readonly Expression[]): readonly Check[] {
   const known = [...assumptions, ...curveDomain(f).map(strictly)];
-  const holds = whereFound(() => isSlope(f, variable, value, known));
+  const holds = expanded(() => isSlope(f, variable, value, known));
   if (holds === true) return [said("substitution", "nailed", "expanded again, it is the coefficient of h in the function at a distance h")];
   if (holds === false) return [said("substitution", "bent", "expanded again, the coefficient of h in the function at a distance h is another one")];
   const agrees = byNumbers(f, variable, value, known);

@@ -1,48 +1,62 @@
 import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
-import { type LimitFound, limitValue, onlyCase } from "../calculus/limit/limit.ts";
-import { infinityOf } from "../calculus/limit/place.ts";
-import { sameLimit } from "../calculus/limit/sided.ts";
+import { infinityOf, type PathTo } from "../calculus/place.ts";
 import type { Claim, LimitPlace } from "../derivation/step.ts";
-import { divide, isNumber, ONE } from "../expression/construct.ts";
+import { divide, ONE, ZERO } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import { equalityTest } from "../truth/index.ts";
+import { expanded, NotExpanded } from "./expansion/expansion.ts";
+import { type End, endOf, endOn, isOutside, sidesOfPlace } from "./expansion/near.ts";
 import type { StepVerdict } from "./step.ts";
 
 const nailed = (why: string, theorem?: string): StepVerdict => ({ verdict: "nailed", why, ...(theorem === undefined ? {} : { theorem }) });
 const loose = (why: string): StepVerdict => ({ verdict: "loose", why });
 const bent = (why: string): StepVerdict => ({ verdict: "bent", why });
 
-const GRUNTZ = "the leading term in the most rapidly varying part decides (D. Gruntz 1996)";
+const EXPANSIONS = "the first term of an asymptotic expansion decides (N. G. de Bruijn, Asymptotic Methods in Analysis, 1958)";
 
-/** The one limit of a function at a place; undefined where it depends on letters, is none or is not decided. */
-function limitAt(expression: Expression, place: LimitPlace, assumptions: readonly Expression[]): LimitFound | undefined {
-  const only = onlyCase(expression, place, assumptions);
-  return only?.conditions.length === 0 ? only.found : undefined;
+/** The ends of a function on the sides of a place on which it is real. @throws NotExpanded */
+function endsAt(e: Expression, place: LimitPlace, assumptions: readonly Expression[]): readonly End[] {
+  return sidesOfPlace(place).flatMap((side) => {
+    const near = { e, place, side, assumptions };
+    try {
+      return [endOf(near)];
+    } catch (error) {
+      // From both sides means from those from which the place can be approached.
+      if (error instanceof NotExpanded && place.side === undefined && isOutside(near)) return [];
+      throw error;
+    }
+  });
 }
 
-/** Whether a function tends to a value, by its leading terms, however the value was found. */
+/** Whether a function has the end that is claimed. */
+function isEnd(end: End, claimed: End, assumptions: readonly Expression[]): boolean | undefined {
+  if (end.kind === "infinite" || claimed.kind === "infinite") return end.kind === "infinite" && claimed.kind === "infinite" && end.sign === claimed.sign;
+  const { kind } = equalityTest(end.value, claimed.value, assumptions);
+  return kind === "undecided" ? undefined : kind === "zero";
+}
+
+/** Whether a function tends to a value: it is expanded again with a remainder, by code that does not look for limits. */
 export function judgeLimit({ place, before, after }: Extract<Claim, { kind: "limit" }>, assumptions: readonly Expression[]): StepVerdict {
-  const found = limitAt(before, place, assumptions);
-  if (!found) return loose("the limit was not decided a second time");
-  if (found.kind !== "limit") return bent("there is no limit");
-  const far = infinityOf(after);
-  const claimed = far === undefined ? ({ kind: "finite", value: after } as const) : ({ kind: "infinite", sign: far } as const);
-  const same = sameLimit(found.limit, claimed, assumptions);
-  if (same === undefined) return loose(`it was not decided whether ${text(after)} is the limit`);
-  return same ? nailed("the leading terms lead to the same value", GRUNTZ) : bent(`the limit is ${text(limitValue(found.limit))}`);
+  const ends = expanded(() => endsAt(before, place, assumptions));
+  if (!ends || ends.length === 0) return loose("the function was not expanded a second time");
+  const same = ends.map((end) => isEnd(end, endClaimed(after), assumptions));
+  if (same.includes(false)) return bent("expanded again, the function does not tend to this");
+  return same.includes(undefined)
+    ? loose(`it was not decided whether ${text(after)} is the limit`)
+    : nailed("expanded again with a remainder, the function tends to the same", EXPANSIONS);
 }
 
 /** Whether two functions tend to the same: by the rule of L'Hôpital with its conditions, or since their quotient tends to 1. */
 export function judgeSameLimit({ place, before, after, quotient }: Extract<Claim, { kind: "same limit" }>, assumptions: readonly Expression[]): StepVerdict {
   if (quotient) return judgeRule(before, after, quotient, place, assumptions);
-  const ratio = limitAt(divide(before, after), place, assumptions);
-  if (ratio?.kind !== "limit") return loose("the limit of the quotient was not decided");
-  return ratio.limit.kind === "finite" && isNumber(ratio.limit.value, 1)
-    ? nailed("their quotient tends to 1", "the limit of a product is the product of the limits")
-    : equalityTest(ratio.limit.kind === "finite" ? ratio.limit.value : ONE, ONE, assumptions).kind === "zero"
-      ? nailed("their quotient tends to 1")
-      : bent("their quotient does not tend to 1");
+  const { verdict } = judgeLimit({ kind: "limit", place, before: divide(before, after), after: ONE }, assumptions);
+  if (verdict === "nailed") return nailed("their quotient tends to 1", "the limit of a product is the product of the limits");
+  if (verdict === "bent") return bent("their quotient does not tend to 1");
+  const ends = expanded(() => [before, after].map((e) => endsAt(e, place, assumptions)));
+  const [one = [], other = []] = ends ?? [];
+  const isSame = one.length > 0 && one.length === other.length && one.every((end, k) => isEnd(end, other[k] ?? end, assumptions) === true);
+  return isSame ? nailed("expanded again with a remainder, both tend to the same", EXPANSIONS) : loose("the limit of the quotient was not decided");
 }
 
 function judgeRule(
@@ -60,15 +74,39 @@ function judgeRule(
     if (error instanceof NotDifferentiable) return loose("a derivative was not found");
     throw error;
   }
-  const [above, below] = [numerator, denominator].map((part) => limitAt(part, place, assumptions));
-  if (above?.kind !== "limit" || below?.kind !== "limit") return loose("the limits of numerator and denominator were not decided");
-  const isZero = ({ limit }: { limit: { kind: string; value?: Expression } }): boolean =>
-    limit.kind === "finite" && limit.value !== undefined && isNumber(limit.value, 0);
-  const holds = (isZero(above) && isZero(below)) || below.limit.kind === "infinite";
+  const ends = expanded(() => [numerator, denominator].map((part) => endsAt(part, place, assumptions)));
+  if (!ends) return loose("the limits of numerator and denominator were not decided");
+  const [above = [], below = []] = ends;
+  const isZero = (end: End): boolean => end.kind === "finite" && equalityTest(end.value, ZERO, assumptions).kind === "zero";
+  const holds = [...above, ...below].every(isZero) || below.every(({ kind }) => kind === "infinite");
   return holds
     ? nailed(
         "both tend to 0, or the denominator to ∞; the derivatives were taken again",
         "rule of L'Hôpital (W. Rudin, Principles of Mathematical Analysis, 5.13)",
       )
     : bent("numerator and denominator do not both tend to 0 or ∞");
+}
+
+/** A way of coming near a place, and what a function is said to tend to on it. */
+export interface Parting {
+  readonly along: PathTo;
+  readonly limit: Expression;
+}
+
+/** Whether a function has no limit, since on two ways that come as near as one likes it tends to different values. */
+export function judgeParting(e: Expression, place: LimitPlace, ways: readonly [Parting, Parting], assumptions: readonly Expression[]): StepVerdict {
+  const [side = 1] = sidesOfPlace(place);
+  const ends = expanded(() => ways.map(({ along }) => endOn({ e, place, side, assumptions }, along)));
+  const [one, other] = ends ?? [];
+  if (!one || !other) return loose("the function was not expanded on the ways that were named");
+  const agree = [isEnd(one, endClaimed(ways[0].limit), assumptions), isEnd(other, endClaimed(ways[1].limit), assumptions)];
+  if (agree.includes(false)) return bent("on one of the ways the function tends to something else");
+  return !agree.includes(undefined) && isEnd(one, other, assumptions) === false
+    ? nailed("on two ways that come as near as one likes the function tends to different values", "a limit is the same on every way (W. Rudin, 4.2)")
+    : loose("it was not decided whether the function tends to different values");
+}
+
+function endClaimed(limit: Expression): End {
+  const far = infinityOf(limit);
+  return far === undefined ? { kind: "finite", value: limit } : { kind: "infinite", sign: far };
 }

@@ -1,5 +1,5 @@
 import { boundsOf } from "../calculus/cover.ts";
-import { infinityOf } from "../calculus/limit/place.ts";
+import { infinityOf } from "../calculus/place.ts";
 import type { LimitPlace } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { cases, logic, number, ZERO } from "../expression/construct.ts";

@@ -1,8 +1,8 @@
 import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
 import { type LocalSeries, localSeries, NoSeries, sizeOf, termAt } from "../calculus/limit/local-series.ts";
 import { LimitOpen } from "../calculus/limit/open.ts";
-import { infinityOf, type Place, powerOfDistance } from "../calculus/limit/place.ts";
 import type { Term } from "../calculus/limit/series.ts";
+import { infinityOf, type Place, powerOfDistance } from "../calculus/place.ts";
 import { type LimitPlace, type Step, step } from "../derivation/step.ts";
 import { call, divide, isNumber, name, number, ONE, power, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";

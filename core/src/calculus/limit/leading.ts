@@ -2,9 +2,9 @@ import type { LimitPlace } from "../../derivation/step.ts";
 import { product } from "../../expression/construct.ts";
 import { contains, type Expression, findAll } from "../../expression/expression.ts";
 import { simplify } from "../../truth/index.ts";
+import { approaching, GROWN, powerOfDistance } from "../place.ts";
 import { AtInfinity } from "./at-infinity.ts";
 import { whereFound } from "./open.ts";
-import { approaching, GROWN, powerOfDistance } from "./place.ts";
 
 /** The first term of a function near a place, in its variable: 3 (x − 2)², −1/(2x); undefined where it is no power of the distance. */
 export function leadingTerm(e: Expression, place: LimitPlace, assumptions: readonly Expression[]): Expression | undefined {

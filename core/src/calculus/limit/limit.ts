@@ -5,9 +5,9 @@ import { contains, type Expression, factorsOf, freeNames, termsOf } from "../../
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { decide, simplify } from "../../truth/index.ts";
+import { infinityOf } from "../place.ts";
 import type { Limit } from "./asymptotics.ts";
 import { LimitOpen, whereFound } from "./open.ts";
-import { infinityOf } from "./place.ts";
 import { type Sided, sameLimit, sided, type Witness } from "./sided.ts";
 
 /** What is asked: where the variable goes, from both sides where none is said. */

@@ -2,9 +2,9 @@ import { call, MINUS_ONE, name, negate, number, ONE, power, product, ZERO } from
 import { contains, type Expression } from "../../expression/expression.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
 import { equalityTest, simplify } from "../../truth/index.ts";
+import { approaching, GROWN, infinityOf, type Place, powerOfDistance } from "../place.ts";
 import { AtInfinity } from "./at-infinity.ts";
 import { LimitOpen, NotDefinedThere, Oscillates } from "./open.ts";
-import { approaching, GROWN, infinityOf, type Place, powerOfDistance } from "./place.ts";
 import { compareExponents, type Known, type Term } from "./series.ts";
 
 /** The terms of a function on one side of a place through an order, by rising exponents. */

@@ -21,10 +21,10 @@ import { CIRCULAR } from "../../expression/functions/kinds.ts";
 import { mapChildren, replacePart, substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
+import { approaching, GROWN, type PathTo, type Place, powerOfDistance } from "../place.ts";
 import type { Limit } from "./asymptotics.ts";
 import { AtInfinity } from "./at-infinity.ts";
 import { LimitOpen, NotDefinedThere, Oscillates, whereFound } from "./open.ts";
-import { approaching, GROWN, type Place, powerOfDistance } from "./place.ts";
 import { bySineAndCosine, holdsFinally } from "./prepared.ts";
 
 /** A place that is approached from one side; ∞ from below, −∞ from above. */
@@ -34,10 +34,9 @@ export interface Approach extends Place {
   readonly whole?: boolean;
 }
 
-/** Two ways of approaching on which the function tends to different values, so that there is no limit. */
+/** One of two ways of approaching on which the function tends to different values, so that there is no limit. */
 export interface Witness {
-  /** What is the same on the way: sin(1/x) = 1, or n = 2k. */
-  readonly along: Expression;
+  readonly along: PathTo;
   readonly limit: Limit;
 }
 
@@ -209,7 +208,8 @@ function byValues(question: Question, current: Expression, found: readonly Oscil
       found.map(({ kind, letter }, k) => [letter, kind === "rest" ? angle : simplify(call(kind, sum(angle, shift[k] ?? ZERO))).expression]),
     );
     const limit = limitThere(substitute(current, values), variable, known);
-    return limit ? [{ along: alongOf(first, angle, approach), limit }] : [];
+    const along = { kind: first.kind === "rest" ? "fraction" : "angle", of: inVariable(first.argument, approach), value: angle } as const;
+    return limit ? [{ along, limit }] : [];
   });
   const [start] = witnesses;
   const isConstant = start?.limit.kind === "finite" && zeroTest(subtract(question.e, start.limit.value), known).kind === "zero";
@@ -223,13 +223,6 @@ function byValues(question: Question, current: Expression, found: readonly Oscil
 
 function limitThere(e: Expression, variable: string, known: readonly Expression[]): Limit | undefined {
   return whereFound(() => new AtInfinity(variable, known).limit(simplify(e).expression));
-}
-
-/** The equation that holds on the way, in the variable of the question. */
-function alongOf({ kind, argument }: Oscillation, angle: Expression, approach: Approach): Expression {
-  const own = inVariable(argument, approach);
-  if (kind === "rest") return relation(subtract(own, call("floor", own)), "=", angle);
-  return relation(own, "=", sum(angle, product(number(2), PI, name("n", "integer"))));
 }
 
 /** An expression in what grows, in the variable of the question again. */
@@ -259,13 +252,13 @@ function withParity(e: Expression): Expression {
 const COUNTER = "\u0004k";
 
 /** A sequence that depends on the remainder of its number: each remainder by itself. */
-function byRemainders({ e, variable, known, approach }: Question): Sided {
+function byRemainders({ e, variable, known }: Question): Sided {
   for (const period of PERIODS) {
     const limits = Array.from({ length: period }, (_, rest) => {
       const number_ = sum(product(number(period), name(COUNTER, "integer")), number(rest));
       const own = simplify(withParity(substitute(e, new Map([[variable, number_]])))).expression;
       const limit = limitThere(substitute(own, new Map([[COUNTER, name(variable)]])), variable, known);
-      return limit && { along: relation(name(approach.variable), "=", sum(product(number(period), name("k", "integer")), number(rest))), limit };
+      return limit && { along: { kind: "remainder", period, value: rest } as const, limit };
     });
     if (!limits.every((one) => one !== undefined)) continue;
     const [first, ...others] = limits;

@@ -1,8 +1,8 @@
 import type { Limit } from "../../calculus/limit/asymptotics.ts";
 import { AtInfinity } from "../../calculus/limit/at-infinity.ts";
 import { whereFound } from "../../calculus/limit/open.ts";
-import { approaching, GROWN } from "../../calculus/limit/place.ts";
 import { sided } from "../../calculus/limit/sided.ts";
+import { approaching, GROWN } from "../../calculus/place.ts";
 import { constant, negate } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { readable } from "../../solve/values.ts";

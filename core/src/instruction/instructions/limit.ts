@@ -1,8 +1,9 @@
 import { casesValue, isStandIn, type LimitCase, limitOf, limitValue } from "../../calculus/limit/limit.ts";
 import { LimitOpen } from "../../calculus/limit/open.ts";
-import { infinityOf } from "../../calculus/limit/place.ts";
+import type { Witness } from "../../calculus/limit/sided.ts";
+import { infinityOf, pathStatement } from "../../calculus/place.ts";
 import { approachCheck } from "../../check/approach.ts";
-import { judgeLimit } from "../../check/limit.ts";
+import { judgeLimit, judgeParting, type Parting } from "../../check/limit.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, type Verdict, verdictOf, weakest } from "../../check/verdict.ts";
 import type { LimitPlace, Step } from "../../derivation/step.ts";
@@ -110,20 +111,18 @@ function carryOut(typed: Expression, asked: LimitPlace, { environment }: Sentenc
       return { answer: { kind: "no limit", why, left, right, conditions }, steps, stepVerdicts: verdicts, checks, verdict: verdictOf(checks), pictured };
     }
     case "oscillates": {
-      const [one, other] = limit.witnesses;
-      const why = `where ${plain(one.along)} it tends to ${plain(limitValue(one.limit))}, where ${plain(other.along)} to ${plain(limitValue(other.limit))}`;
-      const check: Check = {
-        kind: "steps",
-        outcome: "nailed",
-        detail: "two ways of coming near lead to different values, so there is no limit",
-        lines: [{ note: why }],
-      };
+      const stated = (witness: Witness): Parting => ({ along: witness.along, limit: limitValue(witness.limit) });
+      const [one, other] = [stated(limit.witnesses[0]), stated(limit.witnesses[1])];
+      const along = ({ along: path }: Parting): string => plain(pathStatement(path, place.variable));
+      const why = `where ${along(one)} it tends to ${plain(one.limit)}, where ${along(other)} to ${plain(other.limit)}`;
+      const judged = judgeParting(expression, { ...place, side: limit.side }, [one, other], known);
+      const check: Check = { kind: "steps", outcome: judged.verdict, detail: judged.why, lines: [{ note: why }] };
       return {
         answer: { kind: "no limit", why, conditions },
         steps: before.steps,
         stepVerdicts: stepsCheck(before.steps, known).verdicts,
         checks: [check],
-        verdict: "nailed",
+        verdict: verdictOf([check]),
         pictured,
       };
     }

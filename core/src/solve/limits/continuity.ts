@@ -1,5 +1,5 @@
 import { limitValue } from "../../calculus/limit/limit.ts";
-import { infinityOf } from "../../calculus/limit/place.ts";
+import { infinityOf } from "../../calculus/place.ts";
 import { step } from "../../derivation/step.ts";
 import { sum } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";

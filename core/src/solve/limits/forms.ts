@@ -1,5 +1,5 @@
 import { leadingTerm } from "../../calculus/limit/leading.ts";
-import { infinityOf } from "../../calculus/limit/place.ts";
+import { infinityOf } from "../../calculus/place.ts";
 import { isNegative } from "../../canonical/normal-form.ts";
 import { step } from "../../derivation/step.ts";
 import { divide, isNumber, MINUS_ONE, name, negate, number, ONE, power, product, subtract, sum } from "../../expression/construct.ts";

@@ -1,5 +1,5 @@
 import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
-import { infinityOf } from "../../calculus/limit/place.ts";
+import { infinityOf } from "../../calculus/place.ts";
 import { step } from "../../derivation/step.ts";
 import { call, constant, divide, E, isNumber, number, power, product } from "../../expression/construct.ts";
 import { contains, type Expression, factorsOf, findAll } from "../../expression/expression.ts";

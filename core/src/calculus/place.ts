@@ -1,7 +1,7 @@
-import { MINUS_ONE, name, negate, power, subtract, sum } from "../../expression/construct.ts";
-import type { Expression } from "../../expression/expression.ts";
-import { substitute } from "../../expression/substitute.ts";
-import { simplify } from "../../truth/index.ts";
+import { call, equation, MINUS_ONE, name, negate, number, PI, power, product, subtract, sum } from "../expression/construct.ts";
+import type { Expression } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import { simplify } from "../truth/index.ts";
 
 /** The name of what grows beyond all bounds where a place is approached. */
 export const GROWN = "\u0001x";
@@ -10,6 +10,23 @@ export const GROWN = "\u0001x";
 export interface Place {
   readonly variable: string;
   readonly at: Expression;
+}
+
+/** A way on which a place is approached: an angle keeps its value but for whole turns, a number the part behind its point, a whole number its remainder. */
+export type PathTo =
+  | { readonly kind: "angle" | "fraction"; readonly of: Expression; readonly value: Expression }
+  | { readonly kind: "remainder"; readonly period: number; readonly value: number };
+
+/** What holds on a way, in the variable of the function. */
+export function pathStatement(path: PathTo, variable: string): Expression {
+  switch (path.kind) {
+    case "angle":
+      return equation(path.of, sum(path.value, product(number(2), PI, name("n", "integer"))));
+    case "fraction":
+      return equation(subtract(path.of, call("floor", path.of)), path.value);
+    case "remainder":
+      return equation(name(variable), sum(product(number(path.period), name("k", "integer")), number(path.value)));
+  }
 }
 
 /** Whether a place is ∞ or −∞. */

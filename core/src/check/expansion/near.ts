@@ -1,0 +1,126 @@
+import { approaching, GROWN, infinityOf, type PathTo } from "../../calculus/place.ts";
+import type { LimitPlace } from "../../derivation/step.ts";
+import { divide, isNumber, name, number, product, relation, sum, ZERO } from "../../expression/construct.ts";
+import { realDomain } from "../../expression/domain.ts";
+import { contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { decide } from "../../truth/index.ts";
+import { boundedParts, expansionOf, holdsFinally, isForBounded, type Way } from "./expand.ts";
+import { Arithmetic, type Expansion, NotExpanded, TooFewTerms } from "./expansion.ts";
+import { UNIT } from "./monomial.ts";
+
+/** How many terms are followed at first, and then where they cancel. */
+const SIZES = [4, 8, 16, 32] as const;
+
+const DOMAIN_SIZE = 8;
+
+/** A side of a place as 1 (right, or ∞) or −1. */
+export type Side = 1 | -1;
+
+/** The sides from which a place is approached. */
+export function sidesOfPlace({ at, side }: LimitPlace): readonly Side[] {
+  if (infinityOf(at) !== undefined) return [1];
+  return side === "left" ? [-1] : side === "right" ? [1] : [-1, 1];
+}
+
+/** A function on one side of a place, with what is known of its letters. */
+export interface Near {
+  readonly e: Expression;
+  readonly place: LimitPlace;
+  readonly side: Side;
+  readonly assumptions: readonly Expression[];
+  readonly along?: Way["along"];
+}
+
+/** What letters stand for is defined. */
+function known({ e, place, assumptions }: Near): readonly Expression[] {
+  return [...assumptions, ...realDomain(e).filter((condition) => !contains(condition, place.variable))];
+}
+
+/** The question about what grows: the function in it, the way, and what is known. */
+function asked(near: Near): { readonly moved: Expression; readonly way: Way; readonly facts: readonly Expression[] } {
+  const { place, side, along } = near;
+  const moved = approaching(near.e, place, side);
+  const { bounded, facts } = boundedParts(moved, GROWN);
+  const grown = along && { ...along, of: approaching(along.of, place, side) };
+  return { moved, way: { variable: GROWN, whole: place.whole, bounded, ...(grown ? { along: grown } : {}) }, facts: [...known(near), ...facts] };
+}
+
+/**
+ * What is read off the expansion of a function on one side of a place, with more and more terms until something can be read.
+ * @throws NotExpanded
+ */
+export function readNear<T>(near: Near, read: (found: Expansion, calculus: Arithmetic) => T | undefined, sizes: readonly number[] = SIZES): T {
+  const { moved, way, facts } = asked(near);
+  let failed = new TooFewTerms("the terms cancel as far as they were followed");
+  for (const size of sizes) {
+    const calculus = new Arithmetic(facts, size);
+    try {
+      const value = read(expansionOf(moved, way, calculus), calculus);
+      if (value !== undefined) return value;
+    } catch (error) {
+      if (!(error instanceof TooFewTerms)) throw error;
+      failed = error;
+    }
+  }
+  throw failed;
+}
+
+/** What a function comes to on one side. */
+export type End = { readonly kind: "finite"; readonly value: Expression } | { readonly kind: "infinite"; readonly sign: 1 | -1 };
+
+/** The end of a function on one side. @throws NotExpanded */
+export function endOf(near: Near): End {
+  try {
+    return firstEnd(near);
+  } catch (error) {
+    if (!(error instanceof TooFewTerms)) throw error;
+    // What is too rapid to be followed may be followed as it vanishes.
+    const { e, place, side } = near;
+    const sign = [1, -1].find((one) => decide(relation(product(number(one), approaching(e, place, side)), ">", ZERO), near.assumptions) === true);
+    const down = sign && firstEnd({ ...near, e: divide(number(1), e) });
+    if (down?.kind !== "finite" || !isNumber(down.value, 0)) throw error;
+    return { kind: "infinite", sign: sign === 1 ? 1 : -1 };
+  }
+}
+
+function firstEnd(near: Near): End {
+  return readNear(near, ({ terms, rest }, calculus): End | undefined => {
+    const [first] = terms;
+    const order = first && calculus.compare(first.monomial, UNIT);
+    if (first && order === 1) {
+      const sign = calculus.sign(first.coefficient);
+      return sign === 0 ? undefined : { kind: "infinite", sign };
+    }
+    if (rest && calculus.compare(rest, UNIT) >= 0) return undefined;
+    const value = first && order === 0 ? first.coefficient : number(0);
+    if ([...freeNames(value)].some(isForBounded)) throw new NotExpanded("a part oscillates");
+    return { kind: "finite", value };
+  });
+}
+
+/** The end of a function where a place is approached on a way that comes as near as one likes. @throws NotExpanded */
+export function endOn(near: Near, path: PathTo): End {
+  if (path.kind === "remainder") {
+    const { variable } = near.place;
+    const member = sum(product(number(path.period), name(variable)), number(path.value));
+    return endOf({ ...near, e: substitute(near.e, new Map([[variable, member]])) });
+  }
+  // An angle that is continuous and grows takes each value again and again (intermediate value theorem).
+  if (endOf({ ...near, e: path.of }).kind !== "infinite") throw new NotExpanded("what is fixed on the way does not grow");
+  return endOf({ ...near, along: path });
+}
+
+/** Whether a function is certainly not real on a side of a place. */
+export function isOutside(near: Near): boolean {
+  const { moved, way, facts } = asked(near);
+  return realDomain(moved).some((condition) => {
+    if (!contains(condition, GROWN)) return false;
+    try {
+      return !holdsFinally(condition, way, new Arithmetic(facts, DOMAIN_SIZE));
+    } catch (error) {
+      if (error instanceof NotExpanded) return false;
+      throw error;
+    }
+  });
+}
