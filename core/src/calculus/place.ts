@@ -1,5 +1,6 @@
 import { call, equation, MINUS_ONE, name, negate, number, PI, power, product, subtract, sum } from "../expression/construct.ts";
-import type { Expression } from "../expression/expression.ts";
+import { curveDomain, realDomain } from "../expression/domain.ts";
+import { contains, type Expression } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { simplify } from "../truth/index.ts";
 
@@ -51,4 +52,9 @@ export function powerOfDistance({ variable, at }: Place, side: "left" | "right" 
   const far = infinityOf(at);
   if (far === undefined) return power(side === "left" ? subtract(at, x) : subtract(x, at), exponent);
   return simplify(power(far === 1 ? x : negate(x), negate(exponent))).expression;
+}
+
+/** What letters must be for a function of a variable to be defined: of a^x only a > 0 counts, but where x is whole. */
+export function lettersDomain(e: Expression, variable: string, whole: boolean): readonly Expression[] {
+  return (whole ? realDomain : curveDomain)(e).filter((condition) => !contains(condition, variable));
 }

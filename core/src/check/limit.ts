@@ -1,10 +1,11 @@
 import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
 import { infinityOf, type PathTo } from "../calculus/place.ts";
 import type { Claim, LimitPlace } from "../derivation/step.ts";
-import { divide, ONE, ZERO } from "../expression/construct.ts";
+import { divide, ONE, relation, ZERO } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
-import { equalityTest } from "../truth/index.ts";
+import { decide, equalityTest } from "../truth/index.ts";
 import { expanded, NotExpanded } from "./expansion/expansion.ts";
 import { type End, endOf, endOn, isOutside, sidesOfPlace } from "./expansion/near.ts";
 import type { StepVerdict } from "./step.ts";
@@ -36,10 +37,37 @@ function isEnd(end: End, claimed: End, assumptions: readonly Expression[]): bool
   return kind === "undecided" ? undefined : kind === "zero";
 }
 
+/** How many signs of the letters are told apart. */
+const MOST_SIGNS = 3;
+
 /** Whether a function tends to a value: it is expanded again with a remainder, by code that does not look for limits. */
-export function judgeLimit({ place, before, after }: Extract<Claim, { kind: "limit" }>, assumptions: readonly Expression[]): StepVerdict {
-  const ends = expanded(() => endsAt(before, place, assumptions));
-  if (!ends || ends.length === 0) return loose("the function was not expanded a second time");
+export function judgeLimit(claim: Extract<Claim, { kind: "limit" }>, assumptions: readonly Expression[], signs = MOST_SIGNS): StepVerdict {
+  const { place } = claim;
+  const [before, after] = [withKnownLetters(claim.before, assumptions), withKnownLetters(claim.after, assumptions)];
+  try {
+    return judgeEnds(endsAt(before, place, assumptions), after, assumptions);
+  } catch (error) {
+    if (!(error instanceof NotExpanded)) throw error;
+    const { letters } = error;
+    if (!letters || signs === 0) return loose("the function was not expanded a second time");
+    // Where it hangs on the sign of something, each sign that is possible is looked at.
+    const facts = ([">", "<", "="] as const).map((comparison) => relation(letters, comparison, ZERO)).filter((fact) => decide(fact, assumptions) !== false);
+    const verdicts = facts.map((fact) => judgeLimit(claim, [...assumptions, fact], signs - 1));
+    return verdicts.find(({ verdict }) => verdict !== "nailed") ?? verdicts[0] ?? loose("nothing is possible for the letters");
+  }
+}
+
+/** An expression with the letters put in whose value is known. */
+function withKnownLetters(e: Expression, assumptions: readonly Expression[]): Expression {
+  const values = assumptions.flatMap((fact): readonly (readonly [string, Expression])[] => {
+    const [letter, value] = fact.kind === "relation" && fact.comparisons[0] === "=" && fact.operands.length === 2 ? fact.operands : [];
+    return letter?.kind === "name" && value?.kind === "number" ? [[letter.name, value]] : [];
+  });
+  return values.length === 0 ? e : substitute(e, new Map(values));
+}
+
+function judgeEnds(ends: readonly End[], after: Expression, assumptions: readonly Expression[]): StepVerdict {
+  if (ends.length === 0) return loose("the function is not real near the place");
   const same = ends.map((end) => isEnd(end, endClaimed(after), assumptions));
   if (same.includes(false)) return bent("expanded again, the function does not tend to this");
   return same.includes(undefined)
@@ -96,7 +124,8 @@ export interface Parting {
 /** Whether a function has no limit, since on two ways that come as near as one likes it tends to different values. */
 export function judgeParting(e: Expression, place: LimitPlace, ways: readonly [Parting, Parting], assumptions: readonly Expression[]): StepVerdict {
   const [side = 1] = sidesOfPlace(place);
-  const ends = expanded(() => ways.map(({ along }) => endOn({ e, place, side, assumptions }, along)));
+  const near = { e: withKnownLetters(e, assumptions), place, side, assumptions };
+  const ends = expanded(() => ways.map(({ along }) => endOn(near, along)));
   const [one, other] = ends ?? [];
   if (!one || !other) return loose("the function was not expanded on the ways that were named");
   const agree = [isEnd(one, endClaimed(ways[0].limit), assumptions), isEnd(other, endClaimed(ways[1].limit), assumptions)];

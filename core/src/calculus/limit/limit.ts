@@ -1,14 +1,16 @@
 import type { LimitPlace } from "../../derivation/step.ts";
-import { cases, constant, negate, relation, splitCoefficient, ZERO } from "../../expression/construct.ts";
+import { negate, ONE, relation, splitCoefficient, subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
-import { contains, type Expression, factorsOf, freeNames, termsOf } from "../../expression/expression.ts";
+import { contains, type Expression, factorsOf, termsOf } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { decide, simplify } from "../../truth/index.ts";
-import { infinityOf } from "../place.ts";
+import { infinityOf, lettersDomain } from "../place.ts";
 import type { Limit } from "./asymptotics.ts";
+import { joined, type LimitCase, signCondition } from "./cases.ts";
+import type { LimitFound } from "./found.ts";
 import { LimitOpen, whereFound } from "./open.ts";
-import { type Sided, sameLimit, sided, type Witness } from "./sided.ts";
+import { type Sided, sameLimit, sided } from "./sided.ts";
 
 /** What is asked: where the variable goes, from both sides where none is said. */
 export interface LimitTask {
@@ -20,20 +22,7 @@ export interface LimitTask {
   readonly assumptions: readonly Expression[];
 }
 
-/** A limit, or why there is none. */
-export type LimitFound =
-  | { readonly kind: "limit"; readonly limit: Limit; readonly bounded: readonly Expression[] }
-  | { readonly kind: "sides differ"; readonly left: Limit; readonly right: Limit }
-  | { readonly kind: "oscillates"; readonly witnesses: readonly [Witness, Witness]; readonly side: "left" | "right" }
-  | { readonly kind: "undefined"; readonly why: string };
-
-/** A result for the values of letters for which conditions hold. */
-export interface LimitCase {
-  readonly conditions: readonly Expression[];
-  readonly found: LimitFound;
-}
-
-const MOST_CASES = 3;
+const MOST_CASES = 4;
 
 /**
  * The limit of a function, by cases of its letters where it depends on them.
@@ -46,7 +35,9 @@ export function limitOf(task: LimitTask): readonly LimitCase[] {
     .join("\u0000");
   const known = answers.get(key);
   if (known) return known;
-  const found = byCases(task, [], MOST_CASES);
+  const stated = lettersDomain(task.expression, task.variable, task.whole);
+  const asked = stated.filter((condition) => decide(condition, [...task.assumptions, ...realDomain(task.expression)]) !== true);
+  const found = joined(byCases(task, asked, MOST_CASES), [...task.assumptions, ...stated]);
   if (answers.size >= MOST_ANSWERS) answers.clear();
   answers.set(key, found);
   return found;
@@ -66,12 +57,13 @@ function byCases(task: LimitTask, conditions: readonly Expression[], depth: numb
   try {
     return [{ conditions, found: bothSides({ ...task, assumptions: [...task.assumptions, ...conditions] }) }];
   } catch (error) {
-    const known = [...task.assumptions, ...conditions, ...realDomain(task.expression).filter((condition) => !contains(condition, task.variable))];
-    const about = error instanceof LimitOpen && error.about && !contains(error.about, task.variable) ? openFactor(error.about, known) : undefined;
-    if (!about || freeNames(about).size === 0 || depth === 0 || [...freeNames(about)].some(isStandIn)) throw error;
-    const signs = ([">", "<", "="] as const).filter((comparison) => decide(relation(about, comparison, ZERO), known) !== false);
+    const known = [...task.assumptions, ...conditions, ...lettersDomain(task.expression, task.variable, task.whole)];
+    const open = error instanceof LimitOpen ? error.letters : undefined;
+    if (!open || contains(open, task.variable) || depth === 0) throw error;
+    const about = openFactor(open, known);
+    const signs = ([">", "<", "="] as const).filter((comparison) => decide(signCondition(about, comparison), known) !== false);
     const cases = signs.map((comparison) => {
-      const condition = relation(about, comparison, ZERO);
+      const condition = signCondition(about, comparison);
       return { comparison, list: byCases(comparison === "=" ? putIn(task, about) : task, [...conditions, condition], depth - 1) };
     });
     return united(cases, about, conditions, signs.includes("="));
@@ -82,6 +74,8 @@ function byCases(task: LimitTask, conditions: readonly Expression[], depth: numb
 function openFactor(e: Expression, known: readonly Expression[]): Expression {
   const open = factorsOf(e).find((factor) => ![">", "<"].some((comparison) => decide(relation(factor, comparison as ">", ZERO), known) === true));
   if (!open) return e;
+  // ln u has the sign of u − 1.
+  if (open.kind === "call" && open.name === "ln") return subtract(open.args[0] ?? ZERO, ONE);
   if (open.kind === "power" && open.exponent.kind === "number" && open.exponent.value.den === 1) return openFactor(open.base, known);
   const [first] = termsOf(open);
   return first && splitCoefficient(first).coefficient.num < 0 ? negate(open) : open;
@@ -106,33 +100,19 @@ function united(list: readonly SignCase[], about: Expression, conditions: readon
   const found: LimitFound = { kind: "limit", limit: above, bounded: [] };
   if (at && about.kind === "name" && sameLimit(putInto(above, about.name), at, []) === true) return [{ conditions, found }];
   if (!mayVanish) return [{ conditions, found }];
-  return [{ conditions: [...conditions, relation(about, "!=", ZERO)], found }, ...others.flatMap(({ list: each }) => each)];
+  return [{ conditions: [...conditions, signCondition(about, "!=")], found }, ...others.flatMap(({ list: each }) => each)];
 }
 
 function putInto(limit: Limit, letter: string): Limit {
   return limit.kind === "finite" ? { kind: "finite", value: simplify(substitute(limit.value, new Map([[letter, ZERO]]))).expression } : limit;
 }
 
-/** Whether a name stands for what grows or oscillates, and is no letter of the author. */
-export function isStandIn(letter: string): boolean {
-  return letter.charCodeAt(0) < FIRST_PRINTED;
-}
-const FIRST_PRINTED = 32;
-
-/** A letter that is 0 is put in. */
+/** A letter that is known is put in: a, where a or a − 1 is 0. */
 function putIn(task: LimitTask, about: Expression): LimitTask {
-  if (about.kind !== "name") return task;
-  return { ...task, expression: simplify(substitute(task.expression, new Map([[about.name, ZERO]]))).expression };
-}
-
-function valueIn(found: LimitFound): Expression | undefined {
-  return found.kind === "limit" ? limitValue(found.limit) : undefined;
-}
-
-/** A limit as an expression, with ∞ as a constant. */
-export function limitValue(limit: Limit): Expression {
-  const infinity = constant("infinity");
-  return limit.kind === "finite" ? limit.value : limit.sign === 1 ? infinity : negate(infinity);
+  const value = signCondition(about, "=");
+  const [letter, own] = value.kind === "relation" ? value.operands : [];
+  if (letter?.kind !== "name" || !own) return task;
+  return { ...task, expression: simplify(substitute(task.expression, new Map([[letter.name, own]]))).expression };
 }
 
 function bothSides({ expression, variable, at, side, whole, assumptions }: LimitTask): LimitFound {
@@ -164,13 +144,4 @@ function oneSide(found: Sided, side: "left" | "right"): LimitFound {
     case "undefined":
       return found;
   }
-}
-
-/** The value of all cases as one expression; undefined where a case has none. */
-export function casesValue(list: readonly LimitCase[], conjunction: (conditions: readonly Expression[]) => Expression): Expression | undefined {
-  const values = list.map(({ conditions, found }) => ({ conditions, value: valueIn(found) }));
-  const [only] = values;
-  if (values.length === 1) return only?.value;
-  if (!values.every(({ value }) => value !== undefined)) return undefined;
-  return cases(values.map(({ conditions, value = ZERO }) => ({ value, condition: conjunction(conditions) })));
 }

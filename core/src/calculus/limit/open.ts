@@ -1,4 +1,4 @@
-import type { Expression } from "../../expression/expression.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
 
 /** Thrown where a limit is not decided; `about` is the constant whose sign or vanishing would decide it. */
 export class LimitOpen extends Error {
@@ -9,7 +9,19 @@ export class LimitOpen extends Error {
     super(message);
     this.about = about;
   }
+
+  /** What would decide it, where that is a constant of the author's letters. */
+  get letters(): Expression | undefined {
+    const names = this.about ? [...freeNames(this.about)] : [];
+    return names.length > 0 && !names.some(isStandIn) ? this.about : undefined;
+  }
 }
+
+/** Whether a name stands for what grows or oscillates, and is no letter of the author. */
+function isStandIn(letter: string): boolean {
+  return letter.charCodeAt(0) < FIRST_PRINTED;
+}
+const FIRST_PRINTED = 32;
 
 /** Thrown where all terms that were followed cancel: further ones are needed. */
 export class Cancelled extends LimitOpen {
@@ -39,7 +51,21 @@ export function whereFound<T>(find: () => T): T | undefined {
   try {
     return find();
   } catch (error) {
-    if (error instanceof LimitOpen || error instanceof Oscillates || error instanceof NotDefinedThere) return undefined;
-    throw error;
+    return notFound(error);
   }
+}
+
+/** As `whereFound`. @throws LimitOpen where only the letters leave it open */
+export function whereDecided<T>(find: () => T): T | undefined {
+  try {
+    return find();
+  } catch (error) {
+    if (error instanceof LimitOpen && error.letters) throw error;
+    return notFound(error);
+  }
+}
+
+function notFound(error: unknown): undefined {
+  if (error instanceof LimitOpen || error instanceof Oscillates || error instanceof NotDefinedThere) return undefined;
+  throw error;
 }

@@ -21,11 +21,12 @@ import { CIRCULAR } from "../../expression/functions/kinds.ts";
 import { mapChildren, replacePart, substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
-import { approaching, GROWN, type PathTo, type Place, powerOfDistance } from "../place.ts";
+import { approaching, GROWN, lettersDomain, type PathTo, type Place, powerOfDistance } from "../place.ts";
 import type { Limit } from "./asymptotics.ts";
 import { AtInfinity } from "./at-infinity.ts";
-import { LimitOpen, NotDefinedThere, Oscillates, whereFound } from "./open.ts";
+import { LimitOpen, NotDefinedThere, Oscillates, whereDecided, whereFound } from "./open.ts";
 import { bySineAndCosine, holdsFinally } from "./prepared.ts";
+import { knownSign } from "./series.ts";
 
 /** A place that is approached from one side; ∞ from below, −∞ from above. */
 export interface Approach extends Place {
@@ -61,9 +62,12 @@ export function sided(e: Expression, approach: Approach, assumptions: readonly E
   const expression = approaching(e, approach, approach.side);
   const variable = GROWN;
   // Letters stand for values for which the function is defined.
-  const granted = realDomain(e).filter((condition) => !contains(condition, approach.variable));
+  const granted = lettersDomain(e, approach.variable, approach.whole === true);
   const failing = granted.find((condition) => decide(condition, assumptions) === false);
-  const [broken] = findAll(e, (part) => part.kind === "power" && isNumber(part.base, 0) && constantSign(part.exponent) !== 1);
+  const [broken] = findAll(
+    e,
+    (part) => part.kind === "power" && isNumber(part.base, 0) && !contains(part.exponent, approach.variable) && constantSign(part.exponent) !== 1,
+  );
   if (failing || broken) return { kind: "undefined", why: `${text(failing ?? broken ?? e)} ${failing ? "does not hold" : "is not defined"}` };
   const known = [...assumptions, ...granted];
   try {
@@ -207,7 +211,7 @@ function byValues(question: Question, current: Expression, found: readonly Oscil
     const values = new Map(
       found.map(({ kind, letter }, k) => [letter, kind === "rest" ? angle : simplify(call(kind, sum(angle, shift[k] ?? ZERO))).expression]),
     );
-    const limit = limitThere(substitute(current, values), variable, known);
+    const limit = whereFound(() => limitThere(substitute(current, values), variable, known));
     const along = { kind: first.kind === "rest" ? "fraction" : "angle", of: inVariable(first.argument, approach), value: angle } as const;
     return limit ? [{ along, limit }] : [];
   });
@@ -221,8 +225,8 @@ function byValues(question: Question, current: Expression, found: readonly Oscil
   throw new LimitOpen("a part oscillates, and no two ways of approaching were found on which the function tends to different values", undefined);
 }
 
-function limitThere(e: Expression, variable: string, known: readonly Expression[]): Limit | undefined {
-  return whereFound(() => new AtInfinity(variable, known).limit(simplify(e).expression));
+function limitThere(e: Expression, variable: string, known: readonly Expression[]): Limit {
+  return new AtInfinity(variable, known).limit(simplify(e).expression);
 }
 
 /** An expression in what grows, in the variable of the question again. */
@@ -232,15 +236,15 @@ function inVariable(e: Expression, approach: Approach): Expression {
 }
 
 /** Powers of negative numbers with a whole exponent by the sign that its parity gives, and circular functions without whole turns. */
-function withParity(e: Expression): Expression {
-  const inner = mapChildren(e, withParity);
+function withParity(e: Expression, known: readonly Expression[]): Expression {
+  const inner = mapChildren(e, (part) => withParity(part, known));
   if (inner.kind === "call" && CIRCULAR.has(inner.name) && contains(inner, COUNTER)) {
     const turned = (k: number): Expression => simplify(substitute(inner.args[0] ?? ZERO, new Map([[COUNTER, number(k)]]))).expression;
     const turns = simplify(divide(subtract(turned(1), turned(0)), product(number(2), PI))).expression;
     const isLinear = zeroTest(sum(turned(2), turned(0), product(number(-2), turned(1)))).kind === "zero";
     return isLinear && turns.kind === "number" && turns.value.den === 1 ? call(inner.name, turned(0)) : inner;
   }
-  if (inner.kind !== "power" || !contains(inner.exponent, COUNTER) || constantSign(inner.base) !== -1) return inner;
+  if (inner.kind !== "power" || !contains(inner.exponent, COUNTER) || (constantSign(inner.base) ?? knownSign(inner.base, known)) !== -1) return inner;
   const at = (k: number): Expression => simplify(substitute(inner.exponent, new Map([[COUNTER, number(k)]]))).expression;
   const [first, step] = [at(0), simplify(subtract(at(1), at(0))).expression];
   const isWhole = first.kind === "number" && first.value.den === 1 && step.kind === "number" && step.value.den === 1 && Number(step.value.num) % 2 === 0;
@@ -256,8 +260,8 @@ function byRemainders({ e, variable, known }: Question): Sided {
   for (const period of PERIODS) {
     const limits = Array.from({ length: period }, (_, rest) => {
       const number_ = sum(product(number(period), name(COUNTER, "integer")), number(rest));
-      const own = simplify(withParity(substitute(e, new Map([[variable, number_]])))).expression;
-      const limit = limitThere(substitute(own, new Map([[COUNTER, name(variable)]])), variable, known);
+      const own = simplify(withParity(substitute(e, new Map([[variable, number_]])), known)).expression;
+      const limit = whereDecided(() => limitThere(substitute(own, new Map([[COUNTER, name(variable)]])), variable, known));
       return limit && { along: { kind: "remainder", period, value: rest } as const, limit };
     });
     if (!limits.every((one) => one !== undefined)) continue;

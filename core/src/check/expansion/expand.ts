@@ -107,7 +107,9 @@ function powerOf(base: Expression, exponent: Expression, way: Way, calculus: Ari
   if (!contains(exponent, way.variable)) return constantPower(expansionOf(base, way, calculus), exponent, calculus);
   const up = expansionOf(exponent, way, calculus);
   const raised = (size: Expression): Expansion => exponential(calculus.multiply(up, logarithm(expansionOf(size, way, calculus), calculus)), calculus);
-  if (contains(base, way.variable) || calculus.sign(base) !== -1) return raised(base);
+  const sign = contains(base, way.variable) ? 1 : calculus.sign(base);
+  if (sign === 1) return raised(base);
+  if (sign === 0 && calculus.finally(up) === 1) return calculus.constant(ZERO);
   // (−b)^n: the sign is that of the parity of n.
   const size = raised(negate(base));
   const parity = way.whole ? remainder(up, TWO, calculus) : undefined;

@@ -27,7 +27,15 @@ export class NotExpanded extends Error {
     super(message);
     this.about = about;
   }
+
+  /** What would allow it, where that is a constant of the author's letters. */
+  get letters(): Expression | undefined {
+    const names = this.about ? [...freeNames(this.about)] : [];
+    return names.length > 0 && names.every((letter) => letter.charCodeAt(0) >= FIRST_PRINTED) ? this.about : undefined;
+  }
 }
+/** Names before it stand for what grows or stays between bounds. */
+const FIRST_PRINTED = 32;
 
 /** Thrown where more terms may tell what is not known yet. */
 export class TooFewTerms extends NotExpanded {

@@ -1,4 +1,4 @@
-import { approaching, GROWN, infinityOf, type PathTo } from "../../calculus/place.ts";
+import { approaching, GROWN, infinityOf, lettersDomain, type PathTo } from "../../calculus/place.ts";
 import type { LimitPlace } from "../../derivation/step.ts";
 import { divide, isNumber, name, number, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
@@ -34,7 +34,7 @@ export interface Near {
 
 /** What letters stand for is defined. */
 function known({ e, place, assumptions }: Near): readonly Expression[] {
-  return [...assumptions, ...realDomain(e).filter((condition) => !contains(condition, place.variable))];
+  return [...assumptions, ...lettersDomain(e, place.variable, place.whole)];
 }
 
 /** The question about what grows: the function in it, the way, and what is known. */
@@ -77,10 +77,11 @@ export function endOf(near: Near): End {
     if (!(error instanceof TooFewTerms)) throw error;
     // What is too rapid to be followed may be followed as it vanishes.
     const { e, place, side } = near;
-    const sign = [1, -1].find((one) => decide(relation(product(number(one), approaching(e, place, side)), ">", ZERO), near.assumptions) === true);
-    const down = sign && firstEnd({ ...near, e: divide(number(1), e) });
-    if (down?.kind !== "finite" || !isNumber(down.value, 0)) throw error;
-    return { kind: "infinite", sign: sign === 1 ? 1 : -1 };
+    const sign = ([1, -1] as const).find((one) => decide(relation(product(number(one), approaching(e, place, side)), ">", ZERO), near.assumptions) === true);
+    if (!sign) throw error;
+    const down = firstEnd({ ...near, e: divide(number(1), e) });
+    if (down.kind !== "finite" || !isNumber(down.value, 0)) throw error;
+    return { kind: "infinite", sign };
   }
 }
 

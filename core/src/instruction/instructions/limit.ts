@@ -1,11 +1,14 @@
-import { casesValue, isStandIn, type LimitCase, limitOf, limitValue } from "../../calculus/limit/limit.ts";
+import type { Limit } from "../../calculus/limit/asymptotics.ts";
+import { casesValue, type LimitCase } from "../../calculus/limit/cases.ts";
+import { type LimitFound, limitValue } from "../../calculus/limit/found.ts";
+import { limitOf } from "../../calculus/limit/limit.ts";
 import { LimitOpen } from "../../calculus/limit/open.ts";
 import type { Witness } from "../../calculus/limit/sided.ts";
 import { infinityOf, pathStatement } from "../../calculus/place.ts";
 import { approachCheck } from "../../check/approach.ts";
 import { judgeLimit, judgeParting, type Parting } from "../../check/limit.ts";
-import { stepsCheck } from "../../check/step.ts";
-import { type Check, type Verdict, verdictOf, weakest } from "../../check/verdict.ts";
+import { type StepVerdict, stepsCheck } from "../../check/step.ts";
+import { type Check, verdictOf, weakest } from "../../check/verdict.ts";
 import type { LimitPlace, Step } from "../../derivation/step.ts";
 import { logic } from "../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
@@ -111,11 +114,10 @@ function carryOut(typed: Expression, asked: LimitPlace, { environment }: Sentenc
       return { answer: { kind: "no limit", why, left, right, conditions }, steps, stepVerdicts: verdicts, checks, verdict: verdictOf(checks), pictured };
     }
     case "oscillates": {
-      const stated = (witness: Witness): Parting => ({ along: witness.along, limit: limitValue(witness.limit) });
-      const [one, other] = [stated(limit.witnesses[0]), stated(limit.witnesses[1])];
-      const along = ({ along: path }: Parting): string => plain(pathStatement(path, place.variable));
-      const why = `where ${along(one)} it tends to ${plain(one.limit)}, where ${along(other)} to ${plain(other.limit)}`;
-      const judged = judgeParting(expression, { ...place, side: limit.side }, [one, other], known);
+      const [one, other] = limit.witnesses;
+      const on = ({ along }: Witness): string => plain(pathStatement(along, place.variable));
+      const why = `where ${on(one)} it tends to ${plain(limitValue(one.limit))}, where ${on(other)} to ${plain(limitValue(other.limit))}`;
+      const judged = judgeFound(expression, place, limit, known);
       const check: Check = { kind: "steps", outcome: judged.verdict, detail: judged.why, lines: [{ note: why }] };
       return {
         answer: { kind: "no limit", why, conditions },
@@ -135,13 +137,10 @@ function found(expression: Expression, { variable, at, side, whole }: LimitPlace
   try {
     return limitOf({ expression, variable, at, whole, assumptions, ...(side ? { side } : {}) });
   } catch (error) {
-    if (error instanceof LimitOpen)
-      throw new CannotDo(`the limit was not decided: ${error.message}${error.about && printable(error.about) ? ` (${plain(error.about)})` : ""}`);
+    if (error instanceof LimitOpen) throw new CannotDo(`the limit was not decided: ${error.message}${error.letters ? ` (${plain(error.letters)})` : ""}`);
     throw error;
   }
 }
-
-const printable = (e: Expression): boolean => ![...freeNames(e)].some(isStandIn);
 
 function sideSteps(expression: Expression, place: LimitPlace, assumptions: readonly Expression[]): readonly Step[] {
   const [only] = found(expression, place, assumptions);
@@ -153,12 +152,29 @@ function byCases(expression: Expression, place: LimitPlace, list: readonly Limit
   const conjunction = (conditions: readonly Expression[]): Expression => (conditions.length === 1 && conditions[0] ? conditions[0] : logic("and", conditions));
   const value = casesValue(list, conjunction);
   if (!value) throw new CannotDo(`whether there is a limit depends on the letters: ${list.map(({ conditions }) => plain(conjunction(conditions))).join("; ")}`);
-  const verdicts = list.map(({ conditions, found: own }): Verdict => {
-    if (own.kind !== "limit") return "loose";
-    return judgeLimit({ kind: "limit", place, before: expression, after: limitValue(own.limit) }, [...assumptions, ...conditions]).verdict;
-  });
-  const outcome = weakest(verdicts);
-  const detail = outcome === "nailed" ? "each case of the letters was judged by its leading terms" : "not every case of the letters was confirmed";
-  const check: Check = { kind: "steps", outcome, detail, lines: [{ note: detail }] };
+  const outcome = weakest(list.map(({ conditions, found: own }) => judgeFound(expression, place, own, [...assumptions, ...conditions]).verdict));
+  const detail = outcome === "nailed" ? "each case of the letters was judged by itself" : "not every case of the letters was confirmed";
+  const without = list.filter(({ found: own }) => own.kind !== "limit").map(({ conditions }) => `where ${plain(conjunction(conditions))} there is no limit`);
+  const check: Check = { kind: "steps", outcome, detail, lines: [detail, ...without].map((note) => ({ note })) };
   return { answer: { kind: "expression", value, conditions: [], digits: DEFAULT_DIGITS }, steps: [], stepVerdicts: [], checks: [check], verdict: outcome };
+}
+
+/** The judge's word on what a function does at a place. */
+function judgeFound(expression: Expression, place: LimitPlace, own: LimitFound, known: readonly Expression[]): StepVerdict {
+  const tending = (to: Limit, side?: LimitPlace["side"]): StepVerdict =>
+    judgeLimit({ kind: "limit", place: side ? { ...place, side } : place, before: expression, after: limitValue(to) }, known);
+  switch (own.kind) {
+    case "limit":
+      return tending(own.limit);
+    case "sides differ": {
+      const [left, right] = [tending(own.left, "left"), tending(own.right, "right")];
+      return left.verdict === "nailed" ? right : left;
+    }
+    case "oscillates": {
+      const stated = (witness: Witness): Parting => ({ along: witness.along, limit: limitValue(witness.limit) });
+      return judgeParting(expression, { ...place, side: own.side }, [stated(own.witnesses[0]), stated(own.witnesses[1])], known);
+    }
+    case "undefined":
+      return { verdict: "nailed", why: own.why };
+  }
 }

@@ -1,4 +1,4 @@
-import { limitValue } from "../../calculus/limit/limit.ts";
+import { limitValue } from "../../calculus/limit/found.ts";
 import { infinityOf } from "../../calculus/place.ts";
 import { step } from "../../derivation/step.ts";
 import { sum } from "../../expression/construct.ts";

@@ -1,4 +1,5 @@
-import { type LimitFound, limitValue, onlyCase } from "../../calculus/limit/limit.ts";
+import { type LimitFound, limitValue } from "../../calculus/limit/found.ts";
+import { onlyCase } from "../../calculus/limit/limit.ts";
 import { infinityOf } from "../../calculus/place.ts";
 import type { LimitPlace, Step } from "../../derivation/step.ts";
 import { isNumber, name, relation, ZERO } from "../../expression/construct.ts";
