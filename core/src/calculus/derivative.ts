@@ -52,7 +52,7 @@ function once(e: Expression, name: string): Expression {
     case "iterated": {
       const boundsFixed = [e.lower, e.upper].every((bound) => !bound || !contains(bound, name));
       if (isIndefiniteIntegral(e, name)) return e.body;
-      if (isDefiniteIntegral(e) && isContinuousEverywhere(e.body)) return byLeibniz(e, name);
+      if (isDefiniteIntegral(e) && (contains(e.body, name) ? isContinuousEverywhere(e.body) : !mayJump(e.body))) return byLeibniz(e, name);
       if (e.operator === "sum" && boundsFixed) return iterated({ ...e, body: at(e.body) });
       throw new NotDifferentiable(`the derivative of this ${e.operator} is not carried out`);
     }
@@ -64,7 +64,10 @@ function once(e: Expression, name: string): Expression {
   }
 }
 
-/** d/dx ∫ f(x, t) dt = f(x, b) b′ − f(x, a) a′ + ∫ ∂f/∂x dt, for an f that is continuous together with ∂f/∂x (G. W. Leibniz). */
+/**
+ * d/dx ∫ f(x, t) dt = f(x, b) b′ − f(x, a) a′ + ∫ ∂f/∂x dt (G. W. Leibniz), for an f that is continuous together with ∂f/∂x; where f does not hold x, it need
+ * only be continuous at the bounds, and the integral have a value.
+ */
 function byLeibniz({ lower, upper, body, variable }: DefiniteIntegral, name: string): Expression {
   const at = (bound: Expression): Expression => product(substitute(body, new Map([[variable, bound]])), once(bound, name));
   const inside = variable !== name && contains(body, name) ? [definiteIntegral(once(body, name), variable, lower, upper)] : [];
@@ -73,6 +76,10 @@ function byLeibniz({ lower, upper, body, variable }: DefiniteIntegral, name: str
 
 /** Whether an integrand surely has a value everywhere and no jumps: only then the rule says nothing wrong. */
 function isContinuousEverywhere(body: Expression): boolean {
+  return curveDomain(body).length === 0 && !mayJump(body);
+}
+
+function mayJump(body: Expression): boolean {
   const jumps = (part: Expression): boolean => part.kind === "cases" || part.kind === "iterated" || (part.kind === "call" && !family(part.name)?.derivative);
-  return curveDomain(body).length === 0 && findAll(body, jumps).length === 0;
+  return findAll(body, jumps).length > 0;
 }

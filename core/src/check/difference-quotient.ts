@@ -11,6 +11,7 @@ import { decide, environmentAt, equalityTest, samplePoints } from "../truth/inde
 import { type Arithmetic, type Expansion, expanded, NotExpanded } from "./expansion/expansion.ts";
 import { GROWING, toPower, UNIT } from "./expansion/monomial.ts";
 import { readNear } from "./expansion/near.ts";
+import type { StepVerdict } from "./step.ts";
 import type { Check, Verdict } from "./verdict.ts";
 
 /** How many signs are told apart for one derivative. */
@@ -62,20 +63,38 @@ function strictly(condition: Expression): Expression {
   return condition.kind === "relation" && condition.comparisons[0] === ">=" ? relation(left, ">", right) : condition;
 }
 
+/** Whether `value` is the slope of f inside its domain, by expansion; undefined where that is not decided. */
+function slopeHolds(f: Expression, variable: string, value: Expression, assumptions: readonly Expression[]): boolean | undefined {
+  return expanded(() => isSlope(f, variable, value, insideOf(f, assumptions)));
+}
+
+const insideOf = (f: Expression, assumptions: readonly Expression[]): readonly Expression[] => [...assumptions, ...curveDomain(f).map(strictly)];
+
+const TAYLOR = "expanded again, it is the coefficient of h in the function at a distance h";
+const NOT_TAYLOR = "expanded again, the coefficient of h in the function at a distance h is another one";
+
 /**
  * Whether a derivative is the coefficient of h in f(x + h) (Taylor's theorem to the first order), for which no rule of differentiation for sums, products or
  * compositions is used; where f is not expanded, its difference quotient at numbers.
  */
 export function quotientChecks(f: Expression, variable: string, value: Expression, assumptions: readonly Expression[]): readonly Check[] {
-  const known = [...assumptions, ...curveDomain(f).map(strictly)];
-  const holds = expanded(() => isSlope(f, variable, value, known));
-  if (holds === true) return [said("substitution", "nailed", "expanded again, it is the coefficient of h in the function at a distance h")];
-  if (holds === false) return [said("substitution", "bent", "expanded again, the coefficient of h in the function at a distance h is another one")];
-  const agrees = byNumbers(f, variable, value, known);
+  const holds = slopeHolds(f, variable, value, assumptions);
+  if (holds !== undefined) return [said("substitution", holds ? "nailed" : "bent", holds ? TAYLOR : NOT_TAYLOR)];
+  const agrees = byNumbers(f, variable, value, insideOf(f, assumptions));
   return [
     said("substitution", "loose", "the function at a distance h was not expanded"),
     said("comparison", agrees ? "tacked" : "loose", `at numbers the difference quotient over a tiny distance ${agrees ? "agrees" : "was not found to agree"}`),
   ];
+}
+
+/** As `quotientChecks`, for the derivative on the way of a step. */
+export function judgeDerivative(f: Expression, variable: string, value: Expression, assumptions: readonly Expression[]): StepVerdict {
+  const holds = slopeHolds(f, variable, value, assumptions);
+  if (holds !== undefined)
+    return holds ? { verdict: "nailed", why: TAYLOR, theorem: "B. Taylor's theorem to the first order" } : { verdict: "bent", why: NOT_TAYLOR };
+  return byNumbers(f, variable, value, insideOf(f, assumptions))
+    ? { verdict: "tacked", why: "at numbers the difference quotient over a tiny distance agrees" }
+    : { verdict: "loose", why: "the function at a distance h was not expanded" };
 }
 
 const said = (kind: Check["kind"], outcome: Verdict, detail: string): Check => ({ kind, outcome, detail, lines: [{ note: detail }] });

@@ -1,4 +1,3 @@
-import { differentiate } from "../calculus/derivative.ts";
 import { rootOf } from "../calculus/system-root.ts";
 import type { Claim, Done, Step } from "../derivation/step.ts";
 import { call, divide, E, power, product, subtract, ZERO } from "../expression/construct.ts";
@@ -10,8 +9,9 @@ import { elaborate, NO_MEANINGS } from "../notation/elaborate.ts";
 import { NotationError, type Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";
 import { writeOut } from "../rewrite/write-out.ts";
-import { decide, equalityTest } from "../truth/index.ts";
+import { decide, equalityTest, partValues, withDecidedCases } from "../truth/index.ts";
 import { pointText } from "./compare.ts";
+import { judgeDerivative } from "./difference-quotient.ts";
 import { sameByMoving } from "./equivalent/moving.ts";
 import { judgeEquivalence } from "./equivalent/ways.ts";
 import { sameFamilies } from "./families.ts";
@@ -152,19 +152,25 @@ function judgeEqual(before: Expression, after: Expression, assumptions: readonly
   const test = equalityTest(writeOut(before), writeOut(after), assumptions);
   if (test.kind === "zero") return nailed(test.method);
   if (test.kind === "nonzero") return bent(test.witness.size === 0 ? "the values differ" : `the values differ at ${pointText(test.witness)}`);
-  return { verdict: "tacked", why: `the values agree to ${test.digits} digits` };
+  return equalByCases(before, after, assumptions)
+    ? nailed("in each of the cases both are the same")
+    : { verdict: "tacked", why: `the values agree to ${test.digits} digits` };
+}
+
+/** Whether an expression is, where each case of another holds, what that case says. */
+function equalByCases(before: Expression, after: Expression, assumptions: readonly Expression[]): boolean {
+  const pieces = after.kind === "cases" ? partValues(after) : undefined;
+  return (
+    pieces?.every(({ value, when }) => {
+      const known = [...assumptions, ...when];
+      return equalityTest(withDecidedCases(before, known), value, known).kind === "zero";
+    }) === true
+  );
 }
 
 function done(side: Expression, what: Exclude<Done, { kind: "times" }>): Expression {
   if (what.kind === "power") return power(side, what.exponent);
   return what.name === "exp" ? power(E, side) : call(what.name, side);
-}
-
-/** The derivative by the rules, written differently or not. */
-function judgeDerivative(of: Expression, variable: string, after: Expression, assumptions: readonly Expression[]): StepVerdict {
-  const test = equalityTest(differentiate(of, variable), after, [...assumptions, ...realDomain(of)]);
-  if (test.kind === "zero") return nailed("by the rules of differentiation, both forms are equal");
-  return test.kind === "nonzero" ? bent("this is not the derivative") : { verdict: "tacked", why: `the derivatives agree to ${test.digits} digits` };
 }
 
 /** Equations, or alternatives in the same order, whose sides are equal or moved over. */

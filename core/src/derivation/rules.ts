@@ -206,6 +206,10 @@ const RULES = {
   "quotient rule": (u: string, v: string) => `Quotient rule, $(u/v)' = (u' v - u v')/v^2$, with $u = ${u}$ and $v = ${v}$`,
   "chain rule": (letter: string, inner: string, outer: string, slope: string) =>
     `Chain rule: with the inner function $${letter} = ${inner}$ the outer one is $${outer}$; the inner derivative is $${slope}$`,
+  "constant between jumps": (part: string) => `Between its jumps $${part}$ is constant`,
+  "rule of Leibniz": () =>
+    "Rule of Leibniz: the integrand at each bound times the derivative of the bound, and the derivative of the integrand under the integral",
+  "extrema as cases": () => "The greatest or least of several is one of them, by cases",
   "logarithmic derivative": () => "Base and exponent both vary: differentiate $e^(v ln u)$",
   "value at a place": (of: string) => `The value at the place: put it into $${of}$`,
   "Taylor coefficient": (order: string, derivative: string) =>

@@ -1,10 +1,13 @@
 import { differentiate } from "../calculus/derivative.ts";
 import type { RuleName } from "../derivation/rules.ts";
 import { type Step, step } from "../derivation/step.ts";
-import { divide, isNumber, name, negate, ONE, power, product, sum } from "../expression/construct.ts";
-import { contains, type Expression, equal, factorsOf, isReciprocal } from "../expression/expression.ts";
+import { divide, isNumber, name, negate, ONE, power, product, relation, sum, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, equal, factorsOf, findAll } from "../expression/expression.ts";
+import { CIRCULAR } from "../expression/functions/kinds.ts";
 import { quotientOf } from "../expression/quotient.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
+import { withOne } from "../rewrite/forms/angle-forms.ts";
+import { gathered } from "../rewrite/gathered.ts";
 import { complexity, simplify } from "../truth/index.ts";
 
 /** A derivative with the way to it, rule by rule. */
@@ -24,18 +27,13 @@ export function differentiatedWithSteps(e: Expression, variable: string): Differ
   return { value: tidy, steps: [...own, step("simplify values", [], { kind: "equal", before: value, after: tidy })] };
 }
 
-const tidied = (e: Expression): Expression => cancelled(simplify(e).expression);
-
-/** A product whose factor stands above and below, without it; that it is not 0 is asked for where the function does not ask for it. */
-function cancelled(e: Expression): Expression {
-  if (e.kind !== "product") return e;
-  const baseOf = (factor: Expression): Expression => (factor.kind === "power" && factor.exponent.kind === "number" ? factor.base : factor);
-  const exponentOf = (factor: Expression): Expression => (factor.kind === "power" && factor.exponent.kind === "number" ? factor.exponent : ONE);
-  const bases = e.factors.filter(isReciprocal).map(({ base }) => base);
-  const twins = bases.filter((base) => e.factors.some((factor) => !isReciprocal(factor) && equal(baseOf(factor), base)));
-  const exponents = (base: Expression): Expression => sum(...e.factors.filter((factor) => equal(baseOf(factor), base)).map(exponentOf));
-  const others = e.factors.filter((factor) => !twins.some((base) => equal(baseOf(factor), base)));
-  return product(...others, ...twins.map((base) => power(base, exponents(base))));
+/** As a book prints it: short, what stands above and below the line once, sin² + cos² as 1. */
+function tidied(e: Expression): Expression {
+  const short = gathered(simplify(e).expression);
+  const squares = findAll(short, (part) => part.kind === "power" && part.base.kind === "call" && CIRCULAR.has(part.base.name) && isNumber(part.exponent, 2));
+  if (squares.length < 2) return short;
+  const forms = (["sin", "cos"] as const).map((kept) => gathered(simplify(withOne(short, kept).expression).expression));
+  return forms.reduce((best, next) => (complexity(next) < complexity(best) ? next : best), short);
 }
 
 /** Whether a function is a sum of multiples of powers of the variable. */
@@ -62,7 +60,20 @@ function isBasic(e: Expression, variable: string): boolean {
   return only.kind === "call" && only.args.length === 1 && only.args[0]?.kind === "name";
 }
 
+/** Functions that keep their value between their jumps. */
+const STEPPED: ReadonlySet<string> = new Set(["floor", "ceil", "sgn"]);
+
+/** The places at which steps of a function jump, as what must not hold there. */
+export function withoutJumps(e: Expression, variable: string): readonly Expression[] {
+  return findAll(e, (part) => part.kind === "call" && STEPPED.has(part.name) && contains(part, variable)).flatMap((part) => {
+    const [u = ZERO] = part.kind === "call" ? part.args : [];
+    return [part.kind === "call" && part.name === "sgn" ? relation(u, "!=", ZERO) : relation(part, "!=", u)];
+  });
+}
+
 function byRules(e: Expression, variable: string): Differentiated {
+  if (e.kind === "call" && STEPPED.has(e.name) && contains(e, variable))
+    return { value: ZERO, steps: [ruleStep("constant between jumps", [e], e, variable, ZERO)] };
   const plain = (): Expression => tidied(differentiate(e, variable));
   if (isBasic(e, variable) || isPowers(e, variable)) return { value: plain(), steps: [] };
   switch (e.kind) {
@@ -73,6 +84,8 @@ function byRules(e: Expression, variable: string): Differentiated {
     case "power":
     case "call":
       return ofChain(e, variable);
+    case "iterated":
+      return { value: plain(), steps: [ruleStep("rule of Leibniz", [], e, variable, plain())] };
     default:
       return { value: plain(), steps: [step("differentiate", [e], { kind: "derivative", of: e, variable, after: plain() })] };
   }

@@ -4,6 +4,7 @@ import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, factorsOf, termsOf } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
+import { gathered } from "../../rewrite/gathered.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import { infinityOf, lettersDomain } from "../place.ts";
 import type { Limit } from "./asymptotics.ts";
@@ -131,14 +132,16 @@ function bothSides({ expression, variable, at, side, whole, assumptions }: Limit
   const same = sameLimit(left.limit, right.limit, assumptions);
   if (same === undefined) throw new LimitOpen("it was not decided whether both sides are the same", undefined);
   return same
-    ? { kind: "limit", limit: right.limit, bounded: [...new Set([...(left.bounded ?? []), ...(right.bounded ?? [])])] }
-    : { kind: "sides differ", left: left.limit, right: right.limit };
+    ? { kind: "limit", limit: readable(right.limit), bounded: [...new Set([...(left.bounded ?? []), ...(right.bounded ?? [])])] }
+    : { kind: "sides differ", left: readable(left.limit), right: readable(right.limit) };
 }
+
+const readable = (limit: Limit): Limit => (limit.kind === "finite" ? { kind: "finite", value: gathered(limit.value) } : limit);
 
 function oneSide(found: Sided, side: "left" | "right"): LimitFound {
   switch (found.kind) {
     case "limit":
-      return { kind: "limit", limit: found.limit, bounded: found.bounded ?? [] };
+      return { kind: "limit", limit: readable(found.limit), bounded: found.bounded ?? [] };
     case "oscillates":
       return { kind: "oscillates", witnesses: found.witnesses, side };
     case "undefined":

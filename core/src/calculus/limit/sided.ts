@@ -157,7 +157,9 @@ function oscillationOf(part: Expression, letter: string): Oscillation {
   if (part.name === "sin" || part.name === "cos") return { kind: part.name, argument, letter };
   // The others are quotients of these: the sine is looked at first, the cosine where it stands.
   if (CIRCULAR.has(part.name)) return { kind: part.name === "tan" || part.name === "csc" ? "sin" : "cos", argument, letter };
-  if (part.name === "floor" || part.name === "ceil") return { kind: "rest", argument, letter };
+  if (part.name === "floor") return { kind: "rest", argument, letter };
+  // ⌈u⌉ is −⌊−u⌋.
+  if (part.name === "ceil") return { kind: "rest", argument: negate(argument), letter };
   throw new LimitOpen(`${text(part)} oscillates`, undefined);
 }
 
@@ -165,14 +167,13 @@ function oscillationOf(part: Expression, letter: string): Oscillation {
 function replaced(e: Expression, { kind, argument, letter }: Oscillation): Expression {
   const own = name(letter);
   if (kind === "rest") {
-    const floors = findAll(
-      e,
-      (part) =>
-        part.kind === "call" && part.name === "floor" && part.args[0] !== undefined && equal(simplify(part.args[0]).expression, simplify(argument).expression),
-    );
-    const [first] = floors;
-    if (!first) throw new LimitOpen("what is rounded up is not followed", undefined);
-    return replacePart(e, first, subtract(argument, own));
+    const isOf = (part: Expression, inside: Expression): boolean =>
+      part.kind === "call" && part.args[0] !== undefined && equal(simplify(part.args[0]).expression, simplify(inside).expression);
+    const [down] = findAll(e, (part) => part.kind === "call" && part.name === "floor" && isOf(part, argument));
+    if (down) return replacePart(e, down, subtract(argument, own));
+    const [up] = findAll(e, (part) => part.kind === "call" && part.name === "ceil" && isOf(part, negate(argument)));
+    if (up) return replacePart(e, up, subtract(own, argument));
+    throw new LimitOpen("what is rounded is not followed", undefined);
   }
   const called = [...findAll(e, (part) => part.kind === "call" && part.args.length === 1 && CIRCULAR.has(part.name))];
   const written = called.reduce((all, part) => (part.kind === "call" ? replacePart(all, part, bySineAndCosine(part.name, part.args[0] ?? ZERO)) : all), e);

@@ -83,6 +83,16 @@ export const quotient = (a: Expansion, b: Expansion, calculus: Arithmetic): Expa
 /** √u of what is not negative. */
 export const root = (u: Expansion, calculus: Arithmetic): Expansion => constantPower(u, HALF, calculus);
 
+/** An odd root of u, positive or negative: that of the coefficient, times the power of the rest. */
+export function oddRoot(degree: Expression, u: Expansion, calculus: Arithmetic): Expansion {
+  const exponent = power(degree, MINUS_ONE);
+  const [first] = u.terms;
+  if (!first) return constantPower(u, exponent, calculus);
+  calculus.needNonzero(first.coefficient);
+  const rest = calculus.times(u, power(first.coefficient, MINUS_ONE));
+  return calculus.times(constantPower(rest, exponent, calculus), call("root", degree, first.coefficient));
+}
+
 /** sin u or cos u: bounded where the angle grows, by the theorem of addition and the power series elsewhere. */
 export function circular(called: "sin" | "cos", u: Expansion, calculus: Arithmetic, between: Expansion = BOUNDED): Expansion {
   if (isRough(u, calculus)) return between;

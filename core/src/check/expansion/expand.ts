@@ -19,11 +19,13 @@ import {
 } from "../../expression/construct.ts";
 import { type CallNode, contains, distinct, type Expression, equal, findAll } from "../../expression/expression.ts";
 import { CIRCULAR } from "../../expression/functions/kinds.ts";
+import { isDefiniteIntegral } from "../../expression/integral.ts";
 import { text } from "../../notation/text.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
-import { BOUNDED, constantPower, exponential, logarithm, quotient } from "./elementary.ts";
+import { BOUNDED, constantPower, exponential, logarithm, oddRoot, quotient } from "./elementary.ts";
 import { type Arithmetic, type Expansion, NotExpanded } from "./expansion.ts";
 import { FUNCTIONS } from "./functions.ts";
+import { integralExpansion } from "./integral.ts";
 import { GROWING, UNIT } from "./monomial.ts";
 
 /** What is known on the way on which a place is approached. */
@@ -84,9 +86,11 @@ export function expansionOf(e: Expression, way: Way, calculus: Arithmetic): Expa
       if (!value) throw new NotExpanded("none of the cases holds there");
       return own(value);
     }
+    case "iterated":
+      if (isDefiniteIntegral(e)) return integralExpansion(e, way.variable, own, calculus);
+      throw new NotExpanded(`${text(e)} is not expanded`);
     case "number":
     case "constant":
-    case "iterated":
     case "derivative":
     case "relation":
     case "logic":
@@ -149,12 +153,7 @@ function callOf({ name: called, args }: CallNode, way: Way, calculus: Arithmetic
   if (v !== undefined) {
     const [first, second] = [expansionOf(u, way, calculus), expansionOf(v, way, calculus)];
     if (called === "log") return quotient(logarithm(second, calculus), logarithm(first, calculus), calculus);
-    // An odd root of what is negative is the negative root of its size.
-    if (called === "root" && !contains(u, way.variable)) {
-      const isNegative = second.terms.length > 0 && calculus.finally(second) === -1;
-      const size = constantPower(isNegative ? calculus.negative(second) : second, divide(number(1), u), calculus);
-      return isNegative ? calculus.negative(size) : size;
-    }
+    if (called === "root" && !contains(u, way.variable)) return oddRoot(u, second, calculus);
     throw new NotExpanded(`${called} is not expanded`);
   }
   const inside = expansionOf(u, way, calculus);

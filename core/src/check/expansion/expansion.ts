@@ -1,5 +1,5 @@
 import { isNumber, MINUS_ONE, ONE, power, product, relation, sum, ZERO } from "../../expression/construct.ts";
-import { type Expression, freeNames } from "../../expression/expression.ts";
+import { type Expression, findAll, freeNames } from "../../expression/expression.ts";
 import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
 import { compareMonomials, type Monomial, multiplied, toPower, UNIT } from "./monomial.ts";
 
@@ -94,15 +94,17 @@ export class Arithmetic {
   /** Whether a coefficient is 0. @throws NotExpanded */
   #vanishes(e: Expression): boolean {
     if (e.kind === "number") return e.value.num === 0;
+    // An integral stands as it is: where it is divided by, it must be known not to be 0.
+    if (holdsIntegral(e)) return false;
     if (this.#equalities && decide(relation(e, "=", ZERO), this.assumptions) === true) return true;
     const { kind } = zeroTest(e, this.assumptions);
     if (kind === "undecided") throw new NotExpanded("it is not known whether a coefficient is 0", e);
     return kind === "zero";
   }
 
-  /** What is divided by must not vanish for any values of the letters. */
-  #needNonzero(e: Expression): void {
-    if (freeNames(e).size === 0 || decide(relation(e, "!=", ZERO), this.assumptions) === true) return;
+  /** What is divided by must not vanish for any values of the letters. @throws NotExpanded */
+  needNonzero(e: Expression): void {
+    if ((freeNames(e).size === 0 && !holdsIntegral(e)) || decide(relation(e, "!=", ZERO), this.assumptions) === true) return;
     throw new NotExpanded("a coefficient may be 0", e);
   }
 
@@ -183,7 +185,7 @@ export class Arithmetic {
   leading(a: Expansion): { readonly first: Term; readonly delta: Expansion } {
     const [first, ...others] = a.terms;
     if (!first) throw new TooFewTerms("no term is known");
-    this.#needNonzero(first.coefficient);
+    this.needNonzero(first.coefficient);
     const delta = this.times({ terms: others, rest: a.rest }, power(first.coefficient, MINUS_ONE), toPower(first.monomial, MINUS_ONE));
     return { first, delta };
   }
@@ -210,6 +212,8 @@ export class Arithmetic {
     return this.add(...list, { terms: [], rest: terms[0]?.monomial ?? rest });
   }
 }
+
+const holdsIntegral = (e: Expression): boolean => findAll(e, ({ kind }) => kind === "iterated").length > 0;
 
 /** The shortest form of a coefficient. */
 function tidied(e: Expression): Expression {

@@ -1,5 +1,6 @@
-import { call, HALF, number, ONE, PI, product, subtract, TWO } from "../../expression/construct.ts";
-import { simplify, zeroTest } from "../../truth/index.ts";
+import { call, HALF, number, ONE, PI, product, relation, subtract, TWO } from "../../expression/construct.ts";
+import type { Expression } from "../../expression/expression.ts";
+import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import { arcsine, arctangent, BOUNDED, circular, constantPower, exponential, logarithm, quotient, reciprocal, root } from "./elementary.ts";
 import { type Arithmetic, type Expansion, NotExpanded } from "./expansion.ts";
 import { UNIT } from "./monomial.ts";
@@ -45,12 +46,23 @@ const complement =
   (u, calculus) =>
     calculus.add(calculus.constant(QUARTER), calculus.negative(inside(u, calculus)));
 
+/** What is known to be no whole number is rounded to the same all around. */
+const isBetweenJumps = (at: Expression, constant: Expression, calculus: Arithmetic): boolean =>
+  decide(relation(at, "!=", constant), calculus.assumptions) === true;
+
+const ceiling: Expanding = (u, calculus) => {
+  const { constant } = calculus.parts(u);
+  const at = simplify(call("ceil", constant)).expression;
+  return isBetweenJumps(at, constant, calculus) ? calculus.constant(at) : calculus.negative(floor(calculus.negative(u), calculus));
+};
+
 /** ⌊u⌋: u less what stays between 0 and 1, where u grows; else the number it settles at. */
 const floor: Expanding = (u, calculus, between = BOUNDED) => {
   const isRough = u.rest !== undefined && calculus.compare(u.rest, UNIT) >= 0;
   if (isRough || calculus.parts(u).infinite.length > 0) return calculus.add(u, calculus.negative(between));
   const { constant, small } = calculus.parts(u);
   const at = simplify(call("floor", constant)).expression;
+  if (isBetweenJumps(at, constant, calculus)) return calculus.constant(at);
   if (at.kind !== "number") throw new NotExpanded("a rounded number is not known", at);
   const isWhole = zeroTest(subtract(constant, at)).kind === "zero";
   const below = isWhole && calculus.finally(small) === -1;
@@ -109,7 +121,7 @@ export const FUNCTIONS: Readonly<Record<string, Expanding>> = {
   abs: (u, calculus) => (u.terms.length === 0 ? u : calculus.finally(u) === -1 ? calculus.negative(u) : u),
   sgn: (u, calculus) => calculus.constant(number(calculus.finally(u))),
   floor,
-  ceil: (u, calculus) => calculus.negative(floor(calculus.negative(u), calculus)),
+  ceil: ceiling,
   sqrt: root,
   factorial,
 };

@@ -4,9 +4,11 @@ import { stepsCheck } from "../../check/step.ts";
 import { type Check, verdictOf, weakest } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { divide, name as nameOf, negate, subtract, tuple } from "../../expression/construct.ts";
-import { distinct, type Expression, freeNames } from "../../expression/expression.ts";
+import { distinct, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { extremaAsCases } from "../../rewrite/extrema.ts";
+import { integrandConditions } from "../../solve/between-bounds.ts";
 import { nonZero, openConditions } from "../../solve/conditions.ts";
-import { type Differentiated, differentiatedWithSteps } from "../../solve/derivatives.ts";
+import { type Differentiated, differentiatedWithSteps, withoutJumps } from "../../solve/derivatives.ts";
 import { kinksOf } from "../../solve/kinks.ts";
 import { lostConditions, simplify } from "../../truth/index.ts";
 import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
@@ -16,7 +18,7 @@ import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
 
-const MOST_TIMES = 12;
+const MOST_TIMES = 30;
 
 /** `differentiate E by x [twice | n times | then y]`: the derivative rule by rule; of an equation the derivative of the name that depends on x. */
 export const DIFFERENTIATE: Instruction = {
@@ -101,15 +103,19 @@ function derived(e: Expression, variable: string, assumptions: readonly Expressi
     const entries = e.items.map((item) => derived(item, variable, assumptions));
     return { ...together(entries), value: tuple(entries.map(({ value }) => value)) };
   }
-  const { value, steps } = differentiatedWithSteps(e, variable);
-  const kinks = kinksOf(e, variable, value, assumptions);
-  const own = quotientChecks(e, variable, value, assumptions);
+  const inCases = extremaAsCases(e, variable);
+  const written = equal(inCases, e) ? [] : [step("extrema as cases", [], { kind: "equal", before: e, after: inCases })];
+  const jumps = [...withoutJumps(e, variable), ...integrandConditions(e, variable)].flatMap((one) => openConditions(one, assumptions));
+  const { value, steps } = differentiatedWithSteps(inCases, variable);
+  const kinks = kinksOf(inCases, variable, value, assumptions);
+  const own = quotientChecks(e, variable, value, [...assumptions, ...jumps]);
   const checks = kinks.isWhole ? own : own.map((check) => ({ ...check, outcome: weakest([check.outcome, "loose"]) }));
   return {
     value,
-    steps: [...steps, ...kinks.steps],
+    steps: [...written, ...steps.map((one) => (jumps.length === 0 ? one : { ...one, conditions: jumps })), ...kinks.steps],
     checks,
     conditions: [
+      ...jumps,
       ...kinks.conditions,
       ...lostConditions(e, value)
         .filter(leavesOutPoints)
