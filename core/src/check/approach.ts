@@ -13,7 +13,7 @@ import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { type Point, samplePoints } from "../truth/index.ts";
 import { decimalText } from "./compare.ts";
-import type { Check, EvidenceLine } from "./verdict.ts";
+import type { Approach, Check, EvidenceLine } from "./verdict.ts";
 
 /** How near the place numbers are tried: 10^−k from it, or 10^k out; of sequences so many members. */
 const NEARNESS = [1, 2, 4, 8, 16, 32] as const;
@@ -35,6 +35,7 @@ export function approachCheck(of: Expression, asked: LimitPlace, limit: Expressi
   const fixed = (one: Expression): Expression => substitute(one, point);
   const [e, value, place] = [fixed(of), fixed(limit), { ...asked, at: fixed(asked.at) }];
   const sides = infinityOf(place.at) !== undefined ? [1] : place.side === "left" ? [-1] : place.side === "right" ? [1] : [-1, 1];
+  const isFar = infinityOf(place.at) !== undefined;
   const tables = sides.map((side) => (place.whole ? MEMBERS : NEARNESS).flatMap((k) => tried(e, place, value, side as 1 | -1, k) ?? []));
   const lines = tables
     .flat()
@@ -46,7 +47,11 @@ export function approachCheck(of: Expression, asked: LimitPlace, limit: Expressi
     open: "no numbers near the place tell it",
   };
   const found = verdicts.includes("stays") ? "stays" : verdicts.length > 0 && verdicts.every((one) => one === "falls") ? "falls" : "open";
-  return { kind: "comparison", outcome: found === "falls" ? "tacked" : found === "stays" ? "bent" : "loose", detail: detail[found], lines };
+  const approach = tables.map((table, k): Approach => {
+    const points = table.flatMap((one) => (one.k <= MOST_SHOWN && one.distance > 0 ? [{ nearness: one.k, distance: one.distance }] : []));
+    return { of: infinityOf(value) === undefined ? "function" : "reciprocal", side: isFar ? "far out" : sides[k] === 1 ? "right" : "left", points };
+  });
+  return { kind: "comparison", outcome: found === "falls" ? "tacked" : found === "stays" ? "bent" : "loose", detail: detail[found], lines, approach };
 }
 
 /** One number for each letter that the givens allow. */

@@ -23,6 +23,15 @@ export interface Check {
   readonly outcome: Verdict;
   readonly detail: string;
   readonly lines: readonly EvidenceLine[];
+  /** How near to a limit a function came, on each side of a place. */
+  readonly approach?: readonly Approach[];
+}
+
+/** Distances of a function from its limit (of its reciprocal from 0, where it grows) at a distance 10^−nearness from the place; far out at 10^nearness. */
+export interface Approach {
+  readonly of: "function" | "reciprocal";
+  readonly side: "left" | "right" | "far out";
+  readonly points: readonly { readonly nearness: number; readonly distance: number }[];
 }
 
 const RANK: Readonly<Record<Verdict, number>> = { nailed: 0, tacked: 1, loose: 2, bent: 3 };

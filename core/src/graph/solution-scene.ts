@@ -15,7 +15,7 @@ import type { Solution } from "../solve/solution.ts";
 import { simplify } from "../truth/index.ts";
 import { implicitPieces } from "./items/implicit-trace.ts";
 import { plot } from "./plot.ts";
-import type { Mark, Scene, Window } from "./scene.ts";
+import type { Mark, MarkKind, Scene, Window } from "./scene.ts";
 
 type Relation = Expression & { readonly kind: "relation" };
 
@@ -103,11 +103,15 @@ function sceneNear(functions: readonly Expression[], { variable, at }: LimitPlac
   const near = far === undefined ? approximate(at) : 0;
   if (near === undefined) return undefined;
   const range = far === undefined ? { from: near - NEAR, to: near + NEAR } : far === 1 ? { from: 0, to: FAR } : { from: -FAR, to: 0 };
-  return plot(
+  const scene = plot(
     functions.map((e) => ({ kind: "function", label: `y = ${plain(e)}`, expression: e })),
     { variable, vertical: "y", x: range },
   );
+  // What the curve does elsewhere is not asked here.
+  return { ...scene, marks: scene.marks.filter(({ kind }) => SHOWN_NEAR.has(kind)) };
 }
+
+const SHOWN_NEAR: ReadonlySet<MarkKind> = new Set(["hole", "asymptote", "endpoint"]);
 
 /** How much is shown beside a place, and of the way out. */
 const NEAR = 2;

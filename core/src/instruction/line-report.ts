@@ -1,4 +1,4 @@
-import type { CheckKind, Verdict } from "../check/verdict.ts";
+import type { Approach, CheckKind, Verdict } from "../check/verdict.ts";
 import type { FigurePicture } from "../graph/figure/figure.ts";
 import type { Picture } from "../graph/picture.ts";
 import type { CurveKind, MarkKind } from "../graph/scene.ts";
@@ -122,6 +122,8 @@ export interface CheckReport {
   readonly outcome: Verdict;
   readonly detail: string;
   readonly lines: readonly EvidenceReport[];
+  /** How near to a limit a function came. */
+  readonly approach?: readonly Approach[];
 }
 
 /** A line of evidence in LaTeX; each side as it came out of putting in, "= simplified" where that differs. */

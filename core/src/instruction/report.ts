@@ -234,6 +234,7 @@ function checkReport(check: Check): CheckReport {
   return {
     kind: check.kind,
     outcome: check.outcome,
+    ...(check.approach ? { approach: check.approach } : {}),
     detail: check.detail,
     lines: check.lines.map(({ subject, left, right, leftBefore, rightBefore, note }) => ({
       ...(subject ? { subject: subjectLatex(subject) } : {}),

@@ -6,7 +6,7 @@ import { infinityOf, type Place, powerOfDistance } from "../calculus/place.ts";
 import { type LimitPlace, type Step, step } from "../derivation/step.ts";
 import { call, divide, isNumber, name, number, ONE, power, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { contains, distinct, type Expression, equal, factorsOf, freeNames, isRoot } from "../expression/expression.ts";
+import { contains, distinct, type Expression, equal, factorsOf, freeNames, isRoot, type NumberNode } from "../expression/expression.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
 import { presentInOrder } from "../notation/present.ts";
 import * as rational from "../number/rational.ts";
@@ -21,6 +21,8 @@ export interface SeriesFound {
   readonly value: Expression;
   /** The power of the distance like which the rest vanishes; undefined where nothing is left out. */
   readonly remainder: Expression | undefined;
+  /** The degree below which the terms are the Taylor polynomial; undefined where they are none, or nothing is left out. */
+  readonly taylorDegree: number | undefined;
   /** What is asked of the letters, and of the variable where it holds on one side only. */
   readonly conditions: readonly Expression[];
   /** What is given, what is asked, and what the domain says of the letters. */
@@ -68,12 +70,18 @@ export function seriesWithSteps(e: Expression, place: Place, order: number, give
     written,
     value,
     remainder,
+    taylorDegree: side === "both" && found.terms.every(isTaylor) && found.next && isTaylor(found.next) ? Number(found.next.exponent.value.num) : undefined,
     conditions: [...asked.flatMap((fact) => openConditions(fact, granted)), ...beside],
     known,
     steps: [...before, last],
     error,
     place: limitPlace,
   };
+}
+
+/** Whether a term is a multiple of a whole power of the distance to a finite place. */
+function isTaylor(term: Term): term is Term & { readonly exponent: NumberNode } {
+  return term.exponent.kind === "number" && term.exponent.value.den === 1 && term.exponent.value.num >= 0;
 }
 
 function limitPlaceOf(place: Place, side: LocalSeries["side"]): LimitPlace {

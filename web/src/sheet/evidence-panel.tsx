@@ -2,6 +2,7 @@ import { drawSvg } from "@nail-down/core/graph/svg";
 import type { CheckReport, LineReport } from "@nail-down/core/instruction/line-report";
 import { Mathematics } from "../parts/mathematics.tsx";
 import { Nail } from "../parts/nail.tsx";
+import { ApproachChart } from "./approach-chart.tsx";
 import { DifferenceChart } from "./difference-chart.tsx";
 
 const HEADINGS: Readonly<Record<CheckReport["kind"], string>> = {
@@ -59,6 +60,7 @@ export function EvidencePanel({ report, number }: { readonly report: LineReport 
               <Nail verdict={check.outcome} size={14} /> {HEADINGS[check.kind]}
             </dt>
             <dd className="text-[14px]">
+              {check.approach && <ApproachChart sides={check.approach} />}
               {(check.lines.length > 0 ? check.lines : [{ note: check.detail }]).map((line) => (
                 <Evidence key={JSON.stringify(line)} line={line} />
               ))}
@@ -71,6 +73,14 @@ export function EvidencePanel({ report, number }: { readonly report: LineReport 
 }
 
 function Evidence({ line }: { readonly line: CheckReport["lines"][number] }) {
+  // A value alone is a row of a table.
+  if (line.subject !== undefined && line.left === undefined)
+    return (
+      <div className="mt-1 flex flex-wrap items-baseline gap-x-3">
+        <Mathematics latex={line.subject} />
+        <span className="text-steel">{line.note}</span>
+      </div>
+    );
   return (
     <div className="mt-1 overflow-x-auto">
       {line.subject !== undefined && (

@@ -127,8 +127,8 @@ function bothSides({ expression, variable, at, side, whole, assumptions }: Limit
   // A function that ends at the place is looked at on the side where it lives.
   if (left.kind === "undefined") return oneSide(right, "right");
   if (right.kind === "undefined") return oneSide(left, "left");
-  if (left.kind === "oscillates") return oneSide(left, "left");
   if (right.kind === "oscillates") return oneSide(right, "right");
+  if (left.kind === "oscillates") return oneSide(left, "left");
   const same = sameLimit(left.limit, right.limit, assumptions);
   if (same === undefined) throw new LimitOpen("it was not decided whether both sides are the same", undefined);
   return same
