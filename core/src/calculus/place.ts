@@ -1,3 +1,4 @@
+import type { LimitPlace } from "../derivation/step.ts";
 import { call, equation, MINUS_ONE, name, negate, number, PI, power, product, subtract, sum } from "../expression/construct.ts";
 import { curveDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression } from "../expression/expression.ts";
@@ -35,6 +36,15 @@ export function infinityOf(at: Expression): 1 | -1 | undefined {
   const isInfinity = (e: Expression): boolean => e.kind === "constant" && e.name === "infinity";
   if (isInfinity(at)) return 1;
   return at.kind === "product" && at.factors.some(isInfinity) ? -1 : undefined;
+}
+
+/** A side of a place as 1 (right, or ∞) or −1. */
+export type Side = 1 | -1;
+
+/** The sides from which a place is approached; far out there is one. */
+export function sidesOfPlace({ at, side }: Pick<LimitPlace, "at" | "side">): readonly Side[] {
+  if (infinityOf(at) !== undefined) return [1];
+  return side === "left" ? [-1] : side === "right" ? [1] : [-1, 1];
 }
 
 /** The same function of what grows: 1 over the distance to a place on one side, or the variable with a sign. */

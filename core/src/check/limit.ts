@@ -1,5 +1,5 @@
 import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
-import { infinityOf, type PathTo } from "../calculus/place.ts";
+import { infinityOf, type PathTo, sidesOfPlace } from "../calculus/place.ts";
 import type { Claim, LimitPlace } from "../derivation/step.ts";
 import { divide, ONE, relation, ZERO } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
@@ -7,7 +7,7 @@ import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { decide, equalityTest } from "../truth/index.ts";
 import { expanded, NotExpanded } from "./expansion/expansion.ts";
-import { type End, endOf, endOn, isOutside, sidesOfPlace } from "./expansion/near.ts";
+import { type End, endOf, endOn, isOutside } from "./expansion/near.ts";
 import type { StepVerdict } from "./step.ts";
 
 const nailed = (why: string, theorem?: string): StepVerdict => ({ verdict: "nailed", why, ...(theorem === undefined ? {} : { theorem }) });

@@ -69,7 +69,7 @@ export function joined(list: readonly LimitCase[], known: readonly Expression[])
   const sorted = [...bounds].sort(rational.compare).filter((one, k, all) => k === 0 || rational.compare(one, all[k - 1] ?? one) !== 0);
   const holds = (conditions: readonly Expression[], value: Expression): boolean =>
     conditions.every((condition) => decide(substitute(condition, new Map([[letter, value]])), []) === true);
-  const runs: { from: Stretch; to: Stretch; found: LimitFound | undefined }[] = [];
+  const runs: Run[] = [];
   for (const stretch of stretchesBetween(sorted)) {
     const value = insideOf(stretch);
     const found = holds(facts, value) ? list.find(({ conditions }) => holds(conditions, value))?.found : undefined;
@@ -77,8 +77,27 @@ export function joined(list: readonly LimitCase[], known: readonly Expression[])
     if (last && (last.found && found ? isSameFound(last.found, found) : last.found === found)) last.to = stretch;
     else runs.push({ from: stretch, to: stretch, found });
   }
-  return runs.flatMap(({ from, to, found }) => (found ? [{ conditions: intervalOf(letterIn(own, letter), from, to), found }] : []));
+  const kept = withoutPole(runs.filter(({ found }) => found !== undefined));
+  return kept.flatMap(({ from, to, found }) => (found ? [{ conditions: intervalOf(letterIn(own, letter), from, to), found }] : []));
 }
+
+interface Run {
+  from: Stretch;
+  to: Stretch;
+  readonly found: LimitFound | undefined;
+}
+
+/** A single end of the domain where the limit is infinite says nothing of the others: 1/(2√x) for x > 0. */
+function withoutPole(runs: readonly Run[]): readonly Run[] {
+  const isPole = ({ from, to, found }: Run): boolean => isPoint(from) && from === to && found?.kind === "limit" && found.limit.kind === "infinite";
+  const isFinite = ({ found }: Run): boolean => found?.kind === "limit" && found.limit.kind === "finite";
+  const [one, other, ...more] = runs;
+  if (!one || !other || more.length > 0) return runs;
+  if (isPole(one) && isFinite(other)) return [other];
+  return isFinite(one) && isPole(other) ? [one] : runs;
+}
+
+const isPoint = ({ from, to }: Stretch): boolean => from !== undefined && from === to;
 
 function letterIn(conditions: readonly Expression[], letter: string): Expression {
   const [first] = conditions.flatMap((condition) => (condition.kind === "relation" ? condition.operands : []));
@@ -91,7 +110,6 @@ function isSameFound(a: LimitFound, b: LimitFound): boolean {
 
 /** a > 1, −1 < a ≤ 2, a = 1. */
 function intervalOf(letter: Expression, first: Stretch, last: Stretch): readonly Expression[] {
-  const isPoint = ({ from, to }: Stretch): boolean => from !== undefined && from === to;
   const [low, high] = [first.from, last.to];
   if (isPoint(first) && first === last && low) return [relation(letter, "=", number(low))];
   const [from, to] = [isPoint(first) ? "<=" : "<", isPoint(last) ? "<=" : "<"] as const;

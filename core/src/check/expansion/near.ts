@@ -1,4 +1,4 @@
-import { approaching, GROWN, infinityOf, lettersDomain, type PathTo } from "../../calculus/place.ts";
+import { approaching, GROWN, lettersDomain, type PathTo, type Side } from "../../calculus/place.ts";
 import type { LimitPlace } from "../../derivation/step.ts";
 import { divide, isNumber, name, number, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
@@ -13,15 +13,6 @@ import { UNIT } from "./monomial.ts";
 const SIZES = [4, 8, 16, 32] as const;
 
 const DOMAIN_SIZE = 8;
-
-/** A side of a place as 1 (right, or ∞) or −1. */
-export type Side = 1 | -1;
-
-/** The sides from which a place is approached. */
-export function sidesOfPlace({ at, side }: LimitPlace): readonly Side[] {
-  if (infinityOf(at) !== undefined) return [1];
-  return side === "left" ? [-1] : side === "right" ? [1] : [-1, 1];
-}
 
 /** A function on one side of a place, with what is known of its letters. */
 export interface Near {

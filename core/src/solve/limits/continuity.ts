@@ -37,7 +37,8 @@ export const byInside: LimitWay = (stage) => {
   const { e, place } = stage;
   const inside =
     e.kind === "call" && e.args.length === 1 ? e.args[0] : e.kind !== "power" ? undefined : contains(e.exponent, place.variable) ? e.exponent : e.base;
-  if (!inside || (e.kind === "power" && contains(e.exponent, place.variable) && contains(e.base, place.variable))) return undefined;
+  const jumps = e.kind === "call" && jumpingParts(e).includes(e);
+  if (!inside || jumps || (e.kind === "power" && contains(e.exponent, place.variable) && contains(e.base, place.variable))) return undefined;
   const found = limitAt(inside, stage);
   if (!found) return undefined;
   return { steps: [step("limit of the inside", [inside, limitValue(found.limit)], { kind: "limit", place, before: e, after: limitIn(stage) })] };
@@ -59,5 +60,5 @@ export const byVanishingTerms: LimitWay = (stage) => {
   if (gone.length === 0 || contains(left, place.variable) || undefinedPart(left)) return undefined;
   const value = limitIn(stage);
   if (infinityOf(value) !== undefined || equalityTest(left, value, assumptions).kind !== "zero") return undefined;
-  return { steps: [step("vanishing terms", [gone], { kind: "limit", place, before: e, after: value })] };
+  return { steps: [step("vanishing terms", [gone, gone.length === 1 ? "tends" : "tend"], { kind: "limit", place, before: e, after: value })] };
 };

@@ -2,8 +2,9 @@ import { leadingTerm } from "../../calculus/limit/leading.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { contains, type Expression, equal } from "../../expression/expression.ts";
 import { complexity } from "../../truth/index.ts";
+import { byBranch } from "./branch.ts";
 import { byConstancy, byInside, bySubstitution, byVanishingTerms } from "./continuity.ts";
-import { byCancelling, byConjugate, byHighestPower, byStandardLimits } from "./forms.ts";
+import { byCancelling, byConjugate, byHighestPower, bySinesAndCosines, byStandardLimits } from "./forms.ts";
 import { byGrowth, byPole, byPowerOfE, byRule, bySqueeze } from "./rules.ts";
 import { type Led, type LimitWay, limitAt, limitIn, type Stage } from "./way.ts";
 
@@ -14,11 +15,13 @@ const WAYS: readonly LimitWay[] = [
   bySqueeze,
   byHighestPower,
   byVanishingTerms,
+  byBranch,
   byConjugate,
+  byPowerOfE((stage) => followed(stage)),
+  bySinesAndCosines,
   byStandardLimits,
   byCancelling,
   byPole,
-  byPowerOfE((stage) => followed(stage)),
   byInside,
   byGrowth,
   byRule,
@@ -76,5 +79,5 @@ function byLeadingTerms(stage: Stage): Led {
   const { e, place, assumptions } = stage;
   const leading = leadingTerm(e, place, assumptions);
   const claim = { kind: "limit", place, before: e, after: limitIn(stage) } as const;
-  return { steps: [leading ? step("leading terms", [leading], claim) : step("order of growth", [], claim)] };
+  return { steps: [leading ? step("leading terms", [leading], claim) : step("most rapid part", [], claim)] };
 }

@@ -1,12 +1,15 @@
 import { leadingTerm } from "../../calculus/limit/leading.ts";
 import { infinityOf } from "../../calculus/place.ts";
 import { isNegative } from "../../canonical/normal-form.ts";
-import { step } from "../../derivation/step.ts";
+import type { RuleName } from "../../derivation/rules.ts";
+import { type Step, step } from "../../derivation/step.ts";
 import { divide, isNumber, MINUS_ONE, name, negate, number, ONE, power, product, subtract, sum } from "../../expression/construct.ts";
 import { children, contains, distinct, type Expression, equal, factorsOf, findAll, isRoot, termsOf } from "../../expression/expression.ts";
 import { quotientOf } from "../../expression/quotient.ts";
+import { withSineAndCosine } from "../../rewrite/forms/angle-forms.ts";
 import { combineWithSteps } from "../../rewrite/forms/combine.ts";
-import { constantSign, equalityTest, expand, simplify } from "../../truth/index.ts";
+import { factorWithSteps } from "../../rewrite/forms/factor.ts";
+import { complexity, constantSign, equalityTest, expand, simplify } from "../../truth/index.ts";
 import { grows, type LimitWay, nearby, type Stage, vanishes } from "./way.ts";
 
 /** One fraction in lowest terms: what vanishes above and below is cancelled. */
@@ -14,8 +17,37 @@ export const byCancelling: LimitWay = ({ e, place }) => {
   if (!contains(e, place.variable)) return undefined;
   const { expression, steps } = combineWithSteps(e);
   if (equal(expression, e) || steps.length === 0) return undefined;
-  return { steps: steps.map((one) => ({ ...one, under: place })), next: expression };
+  // A numerator that is only written differently brings nothing nearer.
+  if (complexity(expression) >= complexity(e) && !steps.some(({ rule }) => COMBINING.has(rule))) return undefined;
+  return { steps: withoutDetours(steps).map((one) => ({ ...one, under: place })), next: expression };
 };
+
+const COMBINING: ReadonlySet<RuleName> = new Set(["common denominator", "cancel a factor", "divide by a fraction"]);
+
+/** A common denominator is shown with its numerator worked out. */
+function withoutDetours(steps: readonly Step[]): readonly Step[] {
+  return steps.flatMap((one, k): readonly Step[] => {
+    const [before, next] = [steps[k - 1], steps[k + 1]];
+    if (one.rule === "work out the numerator" && before?.rule === "common denominator") return [];
+    const isSplit = one.rule === "common denominator" && next?.rule === "work out the numerator";
+    if (!isSplit || one.claim.kind !== "equal" || next.claim.kind !== "equal") return [one];
+    const { written: _asSum, ...rest } = one;
+    return [{ ...rest, claim: { ...one.claim, after: next.claim.after } }];
+  });
+}
+
+/** A sum with tangents, cotangents, secants or cosecants, as a product of what sine and cosine give. */
+export const bySinesAndCosines: LimitWay = ({ e, place }) => {
+  const { numerator, denominator } = quotientOf(e);
+  const holdsQuotients = findAll(numerator, (part) => part.kind === "call" && QUOTIENTS.has(part.name) && contains(part, place.variable)).length > 0;
+  if (!holdsQuotients || !factorsOf(numerator).some(({ kind }) => kind === "sum")) return undefined;
+  const factored = factorWithSteps(withSineAndCosine(numerator).expression, { kind: "rationals" }).expression;
+  const next = divide(factored, denominator);
+  if (equal(next, e) || factored.kind !== "product") return undefined;
+  return { steps: [{ ...step("sines and cosines", [], { kind: "equal", before: e, after: next }), under: place }], next };
+};
+
+const QUOTIENTS: ReadonlySet<string> = new Set(["tan", "cot", "sec", "csc"]);
 
 /** A difference of roots that vanishes, or grows on both sides, times its conjugate. */
 export const byConjugate: LimitWay = (stage) => {
@@ -147,7 +179,15 @@ export const byStandardLimits: LimitWay = (stage) => {
   const next = simplify(product(...factors.map(replaced))).expression;
   if (used.length === 0 || equal(next, e)) return undefined;
   const different = distinct(used);
-  return { steps: [{ ...step("standard limits", [different], { kind: "same limit", place, before: e, after: next }), under: place }], next };
+  return {
+    steps: [
+      {
+        ...step("standard limits", [different, different.length === 1 ? "tends" : "tend"], { kind: "same limit", place, before: e, after: next }),
+        under: place,
+      },
+    ],
+    next,
+  };
 };
 
 /** sin u and its kin for a u that vanishes; 1 − cos u, e^u − 1, ln(1 + u). */

@@ -79,12 +79,17 @@ export const byGrowth: LimitWay = (stage) => {
   const { e, place } = stage;
   const value = limitIn(stage);
   const isEnd = infinityOf(value) !== undefined || isNumber(value, 0);
-  const holdsGrowth =
-    findAll(
-      e,
-      (part) =>
-        (part.kind === "power" && contains(part.exponent, place.variable)) || (part.kind === "call" && part.name === "ln" && contains(part, place.variable)),
-    ).length > 0;
-  if (!isEnd || !holdsGrowth || e.kind === "sum") return undefined;
-  return { steps: [step("order of growth", [], { kind: "limit", place, before: e, after: value })] };
+  const holds = (test: (part: Expression) => boolean): boolean => findAll(e, (part) => contains(part, place.variable) && test(part)).length > 0;
+  const exponentials = holds((part) => part.kind === "power" && contains(part.exponent, place.variable));
+  const logarithms = holds((part) => part.kind === "call" && part.name === "ln");
+  if (!isEnd || !(exponentials || logarithms) || e.kind === "sum") return undefined;
+  const which = exponentials && logarithms ? GROWTH.both : exponentials ? GROWTH.exponentials : GROWTH.logarithms;
+  return { steps: [step("order of growth", [which], { kind: "limit", place, before: e, after: value })] };
 };
+
+/** What grows faster than what. */
+const GROWTH = {
+  both: "Exponentials outgrow powers, and powers outgrow logarithms",
+  exponentials: "The exponential function outgrows every power",
+  logarithms: "Every power outgrows the logarithm",
+} as const;
