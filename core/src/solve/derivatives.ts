@@ -1,13 +1,13 @@
 import { differentiate } from "../calculus/derivative.ts";
 import type { RuleName } from "../derivation/rules.ts";
 import { type Step, step } from "../derivation/step.ts";
-import { divide, isNumber, name, negate, ONE, power, product, relation, sum, ZERO } from "../expression/construct.ts";
+import { divide, E, isNumber, name, negate, ONE, power, product, relation, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll } from "../expression/expression.ts";
 import { CIRCULAR } from "../expression/functions/kinds.ts";
 import { quotientOf } from "../expression/quotient.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
 import { withOne } from "../rewrite/forms/angle-forms.ts";
-import { gathered } from "../rewrite/gathered.ts";
+import { gathered, withCommonSums } from "../rewrite/gathered.ts";
 import { complexity, simplify } from "../truth/index.ts";
 
 /** A derivative with the way to it, rule by rule. */
@@ -18,7 +18,7 @@ export interface Differentiated {
 
 /** The derivative of a function by the rules, one step for each rule that is more than a line of the table; tidied at the end. */
 export function differentiatedWithSteps(e: Expression, variable: string): Differentiated {
-  const { value, steps } = byRules(e, variable);
+  const { value, steps } = byRules(e, variable, false);
   const simpler = tidied(value);
   const tidy = complexity(simpler) < complexity(value) ? simpler : value;
   const own =
@@ -31,9 +31,11 @@ export function differentiatedWithSteps(e: Expression, variable: string): Differ
 function tidied(e: Expression): Expression {
   const short = gathered(simplify(e).expression);
   const squares = findAll(short, (part) => part.kind === "power" && part.base.kind === "call" && CIRCULAR.has(part.base.name) && isNumber(part.exponent, 2));
-  if (squares.length < 2) return short;
-  const forms = (["sin", "cos"] as const).map((kept) => gathered(simplify(withOne(short, kept).expression).expression));
-  return forms.reduce((best, next) => (complexity(next) < complexity(best) ? next : best), short);
+  const byOne = squares.length < 2 ? [] : (["sin", "cos"] as const).map((kept) => gathered(simplify(withOne(short, kept).expression).expression));
+  return [gathered(withCommonSums(e)), gathered(withCommonSums(short)), ...byOne].reduce(
+    (best, next) => (complexity(next) < complexity(best) ? next : best),
+    short,
+  );
 }
 
 /** Whether a function is a sum of multiples of powers of the variable. */
@@ -60,6 +62,17 @@ function isBasic(e: Expression, variable: string): boolean {
   return only.kind === "call" && only.args.length === 1 && only.args[0]?.kind === "name";
 }
 
+/** Whether a function of the table, or a power of e, has a multiple of the variable, or a sum of one and a constant, inside. */
+function isAtSight(e: Expression, variable: string): boolean {
+  const own = factorsOf(e).filter((factor) => contains(factor, variable));
+  const [only] = own;
+  if (own.length !== 1 || !only || !(only.kind === "call" || (only.kind === "power" && equal(only.base, E)))) return false;
+  const inner = only.kind === "call" ? only.args[0] : only.exponent;
+  return (
+    inner !== undefined && (only.kind !== "call" || only.args.length === 1) && isPowers(inner, variable) && !contains(differentiate(inner, variable), variable)
+  );
+}
+
 /** Functions that keep their value between their jumps. */
 const STEPPED: ReadonlySet<string> = new Set(["floor", "ceil", "sgn"]);
 
@@ -71,16 +84,17 @@ export function withoutJumps(e: Expression, variable: string): readonly Expressi
   });
 }
 
-function byRules(e: Expression, variable: string): Differentiated {
+/** The rules for a function; as a part of another one, what is read at sight takes no step of its own. */
+function byRules(e: Expression, variable: string, isPart = true): Differentiated {
   if (e.kind === "call" && STEPPED.has(e.name) && contains(e, variable))
     return { value: ZERO, steps: [ruleStep("constant between jumps", [e], e, variable, ZERO)] };
   const plain = (): Expression => tidied(differentiate(e, variable));
-  if (isBasic(e, variable) || isPowers(e, variable)) return { value: plain(), steps: [] };
+  if (isBasic(e, variable) || isPowers(e, variable) || (isPart && isAtSight(e, variable))) return { value: plain(), steps: [] };
   switch (e.kind) {
     case "sum":
       return ofSum(e, variable);
     case "product":
-      return ofProduct(e, variable);
+      return ofProduct(e, variable, isPart);
     case "power":
     case "call":
       return ofChain(e, variable);
@@ -102,13 +116,15 @@ function ofSum(e: Expression & { readonly kind: "sum" }, variable: string): Diff
 }
 
 /** A constant factor stays, a quotient goes by its rule, two factors or more by the product rule. */
-function ofProduct(e: Expression & { readonly kind: "product" }, variable: string): Differentiated {
+function ofProduct(e: Expression & { readonly kind: "product" }, variable: string, isPart: boolean): Differentiated {
   const constants = e.factors.filter((factor) => !contains(factor, variable));
   const rest = e.factors.filter((factor) => contains(factor, variable));
   if (constants.length > 0) {
-    const inner = byRules(product(...rest), variable);
+    const inner = byRules(product(...rest), variable, isPart);
     const value = product(...constants, inner.value);
-    return { value, steps: [...inner.steps, ruleStep("constant factor", [product(...constants)], e, variable, value)] };
+    // A number in front of a part is carried along without a word.
+    const isSilent = isPart && constants.every(({ kind }) => kind === "number");
+    return { value, steps: isSilent ? inner.steps : [...inner.steps, ruleStep("constant factor", [product(...constants)], e, variable, value)] };
   }
   const { numerator: u, denominator: v } = quotientOf(product(...rest));
   if (!isNumber(v, 1)) {

@@ -90,11 +90,11 @@ interface Run {
 /** A single end of the domain where the limit is infinite says nothing of the others: 1/(2√x) for x > 0. */
 function withoutPole(runs: readonly Run[]): readonly Run[] {
   const isPole = ({ from, to, found }: Run): boolean => isPoint(from) && from === to && found?.kind === "limit" && found.limit.kind === "infinite";
-  const isFinite = ({ found }: Run): boolean => found?.kind === "limit" && found.limit.kind === "finite";
+  const tendsToNumber = ({ found }: Run): boolean => found?.kind === "limit" && found.limit.kind === "finite";
   const [one, other, ...more] = runs;
   if (!one || !other || more.length > 0) return runs;
-  if (isPole(one) && isFinite(other)) return [other];
-  return isFinite(one) && isPole(other) ? [one] : runs;
+  if (isPole(one) && tendsToNumber(other)) return [other];
+  return tendsToNumber(one) && isPole(other) ? [one] : runs;
 }
 
 const isPoint = ({ from, to }: Stretch): boolean => from !== undefined && from === to;
