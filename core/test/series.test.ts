@@ -87,4 +87,24 @@ describe("series", () => {
       cases(40),
     );
   });
+
+  test.each([
+    ["cos(x)", "0", 4, -1, 1],
+    ["e^x", "0", 5, 0, 1],
+    ["ln(1 + x)", "0", 3, -0.5, 0.5],
+    ["sqrt(x)", "4", 2, 3, 6],
+    ["1/(1 + x^2)", "0", 6, -0.5, 0.25],
+  ])("of %s at %s to order %i is off by no more than is said from %f to %f", (e, at, order, from, to) => {
+    const report = answered(`series of ${e} at x = ${at} to order ${order} in [${from}, ${to}]`);
+    const bound = Number(/at most (\S+)/.exec(report.notes?.[0] ?? "")?.[1]);
+    const [f, terms] = [e, report.answer?.kind === "expression" ? report.answer.value.text : "0"].map((one) => compile(meant(one), ["x"]));
+    const errors = Array.from({ length: 201 }, (_, k) => from + ((to - from) * k) / 200).map((x) => Math.abs((f?.(x) ?? 0) - (terms?.(x) ?? 0)));
+    expect(Math.max(...errors)).toBeLessThanOrEqual(bound);
+    expect(Math.max(...errors)).toBeGreaterThan(bound / 40);
+  });
+
+  it("is given without a bound where there is none, and the range must hold the place", () => {
+    expect(answered("series of ln(1 + x) at x = 0 to order 2 in [-1, 1]").notes?.[0]).toMatch(/no bound/);
+    expect(answered("series of e^x at x = 0 to order 2 in [1, 2]").error?.message).toMatch(/must hold the place/);
+  });
 });

@@ -1,5 +1,5 @@
-import { call, E, HALF, isNumber, MINUS_ONE, number, ONE, PI, power, product, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { call, E, HALF, isNumber, MINUS_ONE, number, ONE, PI, power, product, splitCoefficient, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { type Expression, termsOf } from "../../expression/expression.ts";
 import { simplify } from "../../truth/index.ts";
 import { type Arithmetic, type Expansion, NotExpanded, TooFewTerms } from "./expansion.ts";
 import { exponentialOf, logarithmOf, type Monomial, multiplied, toPower, UNIT } from "./monomial.ts";
@@ -29,7 +29,16 @@ export function exponential(u: Expansion, calculus: Arithmetic): Expansion {
     UNIT,
   );
   if (bounded) return { terms: [], rest: monomial };
-  return calculus.times(calculus.composed(inverseFactorial, small), power(E, constant), monomial);
+  return calculus.times(calculus.composed(inverseFactorial, small), powerOfE(constant), monomial);
+}
+
+/** e to a constant, with its logarithms undone: e^(c + ln(2π)/2) is √(2π) e^c. */
+function powerOfE(constant: Expression): Expression {
+  const undone = termsOf(constant).map((term) => {
+    const { coefficient, rest } = splitCoefficient(term);
+    return rest.kind === "call" && rest.name === "ln" ? power(rest.args[0] ?? ONE, number(coefficient)) : power(E, term);
+  });
+  return product(...undone);
 }
 
 /** e^u of a u of which only the first term is known, and falls: less than e to half of that term. */

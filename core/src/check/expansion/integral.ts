@@ -1,5 +1,5 @@
 import { curveDomain } from "../../expression/domain.ts";
-import { contains, type Expression } from "../../expression/expression.ts";
+import { contains, type Expression, equal } from "../../expression/expression.ts";
 import { jumpingParts } from "../../expression/functions/kinds.ts";
 import { type DefiniteIntegral, definiteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -49,6 +49,7 @@ function between(
   calculus: Arithmetic,
 ): Expansion {
   const integral = (body: Expression): Expression => definiteIntegral(body, e.variable, lower, upper);
+  if (equal(lower, upper)) return { terms: [], rest: undefined };
   if (!contains(e.body, variable)) return calculus.constant(integral(e.body));
   if (curveDomain(e.body).some((condition) => contains(condition, e.variable))) throw new NotExpanded("an integrand with a place where it has no value");
   const { terms, rest } = own(e.body);
