@@ -137,4 +137,31 @@ describe("derivatives", () => {
     );
     expect(nailed / all).toBeGreaterThan(0.9);
   });
+
+  test.each([
+    ["e^(a x)", "a^n e^(a x)", "n >= 0"],
+    ["sin(2x)", "2^n sin(pi n/2 + 2x)", "n >= 0"],
+    ["ln(x)", "x^(-n) (-1)^(n - 1) (n - 1)!", "n >= 1"],
+    ["1/(x + a)^2", "(-1)^n (a + x)^(-n - 2) (n + 1)!", "n >= 0"],
+    ["x e^x", "e^x (n + x)", "n >= 0"],
+    ["2^x", "2^x ln(2)^n", "n >= 0"],
+  ])("of order n of %s is %s, by induction", (e, value, condition) => {
+    const { answer, verdict, steps } = answered("given n in integers", `differentiate ${e} by x n times`);
+    expect([answer?.kind === "expression" ? [answer.value.text, answer.conditions] : answer, verdict]).toEqual([[value, [condition]], "nailed"]);
+    expect(steps).toHaveLength(2);
+    // The formula at n = 3 is the third derivative.
+    const third = answered(
+      "given n in integers",
+      `differentiate ${e} by x n times`,
+      "substitute n = 3 into (2)",
+      `differentiate ${e} by x 3 times`,
+      "show (3) = (4)",
+    );
+    expect(third.verdict).toBe("nailed");
+  });
+
+  it("of order n ask for a whole n, and are refused where no formula is known", () => {
+    expect(answered("differentiate x^2 by x n times").error?.message).toMatch(/given n in integers/);
+    expect(answered("given n in integers", "differentiate tan x by x n times").error?.message).toMatch(/no formula/);
+  });
 });

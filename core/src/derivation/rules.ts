@@ -206,6 +206,9 @@ const RULES = {
   "quotient rule": (u: string, v: string) => `Quotient rule, $(u/v)' = (u' v - u v')/v^2$, with $u = ${u}$ and $v = ${v}$`,
   "chain rule": (letter: string, inner: string, outer: string, slope: string) =>
     `Chain rule: with the inner function $${letter} = ${inner}$ the outer one is $${outer}$; the inner derivative is $${slope}$`,
+  "induction starts": (order: string, start: string) =>
+    start === "0" ? `For $${order} = 0$ it is the function itself` : `For $${order} = ${start}$ it is the first derivative`,
+  "induction goes on": (order: string) => `From $${order}$ to $${order} + 1$: differentiating the formula gives the formula of the next order`,
   "constant between jumps": (part: string) => `Between its jumps $${part}$ is constant`,
   "rule of Leibniz": () =>
     "Rule of Leibniz: the integrand at each bound times the derivative of the bound, and the derivative of the integrand under the integral",

@@ -13,6 +13,7 @@ import { BallUndefined } from "../number/real-ball.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { withDecidedCases } from "./branches.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
+import { withLeastFactorials } from "./factorials.ts";
 import { integerCases } from "./families.ts";
 import { asProducts } from "./logarithms.ts";
 import { vanishesByOrder } from "./order.ts";
@@ -66,6 +67,8 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   const stepped = stepsForm(e);
   if (!equal(stepped, e) && zeroTest(stepped, known).kind === "zero")
     return { kind: "zero", method: "it is 0 once signs of products are taken apart and whole terms stand outside of floors" };
+  const shifted = withLeastFactorials(e);
+  if (!equal(shifted, e) && zeroTest(shifted, known).kind === "zero") return { kind: "zero", method: "both sides are the same by n! = n (n - 1)!" };
   if (vanishesByOrder(e, known)) return { kind: "zero", method: "it is 0 whichever of the quantities compared is the larger" };
   const witness = related === "differs" || form === "nonzero" ? farWitness(e, known) : undefined;
   return witness ? { kind: "nonzero", witness } : { kind: "undecided", digits: sampled.digits ?? 0 };

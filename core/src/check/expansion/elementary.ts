@@ -1,5 +1,6 @@
 import { call, E, HALF, isNumber, MINUS_ONE, number, ONE, PI, power, product, splitCoefficient, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { type Expression, termsOf } from "../../expression/expression.ts";
+import { isWhole } from "../../expression/whole.ts";
 import { simplify } from "../../truth/index.ts";
 import { type Arithmetic, type Expansion, NotExpanded, TooFewTerms } from "./expansion.ts";
 import { exponentialOf, logarithmOf, type Monomial, multiplied, toPower, UNIT } from "./monomial.ts";
@@ -70,7 +71,7 @@ export function constantPower(u: Expansion, exponent: Expression, calculus: Arit
     if (calculus.sign(exponent) !== 1) throw new TooFewTerms("what is divided by is not known to differ from 0");
     return { terms: [], rest: u.rest && toPower(u.rest, exponent) };
   }
-  if (whole === undefined && calculus.sign(first.coefficient) !== 1) throw new NotExpanded("a broken power of what is not positive");
+  if (!isWhole(exponent) && calculus.sign(first.coefficient) !== 1) throw new NotExpanded("a broken power of what is not positive");
   const { delta } = calculus.leading(u);
   const binomial = [ONE as Expression];
   const coefficient = (k: number): Expression => {

@@ -3,13 +3,15 @@ import { quotientChecks } from "../../check/difference-quotient.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, verdictOf, weakest } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { divide, name as nameOf, negate, subtract, tuple } from "../../expression/construct.ts";
+import { divide, name as nameOf, negate, number, relation, subtract, tuple } from "../../expression/construct.ts";
 import { distinct, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { nameLatex } from "../../notation/letters.ts";
 import { extremaAsCases } from "../../rewrite/extrema.ts";
 import { integrandConditions } from "../../solve/between-bounds.ts";
 import { nonZero, openConditions } from "../../solve/conditions.ts";
 import { type Differentiated, differentiatedWithSteps, withoutJumps } from "../../solve/derivatives.ts";
 import { kinksOf } from "../../solve/kinks.ts";
+import { nthDerivative } from "../../solve/nth-derivative.ts";
 import { lostConditions, simplify } from "../../truth/index.ts";
 import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
@@ -25,7 +27,12 @@ export const DIFFERENTIATE: Instruction = {
   name: "differentiate",
   purpose: "Gives the derivative of an expression, rule by rule; of an equation that of the name which depends on the variable.",
   forms: ["differentiate E by x [twice | n times | then y]", "differentiate Q by x"],
-  examples: [["differentiate x^2 sin(x) by x"], ["differentiate x^5 by x 3 times"], ["differentiate x^2 + y^2 = 25 by x"]],
+  examples: [
+    ["differentiate x^2 sin(x) by x"],
+    ["differentiate x^5 by x 3 times"],
+    ["differentiate x^2 + y^2 = 25 by x"],
+    ["given n in integers", "differentiate e^(a x) by x n times"],
+  ],
   spellings: [
     { typed: "find|what is? the? derivative of {E}", means: "differentiate {E}" },
     { typed: "the? derivative of {E}", means: "differentiate {E}" },
@@ -38,7 +45,10 @@ export const DIFFERENTIATE: Instruction = {
     const written = sentence.written("an expression", ["by"]);
     const typed = sentence.mean(written);
     const variables = sentence.takeWords("by") ? readVariables(sentence) : [onlyName(typed, sentence)];
+    const order = variables.length === 1 ? symbolicOrder(sentence) : undefined;
     sentence.expectEnd();
+    const [only] = variables;
+    if (order !== undefined && only !== undefined) return { instruction: "differentiate", run: () => nthOrder(typed, only, order, sentence.environment) };
     return { instruction: "differentiate", run: () => carryOut(typed, variables, sentence.environment) };
   },
 };
@@ -52,6 +62,30 @@ function readVariables(sentence: Sentence): readonly string[] {
     variables.push(...Array.from({ length: timesOf(sentence) }, () => variable));
   } while (sentence.takeWords("then") || sentence.takeWords("and", "then"));
   return variables;
+}
+
+/** A letter for how many times: `n times`. */
+function symbolicOrder(sentence: Sentence): string | undefined {
+  if (sentence.atEnd || sentence.next.kind !== "word") return undefined;
+  const span = sentence.next.span;
+  const order = sentence.declaredName("how many times");
+  if (!sentence.takeWords("times")) sentence.fail("“times” was expected here");
+  if (sentence.environment.kinds.get(order) !== "integers") sentence.fail(`${order} must be declared with “given ${order} in integers”`, span);
+  sentence.pieces.push({ kind: "math", latex: nameLatex(order) }, { kind: "words", text: "times" });
+  return order;
+}
+
+/** The derivative of an order that is a letter, proven by induction. */
+function nthOrder(typed: Expression, variable: string, order: string, environment: Environment): Outcome {
+  const own = putIn(typed, withoutGivens(environment), new Set([variable, order]));
+  definedOnly(own.expression);
+  const found = nthDerivative(own.expression, variable, order);
+  if (!found) throw new CannotDo(`no formula for the derivative of order ${order} is known`);
+  const start = relation(nameOf(order, "integer"), ">=", number(found.from));
+  const assumptions = [...environment.assumptions, start];
+  const conditions = openConditions(start, environment.assumptions);
+  const checks = quotientChecks(found.value, variable, found.next, assumptions);
+  return judged(found.value, own.steps, [{ value: found.value, steps: found.steps, checks, conditions }], assumptions);
 }
 
 function timesOf(sentence: Sentence): number {
