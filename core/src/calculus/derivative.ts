@@ -52,7 +52,7 @@ function once(e: Expression, name: string): Expression {
     case "iterated": {
       const boundsFixed = [e.lower, e.upper].every((bound) => !bound || !contains(bound, name));
       if (isIndefiniteIntegral(e, name)) return e.body;
-      if (isDefiniteIntegral(e) && (contains(e.body, name) ? isContinuousEverywhere(e.body) : !mayJump(e.body))) return byLeibniz(e, name);
+      if (isDefiniteIntegral(e) && isContinuousEverywhere(e.body)) return byLeibniz(e, name);
       if (e.operator === "sum" && boundsFixed) return iterated({ ...e, body: at(e.body) });
       throw new NotDifferentiable(`the derivative of this ${e.operator} is not carried out`);
     }
@@ -65,11 +65,14 @@ function once(e: Expression, name: string): Expression {
 }
 
 /**
- * d/dx ∫ f(x, t) dt = f(x, b) b′ − f(x, a) a′ + ∫ ∂f/∂x dt (G. W. Leibniz), for an f that is continuous together with ∂f/∂x; where f does not hold x, it need
- * only be continuous at the bounds, and the integral have a value.
+ * d/dx ∫ f(x, t) dt = f(x, b) b′ − f(x, a) a′ + ∫ ∂f/∂x dt (G. W. Leibniz), for an f that is continuous together with ∂f/∂x between the bounds, which is for
+ * the caller to see to.
+ * @throws NotDifferentiable where the integrand may jump, or holds the name and has no value somewhere
  */
-function byLeibniz({ lower, upper, body, variable }: DefiniteIntegral, name: string): Expression {
-  const at = (bound: Expression): Expression => product(substitute(body, new Map([[variable, bound]])), once(bound, name));
+export function byLeibniz({ lower, upper, body, variable }: DefiniteIntegral, name: string): Expression {
+  if (mayJump(body) || (contains(body, name) && !isContinuousEverywhere(body)))
+    throw new NotDifferentiable("the derivative of this integral is not carried out");
+  const at = (bound: Expression): Expression => (contains(bound, name) ? product(substitute(body, new Map([[variable, bound]])), once(bound, name)) : ZERO);
   const inside = variable !== name && contains(body, name) ? [definiteIntegral(once(body, name), variable, lower, upper)] : [];
   return sum(at(upper), product(MINUS_ONE, at(lower)), ...inside);
 }

@@ -40,6 +40,7 @@ function isLinear(e: Expression, variable: string): boolean {
 /** Two numbers on the same side of 0. */
 function sameSign(a: Expression, b: Expression): readonly Expression[] {
   const [first, second] = [constantSign(a), constantSign(b)];
+  if (first === 0 || second === 0) throw new NotDifferentiable("the integrand has no value at a bound");
   const positive = (e: Expression, sign: number): Expression => relation(sign === 1 ? e : negate(e), ">" satisfies Comparison, ZERO);
   if (first) return [positive(b, first)];
   if (second) return [positive(a, second)];

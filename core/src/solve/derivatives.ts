@@ -1,9 +1,10 @@
-import { differentiate } from "../calculus/derivative.ts";
+import { byLeibniz, differentiate } from "../calculus/derivative.ts";
 import type { RuleName } from "../derivation/rules.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { divide, E, isNumber, name, negate, ONE, power, product, relation, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll } from "../expression/expression.ts";
 import { CIRCULAR } from "../expression/functions/kinds.ts";
+import { isDefiniteIntegral } from "../expression/integral.ts";
 import { quotientOf } from "../expression/quotient.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
 import { withOne } from "../rewrite/forms/angle-forms.ts";
@@ -98,8 +99,10 @@ function byRules(e: Expression, variable: string, isPart = true): Differentiated
     case "power":
     case "call":
       return ofChain(e, variable);
-    case "iterated":
-      return { value: plain(), steps: [ruleStep("rule of Leibniz", [], e, variable, plain())] };
+    case "iterated": {
+      const value = tidied(isDefiniteIntegral(e) ? byLeibniz(e, variable) : differentiate(e, variable));
+      return { value, steps: [ruleStep("rule of Leibniz", [], e, variable, value)] };
+    }
     default:
       return { value: plain(), steps: [step("differentiate", [e], { kind: "derivative", of: e, variable, after: plain() })] };
   }

@@ -112,7 +112,7 @@ function calledNear(e: Expression & { kind: "call" }, at: (part: Expression) => 
 /** Cases whose conditions are decided by what is known are left out or chosen, and steps that are at one height written as that. */
 export function withDecidedCases(whole: Expression, known: readonly Expression[]): Expression {
   const depends = (part: Expression): boolean =>
-    part.kind === "cases" || (known.length > 0 && part.kind === "call" && (STEPPED.has(part.name) || BRANCHING.has(part.name)));
+    part.kind === "cases" || (part.kind === "call" && (STEPPED.has(part.name) || BRANCHING.has(part.name)) && (known.length > 0 || freeNames(part).size === 0));
   if (findAll(whole, depends).length === 0) return whole;
   const e = mapChildren(whole, (child) => withDecidedCases(child, known));
   if (e.kind === "call") return depends(e) ? (decidedCall(e, known) ?? e) : e;

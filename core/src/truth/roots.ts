@@ -2,6 +2,7 @@ import { polynomialFactors } from "../canonical/factored.ts";
 import { call, negate, number, power, product, relation, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import type { RealExpression } from "../expression/realness.ts";
+import { mapChildren } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 import { decide } from "./sign.ts";
 
@@ -58,4 +59,11 @@ function absolute(base: Expression): Expression {
 function signOf(base: Expression, assumptions: readonly Expression[]): -1 | 0 | 1 {
   if (decide(relation(base, ">=", ZERO), assumptions) === true) return 1;
   return decide(relation(base, "<=", ZERO), assumptions) === true ? -1 : 0;
+}
+
+/** Odd roots of positive constants as powers, which they are: ∛(π/2) as (π/2)^(1/3). */
+export function rootsAsPowers(e: Expression): Expression {
+  const inner = mapChildren(e, rootsAsPowers);
+  const [degree, u] = inner.kind === "call" && inner.name === "root" ? inner.args : [];
+  return degree && u && freeNames(u).size === 0 && decide(relation(u, ">", ZERO), []) === true ? power(u, power(degree, number(-1))) : inner;
 }

@@ -19,6 +19,7 @@ import { asProducts } from "./logarithms.ts";
 import { vanishesByOrder } from "./order.ts";
 import { principalRange, withPrincipalValues } from "./principal.ts";
 import { separationBits } from "./root-bound.ts";
+import { rootsAsPowers } from "./roots.ts";
 import { environmentAt, farPoints, type Point, samplePoints } from "./sample.ts";
 import { haveEqualSquares, termsHaveEqualSquares } from "./squares.ts";
 import { stepsForm } from "./steps-form.ts";
@@ -172,7 +173,8 @@ function rationalForm(e: Expression): "zero" | "nonzero" | "open" {
 }
 
 /** For expressions without names. */
-function constantTest(e: Expression): ZeroTest {
+function constantTest(typed: Expression): ZeroTest {
+  const e = rootsAsPowers(typed);
   if (isNumber(e, 0)) return { kind: "zero", method: "both sides have the same canonical form" };
   const separation = separationBits(e);
   const algebraic = separation !== undefined && separation <= MOST_SEPARATION_BITS;

@@ -21,7 +21,7 @@ import { contains, type Expression } from "../../expression/expression.ts";
 import { CIRCULAR } from "../../expression/functions/kinds.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
-import { decide, zeroTest } from "../../truth/index.ts";
+import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import type { Asymptotics, Limit } from "./asymptotics.ts";
 import { LimitOpen, NotDefinedThere, Oscillates } from "./open.ts";
 
@@ -125,7 +125,7 @@ const WRITINGS: Readonly<Record<string, Writing>> = {
 function rounded(u: Expression, { limit, sign }: Asymptotics, way: -1 | 1): Expression {
   const end = limit(u);
   if (isInfinite(end)) throw new Oscillates(call(way === -1 ? "floor" : "ceil", u));
-  const at = call(way === -1 ? "floor" : "ceil", end.value);
+  const at = simplify(call(way === -1 ? "floor" : "ceil", end.value)).expression;
   if (at.kind !== "number") throw new LimitOpen("a rounded number is not known", at);
   const isWhole = zeroTest(subtract(end.value, at)).kind === "zero";
   return isWhole && sign(subtract(u, at)) === way ? sum(at, number(way)) : at;

@@ -1,4 +1,21 @@
-import { call, E, HALF, isNumber, MINUS_ONE, number, ONE, PI, power, product, splitCoefficient, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import {
+  call,
+  E,
+  HALF,
+  isNumber,
+  isPositiveConstant,
+  MINUS_ONE,
+  number,
+  ONE,
+  PI,
+  power,
+  product,
+  splitCoefficient,
+  subtract,
+  sum,
+  TWO,
+  ZERO,
+} from "../../expression/construct.ts";
 import { type Expression, termsOf } from "../../expression/expression.ts";
 import { isWhole } from "../../expression/whole.ts";
 import { simplify } from "../../truth/index.ts";
@@ -97,7 +114,7 @@ export const root = (u: Expansion, calculus: Arithmetic): Expansion => constantP
 export function oddRoot(degree: Expression, u: Expansion, calculus: Arithmetic): Expansion {
   const exponent = power(degree, MINUS_ONE);
   const [first] = u.terms;
-  if (!first) return constantPower(u, exponent, calculus);
+  if (!first || isPositiveConstant(first.coefficient)) return constantPower(u, exponent, calculus);
   calculus.needNonzero(first.coefficient);
   const rest = calculus.times(u, power(first.coefficient, MINUS_ONE));
   return calculus.times(constantPower(rest, exponent, calculus), call("root", degree, first.coefficient));

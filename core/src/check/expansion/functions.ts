@@ -64,7 +64,9 @@ const floor: Expanding = (u, calculus, between = BOUNDED) => {
   const at = simplify(call("floor", constant)).expression;
   if (isBetweenJumps(at, constant, calculus)) return calculus.constant(at);
   if (at.kind !== "number") throw new NotExpanded("a rounded number is not known", at);
-  const isWhole = zeroTest(subtract(constant, at)).kind === "zero";
+  const { kind } = zeroTest(subtract(constant, at));
+  if (kind === "undecided") throw new NotExpanded("it is not known whether a number is whole");
+  const isWhole = kind === "zero";
   const below = isWhole && calculus.finally(small) === -1;
   return calculus.constant(below ? subtract(at, ONE) : at);
 };

@@ -1,12 +1,13 @@
-import { approaching, GROWN, lettersDomain, type PathTo, type Side } from "../../calculus/place.ts";
+import { approaching, GROWN, infinityOf, lettersDomain, type PathTo, type Side } from "../../calculus/place.ts";
 import type { LimitPlace } from "../../derivation/step.ts";
 import { divide, isNumber, name, number, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
-import { contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { contains, type Expression, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { decide } from "../../truth/index.ts";
+import { decide, simplify } from "../../truth/index.ts";
 import { boundedParts, expansionOf, holdsFinally, isForBounded, type Way } from "./expand.ts";
 import { Arithmetic, type Expansion, NotExpanded, TooFewTerms } from "./expansion.ts";
+import { FUNCTIONS } from "./functions.ts";
 import { UNIT } from "./monomial.ts";
 
 /** How many terms are followed at first, and then where they cancel. */
@@ -62,6 +63,8 @@ export type End = { readonly kind: "finite"; readonly value: Expression } | { re
 
 /** The end of a function on one side. @throws NotExpanded */
 export function endOf(near: Near): End {
+  const value = valueThere(near);
+  if (value) return { kind: "finite", value };
   try {
     return firstEnd(near);
   } catch (error) {
@@ -75,6 +78,30 @@ export function endOf(near: Near): End {
     return { kind: "infinite", sign };
   }
 }
+
+/** The value at the place of a function that is continuous there: one of the table without jumps, inside of its domain. */
+function valueThere(near: Near): Expression | undefined {
+  const { e, place } = near;
+  if (infinityOf(place.at) !== undefined || near.along || !contains(e, place.variable) || !isElementary(e)) return undefined;
+  const at = new Map([[place.variable, place.at]]);
+  const facts = known(near);
+  const isDefined = realDomain(e).every((condition) => decide(simplify(substitute(condition, at)).expression, facts) === true);
+  return isDefined ? simplify(substitute(e, at)).expression : undefined;
+}
+
+/** Whether a function is continuous on all of its domain by what it is built of. */
+function isElementary(e: Expression): boolean {
+  const isOther = (part: Expression): boolean =>
+    part.kind === "cases" || part.kind === "iterated" || part.kind === "derivative" || (part.kind === "call" && !CONTINUOUS.has(part.name));
+  return findAll(e, isOther).length === 0;
+}
+
+const CONTINUOUS: ReadonlySet<string> = new Set([
+  ...Object.keys(FUNCTIONS).filter((called) => !["sgn", "floor", "ceil", "factorial"].includes(called)),
+  "root",
+  "max",
+  "min",
+]);
 
 function firstEnd(near: Near): End {
   return readNear(near, ({ terms, rest }, calculus): End | undefined => {
