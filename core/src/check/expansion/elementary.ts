@@ -85,6 +85,7 @@ export function constantPower(u: Expansion, exponent: Expression, calculus: Arit
   if (whole !== undefined && whole > 0 && whole <= MULTIPLIED)
     return Array.from({ length: whole - 1 }).reduce<Expansion>((all) => calculus.multiply(all, u), u);
   if (!first) {
+    if (calculus.sign(exponent) !== 1 && !u.rest) throw new NotExpanded("what is divided by is 0");
     if (calculus.sign(exponent) !== 1) throw new TooFewTerms("what is divided by is not known to differ from 0");
     return { terms: [], rest: u.rest && toPower(u.rest, exponent) };
   }

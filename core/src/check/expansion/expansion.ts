@@ -212,7 +212,7 @@ export class Arithmetic {
 }
 
 /** Coefficients beyond this complexity are not worked with. */
-const LONGEST = 600;
+const LONGEST = 300;
 
 /** The shortest form of a coefficient. */
 function tidied(e: Expression): Expression {
