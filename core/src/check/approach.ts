@@ -5,6 +5,7 @@ import { equation, name, number, subtract, sum } from "../expression/construct.t
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
+import { plain } from "../notation/plain.ts";
 import * as complex from "../number/complex-ball.ts";
 import { formatBall } from "../number/decimal.ts";
 import type { Rational } from "../number/rational.ts";
@@ -37,7 +38,9 @@ export function approachCheck(of: Expression, asked: LimitPlace, limit: Expressi
   const sides = infinityOf(place.at) !== undefined ? [1] : place.side === "left" ? [-1] : place.side === "right" ? [1] : [-1, 1];
   const isFar = infinityOf(place.at) !== undefined;
   const tables = sides.map((side) => (place.whole ? MEMBERS : NEARNESS).flatMap((k) => tried(e, place, value, side as 1 | -1, k) ?? []));
-  const lines = tables
+  const letters = [...point].map(([letter, held]) => `${letter} = ${plain(held)}`);
+  const held: readonly EvidenceLine[] = letters.length === 0 ? [] : [{ note: `tried with ${letters.join(", ")}` }];
+  const values = tables
     .flat()
     .flatMap(({ at, shown, k }): readonly EvidenceLine[] => (k > MOST_SHOWN ? [] : [{ subject: equation(name(place.variable), at), note: shown }]));
   const verdicts = tables.filter((table) => table.length > 2).map(fall);
@@ -51,7 +54,13 @@ export function approachCheck(of: Expression, asked: LimitPlace, limit: Expressi
     const points = table.flatMap((one) => (one.k <= MOST_SHOWN && one.distance > 0 ? [{ nearness: one.k, distance: one.distance }] : []));
     return { of: infinityOf(value) === undefined ? "function" : "reciprocal", side: isFar ? "far out" : sides[k] === 1 ? "right" : "left", points };
   });
-  return { kind: "comparison", outcome: found === "falls" ? "tacked" : found === "stays" ? "bent" : "loose", detail: detail[found], lines, approach };
+  return {
+    kind: "comparison",
+    outcome: found === "falls" ? "tacked" : found === "stays" ? "bent" : "loose",
+    detail: detail[found],
+    lines: [...held, ...values],
+    approach,
+  };
 }
 
 /** One number for each letter that the givens allow. */
