@@ -80,6 +80,7 @@ describe("derivatives", () => {
     ["differentiate int_x^(x^2) sin(t)/t dt by x", "(2 sin(x^2) - sin(x))/x", ["x > 0"]],
     ["differentiate int_0^x sin(x t) dt by x", "(int_0^x t cos(t x) dt) + sin(x^2)", []],
     ["differentiate int_1^x ln(t) dt by x", "ln(x)", ["x > 0"]],
+    ["differentiate E = m v^2/2 by v", "m v", []],
     ["differentiate max(x, 1) by x", "cases(1 if x >= 1, 0 otherwise)", ["x != 1"]],
     ["differentiate floor(x) + x by x", "1", ["floor(x) != x"]],
     ["differentiate x sgn(x) by x", "sgn(x)", ["x != 0"]],

@@ -11,6 +11,7 @@ import * as rational from "../src/number/rational.ts";
 import * as real from "../src/number/real-ball.ts";
 import { BallUndefined, type RealBall } from "../src/number/real-ball.ts";
 import { expression } from "./arbitrary.ts";
+import { meant } from "./oracle.ts";
 
 /** Integers around the edge of the fast path as well as small and huge ones. */
 const anyInteger = fc.oneof(
@@ -189,5 +190,16 @@ describe("balls", () => {
     expect(real.certifiedSign({ mid: -4n, rad: 3n, exp: 5 })).toBe(-1);
     expect(real.certifiedSign(real.ZERO)).toBe(0);
     expect(() => real.divide(real.ONE, { mid: 0n, rad: 1n, exp: -200 }, 64)).toThrow(BallUndefined);
+  });
+
+  it("stay near 0 and 1 at arguments that are smaller than any number that is written out", () => {
+    for (const [e, near] of [
+      ["e^(e^(-10^32))", 1],
+      ["cos(e^(-10^16))", 1],
+      ["2^(e^(-10^20))", 1],
+      ["tan(e^(-10^16))", 0],
+      ["sinh(e^(-10^16))", 0],
+    ] as const)
+      expect(real.toNumber(ballValue(meant(e), 256).re), e).toBe(near);
   });
 });

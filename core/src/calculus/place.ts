@@ -1,7 +1,7 @@
 import type { LimitPlace } from "../derivation/step.ts";
 import { call, equation, MINUS_ONE, name, negate, number, PI, power, product, subtract, sum } from "../expression/construct.ts";
 import { curveDomain, realDomain } from "../expression/domain.ts";
-import { contains, type Expression } from "../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { simplify } from "../truth/index.ts";
 
@@ -18,6 +18,16 @@ export interface Place {
 export type PathTo =
   | { readonly kind: "angle" | "fraction"; readonly of: Expression; readonly value: Expression }
   | { readonly kind: "remainder"; readonly period: number; readonly value: number };
+
+/** Whether an angle is a n + b with a rational a that is not 0: no whole multiple of it is a whole turn (J. H. Lambert 1761). */
+export function hasRationalSlope(of: Expression): boolean {
+  const [variable, ...others] = freeNames(of);
+  if (variable === undefined || others.length > 0) return false;
+  const at = (k: number): Expression => substitute(of, new Map([[variable, number(k)]]));
+  const [slope, next] = [simplify(subtract(at(1), at(0))).expression, simplify(subtract(at(2), at(1))).expression];
+  const isPolynomial = findAll(of, ({ kind }) => kind === "call" || kind === "power").length === 0;
+  return isPolynomial && slope.kind === "number" && slope.value.num !== 0 && equal(slope, next);
+}
 
 /** What holds on a way, in the variable of the function. */
 export function pathStatement(path: PathTo, variable: string): Expression {

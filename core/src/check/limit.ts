@@ -48,6 +48,8 @@ export function judgeLimit(claim: Extract<Claim, { kind: "limit" }>, assumptions
     return judgeEnds(endsAt(before, place, assumptions), after, assumptions);
   } catch (error) {
     if (!(error instanceof NotExpanded)) throw error;
+    if (infinityOf(after) === undefined && equalityTest(before, after, assumptions).kind === "zero")
+      return nailed("the function is this wherever it is defined");
     const { letters } = error;
     if (!letters || signs === 0) return loose("the function was not expanded a second time");
     // Where it hangs on the sign of something, each sign that is possible is looked at.

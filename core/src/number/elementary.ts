@@ -34,6 +34,8 @@ function toFixed(a: RealBall, bits: number): Fixed {
 /** Nearest integer to the midpoint. */
 function nearestInteger(a: RealBall): bigint {
   if (a.exp >= 0) return a.mid << BigInt(a.exp);
+  // What is far below 1/2 is not shifted: its exponent may be longer than any integer.
+  if (real.magnitudeBits(exact(a)) < -1) return 0n;
   return (a.mid + (1n << BigInt(-a.exp - 1))) >> BigInt(-a.exp);
 }
 

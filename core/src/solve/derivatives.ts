@@ -3,13 +3,12 @@ import type { RuleName } from "../derivation/rules.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { divide, E, isNumber, name, negate, ONE, power, product, relation, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll } from "../expression/expression.ts";
-import { CIRCULAR } from "../expression/functions/kinds.ts";
 import { isDefiniteIntegral } from "../expression/integral.ts";
 import { quotientOf } from "../expression/quotient.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
-import { withOne } from "../rewrite/forms/angle-forms.ts";
-import { gathered, withCommonSums } from "../rewrite/gathered.ts";
-import { complexity, simplify } from "../truth/index.ts";
+import { bookForm } from "../rewrite/book-form.ts";
+
+import { complexity } from "../truth/index.ts";
 
 /** A derivative with the way to it, rule by rule. */
 export interface Differentiated {
@@ -20,23 +19,12 @@ export interface Differentiated {
 /** The derivative of a function by the rules, one step for each rule that is more than a line of the table; tidied at the end. */
 export function differentiatedWithSteps(e: Expression, variable: string): Differentiated {
   const { value, steps } = byRules(e, variable, false);
-  const simpler = tidied(value);
+  const simpler = bookForm(value);
   const tidy = complexity(simpler) < complexity(value) ? simpler : value;
   const own =
     steps.length > 0 ? steps : [step(isPowers(e, variable) ? "power rule" : "basic derivatives", [], { kind: "derivative", of: e, variable, after: value })];
   if (equal(tidy, value)) return { value, steps: own };
   return { value: tidy, steps: [...own, step("simplify values", [], { kind: "equal", before: value, after: tidy })] };
-}
-
-/** As a book prints it: short, what stands above and below the line once, sin² + cos² as 1. */
-function tidied(e: Expression): Expression {
-  const short = gathered(simplify(e).expression);
-  const squares = findAll(short, (part) => part.kind === "power" && part.base.kind === "call" && CIRCULAR.has(part.base.name) && isNumber(part.exponent, 2));
-  const byOne = squares.length < 2 ? [] : (["sin", "cos"] as const).map((kept) => gathered(simplify(withOne(short, kept).expression).expression));
-  return [gathered(withCommonSums(e)), gathered(withCommonSums(short)), ...byOne].reduce(
-    (best, next) => (complexity(next) < complexity(best) ? next : best),
-    short,
-  );
 }
 
 /** Whether a function is a sum of multiples of powers of the variable. */
@@ -89,7 +77,7 @@ export function withoutJumps(e: Expression, variable: string): readonly Expressi
 function byRules(e: Expression, variable: string, isPart = true): Differentiated {
   if (e.kind === "call" && STEPPED.has(e.name) && contains(e, variable))
     return { value: ZERO, steps: [ruleStep("constant between jumps", [e], e, variable, ZERO)] };
-  const plain = (): Expression => tidied(differentiate(e, variable));
+  const plain = (): Expression => bookForm(differentiate(e, variable));
   if (isBasic(e, variable) || isPowers(e, variable) || (isPart && isAtSight(e, variable))) return { value: plain(), steps: [] };
   switch (e.kind) {
     case "sum":
@@ -100,7 +88,7 @@ function byRules(e: Expression, variable: string, isPart = true): Differentiated
     case "call":
       return ofChain(e, variable);
     case "iterated": {
-      const value = tidied(isDefiniteIntegral(e) ? byLeibniz(e, variable) : differentiate(e, variable));
+      const value = bookForm(isDefiniteIntegral(e) ? byLeibniz(e, variable) : differentiate(e, variable));
       return { value, steps: [ruleStep("rule of Leibniz", [], e, variable, value)] };
     }
     default:
@@ -150,13 +138,13 @@ function ofChain(e: Expression & { readonly kind: "power" | "call" }, variable: 
   const varying = partsOf(e).filter((part) => contains(part, variable));
   const [inner] = varying.length === 1 ? varying : [];
   if (!inner) {
-    const value = tidied(differentiate(e, variable));
+    const value = bookForm(differentiate(e, variable));
     return { value, steps: [ruleStep("logarithmic derivative", [], e, variable, value)] };
   }
   const letter = contains(e, "u") ? freshName("u", [e]) : "u";
   const u = name(letter);
   const outside = mapChildren(e, (part) => (part === inner ? u : part));
-  const slope = tidied(differentiate(outside, letter));
+  const slope = bookForm(differentiate(outside, letter));
   const own = byRules(inner, variable);
   const value = product(substitute(slope, new Map([[letter, inner]])), own.value);
   if (isNumber(own.value, 1)) return { value, steps: [ruleStep("basic derivatives", [], e, variable, value)] };

@@ -4,7 +4,7 @@ import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, factorsOf, termsOf } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
-import { gathered } from "../../rewrite/gathered.ts";
+import { bookForm } from "../../rewrite/book-form.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import { infinityOf, lettersDomain } from "../place.ts";
 import type { Limit } from "./asymptotics.ts";
@@ -136,7 +136,7 @@ function bothSides({ expression, variable, at, side, whole, assumptions }: Limit
     : { kind: "sides differ", left: readable(left.limit), right: readable(right.limit) };
 }
 
-const readable = (limit: Limit): Limit => (limit.kind === "finite" ? { kind: "finite", value: gathered(limit.value) } : limit);
+const readable = (limit: Limit): Limit => (limit.kind === "finite" ? { kind: "finite", value: bookForm(limit.value) } : limit);
 
 function oneSide(found: Sided, side: "left" | "right"): LimitFound {
   switch (found.kind) {

@@ -21,7 +21,7 @@ import { CIRCULAR } from "../../expression/functions/kinds.ts";
 import { mapChildren, replacePart, substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
-import { approaching, GROWN, lettersDomain, type PathTo, type Place, powerOfDistance } from "../place.ts";
+import { approaching, GROWN, hasRationalSlope, lettersDomain, type PathTo, type Place, powerOfDistance } from "../place.ts";
 import type { Limit } from "./asymptotics.ts";
 import { AtInfinity } from "./at-infinity.ts";
 import { LimitOpen, NotDefinedThere, Oscillates, whereDecided, whereFound } from "./open.ts";
@@ -115,7 +115,18 @@ const PERIODS = [2, 3, 4, 6, 8, 12] as const;
 
 /** Oscillating parts stand for numbers between bounds: if the limit is free of them, it is the limit (uniformly in them); if not, two values of them are tried. */
 function oscillating(question: Question): Sided {
-  if (question.approach.whole) return byRemainders(question);
+  if (!question.approach.whole) return uniformly(question);
+  // What is the limit for all numbers is it for whole ones.
+  const found = whereFound(() => uniformly(question));
+  return found?.kind === "limit" || (found?.kind === "oscillates" && found.witnesses.every(isReached)) ? found : byRemainders(question);
+}
+
+/** Whether whole numbers come as near to a way as one likes: multiples of a rational number lie dense among the angles (L. Kronecker 1884). */
+function isReached({ along, limit }: Witness): boolean {
+  return along.kind === "angle" && limit.kind === "finite" && hasRationalSlope(along.of);
+}
+
+function uniformly(question: Question): Sided {
   const { e, variable, known } = question;
   let current = e;
   const found: Oscillation[] = [];

@@ -1,4 +1,4 @@
-import { approaching, GROWN, infinityOf, lettersDomain, type PathTo, type Side } from "../../calculus/place.ts";
+import { approaching, GROWN, hasRationalSlope, infinityOf, lettersDomain, type PathTo, type Side } from "../../calculus/place.ts";
 import type { LimitPlace } from "../../derivation/step.ts";
 import { divide, isNumber, name, number, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
@@ -125,9 +125,20 @@ export function endOn(near: Near, path: PathTo): End {
     const member = sum(product(number(path.period), name(variable)), number(path.value));
     return endOf({ ...near, e: substitute(near.e, new Map([[variable, member]])) });
   }
+  if (near.place.whole) return endNearAngle(near, path);
   // An angle that is continuous and grows takes each value again and again (intermediate value theorem).
   if (endOf({ ...near, e: path.of }).kind !== "infinite") throw new NotExpanded("what is fixed on the way does not grow");
   return endOf({ ...near, along: path });
+}
+
+/** Whole numbers do not take an angle but come near it (L. Kronecker 1884): what stays finite, and hangs on the angle continuously, comes near its value there. */
+function endNearAngle(near: Near, path: PathTo & { readonly kind: "angle" | "fraction" }): End {
+  if (path.kind !== "angle" || !hasRationalSlope(path.of)) throw new NotExpanded("whole numbers are not known to come near");
+  readNear(near, ({ terms: [first], rest }, calculus) => {
+    if (first && calculus.compare(first.monomial, UNIT) === 1) throw new NotExpanded("what grows may part from its value at the angle");
+    return rest && calculus.compare(rest, UNIT) >= 0 ? undefined : true;
+  });
+  return firstEnd({ ...near, along: path });
 }
 
 /** Whether a function is certainly not real on a side of a place. */

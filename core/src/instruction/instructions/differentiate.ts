@@ -4,7 +4,8 @@ import { stepsCheck } from "../../check/step.ts";
 import { type Check, verdictOf, weakest } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { divide, name as nameOf, negate, number, relation, subtract, tuple } from "../../expression/construct.ts";
-import { distinct, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { contains, distinct, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { valueStated } from "../../expression/statement.ts";
 import { nameLatex } from "../../notation/letters.ts";
 import { extremaAsCases } from "../../rewrite/extrema.ts";
 import { integrandConditions } from "../../solve/between-bounds.ts";
@@ -108,7 +109,8 @@ function onlyName(e: Expression, sentence: Sentence): string {
 
 function carryOut(typed: Expression, variables: readonly string[], environment: Environment): Outcome {
   const own = putIn(typed, withoutGivens(environment), new Set(variables));
-  const e = own.expression;
+  // E = m v²/2 says what E is: the derivative is that of the right side.
+  const e = isSolvedFor(own.expression, variables) ? valueStated(own.expression) : own.expression;
   definedOnly(e);
   try {
     if (e.kind === "relation") return implicit(e, variables, own.steps, environment);
@@ -124,6 +126,12 @@ function carryOut(typed: Expression, variables: readonly string[], environment: 
     if (error instanceof NotDifferentiable) throw new CannotDo(error.message);
     throw error;
   }
+}
+
+/** Whether an equation states a name by the others, and it is not the name by which it is differentiated. */
+function isSolvedFor(e: Expression, variables: readonly string[]): boolean {
+  const [left] = e.kind === "relation" ? e.operands : [];
+  return left?.kind === "name" && !variables.includes(left.name) && !contains(valueStated(e), left.name);
 }
 
 /** One derivative with its steps, its checks, and the places that are left out. */

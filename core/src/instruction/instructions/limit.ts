@@ -115,7 +115,10 @@ function carryOut(typed: Expression, asked: LimitPlace, { environment }: Sentenc
     }
     case "oscillates": {
       const [one, other] = limit.witnesses;
-      const on = ({ along }: Witness): string => plain(pathStatement(along, place.variable));
+      const on = ({ along }: Witness): string =>
+        place.whole && along.kind === "angle"
+          ? `${plain(along.of)} comes ever nearer to ${plain(along.value)} but for whole turns,`
+          : plain(pathStatement(along, place.variable));
       const why = `where ${on(one)} it tends to ${plain(limitValue(one.limit))}, where ${on(other)} to ${plain(limitValue(other.limit))}`;
       const judged = judgeFound(expression, place, limit, known);
       const check: Check = { kind: "steps", outcome: judged.verdict, detail: judged.why, lines: [{ note: why }] };
