@@ -4,7 +4,7 @@ import { type LimitFound, limitValue } from "../../calculus/limit/found.ts";
 import { limitOf } from "../../calculus/limit/limit.ts";
 import { LimitOpen } from "../../calculus/limit/open.ts";
 import type { Witness } from "../../calculus/limit/sided.ts";
-import { infinityOf, pathStatement } from "../../calculus/place.ts";
+import { infinityOf, lettersDomain, pathStatement } from "../../calculus/place.ts";
 import { approachCheck } from "../../check/approach.ts";
 import { judgeLimit, judgeParting, type Parting } from "../../check/limit.ts";
 import { type StepVerdict, stepsCheck } from "../../check/step.ts";
@@ -83,7 +83,8 @@ function carryOut(typed: Expression, asked: LimitPlace, { environment }: Sentenc
   const pictured = () => limitScene(expression, place);
   if (list.length > 1 || !only) return { ...byCases(expression, place, list, assumptions), pictured };
   const conditions = only.conditions;
-  const known = [...assumptions, ...conditions];
+  // Letters stand for values for which the function is defined.
+  const known = [...assumptions, ...conditions, ...lettersDomain(expression, place.variable, place.whole)];
   const limit = only.found;
   switch (limit.kind) {
     case "limit": {

@@ -4,6 +4,7 @@ import { contains, type Expression, equal } from "../../expression/expression.ts
 import { complexity } from "../../truth/index.ts";
 import { byBranch } from "./branch.ts";
 import { byConstancy, byInside, bySubstitution, byVanishingTerms } from "./continuity.ts";
+import { byDifference } from "./differences.ts";
 import { byCancelling, byConjugate, byHighestPower, bySinesAndCosines, byStandardLimits } from "./forms.ts";
 import { byGrowth, byPole, byPowerOfE, byRule, bySqueeze } from "./rules.ts";
 import { type Led, type LimitWay, limitAt, limitIn, type Stage } from "./way.ts";
@@ -18,6 +19,7 @@ const WAYS: readonly LimitWay[] = [
   byBranch,
   byConjugate,
   byPowerOfE((stage) => followed(stage)),
+  byDifference,
   bySinesAndCosines,
   byStandardLimits,
   byCancelling,
