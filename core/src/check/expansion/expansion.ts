@@ -132,7 +132,8 @@ export class Arithmetic {
     groups.sort((a, b) => this.compare(b.monomial, a.monomial));
     const kept = groups.flatMap(({ monomial, parts }): Term[] => {
       const coefficient = tidied(sum(...parts));
-      return this.#vanishes(coefficient) ? [] : [{ coefficient, monomial }];
+      // Only what was added up may have cancelled.
+      return parts.length > 1 && this.#vanishes(coefficient) ? [] : [{ coefficient, monomial }];
     });
     const beyond = kept[this.size];
     return { terms: kept.slice(0, this.size), rest: this.#greater(rest, beyond?.monomial) };
