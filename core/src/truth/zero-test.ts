@@ -174,7 +174,7 @@ function rationalForm(e: Expression): "zero" | "nonzero" | "open" {
 
 /** For expressions without names. */
 function constantTest(typed: Expression): ZeroTest {
-  const e = rootsAsPowers(typed);
+  const e = rootsAsPowers(withDecidedCases(typed, []));
   if (isNumber(e, 0)) return { kind: "zero", method: "both sides have the same canonical form" };
   const separation = separationBits(e);
   const algebraic = separation !== undefined && separation <= MOST_SEPARATION_BITS;
