@@ -82,11 +82,13 @@ export function judgeSameLimit({ place, before, after, quotient }: Extract<Claim
   if (quotient) return judgeRule(before, after, quotient, place, assumptions);
   const { verdict } = judgeLimit({ kind: "limit", place, before: divide(before, after), after: ONE }, assumptions);
   if (verdict === "nailed") return nailed("their quotient tends to 1", "the limit of a product is the product of the limits");
-  if (verdict === "bent") return bent("their quotient does not tend to 1");
-  const ends = expanded(() => [before, after].map((e) => endsAt(e, place, assumptions)));
-  const [one = [], other = []] = ends ?? [];
-  const isSame = one.length > 0 && one.length === other.length && one.every((end, k) => isEnd(end, other[k] ?? end, assumptions) === true);
-  return isSame ? nailed("expanded again with a remainder, both tend to the same", EXPANSIONS) : loose("the limit of the quotient was not decided");
+  // Both may tend to 0, or to ∞, without being alike.
+  const [one = [], other = []] = expanded(() => [before, after].map((e) => endsAt(e, place, assumptions))) ?? [];
+  const same = one.length === 0 || one.length !== other.length ? [undefined] : one.map((end, k) => isEnd(end, other[k] ?? end, assumptions));
+  if (same.includes(false)) return bent("expanded again, they do not tend to the same");
+  return same.includes(undefined)
+    ? loose("the limit of the quotient was not decided")
+    : nailed("expanded again with a remainder, both tend to the same", EXPANSIONS);
 }
 
 function judgeRule(

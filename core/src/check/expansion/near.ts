@@ -1,7 +1,7 @@
 import { approaching, GROWN, hasRationalSlope, infinityOf, lettersDomain, type PathTo, type Side } from "../../calculus/place.ts";
 import type { LimitPlace } from "../../derivation/step.ts";
 import { divide, isNumber, name, number, product, relation, sum, ZERO } from "../../expression/construct.ts";
-import { realDomain } from "../../expression/domain.ts";
+import { curveDomain, realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { decide, simplify } from "../../truth/index.ts";
@@ -85,7 +85,7 @@ function valueThere(near: Near): Expression | undefined {
   if (infinityOf(place.at) !== undefined || near.along || !contains(e, place.variable) || !isElementary(e)) return undefined;
   const at = new Map([[place.variable, place.at]]);
   const facts = known(near);
-  const isDefined = realDomain(e).every((condition) => decide(simplify(substitute(condition, at)).expression, facts) === true);
+  const isDefined = curveDomain(e).every((condition) => decide(simplify(substitute(condition, at)).expression, facts) === true);
   return isDefined ? simplify(substitute(e, at)).expression : undefined;
 }
 
