@@ -31,7 +31,15 @@ const WAYS: readonly (readonly [of: string, ways: readonly string[]])[] = [
   ["(sin(x + h) - sin x)/h as h -> 0", ["Write the difference as a product", "Put standard limits to use", "The function is continuous there"]],
   ["(ln(x + h) - ln x)/h as h -> 0", ["The difference of logarithms", "Put standard limits to use"]],
   ["(e^x - e^2)/(x - 2) as x -> 2", ["Write the difference as a product", "Put standard limits to use"]],
-  ["(sin(tan x) - tan(sin x))/x^7 as x -> 0", ["The leading term is"]],
+  [
+    "(sin(tan x) - tan(sin x))/x^7 as x -> 0",
+    ["Near the place, write $sin(tan(x))$", "Near the place, write $tan(sin(x))$", "But for smaller terms the numerator is $-x^7/30$"],
+  ],
+  // Where the rule of L'Hôpital would be used three times, the series is the shorter way.
+  [
+    "(1/x^2 - 1/sin(x)^2) as x -> 0",
+    ["Bring everything over the common denominator", "Put standard limits", "Near the place, write $sin(x)^2$", "But for smaller terms"],
+  ],
 ];
 
 describe("the way to a limit", () => {

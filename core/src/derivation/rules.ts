@@ -237,6 +237,7 @@ const RULES = {
   "rule of L'Hôpital": (what: string) =>
     `Numerator and denominator both tend to ${what}: by the rule of L'Hôpital their derivatives have the same quotient in the limit`,
   "leading terms": (leading: string) => `The leading term is $${leading}$: what is left of the function is smaller by a power`,
+  "leading terms of both": (above: string, below: string) => `But for smaller terms the numerator is $${above}$ and the denominator $${below}$`,
   "order of growth": (which: string) => which,
   "branch near the place": (part: string, near: string) => `Near the place, where it is approached, $${part}$ is $${near}$`,
   "rounding far out": (part: string, inside: string) => `$${part}$ differs from $${inside}$ by less than 1, which does not count where it grows`,

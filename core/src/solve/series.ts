@@ -153,23 +153,24 @@ function byKnownSeries({ e, place, order, assumptions }: Task): readonly Step[] 
   return [step("known series", [outer, name(letter), known.u], claim, { written: presentInOrder(writtenTerms(series, small)) })];
 }
 
+/**
+ * A part written as its series through an order.
+ * @throws NoSeries, LimitOpen as `localSeries`
+ */
+export function seriesOfPart(part: Expression, place: Place, order: number, assumptions: readonly Expression[]): Step {
+  const series = localSeries(part, place, order, assumptions);
+  const terms = writtenTerms(series, place);
+  const scale = powerOfDistance(place, series.side, number(order));
+  const claim = { kind: "series", place: limitPlaceOf(place, series.side), of: part, after: sum(...terms), scale } as const;
+  return step("series of a part", [part], claim, { written: presentInOrder(terms) });
+}
+
 /** The series of the parts that are no polynomials, before they are put together; none where the function is such a part itself. */
 function byParts({ e, place, order, assumptions }: Task): readonly Step[] {
   try {
     return transcendental(e, place.variable)
       .filter((part) => !equal(part, e))
-      .map((part) => {
-        const series = localSeries(part, place, order + BESIDE, assumptions);
-        const terms = writtenTerms(series, place);
-        const limitPlace = limitPlaceOf(place, series.side);
-        const scale = powerOfDistance(place, series.side, number(order + BESIDE));
-        return step(
-          "series of a part",
-          [part],
-          { kind: "series", place: limitPlace, of: part, after: sum(...terms), scale },
-          { written: presentInOrder(terms) },
-        );
-      });
+      .map((part) => seriesOfPart(part, place, order + BESIDE, assumptions));
   } catch (error) {
     if (error instanceof LimitOpen || error instanceof NoSeries) return [];
     throw error;

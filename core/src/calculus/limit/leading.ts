@@ -8,6 +8,15 @@ import { whereFound } from "./open.ts";
 
 /** The first term of a function near a place, in its variable: 3 (x − 2)², −1/(2x); undefined where it is no power of the distance. */
 export function leadingTerm(e: Expression, place: LimitPlace, assumptions: readonly Expression[]): Expression | undefined {
+  return leadingPower(e, place, assumptions)?.term;
+}
+
+/** The first term with its exponent. */
+export function leadingPower(
+  e: Expression,
+  place: LimitPlace,
+  assumptions: readonly Expression[],
+): { readonly term: Expression; readonly exponent: Expression } | undefined {
   const side = place.side ?? "right";
   const near = approaching(e, place, side === "left" ? -1 : 1);
   return whereFound(() => {
@@ -17,6 +26,6 @@ export function leadingTerm(e: Expression, place: LimitPlace, assumptions: reado
       !contains(first.coefficient, GROWN) &&
       findAll(near, (part) => part.kind === "power" && contains(part.exponent, GROWN)).length === 0;
     if (!first || !isPower) return undefined;
-    return simplify(product(first.coefficient, powerOfDistance(place, side, first.exponent))).expression;
+    return { term: simplify(product(first.coefficient, powerOfDistance(place, side, first.exponent))).expression, exponent: first.exponent };
   });
 }
