@@ -37,6 +37,8 @@ export const DIFFERENTIATE: Instruction = {
   spellings: [
     { typed: "find|what is? the? derivative of {E}", means: "differentiate {E}" },
     { typed: "the? derivative of {E}", means: "differentiate {E}" },
+    { typed: "the? second derivative of {E} by|in {x}", means: "differentiate {E} by {x} twice" },
+    { typed: "the? partial derivative of {E} by|in {R}", means: "differentiate {E} by {R}" },
     { typed: "derive {E} by {R}", means: "differentiate {E} by {R}" },
     { typed: "differentiate {E} with respect to {R}", means: "differentiate {E} by {R}" },
   ],

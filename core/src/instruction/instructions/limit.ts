@@ -41,6 +41,12 @@ export const LIMIT: Instruction = {
     { typed: "limit of {E} when|for {x} -> {A}", means: "limit of {E} as {x} -> {A}" },
     { typed: "limit of {E} as {x} tends|approaches|goes to? {A}", means: "limit of {E} as {x} -> {A}" },
     { typed: "lim of? {E} as {R}", means: "limit of {E} as {R}" },
+    { typed: "limit as {x} -> {A} of {E}", means: "limit of {E} as {x} -> {A}" },
+    { typed: "limit of {E} as {x} -> inf", means: "limit of {E} as {x} -> infinity" },
+    { typed: "limit of {E} as {x} -> - inf", means: "limit of {E} as {x} -> - infinity" },
+    { typed: "limit of {E} as {x} -> {A} +", means: "limit of {E} as {x} -> {A} from the right" },
+    { typed: "limit of {E} as {x} -> {A} -", means: "limit of {E} as {x} -> {A} from the left" },
+    { typed: "limit of {E} at {x} = {A}", means: "limit of {E} as {x} -> {A}" },
   ],
   begins: (sentence) => sentence.peekWords("limit", "of"),
   read: (sentence) => {

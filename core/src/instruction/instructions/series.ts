@@ -35,7 +35,8 @@ export const SERIES: Instruction = {
   spellings: [
     { typed: "the? taylor|power|laurent series of {E}", means: "series of {E}" },
     { typed: "find|what is? the? series of {E}", means: "series of {E}" },
-    { typed: "series of {E} around|about|near {R}", means: "series of {E} at {R}" },
+    { typed: "series of {E} around|about|near {x} = {R}", means: "series of {E} at {x} = {R}" },
+    { typed: "expand {E} in|as a series at|around|about {R}", means: "series of {E} at {R}" },
   ],
   begins: (sentence) => sentence.peekWords("series", "of"),
   read: (sentence) => {
