@@ -13,6 +13,24 @@ import { differentiate, NotDifferentiable } from "./derivative.ts";
 const PARTS = 256;
 
 /**
+ * A bound of |f^(order)|/order! on a range, by interval arithmetic: the coefficient of the remainder of a Taylor polynomial in the form of J.-L. Lagrange.
+ * Undefined where it has none there.
+ */
+export function taylorCoefficientBound(f: Expression, variable: string, order: number, range: Interval, parts: number = PARTS): number | undefined {
+  try {
+    let slope = f;
+    for (let k = 0; k < order; k += 1) slope = simplify(differentiate(slope, variable)).expression;
+    const size = largest(slope, variable, range, parts);
+    const factorial = Array.from({ length: order }, (_, k) => k + 1).reduce((all, k) => all * k, 1);
+    const inverse = intervals.invert(interval(factorial));
+    return size === undefined || !inverse ? undefined : intervals.multiply(interval(0, size), inverse).high;
+  } catch (error) {
+    if (error instanceof NotDifferentiable || error instanceof NoIntervals || error instanceof BallUndefined) return undefined;
+    throw error;
+  }
+}
+
+/**
  * A bound of |f − T| on a range that holds the place, for the Taylor polynomial T below a degree: sup |f^(degree)| · width^degree / degree!
  * (J.-L. Lagrange's form of the remainder), the derivative by interval arithmetic. Undefined where it has no bound there.
  */
@@ -23,34 +41,24 @@ export function taylorRemainderBound(
   degree: number,
   ends: readonly [Expression, Expression],
 ): number | undefined {
-  try {
-    const [place, from, to] = [rounded(at), rounded(ends[0]), rounded(ends[1])];
-    let slope = f;
-    for (let k = 0; k < degree; k += 1) slope = simplify(differentiate(slope, variable)).expression;
-    const size = largest(slope, variable, intervals.hull(from, to));
-    if (size === undefined) return undefined;
-    const width = interval(0, Math.max(intervals.subtract(to, place).high, intervals.subtract(place, from).high));
-    const raised = intervals.integerPower(width, degree);
-    const factorial = Array.from({ length: degree }, (_, k) => k + 1).reduce((all, k) => all * k, 1);
-    const inverse = intervals.invert(interval(factorial));
-    return raised && inverse ? intervals.multiply(intervals.multiply(interval(0, size), raised), inverse).high : undefined;
-  } catch (error) {
-    if (error instanceof NotDifferentiable || error instanceof NoIntervals || error instanceof BallUndefined) return undefined;
-    throw error;
-  }
+  const [place, from, to] = [rounded(at), rounded(ends[0]), rounded(ends[1])];
+  const coefficient = taylorCoefficientBound(f, variable, degree, intervals.hull(from, to));
+  const width = interval(0, Math.max(intervals.subtract(to, place).high, intervals.subtract(place, from).high));
+  const raised = intervals.integerPower(width, degree);
+  return coefficient === undefined || !raised ? undefined : intervals.multiply(interval(0, coefficient), raised).high;
 }
 
 const PRECISION = 96;
 
 /** A real constant between two doubles. */
-const rounded = (e: Expression): Interval => aroundBall(ballValue(e, PRECISION).re);
+export const rounded = (e: Expression): Interval => aroundBall(ballValue(e, PRECISION).re);
 
 /** The largest size of a function on a range, not less than it is; undefined where it is not bounded. */
-function largest(f: Expression, variable: string, { low, high }: Interval): number | undefined {
+function largest(f: Expression, variable: string, { low, high }: Interval, parts: number): number | undefined {
   const values = compileInterval(f, variable);
-  const cut = (k: number): number => (k === PARTS ? high : low + ((high - low) * k) / PARTS);
+  const cut = (k: number): number => (k === parts ? high : low + ((high - low) * k) / parts);
   let size = 0;
-  for (let k = 0; k < PARTS; k += 1) {
+  for (let k = 0; k < parts; k += 1) {
     const value = values(interval(cut(k), cut(k + 1)));
     if (!value || value.partial || value.broken) return undefined;
     size = Math.max(size, Math.abs(value.low), Math.abs(value.high));

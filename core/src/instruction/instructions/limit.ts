@@ -6,6 +6,7 @@ import { LimitOpen } from "../../calculus/limit/open.ts";
 import type { Witness } from "../../calculus/limit/sided.ts";
 import { infinityOf, lettersDomain, pathStatement } from "../../calculus/place.ts";
 import { approachCheck } from "../../check/approach.ts";
+import { enclosureOf } from "../../check/enclosure.ts";
 import { judgeLimit, judgeParting, type Parting } from "../../check/limit.ts";
 import { type StepVerdict, stepsCheck } from "../../check/step.ts";
 import { type Check, verdictOf, weakest } from "../../check/verdict.ts";
@@ -97,7 +98,9 @@ function carryOut(typed: Expression, asked: LimitPlace, { environment }: Sentenc
       const value = limitValue(limit.limit);
       const steps = [...before.steps, ...limitSteps({ e: expression, place, assumptions: known, found: limit })];
       const { check, verdicts } = stepsCheck(steps, known);
-      const checks = [check, approachCheck(expression, place, value, known)];
+      // The bound rests on the limit, so that must be proven.
+      const bound = check.outcome === "nailed" ? enclosureOf(expression, place, value) : undefined;
+      const checks = [check, withEnclosure(approachCheck(expression, place, value, known), bound)];
       const units = infinityOf(value) === undefined ? answerUnits(environment, [], { value: expression }) : {};
       return {
         answer: { kind: "expression", value, conditions, digits: DEFAULT_DIGITS, ...units },
@@ -141,6 +144,11 @@ function carryOut(typed: Expression, asked: LimitPlace, { environment }: Sentenc
     case "undefined":
       throw new CannotDo(`there is no limit to ask for: ${limit.why}`);
   }
+}
+
+/** A comparison with the proven bound beside its numbers. */
+function withEnclosure(check: Check, bound: string | undefined): Check {
+  return bound === undefined ? check : { ...check, lines: [...check.lines, { note: bound }] };
 }
 
 function found(expression: Expression, { variable, at, side, whole }: LimitPlace, assumptions: readonly Expression[]): readonly LimitCase[] {
