@@ -1,6 +1,7 @@
 import { differentiate } from "../src/calculus/derivative.ts";
 import { AtInfinity } from "../src/calculus/limit/at-infinity.ts";
 import { localSeries } from "../src/calculus/limit/local-series.ts";
+import { judgeLimit } from "../src/check/limit.ts";
 import { call, E, HALF, name, number, power, product, sum, ZERO } from "../src/expression/construct.ts";
 import type { Expression } from "../src/expression/expression.ts";
 import { simplify } from "../src/truth/index.ts";
@@ -20,6 +21,16 @@ export const CALCULUS_GROWTH: readonly Growth[] = [
     name: "limit of exponentials and logarithms nested n deep",
     sizes: [1, 2, 3, 4],
     work: (n) => () => new AtInfinity("x", []).limit(nested(n, X)),
+  },
+  {
+    name: "judge of a limit in which the first n terms cancel",
+    sizes: [3, 6, 9, 12],
+    work: (n) => () => {
+      const terms = Array.from({ length: n }, (_, k) => product(power(call("factorial", number(k)), number(-1)), power(X, number(k))));
+      const before = product(sum(power(E, X), product(number(-1), sum(...terms))), power(X, number(-n)));
+      const after = power(call("factorial", number(n)), number(-1));
+      return judgeLimit({ kind: "limit", place: { variable: "x", at: ZERO, whole: false }, before, after }, []);
+    },
   },
   { name: "series of tan x to order n", sizes: ORDERS, work: (n) => () => localSeries(call("tan", X), { variable: "x", at: ZERO }, n, []) },
   {

@@ -63,3 +63,24 @@ describe("a declared function by its name alone", () => {
     expect(comesTo(...lines)).toEqual({ values: [value], verdict: "nailed" });
   });
 });
+
+describe("a limit and the lines after it", () => {
+  test.each([
+    [["limit of 1/x as x -> 0", "expect does not exist"], "nailed"],
+    [["limit of 1/x as x -> 0", "expect no limit"], "nailed"],
+    [["limit of x as x -> 2", "expect no limit"], "bent"],
+    [["limit of 1/x^2 as x -> 0", "expect infinity"], "nailed"],
+    [["limit of 1/x^2 as x -> 0", "expect -infinity"], "bent"],
+    [["limit of x as x -> 2", "expect infinity"], "bent"],
+    // What stands further up is not taken for the limit that does not exist.
+    [["evaluate 2 + 3", "limit of 1/x as x -> 0", "expect 5"], "bent"],
+    [["limit of (e^(3x) - 1)/(5x) as x -> 0", "= 3/5"], "nailed"],
+    [["let f(x) = sin(x)/x", "limit of f(x) as x -> 0", "substitute x = 0 into cases(f(x) if x != 0, 1 otherwise)", "expect 1"], "nailed"],
+  ])("%j is %s", (lines, verdict) => {
+    expect(answered(...lines).verdict).toBe(verdict);
+  });
+
+  it("is not equal to anything where it does not exist", () => {
+    expect(answered("evaluate 2 + 3", "limit of 1/x as x -> 0", "= 5").error?.message).toMatch(/has no limit/);
+  });
+});

@@ -1,3 +1,4 @@
+import { infinityOf } from "../../calculus/place.ts";
 import { decimalText } from "../../check/compare.ts";
 import { sameFamilies } from "../../check/families.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
@@ -18,11 +19,11 @@ import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
 import { besideAbove } from "../units-read.ts";
 
-/** `expect x = 1 or x = 2`, `expect E`, `expect no solution`: the author's own answer, compared as a set with the line above. */
+/** `expect x = 1 or x = 2`, `expect E`, `expect no solution`, `expect no limit`: the author's own answer, compared as a set with the line above. */
 export const EXPECT: Instruction = {
   name: "expect",
   purpose: "Holds the author's own answer against the line above, as a set.",
-  forms: ["expect x = 6 [and y = -1]", "expect x = 1 or x = 2", "expect E", "expect no solution"],
+  forms: ["expect x = 6 [and y = -1]", "expect x = 1 or x = 2", "expect E", "expect no solution", "expect no limit"],
   examples: [
     ["solve x^2 = 4", "expect x = 2 or x = -2"],
     ["given m = 2 kg, a = 3 m/s^2", "evaluate m a", "expect 6 N"],
@@ -39,6 +40,7 @@ export const EXPECT: Instruction = {
     sentence.takeWords("expect");
     const from = sentence.next.span.from;
     if (sentence.takeWords("no", "solution") || sentence.takeWords("no", "real", "solution")) return expectNone(sentence);
+    if (sentence.takeWords("no", "limit") || sentence.takeWords("does", "not", "exist")) return expectNoLimit(sentence);
     const claimed = sentence.expression("the answer you expect", [], false, besideAbove(sentence.environment));
     const { environment } = sentence;
     const above = answeredAbove(environment);
@@ -52,7 +54,9 @@ export const EXPECT: Instruction = {
           ? againstInequality(claimed, above, above.answer, environment)
           : above.answer.kind === "solutions"
             ? againstSolutions(claimed, above, above.answer, environment, assumptions)
-            : againstValue(putIn(rightSide(claimed), environment).expression, above, above.answer.value, assumptions),
+            : above.answer.kind === "no limit"
+              ? truth(false, "bent", `line ${above.line} has no limit: ${above.answer.why}`, [])
+              : againstValue(putIn(rightSide(claimed), environment).expression, above, above.answer.value, assumptions),
     };
   },
 };
@@ -81,6 +85,20 @@ function expectNone(sentence: Sentence): Reading {
   };
 }
 
+/** `expect no limit`: the limit above does not exist. */
+function expectNoLimit(sentence: Sentence): Reading {
+  sentence.expectEnd();
+  const above = answeredAbove(sentence.environment);
+  if (!above) return sentence.fail("there is no limit above to compare with", { from: 0, to: sentence.source.length });
+  const { line, answer, agreed } = above;
+  const found = answer.kind === "expression" ? `line ${line} is ${text(answer.value)}` : `line ${line} is no limit`;
+  return {
+    instruction: "expect",
+    dependsOn: [line],
+    run: () => (answer.kind === "no limit" ? truth(true, agreed, `line ${line} has no limit`, []) : truth(false, "bent", found, [])),
+  };
+}
+
 /** The line that is compared with, and the verdict on agreeing with it. */
 interface Above {
   readonly line: number;
@@ -88,7 +106,7 @@ interface Above {
   readonly agreed: Verdict;
 }
 
-type Compared = Extract<Answer, { kind: "solutions" } | { kind: "expression" }>;
+type Compared = Extract<Answer, { kind: "solutions" } | { kind: "expression" } | { kind: "no limit" }>;
 
 /** The nearest line above with an answer that can be compared. */
 function answeredAbove(environment: Environment): Above | undefined {
@@ -96,7 +114,8 @@ function answeredAbove(environment: Environment): Above | undefined {
     const outcome = environment.outcomes.get(line);
     const answer = outcome?.answer;
     // What agrees with an answer is proven no further than the answer is.
-    if (answer?.kind === "solutions" || answer?.kind === "expression") return { line, answer, agreed: outcome?.verdict === "nailed" ? "nailed" : "tacked" };
+    if (answer?.kind === "solutions" || answer?.kind === "expression" || answer?.kind === "no limit")
+      return { line, answer, agreed: outcome?.verdict === "nailed" ? "nailed" : "tacked" };
   }
   return undefined;
 }
@@ -139,7 +158,7 @@ function noteOf(found: Match, claimed: Expression, actual: Expression): string {
     case "rounds":
       return `equal when rounded to the digits typed: ${decimal(actual)}`;
     case "differs":
-      return freeNames(claimed).size + freeNames(actual).size === 0
+      return [claimed, actual].every((e) => freeNames(e).size === 0 && infinityOf(e) === undefined)
         ? `expected ${decimal(claimed)}, found ${decimal(actual)}, a difference of ${decimal(subtract(actual, claimed))}`
         : "they differ";
     case "undecided":

@@ -39,6 +39,7 @@ export const HAND_LINE: Instruction = {
       sentence.pieces.push({ kind: "math", latex: "=" });
       const claimed = sentence.expression("the value", [], false, besideAbove(environment));
       const above = valueAbove(environment);
+      if (above === "no limit") return sentence.fail("the line above has no limit, so nothing is equal to it", { from: 0, to: 1 });
       if (!above) return sentence.fail("there is no value above that this could be equal to", { from: 0, to: 1 });
       return { instruction: "hand line", dependsOn: [above.line], run: () => sameValue(above, claimed, environment) };
     }
@@ -71,10 +72,11 @@ interface Above {
   readonly statement: Expression;
 }
 
-function valueAbove(environment: Environment): Above | undefined {
+function valueAbove(environment: Environment): Above | "no limit" | undefined {
   for (let line = environment.line - 1; line >= 1; line -= 1) {
     const outcome = environment.outcomes.get(line);
     if (outcome?.answer?.kind === "expression") return { line, statement: outcome.answer.value };
+    if (outcome?.answer?.kind === "no limit") return "no limit";
     const own = outcome?.statement;
     if (outcome?.answer?.kind === "truth" && own && own.kind !== "relation" && own.kind !== "logic") return { line, statement: own };
   }
