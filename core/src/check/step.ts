@@ -244,11 +244,8 @@ export function stepsCheck(steps: readonly Step[], assumptions: readonly Express
   });
   const outcome = weakest(verdicts.map(({ verdict }) => verdict));
   const fault = verdicts.findIndex(({ verdict }) => verdict === outcome);
-  const detail =
-    outcome === "nailed"
-      ? steps.length === 1
-        ? "the step was checked by itself"
-        : `each of the ${steps.length} steps was checked by itself`
-      : `step ${fault + 1} is ${outcome}: ${verdicts[fault]?.why ?? ""}`;
+  const each =
+    ["it is written as it stands, without a step", "the step was checked by itself"][steps.length] ?? `each of the ${steps.length} steps was checked by itself`;
+  const detail = outcome === "nailed" ? each : `step ${fault + 1} is ${outcome}: ${verdicts[fault]?.why ?? ""}`;
   return { check: { kind: "steps", outcome, detail, lines: [{ note: detail }] }, verdicts };
 }
