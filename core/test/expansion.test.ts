@@ -1,11 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
-import { infinityOf, type PathTo } from "../src/calculus/place.ts";
+import type { PathTo } from "../src/calculus/place.ts";
 import { judgeLimit, judgeParting } from "../src/check/limit.ts";
 import type { LimitPlace } from "../src/derivation/step.ts";
 import { ballValue } from "../src/expression/ball-value.ts";
 import { HALF, number, PI, product, ZERO } from "../src/expression/construct.ts";
 import type { Expression } from "../src/expression/expression.ts";
+import { infinityOf } from "../src/expression/infinity.ts";
 import { substitute } from "../src/expression/substitute.ts";
 import * as rational from "../src/number/rational.ts";
 import * as real from "../src/number/real-ball.ts";

@@ -94,6 +94,22 @@ export class User {
     await this.page.keyboard.type(text);
   }
 
+  /** Signs in with what the demonstration shows. */
+  async signsIn(origin: string): Promise<void> {
+    await this.page.goto(origin);
+    await this.press("Fill in");
+    await this.press("Sign in");
+  }
+
+  /** Makes a set on the shelf, and a problem in it. */
+  async makes(set: string, problem: string): Promise<void> {
+    await this.fill("title of a new set", set);
+    await this.press("New set");
+    await this.fill("title of a new problem", problem);
+    await this.press("New problem");
+    await this.sees("Write the problem here");
+  }
+
   /** Types an instruction into the writing line and waits for the line's result. */
   async write(instruction: string): Promise<void> {
     const area = await this.page.waitForSelector('textarea[aria-label="writing line"]');

@@ -10,14 +10,8 @@ beforeAll(async () => {
   await served.start();
   browser = await launch();
   author = new User(await browser.newPage());
-  await author.page.goto(served.origin);
-  await author.press("Fill in");
-  await author.press("Sign in");
-  await author.fill("title of a new set", "Rates of change");
-  await author.press("New set");
-  await author.fill("title of a new problem", "The ferry drifts");
-  await author.press("New problem");
-  await author.sees("Write the problem here");
+  await author.signsIn(served.origin);
+  await author.makes("Rates of change", "The ferry drifts");
 });
 
 afterAll(async () => {

@@ -10,9 +10,7 @@ beforeAll(async () => {
   await served.start();
   browser = await launch();
   author = new User(await browser.newPage());
-  await author.page.goto(served.origin);
-  await author.press("Fill in");
-  await author.press("Sign in");
+  await author.signsIn(served.origin);
   await author.sees("Winds and lines");
 }, 60_000);
 

@@ -10,14 +10,8 @@ beforeAll(async () => {
   await served.start();
   browser = await launch();
   newcomer = new User(await browser.newPage());
-  await newcomer.page.goto(served.origin);
-  await newcomer.press("Fill in");
-  await newcomer.press("Sign in");
-  await newcomer.fill("title of a new set", "First evening");
-  await newcomer.press("New set");
-  await newcomer.fill("title of a new problem", "Trying things");
-  await newcomer.press("New problem");
-  await newcomer.sees("Write the problem here");
+  await newcomer.signsIn(served.origin);
+  await newcomer.makes("First evening", "Trying things");
 });
 
 afterAll(async () => {

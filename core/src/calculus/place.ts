@@ -2,11 +2,24 @@ import type { LimitPlace } from "../derivation/step.ts";
 import { call, equation, MINUS_ONE, name, negate, number, PI, power, product, subtract, sum } from "../expression/construct.ts";
 import { curveDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { infinityOf } from "../expression/infinity.ts";
 import { substitute } from "../expression/substitute.ts";
 import { simplify } from "../truth/index.ts";
 
 /** The name of what grows beyond all bounds where a place is approached. */
 export const GROWN = "\u0001x";
+
+/** Whether a name stands for what grows or oscillates, and is no letter of the author: it begins below the characters that are printed. */
+function isStandIn(letter: string): boolean {
+  return letter.charCodeAt(0) < FIRST_PRINTED;
+}
+const FIRST_PRINTED = 32;
+
+/** A constant of the author's letters, on which something hangs; undefined for numbers and for what holds a stand-in. */
+export function ofLetters(about: Expression | undefined): Expression | undefined {
+  const names = about ? [...freeNames(about)] : [];
+  return names.length > 0 && !names.some(isStandIn) ? about : undefined;
+}
 
 /** A place in the variable of a function. */
 export interface Place {
@@ -39,13 +52,6 @@ export function pathStatement(path: PathTo, variable: string): Expression {
     case "remainder":
       return equation(name(variable), sum(product(number(path.period), name("k", "integer")), number(path.value)));
   }
-}
-
-/** Whether a place is ∞ or −∞. */
-export function infinityOf(at: Expression): 1 | -1 | undefined {
-  const isInfinity = (e: Expression): boolean => e.kind === "constant" && e.name === "infinity";
-  if (isInfinity(at)) return 1;
-  return at.kind === "product" && at.factors.some(isInfinity) ? -1 : undefined;
 }
 
 /** A side of a place as 1 (right, or ∞) or −1. */

@@ -1,7 +1,7 @@
 import { ballValue } from "../expression/ball-value.ts";
 import { number } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
-import { compileInterval, NoIntervals } from "../expression/interval-value.ts";
+import { compileInterval, type IntervalFunction, NoIntervals } from "../expression/interval-value.ts";
 import * as intervals from "../number/interval.ts";
 import { aroundBall, type Interval, interval } from "../number/interval.ts";
 import * as rational from "../number/rational.ts";
@@ -12,18 +12,24 @@ import { differentiate, NotDifferentiable } from "./derivative.ts";
 /** A range is looked at in so many parts. */
 const PARTS = 256;
 
+/** A bound on a range, looked at in so many parts; undefined where there is none. */
+export type BoundOn = (range: Interval, parts?: number) => number | undefined;
+
 /**
- * A bound of |f^(order)|/order! on a range, by interval arithmetic: the coefficient of the remainder of a Taylor polynomial in the form of J.-L. Lagrange.
- * Undefined where it has none there.
+ * Bounds of |f^(order)|/order! by interval arithmetic: the coefficient of the remainder of a Taylor polynomial in the form of J.-L. Lagrange. The derivative
+ * is taken once for all ranges; undefined where there is none that can be evaluated.
  */
-export function taylorCoefficientBound(f: Expression, variable: string, order: number, range: Interval, parts: number = PARTS): number | undefined {
+export function taylorCoefficientBound(f: Expression, variable: string, order: number): BoundOn | undefined {
   try {
     let slope = f;
     for (let k = 0; k < order; k += 1) slope = simplify(differentiate(slope, variable)).expression;
-    const size = largest(slope, variable, range, parts);
+    const values = compileInterval(slope, variable);
     const factorial = Array.from({ length: order }, (_, k) => k + 1).reduce((all, k) => all * k, 1);
     const inverse = intervals.invert(interval(factorial));
-    return size === undefined || !inverse ? undefined : intervals.multiply(interval(0, size), inverse).high;
+    return (range, parts = PARTS) => {
+      const size = largest(values, range, parts);
+      return size === undefined || !inverse ? undefined : intervals.multiply(interval(0, size), inverse).high;
+    };
   } catch (error) {
     if (error instanceof NotDifferentiable || error instanceof NoIntervals || error instanceof BallUndefined) return undefined;
     throw error;
@@ -42,7 +48,7 @@ export function taylorRemainderBound(
   ends: readonly [Expression, Expression],
 ): number | undefined {
   const [place, from, to] = [rounded(at), rounded(ends[0]), rounded(ends[1])];
-  const coefficient = taylorCoefficientBound(f, variable, degree, intervals.hull(from, to));
+  const coefficient = taylorCoefficientBound(f, variable, degree)?.(intervals.hull(from, to));
   const width = interval(0, Math.max(intervals.subtract(to, place).high, intervals.subtract(place, from).high));
   const raised = intervals.integerPower(width, degree);
   return coefficient === undefined || !raised ? undefined : intervals.multiply(interval(0, coefficient), raised).high;
@@ -54,8 +60,7 @@ const PRECISION = 96;
 export const rounded = (e: Expression): Interval => aroundBall(ballValue(e, PRECISION).re);
 
 /** The largest size of a function on a range, not less than it is; undefined where it is not bounded. */
-function largest(f: Expression, variable: string, { low, high }: Interval, parts: number): number | undefined {
-  const values = compileInterval(f, variable);
+function largest(values: IntervalFunction, { low, high }: Interval, parts: number): number | undefined {
   const cut = (k: number): number => (k === parts ? high : low + ((high - low) * k) / parts);
   let size = 0;
   for (let k = 0; k < parts; k += 1) {

@@ -1,9 +1,10 @@
-import { infinityOf } from "../calculus/place.ts";
+import { sidesOfPlace } from "../calculus/place.ts";
 import type { LimitPlace } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { equation, name, number, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { infinityOf } from "../expression/infinity.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";
 import * as complex from "../number/complex-ball.ts";
@@ -35,9 +36,9 @@ export function approachCheck(of: Expression, asked: LimitPlace, limit: Expressi
   const point = lettersFixed(of, asked, limit, assumptions);
   const fixed = (one: Expression): Expression => substitute(one, point);
   const [e, value, place] = [fixed(of), fixed(limit), { ...asked, at: fixed(asked.at) }];
-  const sides = infinityOf(place.at) !== undefined ? [1] : place.side === "left" ? [-1] : place.side === "right" ? [1] : [-1, 1];
+  const sides = sidesOfPlace(place);
   const isFar = infinityOf(place.at) !== undefined;
-  const tables = sides.map((side) => (place.whole ? MEMBERS : NEARNESS).flatMap((k) => tried(e, place, value, side as 1 | -1, k) ?? []));
+  const tables = sides.map((side) => (place.whole ? MEMBERS : NEARNESS).flatMap((k) => tried(e, place, value, side, k) ?? []));
   const letters = [...point].map(([letter, held]) => `${letter} = ${plain(held)}`);
   const held: readonly EvidenceLine[] = letters.length === 0 ? [] : [{ note: `tried with ${letters.join(", ")}` }];
   const values = tables

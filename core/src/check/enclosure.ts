@@ -1,8 +1,8 @@
-import { infinityOf } from "../calculus/place.ts";
 import { rounded, roundedUp, taylorCoefficientBound } from "../calculus/taylor-remainder.ts";
 import type { LimitPlace } from "../derivation/step.ts";
 import { call, name, number, product, relation, subtract } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
+import { infinityOf } from "../expression/infinity.ts";
 import { quotientOf } from "../expression/quotient.ts";
 import { plain } from "../notation/plain.ts";
 import * as intervals from "../number/interval.ts";
@@ -30,10 +30,12 @@ export function enclosureOf(e: Expression, place: LimitPlace, limit: Expression)
   const size = (one: Expression): number => Math.max(Math.abs(rounded(one).low), Math.abs(rounded(one).high));
   const { low, high } = rounded(leading.coefficient);
   const least = low > 0 ? low : high < 0 ? -high : 0;
+  const [boundAbove, boundBelow] = [numerator, denominator].map((part) => taylorCoefficientBound(part, variable, leading.order + 1));
+  if (!boundAbove || !boundBelow) return undefined;
   for (const k of NEARNESS) {
     const distance = interval(-(2 ** -k), 2 ** -k);
     const range = intervals.add(center, distance);
-    const [above, below] = [numerator, denominator].map((part) => taylorCoefficientBound(part, variable, leading.order + 1, range, PARTS));
+    const [above, below] = [boundAbove(range, PARTS), boundBelow(range, PARTS)];
     if (above === undefined || below === undefined) continue;
     const room = intervals.subtract(interval(least), intervals.multiply(interval(2 ** -k), interval(below)));
     const inverse = room.low > 0 ? intervals.invert(room) : undefined;

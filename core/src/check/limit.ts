@@ -1,8 +1,9 @@
 import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
-import { infinityOf, type PathTo, sidesOfPlace } from "../calculus/place.ts";
+import { type PathTo, sidesOfPlace } from "../calculus/place.ts";
 import type { Claim, LimitPlace } from "../derivation/step.ts";
 import { divide, ONE, relation, ZERO } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
+import { infinityOf } from "../expression/infinity.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { decide, equalityTest } from "../truth/index.ts";
@@ -107,7 +108,7 @@ function judgeRule(
     throw error;
   }
   const ends = expanded(() => [numerator, denominator].map((part) => endsAt(part, place, assumptions)));
-  if (!ends) return loose("the limits of numerator and denominator were not decided");
+  if (!ends || ends.some((own) => own.length === 0)) return loose("the limits of numerator and denominator were not decided");
   const [above = [], below = []] = ends;
   const isZero = (end: End): boolean => end.kind === "finite" && equalityTest(end.value, ZERO, assumptions).kind === "zero";
   const holds = [...above, ...below].every(isZero) || below.every(({ kind }) => kind === "infinite");

@@ -1,9 +1,9 @@
 import { boundsOf } from "../calculus/cover.ts";
-import { infinityOf } from "../calculus/place.ts";
 import type { LimitPlace } from "../derivation/step.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { cases, logic, number, ZERO } from "../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { infinityOf } from "../expression/infinity.ts";
 import { sideDifference, statedLinks } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { plain } from "../notation/plain.ts";

@@ -3,11 +3,11 @@ import type { RuleName } from "../derivation/rules.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { divide, E, isNumber, name, negate, ONE, power, product, relation, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll } from "../expression/expression.ts";
+import { ROUNDING } from "../expression/functions/kinds.ts";
 import { isDefiniteIntegral } from "../expression/integral.ts";
 import { quotientOf } from "../expression/quotient.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
 import { bookForm } from "../rewrite/book-form.ts";
-
 import { complexity } from "../truth/index.ts";
 
 /** A derivative with the way to it, rule by rule. */
@@ -63,7 +63,7 @@ function isAtSight(e: Expression, variable: string): boolean {
 }
 
 /** Functions that keep their value between their jumps. */
-const STEPPED: ReadonlySet<string> = new Set(["floor", "ceil", "sgn"]);
+const STEPPED: ReadonlySet<string> = new Set([...ROUNDING, "sgn"]);
 
 /** The places at which steps of a function jump, as what must not hold there. */
 export function withoutJumps(e: Expression, variable: string): readonly Expression[] {

@@ -1,6 +1,7 @@
 import { ballValue } from "../expression/ball-value.ts";
 import { cases, MINUS_ONE, negate, number, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
+import { ROUNDING } from "../expression/functions/kinds.ts";
 import { opposite } from "../expression/statement.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as real from "../number/real-ball.ts";
@@ -49,7 +50,6 @@ export function partValues(part: Expression): readonly PartValue[] | undefined {
 
 /** Functions that are written differently on either side of some values of their arguments. */
 const BRANCHING: ReadonlySet<string> = new Set(["abs", "sgn", "max", "min"]);
-const STEPPED: ReadonlySet<string> = new Set(["floor", "ceil"]);
 
 const changes = (part: Expression): boolean => part.kind === "cases" || (part.kind === "call" && BRANCHING.has(part.name));
 
@@ -72,7 +72,7 @@ export function branchBorders(e: Expression, variable: string): readonly Express
 
 /** What stands in the steps of an expression, which jump where it is a whole number. */
 export function steppedParts(e: Expression, variable: string): readonly Expression[] {
-  return findAll(e, (part) => part.kind === "call" && STEPPED.has(part.name) && contains(part, variable)).flatMap((part) =>
+  return findAll(e, (part) => part.kind === "call" && ROUNDING.has(part.name) && contains(part, variable)).flatMap((part) =>
     part.kind === "call" ? part.args : [],
   );
 }
@@ -112,7 +112,8 @@ function calledNear(e: Expression & { kind: "call" }, at: (part: Expression) => 
 /** Cases whose conditions are decided by what is known are left out or chosen, and steps that are at one height written as that. */
 export function withDecidedCases(whole: Expression, known: readonly Expression[]): Expression {
   const depends = (part: Expression): boolean =>
-    part.kind === "cases" || (part.kind === "call" && (STEPPED.has(part.name) || BRANCHING.has(part.name)) && (known.length > 0 || freeNames(part).size === 0));
+    part.kind === "cases" ||
+    (part.kind === "call" && (ROUNDING.has(part.name) || BRANCHING.has(part.name)) && (known.length > 0 || freeNames(part).size === 0));
   if (findAll(whole, depends).length === 0) return whole;
   const e = mapChildren(whole, (child) => withDecidedCases(child, known));
   if (e.kind === "call") return depends(e) ? (decidedCall(e, known) ?? e) : e;
@@ -128,7 +129,7 @@ export function withDecidedCases(whole: Expression, known: readonly Expression[]
 
 /** Bars, a sign, an extremum or a step without the function, where what is known decides which of its values it has. */
 function decidedCall(e: Expression & { kind: "call" }, known: readonly Expression[]): Expression | undefined {
-  if (STEPPED.has(e.name)) return decidedStep(e, known);
+  if (ROUNDING.has(e.name)) return decidedStep(e, known);
   const [u = ZERO] = e.args;
   const holds = (comparison: Comparison, a: Expression, b: Expression): boolean => decide(relation(a, comparison, b), known) === true;
   switch (e.name) {

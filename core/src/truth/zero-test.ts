@@ -3,7 +3,8 @@ import { Kernels, normalForm, polynomialExpression, whereRational } from "../can
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
 import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, equal, factorsOf, findAll, freeNames, holdsBoundedRoot, isRoot, termsOf } from "../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames, holdsBoundedRoot, isRoot, termsOf } from "../expression/expression.ts";
+import { infinityOf } from "../expression/infinity.ts";
 import { isDefiniteIntegral } from "../expression/integral.ts";
 import * as complex from "../number/complex-ball.ts";
 import * as integer from "../number/integer.ts";
@@ -119,13 +120,11 @@ export function equalityTest(a: Expression, b: Expression, assumptions: readonly
     const [first] = entries;
     return entries.find(({ kind }) => kind === "nonzero") ?? entries.find(({ kind }) => kind === "undecided") ?? first ?? ZERO_BY_NORMAL_FORM;
   }
-  if ([a, b].some(isInfinite)) return equal(a, b) ? ZERO_BY_NORMAL_FORM : { kind: "nonzero", witness: new Map() };
+  // ∞ and −∞ are equal to themselves and to nothing else.
+  if ([a, b].some((side) => infinityOf(side) !== undefined)) return equal(a, b) ? ZERO_BY_NORMAL_FORM : { kind: "nonzero", witness: new Map() };
   const test = zeroTest(subtract(a, b), assumptions);
   return test.kind === "undecided" && haveEqualSquares(a, b, assumptions) ? ZERO_BY_SQUARES : test;
 }
-
-/** ∞ or −∞, which is equal to itself and to nothing else. */
-const isInfinite = (e: Expression): boolean => factorsOf(e).some((factor) => factor.kind === "constant" && factor.name === "infinity");
 
 const ZERO_BY_SQUARES: ZeroTest = { kind: "zero", method: "neither side is negative, and their squares are equal" };
 

@@ -1,8 +1,9 @@
 import { call, MINUS_ONE, name, negate, number, ONE, power, product, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
+import { infinityOf } from "../../expression/infinity.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
 import { equalityTest, simplify } from "../../truth/index.ts";
-import { approaching, GROWN, infinityOf, type Place, powerOfDistance } from "../place.ts";
+import { approaching, GROWN, type Place, powerOfDistance } from "../place.ts";
 import { AtInfinity } from "./at-infinity.ts";
 import { LimitOpen, NotDefinedThere, Oscillates } from "./open.ts";
 import { compareExponents, type Known, type Term } from "./series.ts";

@@ -1,4 +1,5 @@
-import { type Expression, freeNames } from "../../expression/expression.ts";
+import type { Expression } from "../../expression/expression.ts";
+import { ofLetters } from "../place.ts";
 
 /** Thrown where a limit is not decided; `about` is the constant whose sign or vanishing would decide it. */
 export class LimitOpen extends Error {
@@ -12,16 +13,9 @@ export class LimitOpen extends Error {
 
   /** What would decide it, where that is a constant of the author's letters. */
   get letters(): Expression | undefined {
-    const names = this.about ? [...freeNames(this.about)] : [];
-    return names.length > 0 && !names.some(isStandIn) ? this.about : undefined;
+    return ofLetters(this.about);
   }
 }
-
-/** Whether a name stands for what grows or oscillates, and is no letter of the author. */
-function isStandIn(letter: string): boolean {
-  return letter.charCodeAt(0) < FIRST_PRINTED;
-}
-const FIRST_PRINTED = 32;
 
 /** Thrown where all terms that were followed cancel: further ones are needed. */
 export class Cancelled extends LimitOpen {

@@ -18,7 +18,7 @@ import {
   ZERO,
 } from "../../expression/construct.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
-import { CIRCULAR } from "../../expression/functions/kinds.ts";
+import { CIRCULAR, CIRCULAR_QUOTIENTS } from "../../expression/functions/kinds.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
@@ -113,7 +113,7 @@ const WRITINGS: Readonly<Record<string, Writing>> = {
   ),
   arcsec: (u) => call("arccos", inverse(u)),
   arccsc: (u) => call("arcsin", inverse(u)),
-  ...Object.fromEntries(["tan", "cot", "sec", "csc"].map((called) => [called, (u: Expression) => bySineAndCosine(called, u)])),
+  ...Object.fromEntries([...CIRCULAR_QUOTIENTS].map((called) => [called, (u: Expression) => bySineAndCosine(called, u)])),
   abs: (u, { sign }) => (sign(u) === -1 ? negate(u) : u),
   sgn: (u, { sign }) => number(sign(u)),
   floor: (u, asked) => rounded(u, asked, -1),

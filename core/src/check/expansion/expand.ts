@@ -20,6 +20,8 @@ import {
 import { type CallNode, contains, distinct, type Expression, equal, findAll } from "../../expression/expression.ts";
 import { CIRCULAR } from "../../expression/functions/kinds.ts";
 import { isDefiniteIntegral } from "../../expression/integral.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { isWhole } from "../../expression/whole.ts";
 import { text } from "../../notation/text.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import { BOUNDED, constantPower, exponential, logarithm, oddRoot, quotient } from "./elementary.ts";
@@ -118,16 +120,9 @@ function powerOf(base: Expression, exponent: Expression, way: Way, calculus: Ari
   const size = raised(negate(base));
   const parity = way.whole ? remainder(up, TWO, calculus) : undefined;
   if (parity) return isNumber(parity, 0) ? size : calculus.negative(size);
-  if (!way.whole || !isWhole(exponent, way.variable)) throw new NotExpanded("a power of a negative number");
+  const atWholes = substitute(exponent, new Map([[way.variable, name(way.variable, "integer")]]));
+  if (!way.whole || !isWhole(atWholes)) throw new NotExpanded("a power of a negative number");
   return calculus.multiply(size, BOUNDED);
-}
-
-/** Whether a polynomial with whole coefficients is taken at whole numbers. */
-function isWhole(e: Expression, variable: string): boolean {
-  if (e.kind === "number") return e.value.den === 1;
-  if (e.kind === "name") return e.name === variable;
-  if (e.kind === "power") return isWhole(e.base, variable) && e.exponent.kind === "number" && e.exponent.value.den === 1 && e.exponent.value.num > 0;
-  return (e.kind === "sum" || e.kind === "product") && (e.kind === "sum" ? e.terms : e.factors).every((part) => isWhole(part, variable));
 }
 
 /** r, where a function of whole numbers n is exactly k n + r with a k that is a whole multiple of a period, and r less than a period. */

@@ -1,3 +1,4 @@
+import { ofLetters } from "../../calculus/place.ts";
 import { isNumber, MINUS_ONE, ONE, power, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, findAll, freeNames } from "../../expression/expression.ts";
 import { complexity, constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
@@ -30,12 +31,9 @@ export class NotExpanded extends Error {
 
   /** What would allow it, where that is a constant of the author's letters. */
   get letters(): Expression | undefined {
-    const names = this.about ? [...freeNames(this.about)] : [];
-    return names.length > 0 && names.every((letter) => letter.charCodeAt(0) >= FIRST_PRINTED) ? this.about : undefined;
+    return ofLetters(this.about);
   }
 }
-/** Names before it stand for what grows or stays between bounds. */
-const FIRST_PRINTED = 32;
 
 /** Thrown where more terms may tell what is not known yet. */
 export class TooFewTerms extends NotExpanded {

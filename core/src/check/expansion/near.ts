@@ -1,8 +1,9 @@
-import { approaching, GROWN, hasRationalSlope, infinityOf, lettersDomain, type PathTo, type Side } from "../../calculus/place.ts";
+import { approaching, GROWN, hasRationalSlope, lettersDomain, type PathTo, type Side } from "../../calculus/place.ts";
 import type { LimitPlace } from "../../derivation/step.ts";
 import { divide, isNumber, name, number, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import { curveDomain, realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, findAll, freeNames } from "../../expression/expression.ts";
+import { infinityOf } from "../../expression/infinity.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import { boundedParts, expansionOf, holdsFinally, isForBounded, type Way } from "./expand.ts";

@@ -1,10 +1,10 @@
-import { infinityOf } from "../../calculus/place.ts";
 import { decimalText } from "../../check/compare.ts";
 import { sameFamilies } from "../../check/families.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { ballValue } from "../../expression/ball-value.ts";
 import { equation, logic, name, subtract } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
+import { infinityOf } from "../../expression/infinity.ts";
 import { alternatives, alternativesOf, isInequality } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";

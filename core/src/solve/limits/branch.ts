@@ -4,6 +4,7 @@ import { approaching, GROWN, sidesOfPlace } from "../../calculus/place.ts";
 import { step } from "../../derivation/step.ts";
 import { negate, number, subtract } from "../../expression/construct.ts";
 import { type CallNode, contains, type Expression, equal, findAll } from "../../expression/expression.ts";
+import { ROUNDING } from "../../expression/functions/kinds.ts";
 import { replacePart } from "../../expression/substitute.ts";
 import { simplify } from "../../truth/index.ts";
 import { grows, type LimitWay, limitAt, limitIn, type Stage } from "./way.ts";
@@ -21,7 +22,7 @@ export const byBranch: LimitWay = (stage) => {
   return { steps: [{ ...step(near.rule, [part, near.value], { kind: "same limit", place, before: e, after: next }), under: place }], next };
 };
 
-const BRANCHING: ReadonlySet<string> = new Set(["abs", "sgn", "floor", "ceil", "max", "min"]);
+const BRANCHING: ReadonlySet<string> = new Set(["abs", "sgn", "max", "min", ...ROUNDING]);
 
 interface Near {
   readonly value: Expression;
@@ -30,12 +31,10 @@ interface Near {
 
 function nearPlace(part: CallNode, stage: Stage): Near | undefined {
   const [u = number(0)] = part.args;
-  if (STEPS.has(part.name) && grows(u, stage)) return { value: u, rule: "rounding far out" };
+  if (ROUNDING.has(part.name) && grows(u, stage)) return { value: u, rule: "rounding far out" };
   const value = branchOf(part, u, stage);
   return value && { value, rule: "branch near the place" };
 }
-
-const STEPS: ReadonlySet<string> = new Set(["floor", "ceil"]);
 
 function branchOf(part: CallNode, u: Expression, stage: Stage): Expression | undefined {
   switch (part.name) {

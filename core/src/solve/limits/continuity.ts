@@ -1,10 +1,10 @@
 import { limitValue } from "../../calculus/limit/found.ts";
-import { infinityOf } from "../../calculus/place.ts";
 import { step } from "../../derivation/step.ts";
 import { sum } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
 import { jumpingParts } from "../../expression/functions/kinds.ts";
+import { infinityOf } from "../../expression/infinity.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import { undefinedPart } from "../../rewrite/defined.ts";
 import { decide, equalityTest, simplify } from "../../truth/index.ts";

@@ -1,10 +1,10 @@
 import { leadingPower, leadingTerm } from "../../calculus/limit/leading.ts";
 import { NoSeries } from "../../calculus/limit/local-series.ts";
 import { LimitOpen } from "../../calculus/limit/open.ts";
-import { infinityOf } from "../../calculus/place.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { splitCoefficient } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
+import { infinityOf } from "../../expression/infinity.ts";
 import { quotientOf } from "../../expression/quotient.ts";
 import { complexity } from "../../truth/index.ts";
 import { seriesOfPart } from "../series.ts";

@@ -1,14 +1,16 @@
 import { leadingTerm } from "../../calculus/limit/leading.ts";
-import { infinityOf } from "../../calculus/place.ts";
 import { isNegative } from "../../canonical/normal-form.ts";
 import type { RuleName } from "../../derivation/rules.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { divide, isNumber, MINUS_ONE, name, negate, number, ONE, power, product, subtract, sum } from "../../expression/construct.ts";
 import { children, contains, distinct, type Expression, equal, factorsOf, findAll, isRoot, termsOf } from "../../expression/expression.ts";
+import { CIRCULAR_QUOTIENTS } from "../../expression/functions/kinds.ts";
+import { infinityOf } from "../../expression/infinity.ts";
 import { quotientOf } from "../../expression/quotient.ts";
 import { withSineAndCosine } from "../../rewrite/forms/angle-forms.ts";
 import { combineWithSteps } from "../../rewrite/forms/combine.ts";
 import { factorWithSteps } from "../../rewrite/forms/factor.ts";
+import { gathered } from "../../rewrite/gathered.ts";
 import { complexity, constantSign, equalityTest, expand, simplify } from "../../truth/index.ts";
 import { grows, type LimitWay, nearby, type Stage, vanishes } from "./way.ts";
 
@@ -39,15 +41,13 @@ function withoutDetours(steps: readonly Step[]): readonly Step[] {
 /** A sum with tangents, cotangents, secants or cosecants, as a product of what sine and cosine give. */
 export const bySinesAndCosines: LimitWay = ({ e, place }) => {
   const { numerator, denominator } = quotientOf(e);
-  const holdsQuotients = findAll(numerator, (part) => part.kind === "call" && QUOTIENTS.has(part.name) && contains(part, place.variable)).length > 0;
+  const holdsQuotients = findAll(numerator, (part) => part.kind === "call" && CIRCULAR_QUOTIENTS.has(part.name) && contains(part, place.variable)).length > 0;
   if (!holdsQuotients || !factorsOf(numerator).some(({ kind }) => kind === "sum")) return undefined;
   const factored = factorWithSteps(withSineAndCosine(numerator).expression, { kind: "rationals" }).expression;
   const next = divide(factored, denominator);
   if (equal(next, e) || factored.kind !== "product") return undefined;
   return { steps: [{ ...step("sines and cosines", [], { kind: "equal", before: e, after: next }), under: place }], next };
 };
-
-const QUOTIENTS: ReadonlySet<string> = new Set(["tan", "cot", "sec", "csc"]);
 
 /** A difference of roots that vanishes, or grows on both sides, times its conjugate. */
 export const byConjugate: LimitWay = (stage) => {
@@ -64,7 +64,7 @@ export const byConjugate: LimitWay = (stage) => {
     const [above, below] = isAbove
       ? [product(rational, ...others), product(denominator, conjugate)]
       : [product(numerator, conjugate), product(rational, ...others)];
-    const next = cancelled(above, below);
+    const next = gathered(divide(above, below));
     if (equalityTest(next, stage.e, [...stage.assumptions, ...nearby(stage)]).kind !== "zero") continue;
     return {
       steps: [
@@ -78,17 +78,6 @@ export const byConjugate: LimitWay = (stage) => {
   }
   return undefined;
 };
-
-/** A quotient without the factors that stand above and below. */
-function cancelled(above: Expression, below: Expression): Expression {
-  const rest = [...factorsOf(below)];
-  const kept = factorsOf(above).filter((factor) => {
-    const at = rest.findIndex((other) => equal(other, factor));
-    if (at >= 0) rest.splice(at, 1);
-    return at < 0;
-  });
-  return divide(product(...kept), product(...rest));
-}
 
 function isDifferenceOfRoots(e: Expression): boolean {
   return e.kind === "sum" && e.terms.length === 2 && e.terms.some((term) => findAll(term, isRoot).length > 0);

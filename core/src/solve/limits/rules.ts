@@ -1,8 +1,8 @@
 import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
-import { infinityOf } from "../../calculus/place.ts";
 import { step } from "../../derivation/step.ts";
 import { call, constant, divide, E, isNumber, number, power, product } from "../../expression/construct.ts";
 import { contains, type Expression, factorsOf, findAll } from "../../expression/expression.ts";
+import { infinityOf } from "../../expression/infinity.ts";
 import { quotientOf } from "../../expression/quotient.ts";
 import { complexity, simplify } from "../../truth/index.ts";
 import { grows, type Led, type LimitWay, limitAt, limitIn, type Stage, vanishes } from "./way.ts";

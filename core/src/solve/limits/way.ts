@@ -1,9 +1,9 @@
 import { type LimitFound, limitValue } from "../../calculus/limit/found.ts";
 import { onlyCase } from "../../calculus/limit/limit.ts";
-import { infinityOf } from "../../calculus/place.ts";
 import type { LimitPlace, Step } from "../../derivation/step.ts";
 import { isNumber, name, relation, ZERO } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
+import { infinityOf } from "../../expression/infinity.ts";
 
 /** A limit on the way: the function as it stands, where it goes, what is known, and the value that it has. */
 export interface Stage {
