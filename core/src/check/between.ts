@@ -3,9 +3,10 @@ import { Analysed } from "../calculus/zeros.ts";
 import { factoredExpression } from "../canonical/factored.ts";
 import { Kernels, normalForm, whereRational } from "../canonical/normal-form.ts";
 import { approximateValue } from "../expression/ball-value.ts";
-import { MINUS_ONE, name, negate, number, ONE, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { constant, MINUS_ONE, name, negate, number, ONE, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
 import { type Comparison, contains, type Expression, equal, factorsOf, freeNames } from "../expression/expression.ts";
+import { infinityOf } from "../expression/infinity.ts";
 import { opposite } from "../expression/statement.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
@@ -25,12 +26,27 @@ interface SignsBetween {
   readonly ends: readonly (-1 | 0 | 1 | undefined)[];
 }
 
-/** What is known of the variable on a stretch, where the order of its bounds is. */
+/** What is known of the variable on a stretch, where the order of its bounds is; an infinite one sets no bound. */
 export function relationsOn({ variable, from, to, closed }: Stretch, assumptions: readonly Expression[]): readonly Expression[] {
-  const order = decide(relation(from, "<", to), assumptions) ? [from, to] : decide(relation(to, "<", from), assumptions) ? [to, from] : undefined;
-  const [low, high] = order ?? [];
+  const order = orderOf(from, to, assumptions);
+  if (order === undefined) return [];
+  const [low, high] = order === 1 ? [from, to] : [to, from];
   const x = name(variable);
-  return low && high ? [relation(x, closed ? ">=" : ">", low), relation(x, closed ? "<=" : "<", high)] : [];
+  return [
+    ...(infinityOf(low) === undefined ? [relation(x, closed ? ">=" : ">", low)] : []),
+    ...(infinityOf(high) === undefined ? [relation(x, closed ? "<=" : "<", high)] : []),
+  ];
+}
+
+/** Whether the bounds rise (1) or fall (−1); undefined where they are equal or that is not decided. */
+export function orderOf(from: Expression, to: Expression, assumptions: readonly Expression[]): 1 | -1 | undefined {
+  const [start, end] = [infinityOf(from), infinityOf(to)];
+  if (start !== undefined || end !== undefined) {
+    const [a, b] = [start ?? 0, end ?? 0];
+    return a === b ? undefined : a < b ? 1 : -1;
+  }
+  if (decide(relation(from, "<", to), assumptions)) return 1;
+  return decide(relation(to, "<", from), assumptions) ? -1 : undefined;
 }
 
 /** Whether a relation is proven for every value of the variable on a stretch. */
@@ -74,14 +90,12 @@ function comparedBetween(left: Expression, comparison: Comparison, right: Expres
 /** The sign of an expression in the variable alone between two numbers: continuous, no zero inside, proven piece by piece, and one value. */
 function signsBetween(e: Expression, { variable, from, to }: Stretch): SignsBetween | undefined {
   if (!continuousBetween(e, { variable, from, to, closed: false }, [])) return undefined;
-  const order = constantSign(subtract(to, from));
-  if (order === undefined || order === 0) return undefined;
+  const order = orderOf(from, to, []);
+  if (order === undefined) return undefined;
   const [low, high] = order > 0 ? [from, to] : [to, from];
-  const ends = [low, high].map((end) => constantSign(substitute(e, new Map([[variable, end]]))));
+  const ends = [low, high].map((end) => (infinityOf(end) === undefined ? constantSign(substitute(e, new Map([[variable, end]]))) : undefined));
   const zeros = [low, high].filter((_, k) => ends[k] === 0);
-  const x = name(variable);
-  const within = [relation(x, ">=", low), relation(x, "<=", high)];
-  if (!coversZeros(new Analysed(e, variable), zeros, within)) return undefined;
+  if (!coversZeros(new Analysed(e, variable), zeros, relationsOn({ variable, from: low, to: high, closed: true }, []))) return undefined;
   const middle = numberBetween(low, high);
   const inside = middle && constantSign(substitute(e, new Map([[variable, number(middle)]])));
   return inside ? { inside, ends } : undefined;
@@ -89,24 +103,36 @@ function signsBetween(e: Expression, { variable, from, to }: Stretch): SignsBetw
 
 /** A rational number well inside an interval between real constants. */
 function numberBetween(low: Expression, high: Expression): rational.Rational | undefined {
-  const [a, b] = [approximateValue(low), approximateValue(high)];
-  if (a === undefined || b === undefined) return undefined;
-  const middle = rational.fromNumber(a + (b - a) / 2);
-  const inside = constantSign(subtract(number(middle), low)) === 1 && constantSign(subtract(high, number(middle))) === 1;
-  return inside ? middle : undefined;
+  const [start, end] = [infinityOf(low), infinityOf(high)];
+  const [a, b] = [start === undefined ? approximateValue(low) : undefined, end === undefined ? approximateValue(high) : undefined];
+  if ((a === undefined && start === undefined) || (b === undefined && end === undefined)) return undefined;
+  const middle = rational.fromNumber(a === undefined ? (b === undefined ? 0 : b - 1) : b === undefined ? a + 1 : a + (b - a) / 2);
+  const above = start !== undefined || constantSign(subtract(number(middle), low)) === 1;
+  const below = end !== undefined || constantSign(subtract(high, number(middle))) === 1;
+  return above && below ? middle : undefined;
 }
 
-/** With letters: x = from + (to − from) t for t from 0 to 1, and the signs of the factors, those in t alone proven between numbers. */
+/** With letters: x runs from bound to bound as `alongOf` says, and the signs of the factors decide, those in t alone proven between numbers. */
 function decidedAlong(e: Expression, comparison: Comparison, { variable, from, to, closed }: Stretch, assumptions: readonly Expression[]): boolean {
   const letter = freshName("t", [e, from, to, ...assumptions]);
-  const t = name(letter);
-  const known = [...assumptions, relation(t, closed ? ">=" : ">", ZERO), relation(t, closed ? "<=" : "<", ONE)];
-  const along = substitute(e, new Map([[variable, sum(from, product(subtract(to, from), t))]]));
-  const unit: Stretch = { variable: letter, from: ZERO, to: ONE, closed };
+  const { x, unit } = alongOf(letter, { variable, from, to, closed });
+  const known = [...assumptions, ...relationsOn(unit, [])];
+  const along = substitute(e, new Map([[variable, x]]));
   return [along, factoredForm(along)].some((form) => {
     const own = factorsOf(form).flatMap((factor) => signFact(factor, unit));
     return decide(relation(form, comparison, ZERO), [...known, ...own]) === true;
   });
+}
+
+/** The variable by a letter t that runs between numbers: x = from + (to − from) t, or x = a ± t where one bound is infinite. */
+function alongOf(letter: string, { from, to, closed }: Stretch): { readonly x: Expression; readonly unit: Stretch } {
+  const t = name(letter);
+  const [start, end] = [infinityOf(from), infinityOf(to)];
+  if (start !== undefined && end !== undefined) return { x: t, unit: { variable: letter, from, to, closed } };
+  const far = start ?? end;
+  if (far === undefined) return { x: sum(from, product(subtract(to, from), t)), unit: { variable: letter, from: ZERO, to: ONE, closed } };
+  const base = start === undefined ? from : to;
+  return { x: far === 1 ? sum(base, t) : subtract(base, t), unit: { variable: letter, from: ZERO, to: constant("infinity"), closed } };
 }
 
 /** What is proven of the sign of a factor in the variable alone, as a relation. */

@@ -1,25 +1,37 @@
 import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
+import { KNOWN_INTEGRALS, statedAt } from "../calculus/known-integrals.ts";
 import type { Claim } from "../derivation/step.ts";
-import { name, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { call, divide, name, negate, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { contains, type Expression, equal } from "../expression/expression.ts";
-import { type DefiniteIntegral, givenOutside } from "../expression/integral.ts";
+import { contains, type Expression, equal, termsOf } from "../expression/expression.ts";
+import { extendedSum, infinityOf } from "../expression/infinity.ts";
+import { type DefiniteIntegral, definiteIntegral, givenOutside, indefiniteIntegral } from "../expression/integral.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
+import * as rational from "../number/rational.ts";
+import * as dense from "../polynomial/rational-dense.ts";
+import { discriminant } from "../polynomial/univariate/resultant.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { constantSign, equalityTest, type ZeroTest } from "../truth/index.ts";
-import { continuousBetween, holdsBetween, relationsOn, type Stretch, writtenOutBetween } from "./between.ts";
+import { integerPolynomial, namedRoots } from "../rewrite/named-root.ts";
+import { constantSign, decide, equalityTest, type ZeroTest } from "../truth/index.ts";
+import { continuousBetween, holdsBetween, orderOf, relationsOn, type Stretch, writtenOutBetween } from "./between.ts";
+import { judgeLimit } from "./limit.ts";
 import type { StepVerdict } from "./step.ts";
 
 /** The derivative of what is claimed, by the rules, is the integrand. */
-export function judgeAntiderivative({ of, variable, after, named }: Claim & { kind: "antiderivative" }, given: readonly Expression[]): StepVerdict {
+export function judgeAntiderivative(
+  { of, variable, after, named }: Claim & { kind: "antiderivative" },
+  given: readonly Expression[],
+  established: readonly EstablishedIntegral[],
+): StepVerdict {
   const assumptions = givenOutside(given, variable);
+  if (isEstablished(after, of, variable, established)) return { verdict: "nailed", why: "it differs by a constant from an antiderivative found before" };
   try {
     const meaning = named && new Map([[named.name, named.meaning]]);
     const direct = contains(after, variable) ? differentiate(after, variable) : sum();
     const byName = named && product(substitute(differentiate(after, named.name), meaning ?? new Map()), differentiate(named.meaning, variable));
     const slope = sum(meaning ? substitute(direct, meaning) : direct, ...(byName ? [byName] : []));
-    const test = equalityTest(slope, of, [...assumptions, ...realDomain(of), ...realDomain(slope)]);
+    const test = equalityTest(slope, of, [...assumptions, ...realDomain(of), ...realDomain(slope), ...(named?.where ?? [])]);
     return fromTest(test, "differentiated, it gives the integrand again", "its derivative is not the integrand");
   } catch (error) {
     if (error instanceof NotDifferentiable) return { verdict: "loose", why: error.message };
@@ -33,12 +45,16 @@ function fromTest(test: ZeroTest, same: string, different: string): StepVerdict 
 }
 
 /**
- * The fundamental theorem of calculus: F is defined and continuous from bound to bound, and between them its derivative is
- * defined and is the integrand; then the integral, improper at a bound where the integrand has no value there, is F(b) − F(a)
- * (T. M. Apostol, Mathematical Analysis, chapter 7). At single points the rules may give no derivative, as those of a cube root at
- * 0: where F and the integrand are continuous, the theorem holds over them.
+ * The fundamental theorem of calculus: F is defined and continuous between the bounds, and there its derivative is defined and is the
+ * integrand; then the integral, improper at a bound where F is known by its limit, is the difference of what F tends to at the bounds
+ * (T. M. Apostol, Mathematical Analysis, chapters 7 and 10), and it diverges where that is infinite. At single points the rules may give
+ * no derivative, as those of a cube root at 0: where F and the integrand are continuous, the theorem holds over them.
  */
-export function judgeIntegral({ before, antiderivative, after }: Claim & { kind: "integral" }, given: readonly Expression[]): StepVerdict {
+export function judgeIntegral(
+  { before, antiderivative, ends, after }: Claim & { kind: "integral" },
+  given: readonly Expression[],
+  established: readonly EstablishedIntegral[],
+): StepVerdict {
   const { variable, lower, upper, body } = before;
   const assumptions = givenOutside(given, variable);
   const inside: Stretch = { variable, from: lower, to: upper, closed: false };
@@ -46,19 +62,161 @@ export function judgeIntegral({ before, antiderivative, after }: Claim & { kind:
   if (!slope) return { verdict: "loose", why: `${text(antiderivative)} is not differentiated by the rules` };
   const known = [...assumptions, ...relationsOn(inside, assumptions)];
   const written = (e: Expression): Expression => writtenOutBetween(e, inside, assumptions);
-  const same = equalityTest(written(slope), written(body), known);
-  if (same.kind !== "zero") return fromTest(same, "", "the derivative is not the integrand");
-  if (!continuousBetween(antiderivative, { ...inside, closed: true }, assumptions))
+  const same = isEstablished(antiderivative, body, variable, established) ? undefined : equalityTest(written(slope), written(body), known);
+  if (same && same.kind !== "zero") return fromTest(same, "", "the derivative is not the integrand");
+  if (!continuousBetween(antiderivative, inside, assumptions))
     return { verdict: "loose", why: `it was not proven that ${text(antiderivative)} is continuous from ${text(lower)} to ${text(upper)}` };
   const defined = continuousBetween(written(body), inside, assumptions) && continuousBetween(written(slope), inside, assumptions, isRareExcept(variable));
   if (!defined) return { verdict: "loose", why: `it was not proven that the integrand is defined between ${text(lower)} and ${text(upper)}` };
-  const at = (bound: Expression): Expression => substitute(antiderivative, new Map([[variable, bound]]));
-  const value = equalityTest(written(after), written(subtract(at(upper), at(lower))), assumptions);
+  const reached = ([lower, upper] as const).map((_, k) => judgeEnd(antiderivative, inside, k === 0 ? "from" : "to", ends[k === 0 ? 0 : 1], assumptions));
+  const open = reached.find(({ verdict }) => verdict !== "nailed");
+  if (open) return open;
+  const difference = extendedSum([ends[1], negate(ends[0])]);
+  if (!difference) return { verdict: "bent", why: "infinite ends of both signs have no difference" };
   return fromTest(
-    value,
-    "the antiderivative is continuous between the bounds, and its derivative is the integrand",
+    equalityTest(written(after), written(difference), assumptions),
+    infinityOf(after) === undefined
+      ? "the antiderivative is continuous between the bounds, and its derivative is the integrand"
+      : "the antiderivative grows beyond all bounds towards an end of the interval",
     "the difference at the bounds is another one",
   );
+}
+
+/** Whether an antiderivative has the value that is claimed at one end of a stretch: its own where it is continuous there, else its limit from inside. */
+function judgeEnd(f: Expression, stretch: Stretch, end: "from" | "to", claimed: Expression, assumptions: readonly Expression[]): StepVerdict {
+  const { variable } = stretch;
+  const at = stretch[end];
+  const far = infinityOf(at);
+  const beside: Stretch = { variable, from: at, to: at, closed: true };
+  if (far === undefined && infinityOf(claimed) === undefined && continuousBetween(f, beside, assumptions)) {
+    const test = equalityTest(writtenOutBetween(substitute(f, new Map([[variable, at]])), stretch, assumptions), claimed, assumptions);
+    if (test.kind === "zero") return fromTest(test, "the antiderivative is continuous at the end", "");
+  }
+  const order = orderOf(stretch.from, stretch.to, assumptions);
+  if (far === undefined && order === undefined) return { verdict: "loose", why: "which bound is the larger one was not decided" };
+  const side = (end === "from") === (order === 1) ? "right" : "left";
+  return judgeLimit({ kind: "limit", place: { variable, at, whole: false, ...(far === undefined ? { side } : {}) }, before: f, after: claimed }, assumptions);
+}
+
+/**
+ * Between opposite bounds: where f(−x) = −f(x) and the integral from 0 is finite, the halves cancel; where f(−x) = f(x), they are equal. The half is known from an earlier
+ * step, or the integrand is continuous on the closed interval.
+ */
+export function judgeSymmetric(
+  { before, parity, half, after }: Claim & { kind: "symmetric integral" },
+  given: readonly Expression[],
+  established: readonly EstablishedIntegral[],
+): StepVerdict {
+  const { variable, lower, upper, body } = before;
+  const assumptions = givenOutside(given, variable);
+  const opposite = infinityOf(upper) === undefined ? equalityTest(negate(lower), upper, assumptions).kind === "zero" : equal(negate(lower), upper);
+  const from0 = equal(half, definiteIntegral(body, variable, ZERO, upper));
+  if (!opposite || !from0) return { verdict: "bent", why: "the bounds are not opposite" };
+  const mirrored = substitute(body, new Map([[variable, negate(name(variable))]]));
+  const test = equalityTest(mirrored, parity === "odd" ? negate(body) : body, [...assumptions, ...realDomain(body)]);
+  if (test.kind !== "zero") return fromTest(test, "", `the integrand is not ${parity}`);
+  const value = established.find(({ integral }) => equal(integral, half))?.value;
+  if (parity === "even") {
+    if (!value)
+      return equal(after, product(TWO, half))
+        ? { verdict: "nailed", why: "the integrand has the same values on both sides of 0" }
+        : { verdict: "bent", why: "not twice the half" };
+    const twice = infinityOf(value) === undefined ? product(TWO, value) : value;
+    return fromTest(equalityTest(after, twice, assumptions), "the integrand has the same values on both sides of 0", "this is not twice the half");
+  }
+  const finite = value
+    ? infinityOf(value) === undefined
+    : infinityOf(upper) === undefined && continuousBetween(body, { variable, from: lower, to: upper, closed: true }, assumptions);
+  if (!finite) return { verdict: "loose", why: "it was not proven that the integral over one half is finite" };
+  return equal(after, ZERO) ? { verdict: "nailed", why: "the halves cancel, and each is finite" } : { verdict: "bent", why: "the halves cancel" };
+}
+
+/** A sum term by term: each of the integrals has been found, and is finite. */
+export function judgeByTerms(
+  { before, parts, after }: Claim & { kind: "integral by terms" },
+  given: readonly Expression[],
+  established: readonly EstablishedIntegral[],
+): StepVerdict {
+  const { variable, lower, upper, body } = before;
+  const assumptions = givenOutside(given, variable);
+  const sameRange = parts.every(
+    ({ integral, factor }) => integral.variable === variable && equal(integral.lower, lower) && equal(integral.upper, upper) && !contains(factor, variable),
+  );
+  if (!sameRange) return { verdict: "bent", why: "the terms are not integrated over the same interval" };
+  const known = [...assumptions, ...relationsOn({ variable, from: lower, to: upper, closed: false }, assumptions)];
+  const whole = equalityTest(sum(...parts.map(({ factor, integral }) => product(factor, integral.body))), body, known);
+  if (whole.kind !== "zero") return fromTest(whole, "", "the terms do not make up the integrand");
+  const values = parts.flatMap(({ factor, integral }) => {
+    const value = established.find((one) => equal(one.integral, integral))?.value;
+    return value && infinityOf(value) === undefined ? [product(factor, value)] : [];
+  });
+  if (values.length < parts.length) return { verdict: "loose", why: "not every term was found to have a finite integral" };
+  return fromTest(
+    equalityTest(sum(...values), after, assumptions),
+    "the integral of a sum is the sum of the integrals, each of which is finite",
+    "the terms have another sum",
+  );
+}
+
+/** A theorem at these values of its letters: integrand, bounds and value agree with it, and its hypothesis holds. */
+export function judgeKnown({ before, theorem, values, after }: Claim & { kind: "known integral" }, given: readonly Expression[]): StepVerdict {
+  const assumptions = givenOutside(given, before.variable);
+  const stated = KNOWN_INTEGRALS.find(({ title }) => title === theorem);
+  if (!stated) return { verdict: "bent", why: "no theorem of this name is known" };
+  const own = statedAt(stated, values, before.variable);
+  const x = relationsOn({ variable: before.variable, from: before.lower, to: before.upper, closed: false }, assumptions);
+  const bounds = equal(own.integral.lower, before.lower) && equal(own.integral.upper, before.upper);
+  if (!bounds || equalityTest(own.integral.body, before.body, [...assumptions, ...x]).kind !== "zero")
+    return { verdict: "bent", why: "the theorem speaks of another integral" };
+  const open = own.hypothesis.find((condition) => decide(condition, assumptions) !== true);
+  if (open) return { verdict: "loose", why: `it was not proven that ${text(open)}, which the theorem asks for` };
+  const test = equalityTest(own.value, after, assumptions);
+  return test.kind === "zero"
+    ? { verdict: "nailed", why: "the integrand, the bounds and what is asked of the letters are those of the theorem", theorem: stated.source }
+    : fromTest(test, "", "the theorem gives another value");
+}
+
+/** Whether a function differs by a constant from an antiderivative that an earlier step has established. */
+function isEstablished(f: Expression, of: Expression, variable: string, established: readonly EstablishedIntegral[]): boolean {
+  const integral = indefiniteIntegral(of, variable);
+  return established.some((one) => equal(one.integral, integral) && !contains(sum(...termsOf(f), ...termsOf(one.value).map(negate)), variable));
+}
+
+/**
+ * Of A/P with P squarefree: the residues at its roots α are c(α) where c P′ − A is a multiple of P; a real root gives c(α) ln|x − α|, a pair u ± v i with c = p ± q i there
+ * p ln((x − u)² + v²) − 2 q arctan((x − u)/v) (M. Bronstein, Symbolic Integration I, 2.4 and 2.8).
+ */
+export function judgeRoots({ of, variable, denominator, residue, after }: Claim & { kind: "sum over the roots" }): StepVerdict {
+  const minimal = integerPolynomial(denominator, variable);
+  const [p, c, a] = [denominator, residue, product(of, denominator)].map((e) => rationalCoefficients(e, variable));
+  if (!minimal || !p || !c || !a || discriminant(minimal) === 0n)
+    return { verdict: "loose", why: "this is no quotient of polynomials with numbers as coefficients and simple roots below" };
+  const slope = dense.trimmed(p.slice(1).map((one, k) => rational.multiply(one, { num: k + 1, den: 1 })));
+  if (dense.divide(dense.subtract(dense.multiply(c, slope), a), p).remainder.length > 0) return { verdict: "bent", why: "these are not the residues" };
+  const { real, complex } = namedRoots(minimal, variable);
+  const x = name(variable);
+  const at = (root: Expression): Expression => substitute(residue, new Map([[variable, root]]));
+  const upper = complex.filter((_, k) => k % 2 === 1);
+  const terms = [
+    ...real.map((root) => product(at(root), call("ln", call("abs", subtract(x, root))))),
+    ...upper.flatMap((root) => {
+      const [u, v] = [call("Re", root), call("Im", root)];
+      const logarithm = call("ln", sum(power(subtract(x, u), TWO), power(v, TWO)));
+      return [product(call("Re", at(root)), logarithm), negate(product(TWO, call("Im", at(root)), call("arctan", divide(subtract(x, u), v))))];
+    }),
+  ];
+  return equal(sum(...terms), after)
+    ? {
+        verdict: "nailed",
+        why: "the residues at all roots were found again",
+        theorem: "partial fractions over the complex numbers (M. Bronstein, Symbolic Integration I, 2.4)",
+      }
+    : { verdict: "loose", why: "the sum over the roots is written in another way" };
+}
+
+function rationalCoefficients(e: Expression, variable: string): dense.RationalPolynomial | undefined {
+  const found = polynomialCoefficients(e, variable)?.map((coefficient) => (coefficient.kind === "number" ? coefficient.value : undefined));
+  return found?.every((value) => value !== undefined) ? dense.trimmed(found) : undefined;
 }
 
 function derivativeOf(e: Expression, variable: string): Expression | undefined {
@@ -115,7 +273,20 @@ export interface EstablishedIntegral {
 
 /** The integral that a step establishes, once it is nailed. */
 export function establishedBy(claim: Claim): readonly EstablishedIntegral[] {
-  return claim.kind === "integral" || claim.kind === "integral in pieces" ? [{ integral: claim.before, value: claim.after }] : [];
+  switch (claim.kind) {
+    case "antiderivative":
+      return claim.named ? [] : [{ integral: indefiniteIntegral(claim.of, claim.variable), value: claim.after }];
+    case "sum over the roots":
+      return [{ integral: indefiniteIntegral(claim.of, claim.variable), value: claim.after }];
+    case "integral":
+    case "integral in pieces":
+    case "symmetric integral":
+    case "known integral":
+    case "integral by terms":
+      return [{ integral: claim.before, value: claim.after }];
+    default:
+      return [];
+  }
 }
 
 /** Integrals replaced by the values established for them, until none is left that has one. */

@@ -2,7 +2,8 @@ import { rootOf } from "../calculus/system-root.ts";
 import type { Claim, Done, Step } from "../derivation/step.ts";
 import { call, divide, E, power, product, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { children, type Expression, equal } from "../expression/expression.ts";
+import { children, type Expression, equal, termsOf } from "../expression/expression.ts";
+import { extendedSum, infinityOf } from "../expression/infinity.ts";
 import { alternativesOf, sidesOf } from "../expression/statement.ts";
 import { rangesIn, substitute, withRanges } from "../expression/substitute.ts";
 import { elaborate, NO_MEANINGS } from "../notation/elaborate.ts";
@@ -15,7 +16,18 @@ import { judgeDerivative } from "./difference-quotient.ts";
 import { sameByMoving } from "./equivalent/moving.ts";
 import { judgeEquivalence } from "./equivalent/ways.ts";
 import { sameFamilies } from "./families.ts";
-import { type EstablishedIntegral, establishedBy, judgeAntiderivative, judgeIntegral, judgePieces, withEstablished } from "./integral.ts";
+import {
+  type EstablishedIntegral,
+  establishedBy,
+  judgeAntiderivative,
+  judgeByTerms,
+  judgeIntegral,
+  judgeKnown,
+  judgePieces,
+  judgeRoots,
+  judgeSymmetric,
+  withEstablished,
+} from "./integral.ts";
 import { isolated } from "./isolation.ts";
 import { judgeLimit, judgeSameLimit } from "./limit.ts";
 import { isPartOf } from "./parts.ts";
@@ -52,10 +64,14 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
   series: ({ place, of, after, scale }, { assumptions }) =>
     judgeLimit({ kind: "limit", place, before: divide(subtract(of, after), scale), after: ZERO }, assumptions),
   "same limit": (claim, { assumptions }) => judgeSameLimit(claim, assumptions),
-  antiderivative: (claim, { assumptions }) => judgeAntiderivative(claim, assumptions),
-  integral: (claim, { assumptions }) => judgeIntegral(claim, assumptions),
+  antiderivative: (claim, { assumptions, established }) => judgeAntiderivative(claim, assumptions, established),
+  "sum over the roots": (claim) => judgeRoots(claim),
+  integral: (claim, { assumptions, established }) => judgeIntegral(claim, assumptions, established),
   "integral in pieces": (claim, { assumptions }) => judgePieces(claim, assumptions),
-  "with integrals": ({ before, after }, { assumptions, established }) => judgeEqual(withEstablished(before, established), after, assumptions),
+  "symmetric integral": (claim, { assumptions, established }) => judgeSymmetric(claim, assumptions, established),
+  "integral by terms": (claim, { assumptions, established }) => judgeByTerms(claim, assumptions, established),
+  "known integral": (claim, { assumptions }) => judgeKnown(claim, assumptions),
+  "with integrals": ({ before, after }, context) => judgeWithIntegrals(before, after, context),
   implies: ({ before, after, done: what }, { assumptions }) => {
     const [left = ZERO, right = ZERO] = sidesOf(before);
     const [top = ZERO, bottom = ZERO] = sidesOf(after);
@@ -155,6 +171,23 @@ function judgeEqual(before: Expression, after: Expression, assumptions: readonly
   return equalByCases(before, after, assumptions)
     ? nailed("in each of the cases both are the same")
     : { verdict: "tacked", why: `the values agree to ${test.digits} digits` };
+}
+
+/** Integrals put into an expression; a sum with an infinite part is infinite, and one with parts of both signs has no value. */
+function judgeWithIntegrals(before: Expression, after: Expression, { assumptions, established }: Context): StepVerdict {
+  const isInfinite = ({ value }: EstablishedIntegral): boolean => infinityOf(value) !== undefined;
+  const whole = withEstablished(
+    before,
+    established.filter((one) => !isInfinite(one)),
+  );
+  const parts = termsOf(whole).map((term) => withEstablished(term, established));
+  const total = extendedSum(parts);
+  if (!total) return bent("infinite parts of both signs have no sum");
+  const far = infinityOf(total);
+  if (far === undefined) return judgeEqual(total, after, assumptions);
+  return infinityOf(after) === far
+    ? nailed("a part of the sum is infinite, and no other part is so with the other sign")
+    : bent("a part of the sum is infinite");
 }
 
 /** Whether an expression is, where each case of another holds, what that case says. */

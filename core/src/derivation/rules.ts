@@ -186,7 +186,17 @@ const RULES = {
     `Substitute $${letter} = ${meaning}$, so that $${variable} = ${back}$ with the derivative $${slope}$ by $${letter}$`,
   "integrate by the half-angle tangent": (letter: string, angle: string) =>
     `Substitute $${letter} = tan((${angle})/2)$: sine and cosine become $2${letter}/(1 + ${letter}^2)$ and $(1 - ${letter}^2)/(1 + ${letter}^2)$`,
+  "integrate by a circular function": (letter: string, variable: string, meaning: string, root: string) =>
+    `Substitute $${variable} = ${meaning}$ with an angle $${letter}$: the root becomes $${root}$`,
+  "put the angle back": (letter: string, meaning: string) => `Put $${letter} = ${meaning}$ back; its functions are read off the right triangle`,
+  "integrate by the logarithm": (letter: string, variable: string, growth: string) =>
+    `Substitute $${letter} = ln(${variable})$, so that $${variable} = ${growth}$, which is its own derivative`,
+  "lower the power": () => "Lower the power by 2: by parts, or by the relation between the squares",
   "by partial fractions": () => "Write the integrand by partial fractions",
+  "rational part": () => "Lower the power of the denominator: a rational function is taken out, whose derivative makes up for it (C. Hermite)",
+  "sum over the roots": (denominator: string) =>
+    `At each root of $${denominator}$ take the numerator over the derivative of the denominator: a real root gives a logarithm, a pair of complex ones a logarithm and an arctangent`,
+  "logarithms and arctangents": () => "Each denominator of degree 1 gives a logarithm, each without real zeros a logarithm and an arctangent",
   "square below": () => "Complete the square in the denominator: an arctangent where it has no real zero, else a logarithm",
   "derivative and square below": () =>
     "Take the numerator apart into a multiple of the derivative of the quadratic below and a rest: a logarithm or a power, and the rest by completing the square",
@@ -194,7 +204,14 @@ const RULES = {
     "The integral is a polynomial times the root, and a multiple of the integral of 1 over the root; compare coefficients after differentiating",
   "fundamental theorem": (antiderivative: string, lower: string, upper: string) =>
     `Put the bounds $${upper}$ and $${lower}$ into the antiderivative $${antiderivative}$ and subtract`,
-  "integral in pieces": (places: string) => `Integrate from piece to piece: the integrand is written differently on either side of ${places}`,
+  "improper integral": (antiderivative: string, bounds: string) =>
+    `The integral is improper at $${bounds}$: it is the limit there of the difference of the antiderivative $${antiderivative}$ at the bounds`,
+  "divergent integral": (antiderivative: string, bound: string) =>
+    `Towards $${bound}$ the antiderivative $${antiderivative}$ grows beyond all bounds: the integral diverges`,
+  "odd integrand": () => "The integrand is odd and the bounds are opposite: what lies left of 0 cancels what lies right of it",
+  "even integrand": () => "The integrand is even and the bounds are opposite: twice the integral from 0",
+  "known integral": (theorem: string) => `Known integral (${theorem})`,
+  "integral in pieces": (places: string) => `Integrate from piece to piece: ${places} lies between the bounds, and what is integrated changes there`,
   "integrand in one form": () => "Between the bounds the integrand can be written without bars or cases",
   "signs between": (unknown: string, numbers: string) => `Between these places nothing can change: try one number of each interval, $${unknown}$ = ${numbers}`,
   "limit by substitution": (variable: string, at: string) => `The function is continuous there: put $${variable} = ${at}$`,

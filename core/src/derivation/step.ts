@@ -21,8 +21,13 @@ import type { Pieces, RuleName, Said } from "./rules.ts";
  * - `eliminated`: two systems of polynomial equations with the same common zeros;
  * - `derivative`: after is the derivative of an expression by a variable;
  * - `antiderivative`: the derivative of after is the integrand; where a new name stands for its meaning, by the chain rule;
- * - `integral`: the definite integral has this value, the difference of an antiderivative at its bounds;
+ * - `sum over the roots`: an antiderivative of a quotient of polynomials, by the residues at all roots of the denominator, a polynomial in them;
+ * - `integral`: the definite integral has this value, the difference of what an antiderivative is, or tends to, at its bounds (`ends`, lower one
+ *   first); where that is infinite, the integral diverges;
+ * - `symmetric integral`: the integrand is odd, so that the integral between opposite bounds is 0, or even, so that it is twice that from 0;
+ * - `known integral`: the integral has the value that a theorem says, with these values for the letters of the theorem;
  * - `integral in pieces`: the integral is the sum of those over the pieces, on each of which the integrand is written more simply;
+ * - `integral by terms`: the integrand is a sum of multiples of others over the same interval, whose integrals earlier steps have found, all finite;
  * - `with integrals`: what earlier steps found of integrals, put into before, gives after;
  * - `limit`: before tends to after at the place; ∞ is a constant;
  * - `same limit`: before and after tend to the same, if after has a limit; by the rule of L'Hôpital where the quotient is given;
@@ -75,10 +80,45 @@ export type Claim =
       readonly of: Expression;
       readonly variable: string;
       readonly after: Expression;
-      readonly named?: { readonly name: string; readonly meaning: Expression };
+      /** A new name and its meaning; where the meaning is such only for some values, those. */
+      readonly named?: { readonly name: string; readonly meaning: Expression; readonly where?: readonly Expression[] };
     }
-  | { readonly kind: "integral"; readonly before: DefiniteIntegral; readonly antiderivative: Expression; readonly after: Expression }
+  | {
+      readonly kind: "sum over the roots";
+      readonly of: Expression;
+      readonly variable: string;
+      readonly denominator: Expression;
+      readonly residue: Expression;
+      readonly after: Expression;
+    }
+  | {
+      readonly kind: "integral";
+      readonly before: DefiniteIntegral;
+      readonly antiderivative: Expression;
+      readonly ends: readonly [Expression, Expression];
+      readonly after: Expression;
+    }
+  | {
+      readonly kind: "symmetric integral";
+      readonly before: DefiniteIntegral;
+      readonly parity: "odd" | "even";
+      readonly half: DefiniteIntegral;
+      readonly after: Expression;
+    }
+  | {
+      readonly kind: "known integral";
+      readonly before: DefiniteIntegral;
+      readonly theorem: string;
+      readonly values: ReadonlyMap<string, Expression>;
+      readonly after: Expression;
+    }
   | { readonly kind: "integral in pieces"; readonly before: DefiniteIntegral; readonly pieces: readonly DefiniteIntegral[]; readonly after: Expression }
+  | {
+      readonly kind: "integral by terms";
+      readonly before: DefiniteIntegral;
+      readonly parts: readonly { readonly factor: Expression; readonly integral: DefiniteIntegral }[];
+      readonly after: Expression;
+    }
   | { readonly kind: "with integrals"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "limit"; readonly place: LimitPlace; readonly before: Expression; readonly after: Expression }
   | {
@@ -143,7 +183,8 @@ export function step<Name extends RuleName>(rule: Name, pieces: Pieces<Name>, cl
 /** What stands on the paper after the step. */
 export function resultOf(claim: Claim): Expression {
   if (claim.kind === "derivative") return equation(derivative(claim.of, claim.variable, 1), claim.after);
-  if (claim.kind === "antiderivative") return equation(indefiniteIntegral(claim.of, claim.variable), claim.after);
-  if (claim.kind === "integral") return equation(claim.before, claim.after);
+  if (claim.kind === "antiderivative" || claim.kind === "sum over the roots") return equation(indefiniteIntegral(claim.of, claim.variable), claim.after);
+  if (claim.kind === "integral" || claim.kind === "symmetric integral" || claim.kind === "known integral" || claim.kind === "integral by terms")
+    return equation(claim.before, claim.after);
   return claim.kind === "holds" ? claim.statement : claim.after;
 }

@@ -5,7 +5,7 @@ import { exp } from "../number/elementary.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { negate } from "./construct.ts";
-import { type Comparison, contains, type Expression, findAll } from "./expression.ts";
+import { type Comparison, contains, type Expression, findAll, freeNames } from "./expression.ts";
 import { family } from "./functions/registry.ts";
 import { type Integrand, integrateBall, NotIntegrated } from "./integral-value.ts";
 import { rootValue } from "./root-value.ts";
@@ -128,10 +128,12 @@ function rememberedIntegral(e: Bounded, precision: number, environment: BallEnvi
 }
 
 function integralValue(e: Bounded, precision: number, environment: BallEnvironment): ComplexBall {
-  const own = findAll(e.body, (part) => (part.kind === "call" && NOT_ANALYTIC.has(part.name)) || part.kind === "cases" || part.kind === "iterated");
+  const own = findAll(e.body, isNotAnalytic);
   if (own.some((part) => contains(part, e.variable))) throw new BallUndefined("the integrand is not analytic");
   const [from, to] = [e.lower, e.upper].map((bound) => ballValue(bound, precision + 16, environment));
-  if (!from || !to || !complex.isReal(from) || !complex.isReal(to)) throw new BallUndefined("the bounds of an integral are real");
+  if (!from || !to) throw new BallUndefined("a bound of an integral has no value");
+  if ([...freeNames(e)].some((letter) => !complex.isReal(environment.get(letter) ?? complex.ZERO))) return meanTimesLength(e, from, to, precision, environment);
+  if (!complex.isReal(from) || !complex.isReal(to)) throw new BallUndefined("the bounds of an integral are real");
   const inner = (x: ComplexBall): BallEnvironment => new Map(environment).set(e.variable, x);
   const integrand: Integrand = {
     analytic: (x) => ballValue(signed(e.body, inner(x), e.variable), precision + 32, inner(x)),
@@ -146,6 +148,28 @@ function integralValue(e: Bounded, precision: number, environment: BallEnvironme
   } catch (error) {
     throw error instanceof BallUndefined ? new NotIntegrated(error.message) : error;
   }
+}
+
+function isNotAnalytic(part: Expression): boolean {
+  if (part.kind === "call") return NOT_ANALYTIC.has(part.name);
+  return part.kind === "cases" || (part.kind === "iterated" && part.operator !== "integral");
+}
+
+/** Parts of the way from bound to bound on which the integrand is enclosed. */
+const PARTS = 4;
+
+/** An inner integral where a name is complex: the length of the way times the mean of the integrand on a straight line, which lies in the convex hull of its values. */
+function meanTimesLength(e: Bounded, from: ComplexBall, to: ComplexBall, precision: number, environment: BallEnvironment): ComplexBall {
+  const way = complex.subtract(to, from, precision);
+  let mean = complex.ZERO;
+  for (let k = 0; k < PARTS; k += 1) {
+    // (2k + 1)/8 ± 1/8.
+    const share = complex.fromReal({ mid: BigInt(2 * k + 1), rad: 1n, exp: -3 });
+    const at = complex.add(from, complex.multiply(way, share, precision), precision);
+    const inner = new Map(environment).set(e.variable, at);
+    mean = complex.add(mean, ballValue(signed(e.body, inner, e.variable), precision, inner), precision);
+  }
+  return complex.multiply(complex.multiply(way, mean, precision), complex.fromReal({ mid: 1n, rad: 0n, exp: -2 }), precision);
 }
 
 /** Absolute values replaced by what they are where their argument keeps its sign: |u| is u or −u, which is analytic. */

@@ -11,6 +11,7 @@ import { FIGURE } from "./instructions/figure.ts";
 import { GIVEN } from "./instructions/given.ts";
 import { GRAPH } from "./instructions/graph.ts";
 import { HAND_LINE } from "./instructions/hand-line.ts";
+import { INTEGRATE } from "./instructions/integrate.ts";
 import { KEEP } from "./instructions/keep.ts";
 import { LET } from "./instructions/let.ts";
 import { LIMIT } from "./instructions/limit.ts";
@@ -29,7 +30,7 @@ import type { Spelling } from "./spelling.ts";
 
 /** Every kind of instruction; the first that recognises a line reads it, so the plain statement comes last. */
 export const INSTRUCTIONS: readonly Instruction[] = [
-  ...[LET, GIVEN, SOLVE, LIMIT, SERIES, DIFFERENTIATE, GRADIENT, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, TANGENT, EXPECT],
+  ...[LET, GIVEN, SOLVE, LIMIT, SERIES, DIFFERENTIATE, GRADIENT, INTEGRATE, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, TANGENT, EXPECT],
   ...[SIMPLIFY, EXPAND, FACTOR, COMPLETE_SQUARE, PARTIAL_FRACTIONS, COMBINE, COLLECT, REWRITE, SHOW],
   ...[HAND_LINE, STATED],
 ];
@@ -40,19 +41,7 @@ interface Planned {
   readonly spellings?: readonly Spelling[];
 }
 
-export const NOT_YET: readonly Planned[] = [
-  {
-    words: ["integrate"],
-    spellings: [
-      { typed: "find|what is? the? integral|antiderivative of {E}", means: "integrate {E}" },
-      { typed: "the? integral|antiderivative of {E}", means: "integrate {E}" },
-      { typed: "integrate {E} with respect to {R}", means: "integrate {E} over {R}" },
-    ],
-  },
-  { words: ["inverse", "of"] },
-  { words: ["determinant", "of"] },
-  { words: ["eigenvalues", "of"] },
-];
+export const NOT_YET: readonly Planned[] = [{ words: ["inverse", "of"] }, { words: ["determinant", "of"] }, { words: ["eigenvalues", "of"] }];
 
 /** Words that may stand before a sentence and say nothing. */
 const FILLERS: readonly Spelling[] = [{ typed: "please|now|next|finally|also {E}", means: "{E}" }];

@@ -5,13 +5,18 @@ import { BudgetExhausted } from "../../number/budget.ts";
 import { complexity, simplify } from "../../truth/index.ts";
 import { NotDifferentiable } from "../derivative.ts";
 import { BASIC } from "./basic.ts";
+import { CIRCULAR_SUBSTITUTION } from "./circular-substitution.ts";
 import { FRACTIONS } from "./fractions.ts";
 import { HALF_ANGLE } from "./half-angle.ts";
 import { HYPERBOLIC } from "./hyperbolic.ts";
 import { byTerms } from "./linearity.ts";
+import { LOGARITHM_SUBSTITUTION } from "./logarithm-substitution.ts";
+import { LOGARITHMIC_PART } from "./logarithmic-part.ts";
 import { DISTRIBUTING, MULTIPLYING_OUT } from "./multiplying-out.ts";
 import { PARTS } from "./parts.ts";
 import { QUADRATIC_ROOT } from "./quadratic-root.ts";
+import { RATIONAL_PART } from "./rational-part.ts";
+import { REDUCTION } from "./reduction.ts";
 import { ROOT_SUBSTITUTION } from "./root-substitution.ts";
 import { type Antiderivative, concluded, integralStep, type Rule, type Search, splitConstant } from "./rule.ts";
 import { SUBSTITUTION } from "./substitution.ts";
@@ -22,12 +27,17 @@ const RULES: readonly Rule[] = [
   BASIC,
   DISTRIBUTING,
   MIXED_WAVES,
+  REDUCTION,
   SUBSTITUTION,
   PARTS,
   WAVES,
   QUADRATIC_ROOT,
+  CIRCULAR_SUBSTITUTION,
+  LOGARITHM_SUBSTITUTION,
   MULTIPLYING_OUT,
   FRACTIONS,
+  RATIONAL_PART,
+  LOGARITHMIC_PART,
   ROOT_SUBSTITUTION,
   HYPERBOLIC,
   HALF_ANGLE,

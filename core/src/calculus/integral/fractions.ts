@@ -2,12 +2,15 @@ import { call, divide, name, negate, number, power, product, subtract, sum, TWO 
 import { contains, type Expression, equal, factorsOf, findAll } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { constantRoot } from "../../rewrite/constant-root.ts";
 import { partialFractionsWithSteps } from "../../rewrite/forms/partial-fractions.ts";
 import { expand, possibleSigns, simplify } from "../../truth/index.ts";
-import { constantRoot } from "./powers.ts";
 import { type Antiderivative, integralStep, type Rule, type Search } from "./rule.ts";
 
 const LARGEST_POWER = 8;
+/** What `possibleSigns` says of what has one sign only. */
+const NEGATIVE = 1;
+const POSITIVE = 4;
 
 /** A rational function: by partial fractions, until every denominator is a power of a linear or quadratic polynomial. */
 export const FRACTIONS: Rule = (f, search) => {
@@ -41,7 +44,9 @@ function overQuadratic(f: Expression, { variable, assumptions }: Search): Antide
   if (!alone) return undefined;
   const share = divide(p, product(TWO, a));
   const withSlope =
-    n === 1 ? product(share, call("ln", call("abs", quadratic.base))) : negate(divide(share, product(number(n - 1), power(quadratic.base, number(n - 1)))));
+    n === 1
+      ? product(share, call("ln", positiveOf(quadratic, assumptions)))
+      : negate(divide(share, product(number(n - 1), power(quadratic.base, number(n - 1)))));
   const rest = simplify(subtract(q, product(share, b))).expression;
   const isZero = (e: Expression): boolean => equal(e, number(0));
   const value = sum(...(isZero(p) ? [] : [withSlope]), ...(isZero(rest) ? [] : [product(rest, alone)]));
@@ -57,6 +62,13 @@ interface Quadratic {
   readonly variable: string;
 }
 
+/** |a x² + b x + c|, without bars where it has no real zero and its sign is known. */
+function positiveOf({ base, a, discriminant }: Quadratic, assumptions: readonly Expression[]): Expression {
+  if (possibleSigns(discriminant, assumptions) !== NEGATIVE) return call("abs", base);
+  const sign = possibleSigns(a, assumptions);
+  return sign === POSITIVE ? base : sign === NEGATIVE ? negate(base) : call("abs", base);
+}
+
 /** ∫ 1/(a x² + b x + c)^n (Abramowitz and Stegun, 3.3.16–17, and by parts for n > 1); undefined where the discriminant's sign is open. */
 function reciprocal(quadratic: Quadratic, n: number, assumptions: readonly Expression[]): Expression | undefined {
   const { base, a, b, discriminant, variable } = quadratic;
@@ -64,15 +76,15 @@ function reciprocal(quadratic: Quadratic, n: number, assumptions: readonly Expre
   const signs = possibleSigns(discriminant, assumptions);
   const size = expand(negate(discriminant));
   if (n > 1) {
-    const before = signs === 1 || signs === 4 ? reciprocal(quadratic, n - 1, assumptions) : undefined;
+    const before = signs === NEGATIVE || signs === POSITIVE ? reciprocal(quadratic, n - 1, assumptions) : undefined;
     const scale = product(number(n - 1), size);
     return before && sum(divide(slope, product(scale, power(base, number(n - 1)))), divide(product(number(2 * (2 * n - 3)), a, before), scale));
   }
-  if (signs === 1) {
+  if (signs === NEGATIVE) {
     const root = constantRoot(size, assumptions);
     return divide(product(TWO, call("arctan", simplify(divide(slope, root)).expression)), root);
   }
-  if (signs !== 4) return undefined;
+  if (signs !== POSITIVE) return undefined;
   const root = constantRoot(discriminant, assumptions);
   return divide(call("ln", call("abs", divide(subtract(slope, root), sum(slope, root)))), root);
 }

@@ -2,8 +2,10 @@ import { call, divide, isNumber, name, negate, ONE, power, product, subtract, su
 import { contains, type Expression, factorsOf, findAll, termsOf } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { joinedPowers } from "../../rewrite/joined-powers.ts";
 import { expand, simplify } from "../../truth/index.ts";
 import { differentiate } from "../derivative.ts";
+import { BASIC } from "./basic.ts";
 import { linearIn } from "./linear.ts";
 import { type Antiderivative, integralStep, type Rule, type Search, splitConstant } from "./rule.ts";
 
@@ -24,6 +26,9 @@ export const PARTS: Rule = (f, search) => {
   const polynomial = product(...factors.filter((factor) => (polynomialCoefficients(factor, variable)?.length ?? 0) > 1));
   const lasting = factors.filter((factor) => isLasting(factor, variable));
   const rest = product(...lasting);
+  const others = product(...factors.filter((factor) => !factorsOf(polynomial).includes(factor)));
+  if (lasting.length === 0 && contains(polynomial, variable) && contains(others, variable) && BASIC(others, search))
+    return byParts(f, polynomial, others, search);
   if (lasting.length === 0 || lasting.length + (polynomial.kind === "product" ? polynomial.factors.length : 1) < factors.length) return undefined;
   if (contains(polynomial, variable)) return byParts(f, polynomial, rest, search);
   return lasting.length === 2 ? exponentialWave(f, lasting, variable) : undefined;
@@ -32,7 +37,7 @@ export const PARTS: Rule = (f, search) => {
 function isLogarithmic(factor: Expression): boolean {
   if (factor.kind === "call") return LOGARITHMIC.has(factor.name);
   const whole = factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.den === 1 && factor.exponent.value.num > 1;
-  return whole && factor.base.kind === "call" && (factor.base.name === "ln" || factor.base.name === "log");
+  return whole && factor.base.kind === "call" && LOGARITHMIC.has(factor.base.name);
 }
 
 function isLasting(factor: Expression, variable: string): boolean {
@@ -43,7 +48,7 @@ function isLasting(factor: Expression, variable: string): boolean {
 function byParts(f: Expression, u: Expression, slope: Expression, { variable, integrate }: Search): Antiderivative | undefined {
   const v = contains(slope, variable) ? integrate(slope) : { value: product(slope, name(variable)), steps: [] };
   if (!v || findAll(v.value, isLogarithmic).some((part) => contains(part, variable))) return undefined;
-  const left = simplify(product(differentiate(u, variable), v.value)).expression;
+  const left = joinedPowers(simplify(product(differentiate(u, variable), v.value)).expression);
   const rest = integrate(left);
   if (!rest) return undefined;
   const both = product(u, v.value);

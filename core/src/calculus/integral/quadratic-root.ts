@@ -1,9 +1,10 @@
 import { call, divide, HALF, name, negate, number, power, product, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf } from "../../expression/expression.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { constantRoot } from "../../rewrite/constant-root.ts";
 import { expand, possibleSigns, simplify } from "../../truth/index.ts";
 import { differentiate } from "../derivative.ts";
-import { constantRoot, powerOf } from "./powers.ts";
+import { powerOf } from "./powers.ts";
 import { integralStep, type Rule } from "./rule.ts";
 
 const LARGEST_DEGREE = 8;

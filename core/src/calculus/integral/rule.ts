@@ -27,7 +27,7 @@ export function integralStep<Name extends RuleName>(
   of: Expression,
   variable: string,
   after: Expression,
-  named?: { readonly name: string; readonly meaning: Expression },
+  named?: { readonly name: string; readonly meaning: Expression; readonly where?: readonly Expression[] },
 ): Step {
   return step(rule, pieces, { kind: "antiderivative", of, variable, after, ...(named ? { named } : {}) });
 }
@@ -44,6 +44,6 @@ export function splitConstant(f: Expression, variable: string): { readonly const
 /** The steps to an antiderivative, the last of which says that it is one of this integrand. */
 export function concluded({ value, steps }: Antiderivative, f: Expression, variable: string): readonly Step[] {
   const last = steps.at(-1)?.claim;
-  if (last?.kind === "antiderivative" && equal(last.of, f) && equal(last.after, value)) return steps;
+  if ((last?.kind === "antiderivative" || last?.kind === "sum over the roots") && equal(last.of, f) && equal(last.after, value)) return steps;
   return [...steps, integralStep(steps.length > 0 ? "put the integrals in" : "basic integrals", [], f, variable, value)];
 }
