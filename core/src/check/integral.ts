@@ -179,7 +179,11 @@ export function judgeKnown({ before, theorem, values, after }: Claim & { kind: "
 /** Whether a function differs by a constant from an antiderivative that an earlier step has established. */
 function isEstablished(f: Expression, of: Expression, variable: string, established: readonly EstablishedIntegral[]): boolean {
   const integral = indefiniteIntegral(of, variable);
-  return established.some((one) => equal(one.integral, integral) && !contains(sum(...termsOf(f), ...termsOf(one.value).map(negate)), variable));
+  const varying = (e: Expression): readonly Expression[] => termsOf(e).filter((term) => contains(term, variable));
+  const known = withEstablished(integral, established);
+  return [known, ...established.filter((one) => equal(one.integral, integral)).map((one) => one.value)].some((value) =>
+    equal(sum(...varying(value)), sum(...varying(f))),
+  );
 }
 
 /**
@@ -289,10 +293,13 @@ export function establishedBy(claim: Claim): readonly EstablishedIntegral[] {
   }
 }
 
+/** How often an established value is put into another one. */
+const DEEPEST = 12;
+
 /** Integrals replaced by the values established for them, until none is left that has one. */
-export function withEstablished(e: Expression, established: readonly EstablishedIntegral[]): Expression {
+export function withEstablished(e: Expression, established: readonly EstablishedIntegral[], depth = 0): Expression {
+  if (depth > DEEPEST) return e;
   const known = established.find(({ integral }) => equal(integral, e));
-  if (known) return withEstablished(known.value, established);
-  const inner = mapChildren(e, (child) => withEstablished(child, established));
-  return equal(inner, e) ? e : withEstablished(inner, established);
+  if (known) return withEstablished(known.value, established, depth + 1);
+  return mapChildren(e, (child) => withEstablished(child, established, depth + 1));
 }

@@ -193,6 +193,8 @@ const RULES = {
     `Substitute $${letter} = ln(${variable})$, so that $${variable} = ${growth}$, which is its own derivative`,
   "lower the power": () => "Lower the power by 2: by parts, or by the relation between the squares",
   "by partial fractions": () => "Write the integrand by partial fractions",
+  "rational factor of an exponential": (factor: string, growth: string) =>
+    `Look for $y ${growth}$ with a rational $y$: its derivative is the integrand for $y = ${factor}$`,
   "rational part": () => "Lower the power of the denominator: a rational function is taken out, whose derivative makes up for it (C. Hermite)",
   "sum over the roots": (denominator: string) =>
     `At each root of $${denominator}$ take the numerator over the derivative of the denominator: a real root gives a logarithm, a pair of complex ones a logarithm and an arctangent`,

@@ -35,8 +35,8 @@ export type Answer =
       readonly units?: AnswerUnits;
       /** The unit in which the author wants to see it. */
       readonly shownIn?: Unit;
-      /** The terms of a series as they are written down. */
-      readonly rising?: readonly Expression[];
+      /** The terms in the order in which they are written down: those of a series, and a constant of integration last. */
+      readonly ordered?: readonly Expression[];
       /** The order of what a series leaves out. */
       readonly remainder?: Expression;
     }

@@ -138,11 +138,11 @@ export function answerReport(answer: Answer): AnswerReport {
       const decimal = decimalOf(value, answer.digits, unit);
       return {
         kind: "expression",
-        value: { ...inUnit(valueReport(value), unit), ...(value.kind === "tuple" ? tupleParts(value) : {}), ...inRisingOrder(answer) },
+        value: { ...inUnit(valueReport(value), unit), ...(value.kind === "tuple" ? tupleParts(value) : {}), ...inWrittenOrder(answer) },
         ...(decimal === undefined ? {} : { decimal: decimal.text, decimalLatex: decimal.latex }),
         ...conditionsReport(answer.conditions),
         ...(answer.remainder ? { remainder: text(answer.remainder), remainderLatex: latex(answer.remainder) } : {}),
-        ...(freeNames(value).size > 0 && value.kind !== "tuple" && !answer.rising ? { parted: latexWithParts(value) } : {}),
+        ...(freeNames(value).size > 0 && value.kind !== "tuple" && !answer.ordered ? { parted: latexWithParts(value) } : {}),
       };
     }
     case "no limit":
@@ -328,9 +328,9 @@ export function illustratedReport(line: Line): LineReport {
   return { ...lineReport(line), ...(scene ? { picture: picture(scene) } : {}), ...(radicals.length > 0 ? { radicals } : {}) };
 }
 
-function inRisingOrder({ rising }: Answer & { readonly kind: "expression" }): { readonly text?: string; readonly latex?: string } {
-  if (!rising) return {};
-  const written = presentInOrder(rising);
+function inWrittenOrder({ ordered }: Answer & { readonly kind: "expression" }): { readonly text?: string; readonly latex?: string } {
+  if (!ordered) return {};
+  const written = presentInOrder(ordered);
   return { text: writtenText(written), latex: writtenLatex(written) };
 }
 
@@ -359,7 +359,7 @@ export function answerLatex(answer: Answer): string {
         .join(" \\quad\\text{or}\\quad ");
     }
     case "expression":
-      return answer.rising ? writtenLatex(presentInOrder(answer.rising)) : latex(shownValue(answer));
+      return answer.ordered ? writtenLatex(presentInOrder(answer.ordered)) : latex(shownValue(answer));
     case "no limit":
       return "\\text{does not exist}";
     case "truth":

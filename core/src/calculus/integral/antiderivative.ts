@@ -6,6 +6,7 @@ import { complexity, simplify } from "../../truth/index.ts";
 import { NotDifferentiable } from "../derivative.ts";
 import { BASIC } from "./basic.ts";
 import { CIRCULAR_SUBSTITUTION } from "./circular-substitution.ts";
+import { EXPONENTIAL_FACTOR } from "./exponential-factor.ts";
 import { FRACTIONS } from "./fractions.ts";
 import { HALF_ANGLE } from "./half-angle.ts";
 import { HYPERBOLIC } from "./hyperbolic.ts";
@@ -31,13 +32,14 @@ const RULES: readonly Rule[] = [
   SUBSTITUTION,
   PARTS,
   WAVES,
+  EXPONENTIAL_FACTOR,
   QUADRATIC_ROOT,
   CIRCULAR_SUBSTITUTION,
   LOGARITHM_SUBSTITUTION,
-  MULTIPLYING_OUT,
   FRACTIONS,
   RATIONAL_PART,
   LOGARITHMIC_PART,
+  MULTIPLYING_OUT,
   ROOT_SUBSTITUTION,
   HYPERBOLIC,
   HALF_ANGLE,

@@ -1,8 +1,9 @@
 import { inSineAndCosine } from "../../canonical/angles.ts";
-import { call, divide, name, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { call, divide, name, number, ONE, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
-import { decide, simplify } from "../../truth/index.ts";
+import { simplify } from "../../truth/index.ts";
+import { continued } from "./continued-arctangent.ts";
 import { linearIn } from "./linear.ts";
 import { type InLetter, integrateInLetter, newLetter } from "./new-letter.ts";
 import { integralStep, type Rule } from "./rule.ts";
@@ -33,19 +34,3 @@ export const HALF_ANGLE: Rule = (f, search) => {
   const back = (found: Expression): Expression => continued(found, letter, angle, assumptions);
   return integrateInLetter(f, { letter, meaning: call("tan", divide(angle, number(2))), integrand, back, begin }, search);
 };
-
-/**
- * arctan(c u + d) for u = tan(θ/2) jumps at every pole of u. With c > 0 it differs by whole half turns from
- * θ/2 + arctan(((c − 1) sin θ + d (1 + cos θ))/(1 + c + (1 − c) cos θ + d sin θ)), the angle of (1 + i (c u + d)) turned back by θ/2,
- * which does not jump where the denominator stays positive (D. J. Jeffrey, The importance of being continuous, 1994).
- */
-function continued(e: Expression, letter: string, angle: Expression, assumptions: readonly Expression[]): Expression {
-  const inner = mapChildren(e, (child) => continued(child, letter, angle, assumptions));
-  const inside = inner.kind === "call" && inner.name === "arctan" ? linearIn(inner.args[0] ?? ONE, letter) : undefined;
-  if (!inside || decide(relation(inside.slope, ">", ZERO), assumptions) !== true) return inner;
-  const { slope: c, constant: d } = inside;
-  const [sine, cosine] = [call("sin", angle), call("cos", angle)];
-  const above = sum(product(subtract(c, ONE), sine), product(d, sum(ONE, cosine)));
-  const below = sum(ONE, c, product(subtract(ONE, c), cosine), product(d, sine));
-  return sum(divide(angle, TWO), call("arctan", divide(above, below)));
-}

@@ -4,11 +4,13 @@ import { type Expression, equal } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
 import * as dense from "../../polynomial/rational-dense.ts";
+import { derivative } from "../../polynomial/rational-function.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { factorsOverReals } from "../../rewrite/forms/factor.ts";
 import { integerPolynomial, namedRoots } from "../../rewrite/named-root.ts";
+import { polynomialIn } from "../../rewrite/rational-function.ts";
 import { simplify } from "../../truth/index.ts";
-import { derivativeOf, polynomialIn, type Quotient, quotientOver } from "./rational-part.ts";
+import { type Quotient, quotientOver } from "./rational-part.ts";
 import { type Antiderivative, integralStep, type Rule, type Search } from "./rule.ts";
 
 const LARGEST_DEGREE = 12;
@@ -19,7 +21,7 @@ const LARGEST_DEGREE = 12;
  */
 export const LOGARITHMIC_PART: Rule = (f, search) => {
   const own = quotientOver(f, search.variable);
-  if (!own || own.exponent !== 1 || own.below.length < 4 || own.below.length > LARGEST_DEGREE + 1 || own.above.length >= own.below.length) return undefined;
+  if (own?.exponent !== 1 || own.below.length < 4 || own.below.length > LARGEST_DEGREE + 1 || own.above.length >= own.below.length) return undefined;
   return overReals(f, own, search) ?? overRoots(f, own, search);
 };
 
@@ -52,7 +54,7 @@ const plainly = (e: Expression): Expression => simplify(e).expression;
 function partOver(factor: Expression, above: Quotient["above"], below: Quotient["below"], variable: string): Part | undefined {
   const [c, b, a] = polynomialCoefficients(factor, variable) ?? [];
   if (!c || !b) return undefined;
-  const slope = derivativeOf(below);
+  const slope = derivative(below);
   if (!a) {
     const root = simplify(negate(divide(c, b))).expression;
     const at = (p: Quotient["above"]): Expression => substitute(polynomialIn(p, variable), new Map([[variable, root]]));
@@ -97,7 +99,7 @@ function reduced(p: Quotient["above"], b: Expression, c: Expression): readonly [
 function overRoots(f: Expression, { above, below }: Quotient, { variable }: Search): Antiderivative | undefined {
   const minimal = integerPolynomial(polynomialIn(below, variable), variable);
   if (!minimal) return undefined;
-  const residue = dense.divide(dense.multiply(above, dense.inverseModulo(derivativeOf(below), below)), below).remainder;
+  const residue = dense.divide(dense.multiply(above, dense.inverseModulo(derivative(below), below)), below).remainder;
   const { real, complex } = namedRoots(minimal, variable);
   const x = name(variable);
   const at = (root: Expression): Expression => substitute(polynomialIn(residue, variable), new Map([[variable, root]]));

@@ -48,7 +48,7 @@ function isLasting(factor: Expression, variable: string): boolean {
 function byParts(f: Expression, u: Expression, slope: Expression, { variable, integrate }: Search): Antiderivative | undefined {
   const v = contains(slope, variable) ? integrate(slope) : { value: product(slope, name(variable)), steps: [] };
   if (!v || findAll(v.value, isLogarithmic).some((part) => contains(part, variable))) return undefined;
-  const left = joinedPowers(simplify(product(differentiate(u, variable), v.value)).expression);
+  const left = simplify(joinedPowers(product(differentiate(u, variable), v.value))).expression;
   const rest = integrate(left);
   if (!rest) return undefined;
   const both = product(u, v.value);

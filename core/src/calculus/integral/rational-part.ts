@@ -1,11 +1,13 @@
-import { divide, name, negate, number, power, product, sum } from "../../expression/construct.ts";
+import { divide, negate, number, power, product, sum } from "../../expression/construct.ts";
 import { contains, type Expression, factorsOf } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
 import type { RationalPolynomial } from "../../polynomial/rational-dense.ts";
 import * as dense from "../../polynomial/rational-dense.ts";
+import { derivative } from "../../polynomial/rational-function.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { polynomialIn } from "../../rewrite/rational-function.ts";
 import { integralStep, type Rule } from "./rule.ts";
 
 /** A numerator over a power of one polynomial, both with numbers as coefficients. */
@@ -32,15 +34,6 @@ function coefficientsOf(e: Expression, variable: string): RationalPolynomial | u
   return found?.every((value) => value !== undefined) ? dense.trimmed(found) : undefined;
 }
 
-/** A polynomial as an expression. */
-export function polynomialIn(a: RationalPolynomial, variable: string): Expression {
-  return sum(...a.map((coefficient, k) => product(number(coefficient), power(name(variable), number(k)))));
-}
-
-export function derivativeOf(a: RationalPolynomial): RationalPolynomial {
-  return dense.trimmed(a.slice(1).map((coefficient, k) => rational.multiply(coefficient, { num: k + 1, den: 1 })));
-}
-
 /**
  * A polynomial over P^k, k > 1, with P squarefree: with A = U P + V P′, the integral is −V/((k − 1) P^(k−1)) and that of (U + V′/(k − 1))/P^(k−1)
  * (C. Hermite 1872; M. Bronstein, Symbolic Integration I, 2.2).
@@ -49,11 +42,11 @@ export const RATIONAL_PART: Rule = (f, { variable, integrate }) => {
   const own = quotientOver(f, variable);
   if (!own || own.exponent < 2 || own.below.length < 4) return undefined;
   const { above, below, exponent } = own;
-  const slope = derivativeOf(below);
+  const slope = derivative(below);
   const v = dense.divide(dense.multiply(above, dense.inverseModulo(slope, below)), below).remainder;
   const u = dense.divide(dense.subtract(above, dense.multiply(v, slope)), below).quotient;
   const share = rational.rational(1, integer.subtract(exponent, 1));
-  const rest = dense.add(u, dense.scale(derivativeOf(v), share));
+  const rest = dense.add(u, dense.scale(derivative(v), share));
   const outside = negate(divide(product(number(share), polynomialIn(v, variable)), power(polynomialIn(below, variable), number(exponent - 1))));
   const inside = divide(polynomialIn(rest, variable), power(polynomialIn(below, variable), number(exponent - 1)));
   const said = integralStep("rational part", [], f, variable, sum(outside, rest.length === 0 ? number(0) : indefiniteIntegral(inside, variable)));

@@ -1,4 +1,4 @@
-import { divide, name, number, power, product, subtract } from "../../expression/construct.ts";
+import { divide, name, number, power, product, subtract, TWO } from "../../expression/construct.ts";
 import { children, contains, type Expression, equal, findAll } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
@@ -7,6 +7,7 @@ import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { byTangents, inOne } from "../../rewrite/forms/angle-forms.ts";
 import { simplify } from "../../truth/index.ts";
 import { differentiate } from "../derivative.ts";
+import { continued } from "./continued-arctangent.ts";
 import { linearIn } from "./linear.ts";
 import { type InLetter, integrateInLetter, newLetter } from "./new-letter.ts";
 import { integralStep, type Rule } from "./rule.ts";
@@ -25,7 +26,9 @@ export const SUBSTITUTION: Rule = (f, search) => {
     if (!inside || contains(inside, variable)) continue;
     const integrand = simplify(inside).expression;
     const begin: InLetter["begin"] = (after, named) => integralStep("integrate by substitution", [letter, part, slope, variable], f, variable, after, named);
-    const found = integrateInLetter(f, { letter, meaning: part, integrand, begin }, search);
+    const angle = part.kind === "call" && part.name === "tan" ? part.args[0] : undefined;
+    const back = angle ? { back: (value: Expression): Expression => continued(value, letter, product(TWO, angle), search.assumptions) } : {};
+    const found = integrateInLetter(f, { letter, meaning: part, integrand, begin, ...back }, search);
     if (found) return found;
   }
   return undefined;

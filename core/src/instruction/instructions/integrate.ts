@@ -1,26 +1,30 @@
 import { antiderivative } from "../../calculus/integral/antiderivative.ts";
-import { integralStep } from "../../calculus/integral/rule.ts";
+import { type Antiderivative, integralStep } from "../../calculus/integral/rule.ts";
 import { limitValue } from "../../calculus/limit/found.ts";
 import type { Witness } from "../../calculus/limit/sided.ts";
 import { pathStatement } from "../../calculus/place.ts";
 import { comparisonNote } from "../../check/answer.ts";
 import { relationsOn } from "../../check/between.ts";
 import { compareSides } from "../../check/compare.ts";
+import { type NotElementary, notElementary } from "../../check/elementary/elementary.ts";
 import { judgeParting, type Parting } from "../../check/limit.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, verdictOf } from "../../check/verdict.ts";
 import type { Step } from "../../derivation/step.ts";
-import { name as nameOf, sum, tuple } from "../../expression/construct.ts";
-import { contains, distinct, type Expression, findAll, freeNames } from "../../expression/expression.ts";
+import { name as nameOf, relation, sum, tuple, ZERO } from "../../expression/construct.ts";
+import { realDomain } from "../../expression/domain.ts";
+import { contains, distinct, type Expression, findAll, freeNames, termsOf } from "../../expression/expression.ts";
 import { infinityOf } from "../../expression/infinity.ts";
 import { type DefiniteIntegral, definiteIntegral, givenOutside, indefiniteIntegral } from "../../expression/integral.ts";
 import { valueStated } from "../../expression/statement.ts";
 import { nameLatex } from "../../notation/letters.ts";
 import { plain } from "../../notation/plain.ts";
 import { bookForm } from "../../rewrite/book-form.ts";
+import { openConditions } from "../../solve/conditions.ts";
 import type { NoValue } from "../../solve/integrals/found.ts";
+import { withoutBars } from "../../solve/integrals/plain-value.ts";
 import { integralValue } from "../../solve/integrals/value.ts";
-import { complexity } from "../../truth/index.ts";
+import { complexity, decide, lostConditions } from "../../truth/index.ts";
 import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
 import type { Environment } from "../environment.ts";
@@ -113,7 +117,7 @@ function carryOut(typed: Expression, stages: readonly Stage[], environment: Envi
 /** Each component of a vector by itself. */
 function componentwise(items: readonly Expression[], before: readonly Step[], stages: readonly Stage[], environment: Environment): Outcome {
   const bounded = stages.some(({ bounds }) => bounds);
-  const own = items.map((item) => (bounded ? definite(item, [], stages, environment) : indefinite(item, [], stages, environment)));
+  const own = items.map((item, k) => (bounded ? definite(item, [], stages, environment) : indefinite(item, [], stages, environment, k + 1)));
   const values = own.map(({ answer }) => {
     if (answer?.kind !== "expression") throw new CannotDo("a component of the vector has no integral");
     return answer;
@@ -133,21 +137,34 @@ function componentwise(items: readonly Expression[], before: readonly Step[], st
 }
 
 /** Antiderivatives one after the other, each with a constant of its own. */
-function indefinite(e: Expression, before: readonly Step[], stages: readonly Stage[], environment: Environment): Outcome {
+function indefinite(e: Expression, before: readonly Step[], stages: readonly Stage[], environment: Environment, component?: number): Outcome {
   const steps: Step[] = [...before];
+  const conditions: Expression[] = [];
   let current = e;
-  for (const { variable } of stages) {
+  let ordered: readonly Expression[] = [];
+  for (const [k, { variable }] of stages.entries()) {
     const assumptions = givenOutside(environment.assumptions, variable);
-    const found = antiderivative(current, variable, assumptions);
-    if (!found) return unfound(indefiniteIntegral(current, variable), steps, environment);
-    const constant = constantOf(current, environment);
-    const value = sum(readableForm(found.value), nameOf(constant));
+    const found = antiderivativeFor(current, variable, assumptions);
+    if (!found) return unfound(current, variable, steps, environment);
+    const known = [...assumptions, ...found.conditions];
+    const constant = component === undefined ? constantOf(current, environment) : `C_${component}`;
+    const readable = readableForm(found.value, known);
+    const value = sum(readable, nameOf(constant));
+    // The constant is written last.
+    ordered = [...(k > 0 ? [readable] : termsOf(readable)), nameOf(constant)];
     steps.push(...found.steps, integralStep("add a constant", [constant], current, variable, value));
+    const own = [...known, ...realDomain(current)];
+    conditions.push(
+      ...found.conditions,
+      ...lostConditions(found.value, current)
+        .filter(leavesOutPoints)
+        .flatMap((one) => openConditions(one, own)),
+    );
     current = value;
   }
-  const { check, verdicts } = stepsCheck(steps, environment.assumptions);
+  const { check, verdicts } = stepsCheck(steps, [...environment.assumptions, ...conditions]);
   return {
-    answer: { kind: "expression", value: current, conditions: [], digits: DEFAULT_DIGITS },
+    answer: { kind: "expression", value: current, conditions: distinct(conditions), digits: DEFAULT_DIGITS, ordered },
     steps,
     stepVerdicts: verdicts,
     checks: [check],
@@ -155,11 +172,36 @@ function indefinite(e: Expression, before: readonly Step[], stages: readonly Sta
   };
 }
 
+/** That a function has an antiderivative only inside of its domain is understood; a place inside that is left out is said. */
+const leavesOutPoints = (condition: Expression): boolean => condition.kind === "relation" && condition.comparisons.includes("!=");
+
+/** An antiderivative and what must hold of the letters for it. */
+interface Conditional extends Antiderivative {
+  readonly conditions: readonly Expression[];
+}
+
+/** An antiderivative, if need be for letters that are positive, or only not 0 where that is enough. */
+function antiderivativeFor(e: Expression, variable: string, assumptions: readonly Expression[]): Conditional | undefined {
+  const found = antiderivative(e, variable, assumptions);
+  if (found) return { ...found, conditions: [] };
+  const letters = [...freeNames(e)].filter((letter) => letter !== variable).map((letter) => nameOf(letter));
+  const open = letters.filter((letter) => decide(relation(letter, ">", ZERO), assumptions) === undefined);
+  if (open.length === 0) return undefined;
+  const positive = open.map((letter) => relation(letter, ">", ZERO));
+  const inPositive = antiderivative(e, variable, [...assumptions, ...positive]);
+  if (!inPositive) return undefined;
+  const nonZero = open.map((letter) => relation(letter, "!=", ZERO));
+  const isReal = realDomain(inPositive.value).every((one) => contains(one, variable) || decide(one, [...assumptions, ...nonZero]) === true);
+  const holds = isReal && stepsCheck(inPositive.steps, [...assumptions, ...nonZero]).check.outcome === "nailed";
+  return { ...inPositive, conditions: holds ? nonZero : positive };
+}
+
 /** The shorter of an antiderivative as it was found and as a book gathers it; named roots are left as they stand. */
-function readableForm(e: Expression): Expression {
+function readableForm(e: Expression, assumptions: readonly Expression[]): Expression {
   if (findAll(e, (part) => part.kind === "iterated").length > 0) return e;
-  const book = bookForm(e);
-  return complexity(book) < complexity(e) ? book : e;
+  const plain = withoutBars(e, assumptions);
+  const terms = termsOf(plain).map((term) => bookForm(term));
+  return [sum(...terms), bookForm(plain)].reduce((best, next) => (complexity(next) < complexity(best) ? next : best), plain);
 }
 
 /** A letter for the constant that is not in use. */
@@ -167,18 +209,27 @@ function constantOf(e: Expression, { quantities }: Environment): string {
   return ["C", "K"].find((letter) => !contains(e, letter) && !quantities.has(letter)) ?? ["C_1", "C_2", "C_3"].find((letter) => !contains(e, letter)) ?? "C_4";
 }
 
-/** No antiderivative was found: the integral stays. */
-function unfound(integral: Expression, steps: readonly Step[], { assumptions }: Environment): Outcome {
+/** No antiderivative was found: the integral stays; where it is proven that none is elementary, that is said with the theorem. */
+function unfound(of: Expression, variable: string, steps: readonly Step[], { assumptions }: Environment): Outcome {
   const { verdicts } = stepsCheck(steps, assumptions);
-  const detail = "no antiderivative was found, so the integral stays as it is";
-  const check: Check = { kind: "steps", outcome: "loose", detail, lines: [{ note: detail }] };
-  return {
-    answer: { kind: "expression", value: integral, conditions: [], digits: DEFAULT_DIGITS },
-    steps,
-    stepVerdicts: verdicts,
-    checks: [check],
-    verdict: "loose",
-  };
+  const proof = notElementary(of, variable);
+  const check = proof ? proofCheck(proof) : notFound();
+  const answer = { kind: "expression", value: indefiniteIntegral(of, variable), conditions: [], digits: DEFAULT_DIGITS } as const;
+  return { answer, steps, stepVerdicts: verdicts, checks: [check], verdict: verdictOf([check]), ...(proof ? { notes: [NOT_ELEMENTARY] } : {}) };
+}
+
+const NOT_ELEMENTARY =
+  "it is proven that no formula with the functions of the notation is an antiderivative; between bounds the integral has a value all the same";
+
+function notFound(): Check {
+  const detail = "no antiderivative was found, so the integral stays as it is; that none exists was not proven";
+  return { kind: "steps", outcome: "loose", detail, lines: [{ note: detail }] };
+}
+
+function proofCheck({ why, theorem, form }: NotElementary): Check {
+  const detail = `no elementary antiderivative exists: ${why} (${theorem})`;
+  const inLetter = form ? [{ note: `with ${form.letter} = ${plain(form.meaning)} the integrand is ${plain(form.integrand)}` }] : [];
+  return { kind: "steps", outcome: "nailed", detail, lines: [...inLetter, { note: detail }] };
 }
 
 /** From bound to bound, inner integral first. */
@@ -253,7 +304,11 @@ function standing(asked: Expression, integral: DefiniteIntegral, steps: readonly
     comparison.outcome === "tacked"
       ? "its value is known by the decimal, with proven error bounds"
       : "no number was found for it either: perhaps it does not exist";
-  const detail = `no antiderivative of ${plain(integral.body)} was found that leads from ${plain(integral.lower)} to ${plain(integral.upper)}, so the integral stays as it is; ${found}`;
+  const proof = notElementary(integral.body, integral.variable);
+  const none = proof
+    ? `no elementary antiderivative of ${plain(integral.body)} exists (${proof.theorem})`
+    : `no antiderivative of ${plain(integral.body)} was found that leads from ${plain(integral.lower)} to ${plain(integral.upper)}`;
+  const detail = `${none}, so the integral stays as it is; ${found}`;
   const checks: readonly Check[] = [{ kind: "steps", outcome: "loose", detail, lines: [{ note: detail }] }, comparison];
   return {
     answer: { kind: "expression", value: asked, conditions: distinct(conditions), digits: DEFAULT_DIGITS },

@@ -93,7 +93,7 @@ function carryOut(typed: Expression, { variable, at, order, range }: Asked, envi
       value: found.value,
       conditions: found.conditions,
       digits: DEFAULT_DIGITS,
-      rising: found.written,
+      ordered: found.written,
       ...(found.remainder ? { remainder: found.remainder } : {}),
     },
     steps,

@@ -1,6 +1,7 @@
 import { negate, ONE, relation, ZERO } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
+import { withoutTurns } from "../../rewrite/forms/whole-turns.ts";
 import { complexity, decide, expandedLogarithm } from "../../truth/index.ts";
 import { readable } from "../values.ts";
 
@@ -10,7 +11,7 @@ export function plainValue(e: Expression, assumptions: readonly Expression[]): E
     const inner = mapChildren(part, apart);
     return inner.kind === "call" && inner.name === "ln" ? expandedLogarithm(inner.args[0] ?? ONE, assumptions, true) : inner;
   };
-  const plain = withoutBars(e, assumptions);
+  const plain = withoutTurns(withoutBars(e, assumptions));
   const forms = [readable(plain), readable(apart(plain))];
   return forms.reduce((best, next) => (complexity(next) < complexity(best) ? next : best));
 }
