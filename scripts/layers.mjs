@@ -19,6 +19,7 @@ const CORE_LAYERS = [
   "truth",
   "derivation",
   "rewrite",
+  "matrix",
   "calculus",
   "solve",
   "check",

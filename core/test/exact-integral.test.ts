@@ -8,6 +8,7 @@ import { compile } from "../src/expression/double-value.ts";
 import type { Expression } from "../src/expression/expression.ts";
 import { families } from "../src/expression/functions/registry.ts";
 import { type DefiniteIntegral, isDefiniteIntegral } from "../src/expression/integral.ts";
+import { substitute } from "../src/expression/substitute.ts";
 import { text } from "../src/notation/text.ts";
 import { equalityTest, simplify } from "../src/truth/index.ts";
 import { answered } from "./oracle.ts";
@@ -162,8 +163,15 @@ describe("integrals answered exactly", () => {
 });
 
 describe("the judge of integrals", () => {
-  const claim = (source: string, antiderivative: string, after: string) =>
-    judgeStep(step("evaluate", [], { kind: "integral", before: integral(source), antiderivative: read(antiderivative), after: read(after) }), []).verdict;
+  /** What is claimed of an integral; without ends those that the antiderivative has at the bounds. */
+  const claimed = (source: string, antiderivative: string, after: string, ends?: readonly [string, string]) => {
+    const before = integral(source);
+    const at = (bound: Expression): Expression => substitute(read(antiderivative), new Map([[before.variable, bound]]));
+    const reached = ends ? ([read(ends[0]), read(ends[1])] as const) : ([at(before.lower), at(before.upper)] as const);
+    return { kind: "integral", before, antiderivative: read(antiderivative), ends: reached, after: read(after) } as const;
+  };
+  const claim = (source: string, antiderivative: string, after: string, ends?: readonly [string, string]) =>
+    judgeStep(step("evaluate", [], claimed(source, antiderivative, after, ends)), []).verdict;
 
   test.each<[string, string, string]>([
     ["int_(-1)^1 1/x^2 dx", "-1/x", "-2"],
@@ -188,6 +196,25 @@ describe("the judge of integrals", () => {
     ["int_1^0 1/(1 + x^2) dx", "arctan(x)", "-pi/4"],
   ])("confirms %s by %s", (source, antiderivative, after) => expect(claim(source, antiderivative, after)).toBe("nailed"));
 
+  test.each<[string, string, string, readonly [string, string]]>([
+    ["int_0^1 ln(x) dx", "x ln(x) - x", "-1", ["0", "-1"]],
+    ["int_1^infinity 1/x^2 dx", "-1/x", "1", ["-1", "0"]],
+    ["int_1^infinity 1/x dx", "ln(x)", "infinity", ["0", "infinity"]],
+    ["int_(-infinity)^infinity 1/(1 + x^2) dx", "arctan(x)", "pi", ["-pi/2", "pi/2"]],
+    ["int_0^1 1/x^2 dx", "-1/x", "infinity", ["-infinity", "-1"]],
+  ])("confirms the improper %s by %s", (source, antiderivative, after, ends) => expect(claim(source, antiderivative, after, ends)).toBe("nailed"));
+
+  test.each<[string, string, string, readonly [string, string]]>([
+    ["int_1^infinity 1/x^2 dx", "-1/x", "2", ["-1", "1"]],
+    ["int_1^infinity 1/x dx", "ln(x)", "0", ["0", "0"]],
+    ["int_(-1)^1 1/x^2 dx", "-1/x", "-2", ["1", "-1"]],
+    ["int_0^infinity sin(x) dx", "-cos(x)", "1", ["-1", "0"]],
+    ["int_0^infinity e^(-a x) dx", "-e^(-a x)/a", "1/a", ["-1/a", "0"]],
+    ["int_0^1 1/x^2 dx", "-1/x", "-infinity", ["-infinity", "-1"]],
+  ])("does not confirm the improper %s by %s as %s", (source, antiderivative, after, ends) =>
+    expect(claim(source, antiderivative, after, ends)).not.toBe("nailed"),
+  );
+
   test.each<[string, readonly string[]]>([
     ["int_(-1)^2 |x| dx", ["int_(-1)^0 x dx", "int_0^2 x dx"]],
     ["int_(-1)^2 |x| dx", ["int_(-1)^1 (-x) dx", "int_1^2 x dx"]],
@@ -200,7 +227,7 @@ describe("the judge of integrals", () => {
   });
 
   it("takes nothing that is known of a letter for its variable of integration", () => {
-    const wrong = { kind: "integral", before: integral("int_0^4 |x - 3| dx"), antiderivative: read("x^2/2 - 3x"), after: read("-4") } as const;
+    const wrong = claimed("int_0^4 |x - 3| dx", "x^2/2 - 3x", "-4");
     expect(judgeStep(step("evaluate", [], wrong), [read("x > 5")]).verdict).not.toBe("nailed");
   });
 });

@@ -30,6 +30,7 @@ import {
 } from "./integral.ts";
 import { isolated } from "./isolation.ts";
 import { judgeLimit, judgeSameLimit } from "./limit.ts";
+import { judgeMatrix, judgeRows } from "./matrix.ts";
 import { isPartOf } from "./parts.ts";
 import { coversSigns } from "./signs-of-base.ts";
 import { splitCovers } from "./splitting.ts";
@@ -107,6 +108,8 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
     sameInComponents(before, after, [radius, angle], [along, across])
       ? nailed("with the components put in for their names, both say the same")
       : loose("it was not decided whether both say the same with the components put in"),
+  matrix: (claim, { assumptions }) => judgeMatrix(claim, assumptions),
+  rows: (claim, { assumptions }) => judgeRows(claim, assumptions),
   isolated: ({ before, after, unknown, within }) =>
     isolated(before, after, unknown, within)
       ? nailed(
@@ -252,6 +255,7 @@ function writtenMeans(written: Syntax, claim: Claim): boolean {
 
 function claimedParts(claim: Claim): readonly Expression[] {
   if (claim.kind === "holds") return [claim.statement];
+  if (claim.kind === "matrix") return [...claim.operands, claim.after];
   return "before" in claim ? [claim.before, claim.after] : [claim.of, claim.after];
 }
 

@@ -31,6 +31,8 @@ import type { Pieces, RuleName, Said } from "./rules.ts";
  * - `with integrals`: what earlier steps found of integrals, put into before, gives after;
  * - `limit`: before tends to after at the place; ∞ is a constant;
  * - `same limit`: before and after tend to the same, if after has a limit; by the rule of L'Hôpital where the quotient is given;
+ * - `matrix`: what an operation makes of vectors and matrices, entry by entry;
+ * - `rows`: an operation on the rows of a matrix;
  * - `equal`: before and after have the same value;
  * - `put in`: replacing the names by the values in `before` gives `after`;
  * - `holds`: the statement is true.
@@ -130,9 +132,20 @@ export type Claim =
     }
   /** What is left of a function without the terms of its series vanishes against `scale`. */
   | { readonly kind: "series"; readonly place: LimitPlace; readonly of: Expression; readonly after: Expression; readonly scale: Expression }
+  | { readonly kind: "matrix"; readonly operation: MatrixOperation; readonly operands: readonly Expression[]; readonly after: Expression }
+  | { readonly kind: "rows"; readonly before: Expression; readonly operation: RowOperation; readonly after: Expression }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "put in"; readonly before: Expression; readonly values: ReadonlyMap<string, Expression>; readonly after: Expression }
   | { readonly kind: "holds"; readonly statement: Expression };
+
+/** What is calculated with vectors and matrices. */
+export type MatrixOperation = "sum" | "difference" | "product" | "quotient" | "power" | "det" | "inverse" | "transpose" | "abs" | "dot" | "cross";
+
+/** What is done to the rows of a matrix: two change places, one is multiplied, or multiples of one are added to others. */
+export type RowOperation =
+  | { readonly kind: "swap"; readonly rows: readonly [number, number] }
+  | { readonly kind: "scale"; readonly row: number; readonly by: Expression }
+  | { readonly kind: "add"; readonly row: number; readonly to: readonly { readonly row: number; readonly factor: Expression }[] };
 
 /** Where a limit is taken: the variable and the place it goes to, from both sides where none is said; whole for sequences. */
 export interface LimitPlace {

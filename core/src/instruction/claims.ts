@@ -13,7 +13,10 @@ import type { Optimum, OptimumTask } from "../solve/optima/optimum.ts";
 import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
 
 /** Steps that say what a quantity is, and nothing of the solutions of an equation. */
-const OF_VALUES: ReadonlySet<string> = new Set(["equal", "put in", "integral", "integral in pieces", "with integrals"]);
+const OF_VALUES: ReadonlySet<string> = new Set([
+  ...["equal", "put in", "integral", "integral in pieces", "symmetric integral", "known integral", "integral by terms", "with integrals"],
+  ...["matrix", "rows"],
+]);
 
 /** Everything the judge says of a line. */
 export interface Judged {

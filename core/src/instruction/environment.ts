@@ -2,6 +2,7 @@ import { differentiate } from "../calculus/derivative.ts";
 import { rootOf } from "../calculus/system-root.ts";
 import { product } from "../expression/construct.ts";
 import type { Expression, NameRange } from "../expression/expression.ts";
+import { applied, combined } from "../matrix/arithmetic.ts";
 import { type FunctionDefinition, LineUnusable, type Meanings } from "../notation/elaborate.ts";
 import type { Declarations } from "../notation/syntax.ts";
 import { unitFactor } from "../units/dimension-of.ts";
@@ -82,7 +83,14 @@ export function meanings(environment: Environment): Meanings {
     line: (line) => lineValue(environment, line),
     differentiate,
     rootOf,
+    tuples: tuplesIn(environment),
+    vectors: { combined, applied },
   };
+}
+
+/** The names that were defined as vectors or matrices. */
+function tuplesIn({ definitions, givens }: Environment): ReadonlyMap<string, Expression> {
+  return new Map([...definitions, ...givens].filter(([, value]) => value.kind === "tuple"));
 }
 
 /** As `meanings`, with units as factors: for questions about dimensions. */

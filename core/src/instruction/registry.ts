@@ -2,7 +2,9 @@ import type { Instruction } from "./instruction.ts";
 import { COLLECT } from "./instructions/collect.ts";
 import { COMBINE } from "./instructions/combine.ts";
 import { COMPLETE_SQUARE } from "./instructions/complete-square.ts";
+import { DETERMINANT, INVERSE } from "./instructions/determinant.ts";
 import { DIFFERENTIATE, GRADIENT } from "./instructions/differentiate.ts";
+import { EIGENVALUES, EIGENVECTORS } from "./instructions/eigenvalues.ts";
 import { EVALUATE } from "./instructions/evaluate.ts";
 import { EXPAND } from "./instructions/expand.ts";
 import { EXPECT } from "./instructions/expect.ts";
@@ -12,6 +14,7 @@ import { GIVEN } from "./instructions/given.ts";
 import { GRAPH } from "./instructions/graph.ts";
 import { HAND_LINE } from "./instructions/hand-line.ts";
 import { INTEGRATE } from "./instructions/integrate.ts";
+import { HESSIAN, JACOBIAN } from "./instructions/jacobian.ts";
 import { KEEP } from "./instructions/keep.ts";
 import { LET } from "./instructions/let.ts";
 import { LIMIT } from "./instructions/limit.ts";
@@ -32,16 +35,9 @@ import type { Spelling } from "./spelling.ts";
 export const INSTRUCTIONS: readonly Instruction[] = [
   ...[LET, GIVEN, SOLVE, LIMIT, SERIES, DIFFERENTIATE, GRADIENT, INTEGRATE, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, TANGENT, EXPECT],
   ...[SIMPLIFY, EXPAND, FACTOR, COMPLETE_SQUARE, PARTIAL_FRACTIONS, COMBINE, COLLECT, REWRITE, SHOW],
+  ...[DETERMINANT, INVERSE, EIGENVALUES, EIGENVECTORS, JACOBIAN, HESSIAN],
   ...[HAND_LINE, STATED],
 ];
-
-/** A sentence of the notation that is not carried out yet, by its first words; it gets a message of its own. */
-interface Planned {
-  readonly words: readonly string[];
-  readonly spellings?: readonly Spelling[];
-}
-
-export const NOT_YET: readonly Planned[] = [{ words: ["inverse", "of"] }, { words: ["determinant", "of"] }, { words: ["eigenvalues", "of"] }];
 
 /** Words that may stand before a sentence and say nothing. */
 const FILLERS: readonly Spelling[] = [{ typed: "please|now|next|finally|also {E}", means: "{E}" }];
@@ -53,8 +49,7 @@ const words = ({ typed }: Spelling): number => {
 };
 
 /** All other spellings of sentences; the first that fits is taken, so those with more words stand first. */
-export const SPELLINGS: readonly Spelling[] = [...NOT_YET, ...INSTRUCTIONS]
-  .flatMap(({ spellings = [] }) => spellings)
+export const SPELLINGS: readonly Spelling[] = INSTRUCTIONS.flatMap(({ spellings = [] }) => spellings)
   .concat(FILLERS)
   .sort((a, b) => words(b) - words(a));
 

@@ -1,6 +1,6 @@
 import { stepsCheck } from "../check/step.ts";
 import { type Step, step } from "../derivation/step.ts";
-import { chain, MINUS_ONE, name, power, product, sum } from "../expression/construct.ts";
+import { chain, MINUS_ONE, name, power, product, sum, tuple } from "../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
@@ -49,7 +49,21 @@ export function rewritingLine(instruction: string, target: RewritingTarget, envi
   return { instruction, run };
 }
 
-function carryOut({ whole, part }: RewritingTarget, environment: Environment, rewrite: Rewrite): Outcome {
+/** A rewrite of every entry where it is given a vector or a matrix. */
+function entrywise(rewrite: Rewrite): Rewrite {
+  return (e, known) => {
+    if (e.kind !== "tuple") return rewrite(e, known);
+    const items = e.items.map((item) => entrywise(rewrite)(item, known));
+    return {
+      expression: tuple(items.map(({ expression }) => expression)),
+      steps: items.flatMap(({ steps }) => steps),
+      conditions: items.flatMap(({ conditions }) => conditions),
+    };
+  };
+}
+
+function carryOut({ whole, part }: RewritingTarget, environment: Environment, one: Rewrite): Outcome {
+  const rewrite = entrywise(one);
   // Names with a given value stay letters: a rewrite is about the form, not the number.
   const own = putIn(whole, withoutGivens(environment));
   const known: Known = { assumptions: environment.assumptions };

@@ -1,6 +1,9 @@
+import type { MatrixOperation } from "../derivation/step.ts";
 import type { Piece } from "../derivation/words.ts";
-import type { Expression } from "../expression/expression.ts";
-import { elaborate } from "../notation/elaborate.ts";
+import { type Expression, equal } from "../expression/expression.ts";
+import { applied, combined, isCalculation } from "../matrix/arithmetic.ts";
+import type { Calculated } from "../matrix/steps.ts";
+import { elaborate, type VectorArithmetic } from "../notation/elaborate.ts";
 import { writtenLatex } from "../notation/latex.ts";
 import { parseTokens } from "../notation/parse.ts";
 import { NotationError, partsOfKind, type Span, type Syntax, UnknownWord } from "../notation/syntax.ts";
@@ -28,6 +31,9 @@ export interface Interval {
 /** Words that may be products of two letters, as in a x + by = c. */
 const DOUBTFUL: ReadonlySet<string> = new Set(["by", "in", "at", "as"]);
 
+/** Words before which a name ends. */
+const NAME_ENDS: readonly string[] = ["in", "near", "over", "numerically", "from", "with", "by", "into", "and"];
+
 const BRACKETS: Readonly<Record<string, 1 | -1>> = { "(": 1, "[": 1, "{": 1, ")": -1, "]": -1, "}": -1 };
 
 /**
@@ -41,6 +47,8 @@ export class Sentence {
   readonly references = new Set<number>();
   /** How something was read that could have been meant otherwise. */
   readonly notes: string[] = [];
+  /** What was calculated with vectors and matrices. */
+  readonly calculated: Calculated[] = [];
   readonly #mathematics: { readonly syntax: Syntax; readonly beside: Beside }[] = [];
   readonly #environment: Environment;
   readonly #tokens: readonly Token[];
@@ -306,8 +314,22 @@ export class Sentence {
     return elaborate(syntax, measuredMeanings(this.environment));
   }
 
+  /** What the mathematics means; what is calculated with vectors and matrices while it is read is kept in `calculated`. */
   mean(syntax: Syntax): Expression {
-    return elaborate(syntax, meanings(this.environment));
+    const vectors: VectorArithmetic = {
+      combined: (operation, left, right) => this.#kept(operation, [left, right], combined(operation, left, right)),
+      applied: (title, args) => {
+        const value = applied(title, args);
+        return value !== undefined && isCalculation(title) ? this.#kept(title, args, value) : value;
+      },
+    };
+    return elaborate(syntax, { ...meanings(this.environment), vectors });
+  }
+
+  #kept(operation: MatrixOperation, operands: readonly Expression[], value: Expression | string): Expression | string {
+    const isKnown = this.calculated.some((one) => one.operation === operation && one.operands.every((operand, k) => equal(operand, operands[k] ?? operand)));
+    if (typeof value !== "string" && !isKnown) this.calculated.push({ operation, operands, value });
+    return value;
   }
 
   /** Several expressions between commas. */
@@ -320,16 +342,25 @@ export class Sentence {
   /** A single name, such as the unknown after “for”. */
   name(what: string): string {
     const span = this.next.span;
-    const syntax = this.#pointing(what, ["in", "near", "over", "numerically", "from", "with", "by", "into", "and"]);
+    const syntax = this.#pointing(what, NAME_ENDS);
     if (syntax.kind !== "name") return this.fail(`${what} was expected here: one name`, { from: span.from, to: syntax.span?.to ?? span.to });
     return syntax.name;
   }
 
   /** One name or several with commas between them. */
   names(what: string): readonly string[] {
-    const found = [this.name(what)];
-    while (this.takeComma() || this.takeWords("and")) found.push(this.name(what));
+    const found = [...this.#nameOrTuple(what)];
+    while (this.takeComma() || this.takeWords("and")) found.push(...this.#nameOrTuple(what));
     return found;
+  }
+
+  /** One name, or several as a vector: (x_1, …, x_5). */
+  #nameOrTuple(what: string): readonly string[] {
+    if (!this.peekMark("(")) return [this.name(what)];
+    const span = this.next.span;
+    const syntax = this.#pointing(what, NAME_ENDS);
+    const items = syntax.kind === "tuple" ? syntax.items : [syntax];
+    return items.map((item) => (item.kind === "name" ? item.name : this.fail(`${what} was expected here: names in the bracket`, item.span ?? span)));
   }
 
   /** A name that is being declared: a whole word, which from then on is one name. */

@@ -9,12 +9,13 @@ import { CannotDo, type Outcome } from "./answer.ts";
 import { EMPTY, type Environment } from "./environment.ts";
 import type { Reading } from "./instruction.ts";
 import { bodyOf } from "./line-body.ts";
-import { INSTRUCTIONS, NOT_YET, SPELLED_WORDS, SPELLINGS } from "./registry.ts";
+import { INSTRUCTIONS, SPELLED_WORDS, SPELLINGS } from "./registry.ts";
 import { type Piece, Sentence } from "./sentence.ts";
 import { respelled } from "./spelling.ts";
 import { suggestions } from "./suggestions.ts";
 import { withDimensions } from "./units.ts";
 import { lettersIn } from "./units-read.ts";
+import { withVectorSteps } from "./vector-steps.ts";
 
 /** What became of one line of a working. */
 export interface Line {
@@ -130,11 +131,10 @@ export function readLine(source: string, environment: Environment): Read {
 
 function readBody(body: string, environment: Environment): Omit<Read, "ignored"> {
   const sentence = new Sentence(body, environment, respelled(body, tokenize(body), SPELLINGS, environment.quantities));
-  const notYet = NOT_YET.find(({ words }) => sentence.peekWords(...words))?.words;
-  if (notYet) sentence.fail(`“${notYet.join(" ")} …” cannot be carried out yet`, { from: sentence.next.span.from, to: body.length });
   const reading = INSTRUCTIONS.find((candidate) => candidate.begins(sentence))?.read(sentence);
   const { pieces, references, inDegrees, notes } = sentence;
-  const judged = (outcome: Outcome): Outcome => withDimensions(outcome, sentence.dimensions, sentence.measuredParts);
+  const { calculated } = sentence;
+  const judged = (outcome: Outcome): Outcome => withDimensions(withVectorSteps(outcome, calculated, environment), sentence.dimensions, sentence.measuredParts);
   return { pieces, references, inDegrees, notes, withDimensions: judged, ...(reading ? { reading } : {}) };
 }
 

@@ -1,4 +1,4 @@
-import { INSTRUCTIONS, NOT_YET } from "./registry.ts";
+import { INSTRUCTIONS } from "./registry.ts";
 import type { Spelling } from "./spelling.ts";
 
 /** The page that shows all sentences, made from the registry (Markdown). */
@@ -22,8 +22,7 @@ export function writingPage(): string {
       ...spelledOtherwise(spellings),
     ].join("\n\n"),
   );
-  const planned = `## Not carried out yet\n\n${NOT_YET.map(({ words }) => `\`${words.join(" ")} …\``).join(", ")}`;
-  return `${[INTRODUCTION, ...sections, planned].join("\n\n")}\n`;
+  return `${[INTRODUCTION, ...sections].join("\n\n")}\n`;
 }
 
 const INTRODUCTION = `# What can be written

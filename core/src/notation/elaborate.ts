@@ -27,8 +27,19 @@ export interface Meanings {
   readonly rootOf?: (body: Expression, which: number | string | undefined, lower: Expression | undefined, upper: Expression | undefined) => Expression | string;
   /** Whether units stay as factors beside the names, for what is asked of dimensions alone. */
   readonly unitsAsFactors?: boolean;
+  /** Names that stand for a vector or a matrix: these are put in where they are read, since matrices do not commute. */
+  readonly tuples?: ReadonlyMap<string, Expression>;
+  /** Calculates with vectors and matrices; without it what is written with them stays as it is. */
+  readonly vectors?: VectorArithmetic;
   /** Carries out a derivative; without it derivatives stay as written. */
   readonly differentiate?: (body: Expression, variable: string, order: number) => Expression;
+}
+
+/** Arithmetic in which a side is a tuple: the value, or words that say why there is none. */
+export interface VectorArithmetic {
+  readonly combined: (operation: "sum" | "difference" | "product" | "quotient" | "power", left: Expression, right: Expression) => Expression | string;
+  /** Undefined for a function that is given no tuple. */
+  readonly applied: (functionName: string, args: readonly Expression[]) => Expression | string | undefined;
 }
 
 /** Thrown by `Meanings.line` for a line whose result cannot stand in an expression. */
@@ -44,6 +55,8 @@ export const NO_MEANINGS: Meanings = {
     throw new LineUnusable(`there is no line ${line} here`);
   },
 };
+
+type VectorOperation = Parameters<VectorArithmetic["combined"]>[0];
 
 const NOWHERE: Span = { from: 0, to: 0 };
 
@@ -102,20 +115,29 @@ class Elaboration {
       case "sign":
         if (e.sign === "±") return build.product(build.number(this.#sign(e.span)), at(e.operand));
         if (e.operand.kind === "quantity") return this.#quantity(e.operand, e.sign === "-");
-        return e.sign === "-" ? build.negate(at(e.operand)) : at(e.operand);
+        if (e.sign === "-") {
+          const operand = at(e.operand);
+          return this.#combined("product", build.MINUS_ONE, operand, e.span, () => build.negate(operand));
+        }
+        return at(e.operand);
       case "binary": {
         if (e.operator === "±") return build.sum(at(e.left), build.product(build.number(this.#sign(e.span)), at(e.right)));
-        return e.operator === "-" ? build.subtract(at(e.left), at(e.right)) : build.sum(at(e.left), this.#factor(e.right));
+        const [left, right] = [at(e.left), e.operator === "-" ? at(e.right) : this.#factor(e.right)];
+        if (e.operator === "-") return this.#combined("difference", left, right, e.span, () => build.subtract(left, right));
+        return this.#combined("sum", left, right, e.span, () => build.sum(left, right));
       }
-      case "times":
-        return build.product(this.#factor(e.left), this.#factor(e.right));
+      case "times": {
+        const [left, right] = [this.#factor(e.left), this.#factor(e.right)];
+        return this.#combined("product", left, right, e.span, () => build.product(left, right));
+      }
       case "fraction": {
         const denominator = this.#factor(e.denominator);
         if (build.isNumber(denominator, 0)) throw new NotationError("division by zero: this denominator is 0", e.denominator.span ?? NOWHERE);
-        return build.divide(this.#factor(e.numerator), denominator);
+        const numerator = this.#factor(e.numerator);
+        return this.#combined("quotient", numerator, denominator, e.span, () => build.divide(numerator, denominator));
       }
       case "power":
-        return this.#power(e, this.#factor(e.base), at(e.exponent));
+        return this.#powerOf(e, this.#factor(e.base), at(e.exponent));
       case "factorial":
         return build.call("factorial", at(e.operand));
       case "degrees":
@@ -126,7 +148,9 @@ class Elaboration {
         const args = e.args.map(at);
         const fault = family(e.name)?.fault?.(args);
         if (fault !== undefined) throw new NotationError(fault, e.args[0]?.span ?? NOWHERE);
-        const value = callByName(e.name, args);
+        const own = this.#meanings.vectors?.applied(e.name, args);
+        if (typeof own === "string") throw new NotationError(own, e.span ?? NOWHERE);
+        const value = own ?? callByName(e.name, args);
         return e.exponent ? this.#power(e, value, at(e.exponent)) : value;
       }
       case "apply":
@@ -181,6 +205,24 @@ class Elaboration {
     return this.#meanings.unitsAsFactors ? this.#quantity(inner) : build.product(this.#operand(inner.value), unit.factor);
   }
 
+  /** Arithmetic with a tuple on one side or both. */
+  #combined(operation: VectorOperation, left: Expression, right: Expression, span: Span | undefined, otherwise: () => Expression): Expression {
+    const { vectors } = this.#meanings;
+    if (!vectors || (left.kind !== "tuple" && right.kind !== "tuple")) return otherwise();
+    const made = vectors.combined(operation, left, right);
+    if (typeof made === "string") throw new NotationError(made, span ?? NOWHERE);
+    return made;
+  }
+
+  #powerOf(e: Syntax & { readonly kind: "power" }, base: Expression, exponent: Expression): Expression {
+    // A raised T is no power, but the transpose.
+    if (base.kind === "tuple" && exponent.kind === "name" && exponent.name === "T" && this.#meanings.vectors) {
+      const made = this.#meanings.vectors.applied("transpose", [base]);
+      if (made !== undefined && typeof made !== "string") return made;
+    }
+    return this.#combined("power", base, exponent, e.span, () => this.#power(e, base, exponent));
+  }
+
   #power(e: Syntax, base: Expression, exponent: Expression): Expression {
     if (build.isNumber(base, 0) && exponent.kind === "number" && exponent.value.num <= 0) {
       throw new NotationError(exponent.value.num === 0 ? "0 to the power 0 is not defined" : "division by zero: 0 to a negative power", e.span ?? NOWHERE);
@@ -191,7 +233,7 @@ class Elaboration {
   #name(name: string): Expression {
     const isConstant = name === "pi" || name === "infinity" || name === "e" || name === "i";
     if (isConstant && !this.#meanings.quantities.has(name)) return build.constant(name);
-    return build.name(name, this.#meanings.ranges.get(name));
+    return this.#meanings.tuples?.get(name) ?? build.name(name, this.#meanings.ranges.get(name));
   }
 
   #sign(span: Span | undefined): 1 | -1 {

@@ -137,12 +137,13 @@ function isSolvedFor(e: Expression, variables: readonly string[]): boolean {
 }
 
 /** One derivative with its steps, its checks, and the places that are left out. */
-interface Round extends Differentiated {
+export interface Round extends Differentiated {
   readonly checks: readonly Check[];
   readonly conditions: readonly Expression[];
 }
 
-function derived(e: Expression, variable: string, assumptions: readonly Expression[]): Round {
+/** The derivative of an expression, or of every entry of a vector, with its checks. */
+export function derived(e: Expression, variable: string, assumptions: readonly Expression[]): Round {
   if (e.kind === "tuple") {
     const entries = e.items.map((item) => derived(item, variable, assumptions));
     return { ...together(entries), value: tuple(entries.map(({ value }) => value)) };
@@ -179,7 +180,8 @@ function together(rounds: readonly Round[]): Omit<Round, "value"> {
   };
 }
 
-function judged(value: Expression, before: readonly Step[], rounds: readonly Round[], assumptions: readonly Expression[]): Outcome {
+/** The outcome of derivatives taken one after the other. */
+export function judged(value: Expression, before: readonly Step[], rounds: readonly Round[], assumptions: readonly Expression[]): Outcome {
   const { checks: own, conditions: all, steps: found } = together(rounds);
   const steps = [...before, ...found];
   const { check, verdicts } = stepsCheck(steps, assumptions);

@@ -87,7 +87,7 @@ export const EVALUATE: Instruction = {
 };
 
 /** The value of an expression with values in the place of names, with the steps to it. */
-function evaluated(start: Expression, put: ReadonlyMap<string, Expression>, digits: Digits, environment: Environment): Outcome {
+export function evaluated(start: Expression, put: ReadonlyMap<string, Expression>, digits: Digits, environment: Environment): Outcome {
   const own = putIn(start, environment, new Set(put.keys()));
   const steps: Step[] = [...own.steps];
   let current = own.expression;

@@ -59,8 +59,8 @@ export const SOLVE: Instruction = {
     sentence.takeWords("solve");
     const start = sentence.next.span.from;
     const written = readStatement(sentence);
-    const statement = sentence.mean(written);
     const span = { from: start, to: sentence.next.span.from };
+    const statement = componentwise(sentence.mean(written), () => sentence.fail(SIZES, span));
     if (isInequality(statement)) return readInequality(statement, sentence, span);
     if (statement.kind === "logic" && statement.operator === "and") return readSystem(statement.items, sentence, span);
     const equation = statement.kind === "relation" || statement.kind === "logic" ? statement : equationOf(statement, ZERO);
@@ -75,6 +75,24 @@ export const SOLVE: Instruction = {
     return { instruction: "solve", run: () => carryOut(asked, unknown, scope, sentence) };
   },
 };
+
+const SIZES = "the sides have different sizes; the unknowns are written as a vector, as in ((1, 2), (3, 4)) (x, y) = (5, 6)";
+
+/** Equations between vectors or matrices as those of their components. */
+function componentwise(statement: Expression, fail: () => never): Expression {
+  if (statement.kind === "logic")
+    return logicOf(
+      statement.operator,
+      statement.items.map((item) => componentwise(item, fail)),
+    );
+  if (statement.kind !== "relation" || statement.operands.every(({ kind }) => kind !== "tuple")) return statement;
+  const [left, right] = statement.operands;
+  if (left?.kind !== "tuple" || right?.kind !== "tuple" || statement.comparisons.join() !== "=" || left.items.length !== right.items.length) return fail();
+  return logicOf(
+    "and",
+    left.items.map((item, k) => componentwise(equationOf(item, right.items[k] ?? item), fail)),
+  );
+}
 
 /** What is to be solved; commas join equations as “and” does. */
 function readStatement(sentence: Sentence): Syntax {

@@ -60,7 +60,26 @@ function separated(parser: Parser, read: () => Syntax): readonly Syntax[] {
   const items = [read()];
   while (parser.isMark(",")) {
     parser.advance();
-    items.push(read());
+    if (parser.isMark("…")) items.push(...upTo(parser, items.at(-1), read));
+    else items.push(read());
   }
   return items;
+}
+
+const MOST_NAMES = 50;
+const NUMBERED = /^(.*_)(\d+)$/;
+
+/** x_2, …, x_5 behind x_1 and three dots: names with one number more each. */
+function upTo(parser: Parser, first: Syntax | undefined, read: () => Syntax): readonly Syntax[] {
+  const dots = parser.advance().span;
+  parser.expectMark(",", "a comma and the last name were expected here, as in (x_1, …, x_5)");
+  const last = read();
+  const [own, end] = [first, last].map((e) => (e?.kind === "name" ? NUMBERED.exec(e.name) : null));
+  const [from, to] = [Number(own?.[2]), Number(end?.[2])];
+  if (!own || !end || own[1] !== end[1] || to <= from || to - from > MOST_NAMES)
+    return parser.fail("three dots stand between names with rising numbers, as in (x_1, …, x_5)", dots);
+  return Array.from(
+    { length: to - from },
+    (_, k): Syntax => ({ kind: "name", name: `${own[1] ?? ""}${from + k + 1}`, ...(last.span ? { span: last.span } : {}) }),
+  );
 }
