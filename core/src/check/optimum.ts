@@ -14,6 +14,7 @@ import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { asFamily, constantSign, decide, membersBetween, simplify, zeroTest } from "../truth/index.ts";
 import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
+import { type ClaimedFace, isBestOnFaces } from "./faces.ts";
 import { onePeriod, periodOf } from "./periodic.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
@@ -36,6 +37,8 @@ export interface ClaimedOptima {
   readonly assumptions: readonly Expression[];
   readonly points: readonly ClaimedOptimum[];
   readonly wanted: "maximum" | "minimum" | "stationary";
+  /** The faces of a domain with inequalities, each with its solutions confirmed to be all. */
+  readonly faces?: readonly ClaimedFace[];
   /** Whether the stationary points were confirmed to be all, as solutions of their equations. */
   readonly allFound: boolean;
 }
@@ -110,6 +113,7 @@ function isBorderOfCases(objective: Expression, { values }: ClaimedOptimum): boo
  * objective is 0 only at the points claimed, and has the right sign between them.
  */
 export function optimumIsGlobal(claim: ClaimedOptima): boolean {
+  if (claim.faces) return isBestOnFaces(claim);
   if (withoutConstraint(claim).some(optimumIsGlobal)) return true;
   if (claim.constraints.length === 0 && (isConvex(claim) || isOnlyExtremum(claim))) return true;
   if (isBestOfAll(claim) || isBounded(claim) || isBestOfPeriod(claim)) return true;

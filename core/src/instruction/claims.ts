@@ -1,6 +1,7 @@
 import type { ClaimedAnswer, ClaimedSolution } from "../check/answer.ts";
 import { comparisonCheck, substitutionCheck } from "../check/answer.ts";
 import { completenessCheck } from "../check/completeness.ts";
+import { isOfNature } from "../check/nature.ts";
 import { optimumIsGlobal, optimumPutBack } from "../check/optimum.ts";
 import { type StepVerdict, stepsCheck } from "../check/step.ts";
 import { systemCount } from "../check/system/count.ts";
@@ -9,6 +10,7 @@ import { type Check, type Verdict, verdictOf, verdictOfSolutions } from "../chec
 import type { Step } from "../derivation/step.ts";
 import { nameIn, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import type { FaceSystem } from "../solve/optima/faces.ts";
 import type { Optimum, OptimumTask } from "../solve/optima/optimum.ts";
 import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
 
@@ -80,32 +82,40 @@ export function judgeSolutions(
 }
 
 /** Whether the judge confirms that the equations for the stationary points have no other solutions. */
-function stationaryConfirmed({ stationary, system }: Optimum, known: readonly Expression[]): boolean {
+function stationaryConfirmed({ stationary, system, faces }: Optimum, known: readonly Expression[]): boolean {
+  if (faces) return faces.every((face) => [face, ...(face.singular ? [face.singular] : [])].every((own) => isSystemConfirmed(own, known)));
   if (stationary) {
     const { equation, set, steps, facts, unknown } = stationary;
     const others = known.filter((fact) => !freeNames(fact).has(unknown));
     return judgeSolutions(equation, set, steps, others, facts).checks.some(({ kind, outcome }) => kind === "completeness" && outcome === "nailed");
   }
-  return (
-    system !== undefined &&
-    judgeSystem(system.equations, system.set, [], known).checks.some(({ kind, outcome }) => kind === "completeness" && outcome === "nailed")
-  );
+  return system !== undefined && isSystemConfirmed(system, known);
+}
+
+/** Whether the solutions of a system are confirmed to be all. */
+function isSystemConfirmed({ equations, set }: Pick<FaceSystem, "equations" | "set">, known: readonly Expression[]): boolean {
+  return judgeSystem(equations, set, [], known).checks.some(({ kind, outcome }) => kind === "completeness" && outcome === "nailed");
 }
 
 /** Lays the optima of an objective before the judge. */
 export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonly Step[]): Judged {
   const known = [...task.assumptions, ...task.facts, ...optimum.points.flatMap(({ conditions }) => conditions)];
   const { check, verdicts } = stepsCheck(steps, known);
-  const claimed = { ...task, points: optimum.points, allFound: stationaryConfirmed(optimum, known) };
+  const own = optimum.faces ? task.assumptions : known;
+  const claimed = { ...task, points: optimum.points, allFound: stationaryConfirmed(optimum, own), ...(optimum.faces ? { faces: optimum.faces } : {}) };
   const reached = task.wanted !== "stationary" && optimum.points.some(({ global }) => global);
   const confirmed = !reached || optimumIsGlobal(claimed);
   const isAnswered = reached || task.wanted === "stationary" || optimum.open === undefined;
-  const outcome: Verdict = claimed.allFound && confirmed && isAnswered ? "nailed" : "loose";
-  const doubt = !claimed.allFound
-    ? "the stationary points are not proven to be all"
-    : isAnswered
-      ? "that it is the optimum of the whole domain was not confirmed a second time"
-      : (optimum.open ?? "");
+  const natures =
+    task.constraints.length > 0 || optimum.faces !== undefined || optimum.points.every((point) => point.end || isOfNature({ ...task, ...point }, known));
+  const outcome: Verdict = claimed.allFound && confirmed && isAnswered && natures ? "nailed" : "loose";
+  const doubt = !natures
+    ? "what one of the points is was not confirmed a second time"
+    : !claimed.allFound
+      ? "the stationary points are not proven to be all"
+      : isAnswered
+        ? "that it is the optimum of the whole domain was not confirmed a second time"
+        : (optimum.open ?? "");
   const detail = outcome === "nailed" ? optimum.reason : `${optimum.reason}; ${doubt}`;
   const completeness: Check = { kind: "completeness", outcome, detail, lines: [{ note: detail }] };
   const checks = [...optimumPutBack(claimed), completeness, check];

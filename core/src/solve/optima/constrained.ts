@@ -10,6 +10,7 @@ import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { decide, expand, simplify, zeroTest } from "../../truth/index.ts";
 import { Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
+import { optimiseOnFaces, plainPoint } from "./faces.ts";
 import { optimiseOneVariable } from "./one-variable.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 import { commonZeros, extremeOf, optimiseSeveralVariables, pointOf, zeroOf } from "./several-variables.ts";
@@ -19,6 +20,13 @@ import { commonZeros, extremeOf, optimiseSeveralVariables, pointOf, zeroOf } fro
  * equations are taken into account by multipliers (J.-L. Lagrange, 1788).
  */
 export function optimise(task: OptimumTask): Optimum {
+  const found = optimiseDirectly(task);
+  const plain = { ...found, points: found.points.map((point) => plainPoint(point, task.assumptions)) };
+  const isSettled = plain.none !== undefined || plain.points.some(({ global }) => global) || task.wanted === "stationary";
+  return isSettled ? plain : (optimiseOnFaces(task) ?? plain);
+}
+
+function optimiseDirectly(task: OptimumTask): Optimum {
   const [constraint] = task.constraints;
   if (constraint) return bySubstitution(task) ?? byMultipliers(task);
   const [only, ...more] = task.variables;
@@ -63,7 +71,7 @@ function bySubstitution(task: OptimumTask): Optimum | undefined {
   }
   const objective = substitute(task.objective, at);
   steps.push(step("from the condition", [expressed], { kind: "put in", before: task.objective, values: at, after: objective }));
-  const inner = optimise({
+  const inner = optimiseDirectly({
     ...task,
     objective,
     variables: task.variables.filter((other) => other !== variable),

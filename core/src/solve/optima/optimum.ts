@@ -1,6 +1,7 @@
 import type { Step } from "../../derivation/step.ts";
 import type { Expression } from "../../expression/expression.ts";
 import type { SolutionSet } from "../solution.ts";
+import type { Face } from "./faces.ts";
 
 export type Nature = "maximum" | "minimum" | "saddle" | "inflection" | "undecided";
 
@@ -50,6 +51,8 @@ export interface Optimum {
     readonly set: SolutionSet;
     readonly steps: readonly Step[];
   };
+  /** The faces of the domain on which the best was looked for. */
+  readonly faces?: readonly Face[];
   /** The equations for the stationary points of several variables. */
   readonly system?: { readonly equations: readonly Relation[]; readonly unknowns: readonly string[]; readonly set: SolutionSet };
 }

@@ -1,10 +1,11 @@
 import { isBestValue } from "../../calculus/box-optimum.ts";
 import { growthOf, natureByHessian } from "../../calculus/definiteness.ts";
+import { natureOfDegenerate } from "../../calculus/degenerate-point.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { equation, logic, name, subtract, ZERO } from "../../expression/construct.ts";
+import { equation, logic, name, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { constantSign, simplify, zeroTest } from "../../truth/index.ts";
+import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { solveSystem } from "../systems/system.ts";
 import { readable } from "../values.ts";
@@ -29,10 +30,22 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
     .flatMap((one) => apartByCase(one, [objective, ...hessian.flat()]))
     .map((one): OptimumPoint => {
       const at = hessian.map((row) => row.map((entry) => simplify(atMember(entry, one)).expression));
-      return pointOf(one, task, natureByHessian(at, [...task.assumptions, ...one.conditions]));
+      return pointOf(one, task, natureAt(one, at, task));
     });
   const system = { equations: slopes.map((slope) => zeroOf(slope)), unknowns: variables, set };
   return { system, complete: set.complete, reason: set.reason, steps: [...steps, ...found], ...globalOf(points, task, hessian) };
+}
+
+/** What a point is: by the second derivatives, by higher terms where these do not decide, or since no value anywhere is on the other side. */
+function natureAt(one: Solution, second: readonly (readonly Expression[])[], { objective, variables, assumptions, facts }: OptimumTask): Nature {
+  const known = [...assumptions, ...one.conditions];
+  const plain = natureByHessian(second, known);
+  if (plain !== "undecided") return plain;
+  const difference = subtract(objective, atMember(objective, one));
+  if (decide(relation(difference, ">=", ZERO), [...known, ...facts]) === true) return "minimum";
+  if (decide(relation(difference, "<=", ZERO), [...known, ...facts]) === true) return "maximum";
+  if (one.free.length + one.integers.length > 0) return "undecided";
+  return natureOfDegenerate(objective, variables, one.values, known)?.nature ?? "undecided";
 }
 
 export function zeroOf(e: Expression): Relation {

@@ -1,0 +1,86 @@
+import { number, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, equal } from "../expression/expression.ts";
+import { substitute } from "../expression/substitute.ts";
+import * as rational from "../number/rational.ts";
+import { contradictory, type Inequality } from "../polynomial/fourier-motzkin.ts";
+import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { decide, expand, simplify } from "../truth/index.ts";
+
+/**
+ * Whether the points at which some expressions are 0 and others not negative are seen to lie in a bounded set: one of the conditions is a polynomial without mixed terms that
+ * grows in every variable, or the linear ones leave no direction in which one could go on for ever (the recession cone: R. T. Rockafellar, Convex Analysis, theorem 8.4).
+ */
+export function isBoundedSet(
+  zeros: readonly Expression[],
+  notNegative: readonly Expression[],
+  variables: readonly string[],
+  assumptions: readonly Expression[],
+): boolean {
+  if ([...zeros, ...zeros.map(negated), ...notNegative].some((side) => fallsFarOut(side, variables, assumptions))) return true;
+  return hasNoDirection(zeros, notNegative, variables);
+}
+
+const negated = (e: Expression): Expression => expand(product(number(-1), e));
+
+/** A sum of functions of one variable each, every one of which goes to −∞ on both sides: then the set where it is not negative is bounded. */
+function fallsFarOut(side: Expression, variables: readonly string[], assumptions: readonly Expression[]): boolean {
+  const zero = new Map(variables.map((variable) => [variable, ZERO]));
+  const rest = substitute(side, zero);
+  const parts = variables.map((variable) => simplify(subtract(substitute(side, new Map([...zero].filter(([key]) => key !== variable))), rest)).expression);
+  const whole = parts.reduce((total, part) => simplify(subtract(total, part)).expression, simplify(subtract(side, rest)).expression);
+  if (!equal(simplify(expand(whole)).expression, ZERO)) return definiteQuadratic(side, variables, assumptions);
+  return parts.every((part, k) => {
+    const coefficients = polynomialCoefficients(part, variables[k] ?? "");
+    const degree = (coefficients?.length ?? 1) - 1;
+    const leading = coefficients?.[degree];
+    return degree >= 2 && degree % 2 === 0 && leading !== undefined && decide(relation(leading, "<", ZERO), assumptions) === true;
+  });
+}
+
+/** A quadratic whose second-degree part is negative definite, by its leading minors. */
+function definiteQuadratic(side: Expression, variables: readonly string[], assumptions: readonly Expression[]): boolean {
+  const second = variables.map((a) => variables.map((b) => secondCoefficient(side, a, b)));
+  if (!second.every((row) => row.every((entry) => entry !== undefined && variables.every((variable) => !contains(entry, variable))))) return false;
+  let rows = second.map((row) => row.map((entry) => negated(entry ?? ZERO)));
+  while (rows.length > 0) {
+    const [first = [], ...rest] = rows;
+    const [pivot = ZERO, ...others] = first;
+    if (decide(relation(simplify(pivot).expression, ">", ZERO), assumptions) !== true) return false;
+    rows = rest.map((row) => others.map((entry, k) => simplify(subtract(product(pivot, row[k + 1] ?? ZERO), product(row[0] ?? ZERO, entry))).expression));
+  }
+  return true;
+}
+
+/** The coefficient of a b, twice that of a²: the second difference of a polynomial of degree 2. */
+function secondCoefficient(side: Expression, a: string, b: string): Expression | undefined {
+  const inA = polynomialCoefficients(side, a);
+  if (!inA || inA.length > 3) return undefined;
+  if (a === b) return product(number(2), inA[2] ?? ZERO);
+  const inB = polynomialCoefficients(inA[1] ?? ZERO, b);
+  return inB && inB.length <= 2 ? (inB[1] ?? ZERO) : undefined;
+}
+
+/** No direction d ≠ 0 in which the linear conditions hold for ever: each d_k = ±1 contradicts A d ≥ 0. */
+function hasNoDirection(zeros: readonly Expression[], notNegative: readonly Expression[], variables: readonly string[]): boolean {
+  const base = [...zeros.flatMap((side) => [side, negated(side)]), ...notNegative].flatMap((side): readonly Inequality[] => {
+    const coefficients = linearPart(side, variables);
+    return coefficients ? [{ coefficients, constant: rational.ZERO, strict: false }] : [];
+  });
+  return variables.every((variable) =>
+    [rational.ONE, rational.MINUS_ONE].every((sign) =>
+      contradictory([...base, { coefficients: new Map([[variable, sign]]), constant: rational.MINUS_ONE, strict: false }]),
+    ),
+  );
+}
+
+/** The slopes of a linear side with numbers as coefficients, those that are not 0. */
+function linearPart(side: Expression, variables: readonly string[]): ReadonlyMap<string, rational.Rational> | undefined {
+  const slopes = new Map<string, rational.Rational>();
+  for (const variable of variables) {
+    const coefficients = polynomialCoefficients(side, variable);
+    const slope = coefficients?.[1] ?? ZERO;
+    if (!coefficients || coefficients.length > 2 || slope.kind !== "number") return undefined;
+    if (slope.value.num !== 0) slopes.set(variable, slope.value);
+  }
+  return slopes;
+}

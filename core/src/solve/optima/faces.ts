@@ -1,0 +1,191 @@
+import { isBoundedSet } from "../../calculus/bounded-set.ts";
+import { differentiate } from "../../calculus/derivative.ts";
+import { type Step, step } from "../../derivation/step.ts";
+import { equation, logic, name, negate, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
+import { sideDifference } from "../../expression/statement.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { subsets } from "../../polynomial/subsets.ts";
+import { withRootsOut } from "../../rewrite/constant-root.ts";
+import { decide, simplify, zeroTest } from "../../truth/index.ts";
+import { type SolutionSet, Unsolvable } from "../solution.ts";
+import { signKnown } from "./compared.ts";
+import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
+import { commonZeros, pointOf, zeroOf } from "./several-variables.ts";
+
+type Relation = Expression & { readonly kind: "relation" };
+
+/** More inequalities would have too many faces. */
+const MOST_INEQUALITIES = 5;
+
+/** A condition g ≥ 0 or g > 0. */
+interface Inequality {
+  readonly side: Expression;
+  readonly strict: boolean;
+}
+
+/** The equations of the stationary points on one face, where some inequalities hold with equality, and what solves them. */
+export interface Face extends FaceSystem {
+  readonly active: readonly Expression[];
+  /** The equations of the points where the slopes of the conditions depend on each other: they have no solution. */
+  readonly singular?: FaceSystem;
+}
+
+export interface FaceSystem {
+  readonly equations: readonly Relation[];
+  readonly unknowns: readonly string[];
+  readonly set: SolutionSet;
+}
+
+/**
+ * Optima where inequalities hold: on a bounded closed set a continuous function has a greatest and a least value (K. Weierstrass), and it is taken inside or on a face, at a
+ * point where the slopes are a combination of those of the conditions that hold with equality (W. Karush 1939, H. Kuhn and A. Tucker 1951). Undefined where the set is not
+ * seen to be bounded, or a face is not solved.
+ */
+export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
+  const { variables, constraints, facts, assumptions, wanted } = task;
+  const inequalities = inequalitiesIn(facts, variables);
+  if (!inequalities || inequalities.length > MOST_INEQUALITIES || wanted === "stationary") return undefined;
+  const equalities = constraints.map((one) => sideDifference(one));
+  if (
+    !isBoundedSet(
+      equalities,
+      inequalities.map(({ side }) => side),
+      variables,
+      assumptions,
+    )
+  )
+    return undefined;
+  const faces: Face[] = [];
+  const steps: Step[] = [];
+  const points: OptimumPoint[] = [];
+  for (let size = 0; size <= Math.min(inequalities.length, variables.length - equalities.length); size += 1) {
+    for (const chosen of subsets(
+      inequalities.map((_, k) => k),
+      size,
+    )) {
+      const active = chosen.map((k) => inequalities[k]?.side ?? ZERO);
+      const own = faceOf(task, [...equalities, ...active], active);
+      if (!own) return undefined;
+      faces.push(own.face);
+      steps.push(...own.steps);
+      for (const one of own.face.set.solutions) {
+        const point = plainPoint(pointOf(one, task, "undecided"), assumptions);
+        const holds = inequalities.map(({ side }) =>
+          decide(relation(simplify(substitute(side, point.values)).expression, ">=", ZERO), [...assumptions, ...point.conditions]),
+        );
+        if (holds.includes(false) || points.some((other) => samePlace(point, other, variables))) continue;
+        if (holds.includes(undefined) && point.integers.length === 0) return undefined;
+        points.push({ ...point, end: active.length > 0 });
+      }
+    }
+  }
+  const ranked = ranking(points, task);
+  if (!ranked) return undefined;
+  const isOpen = (point: OptimumPoint): boolean =>
+    inequalities.some(({ side, strict }) => strict && zeroTest(simplify(substitute(side, point.values)).expression, assumptions).kind === "zero");
+  const best = ranked.filter(({ global }) => global);
+  const word = wanted === "maximum" ? "greatest" : "least";
+  const attained = best.filter((point) => !isOpen(point));
+  const reason = "the conditions describe a bounded set, on which a continuous function has a greatest and a least value, inside or on a face";
+  const common = { complete: true, reason, steps, faces };
+  const kept = ranked.filter((point) => !isOpen(point));
+  if (attained.length > 0) return { ...common, points: kept };
+  return { ...common, points: kept, none: `the ${word} value is not attained: it is come near at a part of the border that does not belong to the domain` };
+}
+
+function inequalitiesIn(facts: readonly Expression[], variables: readonly string[]): readonly Inequality[] | undefined {
+  const found: Inequality[] = [];
+  for (const fact of facts) {
+    if (fact.kind !== "relation") return undefined;
+    for (const [k, comparison] of fact.comparisons.entries()) {
+      const [left, right] = [fact.operands[k] ?? ZERO, fact.operands[k + 1] ?? ZERO];
+      if (comparison === "=" || comparison === "!=") return undefined;
+      const side = comparison.startsWith(">") ? subtract(left, right) : subtract(right, left);
+      if (variables.some((variable) => freeNames(side).has(variable))) found.push({ side, strict: comparison === ">" || comparison === "<" });
+    }
+  }
+  return found;
+}
+
+/** The stationary points on a face, by multipliers; at a corner the equations alone say where it is. */
+function faceOf(
+  task: OptimumTask,
+  equalities: readonly Expression[],
+  active: readonly Expression[],
+): { readonly face: Face; readonly steps: readonly Step[] } | undefined {
+  const { objective, variables } = task;
+  const taken = new Set([objective, ...equalities].flatMap((e) => [...freeNames(e)]));
+  const letters = ["lambda", "mu", "nu", "kappa"].filter((letter) => !taken.has(letter) && !variables.includes(letter));
+  const isCorner = equalities.length >= variables.length;
+  const multipliers = isCorner ? [] : equalities.map((_, k) => letters[k] ?? `lambda_${k + 1}`);
+  const lagrangian = sum(objective, ...multipliers.map((letter, k) => negate(product(name(letter), equalities[k] ?? ZERO))));
+  const slopes = isCorner ? [] : variables.map((variable) => zeroOf(simplify(differentiate(lagrangian, variable)).expression));
+  const equations = [...slopes, ...equalities.map(zeroOf)];
+  const unknowns = [...multipliers, ...variables];
+  const whole = logic("and", equations);
+  const first = step(active.length > 0 ? "on a face" : "inside", active.length > 0 ? [active.map((side) => equation(side, ZERO))] : [], {
+    kind: "put in",
+    before: whole,
+    values: new Map(),
+    after: whole,
+  });
+  try {
+    const singular = isCorner ? undefined : singularPoints(equalities, task);
+    if (singular === "unknown" || (singular?.set.solutions.length ?? 0) > 0) return undefined;
+    const { set, steps } = commonZeros(equations, unknowns, { ...task, facts: [] });
+    if (!set.complete) return undefined;
+    return { face: { active, equations, unknowns, set, ...(singular ? { singular } : {}) }, steps: [first, ...steps] };
+  } catch (error) {
+    if (error instanceof Unsolvable) return undefined;
+    throw error;
+  }
+}
+
+/** The points at which the slopes of the conditions depend on each other, so that the multipliers may miss them; undefined where all are linear. */
+function singularPoints(equalities: readonly Expression[], task: OptimumTask): FaceSystem | "unknown" | undefined {
+  const { variables } = task;
+  const gradients = equalities.map((side) => variables.map((variable) => simplify(differentiate(side, variable)).expression));
+  const curved = gradients.flatMap((row, k) => (row.some((entry) => variables.some((variable) => freeNames(entry).has(variable))) ? [k] : []));
+  const [at, ...more] = curved;
+  if (at === undefined) return undefined;
+  if (more.length > 0) return "unknown";
+  const letters = equalities.map((_, k) => `lambda_${k + 1}`);
+  const dependent = variables.map((_, j) =>
+    zeroOf(sum(gradients[at]?.[j] ?? ZERO, ...equalities.flatMap((__, k) => (k === at ? [] : [product(name(letters[k] ?? ""), gradients[k]?.[j] ?? ZERO)])))),
+  );
+  const equations = [...dependent, ...equalities.map(zeroOf)];
+  const unknowns = [...letters.filter((_, k) => k !== at), ...variables];
+  const { set } = commonZeros(equations, unknowns, { ...task, facts: [] });
+  return set.complete ? { equations, unknowns, set } : "unknown";
+}
+
+/** A point with its roots taken out as far as what is known of the letters goes. */
+export function plainPoint(point: OptimumPoint, assumptions: readonly Expression[]): OptimumPoint {
+  const known = [...assumptions, ...point.conditions];
+  const plain = (e: Expression): Expression => withRootsOut(e, known);
+  return { ...point, values: new Map([...point.values].map(([key, value]) => [key, plain(value)])), value: plain(point.value) };
+}
+
+function samePlace(a: OptimumPoint, b: OptimumPoint, variables: readonly string[]): boolean {
+  return variables.every((variable) => zeroTest(subtract(a.values.get(variable) ?? ZERO, b.values.get(variable) ?? ZERO)).kind === "zero");
+}
+
+/** The points with the best and the worst marked; undefined where two values are not compared. */
+function ranking(points: readonly OptimumPoint[], { wanted, assumptions }: OptimumTask): readonly OptimumPoint[] | undefined {
+  const [first] = points;
+  if (!first) return undefined;
+  const compare = (a: OptimumPoint, b: OptimumPoint): -1 | 0 | 1 | undefined => signKnown(subtract(a.value, b.value), assumptions);
+  let [top, bottom] = [first, first];
+  for (const point of points) {
+    const [up, down] = [compare(point, top), compare(point, bottom)];
+    if (up === undefined || down === undefined) return undefined;
+    if (up > 0) top = point;
+    if (down < 0) bottom = point;
+  }
+  const marked = points.map((point): OptimumPoint => {
+    const nature = compare(point, top) === 0 ? "maximum" : compare(point, bottom) === 0 ? "minimum" : "undecided";
+    return { ...point, nature, global: nature === wanted };
+  });
+  return [...marked].sort((a, b) => Number(b.global) - Number(a.global));
+}
