@@ -93,8 +93,8 @@ function stationaryConfirmed({ stationary, system, faces }: Optimum, known: read
 }
 
 /** Whether the solutions of a system are confirmed to be all. */
-function isSystemConfirmed({ equations, set }: Pick<FaceSystem, "equations" | "set">, known: readonly Expression[]): boolean {
-  return judgeSystem(equations, set, [], known).checks.some(({ kind, outcome }) => kind === "completeness" && outcome === "nailed");
+function isSystemConfirmed({ equations, set, steps }: FaceSystem, known: readonly Expression[]): boolean {
+  return judgeSystem(equations, set, steps, known).checks.some(({ kind, outcome }) => kind === "completeness" && outcome === "nailed");
 }
 
 /** Lays the optima of an objective before the judge. */

@@ -37,11 +37,12 @@ const MOST_DEPTH = 10;
  */
 export function coversSystem(open: Open): boolean {
   const left = open.equations.filter((one) => !isIdentity(one, open));
+  if (left.some((one) => isContradiction(one, open))) return true;
   // Without an unknown it says for which letters there are solutions at all.
   const isGranted = (one: Expression): boolean => freeNames(one).size > 0 && !open.unknowns.some((u) => contains(simplify(differenceOf(one)).expression, u));
   const granted = [...open.granted, ...left.filter(isGranted)];
   const equations = left.filter((one) => !isGranted(one));
-  if (equations.some((one) => isContradiction(one, open)) || open.depth > MOST_DEPTH) return open.depth <= MOST_DEPTH;
+  if (open.depth > MOST_DEPTH) return false;
   if (equations.length === 0) return open.points.some((point) => open.unknowns.every((u) => point.free.includes(u)) && holdsWhere(point, granted));
   const next: Open = { ...open, equations, granted, depth: open.depth + 1 };
   return bySplitting(next) ?? (counted(next) || byLinear(next) || byCases(next) || bySingle(next) || byOne(next) || byInjective(next));

@@ -127,7 +127,7 @@ function byMultipliers(task: OptimumTask): Optimum {
     corners !== undefined &&
     sides.some((side) => growthOf(side, variables) === "up" || growthOf(side, variables) === "down") &&
     task.facts.length === 0;
-  const system = { equations: [...slopes, ...constraints], unknowns: [...multipliers, ...variables], set };
+  const system = { equations: [...slopes, ...constraints], unknowns: [...multipliers, ...variables], set, steps: found };
   const common = { system, complete: set.complete && corners !== undefined, reason: set.reason, steps: [...steps, ...found, ...(corners?.steps ?? [])] };
   if (!bounded) {
     const word = wanted === "maximum" ? "greatest" : "least";

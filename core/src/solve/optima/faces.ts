@@ -35,6 +35,8 @@ export interface FaceSystem {
   readonly equations: readonly Relation[];
   readonly unknowns: readonly string[];
   readonly set: SolutionSet;
+  /** The way to the solutions. */
+  readonly steps: readonly Step[];
 }
 
 /**
@@ -135,7 +137,7 @@ function faceOf(
     if (singular === "unknown" || (singular?.set.solutions.length ?? 0) > 0) return undefined;
     const { set, steps } = commonZeros(equations, unknowns, { ...task, facts: [] });
     if (!set.complete) return undefined;
-    return { face: { active, equations, unknowns, set, ...(singular ? { singular } : {}) }, steps: [first, ...steps] };
+    return { face: { active, equations, unknowns, set, steps, ...(singular ? { singular } : {}) }, steps: [first, ...steps] };
   } catch (error) {
     if (error instanceof Unsolvable) return undefined;
     throw error;
@@ -156,8 +158,8 @@ function singularPoints(equalities: readonly Expression[], task: OptimumTask): F
   );
   const equations = [...dependent, ...equalities.map(zeroOf)];
   const unknowns = [...letters.filter((_, k) => k !== at), ...variables];
-  const { set } = commonZeros(equations, unknowns, { ...task, facts: [] });
-  return set.complete ? { equations, unknowns, set } : "unknown";
+  const { set, steps } = commonZeros(equations, unknowns, { ...task, facts: [] });
+  return set.complete ? { equations, unknowns, set, steps } : "unknown";
 }
 
 /** A point with its roots taken out as far as what is known of the letters goes. */

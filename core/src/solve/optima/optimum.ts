@@ -1,7 +1,7 @@
 import type { Step } from "../../derivation/step.ts";
 import type { Expression } from "../../expression/expression.ts";
 import type { SolutionSet } from "../solution.ts";
-import type { Face } from "./faces.ts";
+import type { Face, FaceSystem } from "./faces.ts";
 
 export type Nature = "maximum" | "minimum" | "saddle" | "inflection" | "undecided";
 
@@ -54,7 +54,7 @@ export interface Optimum {
   /** The faces of the domain on which the best was looked for. */
   readonly faces?: readonly Face[];
   /** The equations for the stationary points of several variables. */
-  readonly system?: { readonly equations: readonly Relation[]; readonly unknowns: readonly string[]; readonly set: SolutionSet };
+  readonly system?: FaceSystem;
 }
 
 type Relation = Expression & { readonly kind: "relation" };

@@ -32,7 +32,7 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
       const at = hessian.map((row) => row.map((entry) => simplify(atMember(entry, one)).expression));
       return pointOf(one, task, natureAt(one, at, task));
     });
-  const system = { equations: slopes.map((slope) => zeroOf(slope)), unknowns: variables, set };
+  const system = { equations: slopes.map((slope) => zeroOf(slope)), unknowns: variables, set, steps: found };
   return { system, complete: set.complete, reason: set.reason, steps: [...steps, ...found], ...globalOf(points, task, hessian) };
 }
 
