@@ -20,6 +20,16 @@ export function isBoundedSet(
   return hasNoDirection(zeros, notNegative, variables);
 }
 
+/** Whether an objective goes to +∞ in every direction (−∞ for a greatest value), so that it has a least (greatest) value on every closed set. */
+export function growsEverywhere(
+  objective: Expression,
+  wanted: "minimum" | "maximum",
+  variables: readonly string[],
+  assumptions: readonly Expression[],
+): boolean {
+  return fallsFarOut(wanted === "minimum" ? negated(objective) : objective, variables, assumptions);
+}
+
 const negated = (e: Expression): Expression => expand(product(number(-1), e));
 
 /** A sum of functions of one variable each, every one of which goes to −∞ on both sides: then the set where it is not negative is bounded. */

@@ -65,7 +65,7 @@ export function growthOf(objective: Expression, variables: readonly string[]): "
 function byDirections(form: poly.Polynomial, n: number): "up" | "down" | "both" | undefined {
   const degree = form[0]?.exponents.reduce((total, exponent) => total + exponent, 0) ?? 0;
   const signs = new Set<number>();
-  const directions = Array.from({ length: 3 ** n }, (_, code) => Array.from({ length: n }, (__, k) => (Math.floor(code / 3 ** k) % 3) - 1));
+  const directions = Array.from({ length: 5 ** Math.min(n, 4) }, (_, code) => Array.from({ length: n }, (__, k) => (Math.floor(code / 5 ** k) % 5) - 2));
   for (const direction of directions) {
     let total = 0;
     for (const { exponents, coefficient } of form) {

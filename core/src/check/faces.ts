@@ -1,4 +1,4 @@
-import { isBoundedSet } from "../calculus/bounded-set.ts";
+import { growsEverywhere, isBoundedSet } from "../calculus/bounded-set.ts";
 import { differentiate } from "../calculus/derivative.ts";
 import { name, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
@@ -28,7 +28,7 @@ export function isBestOnFaces(claim: ClaimedOptima): boolean {
   if (!faces || !allFound || !best || wanted === "stationary") return false;
   const equalities = constraints.map(sideDifference);
   const sides = facts.flatMap((fact) => sidesOf(fact, variables));
-  if (!isBoundedSet(equalities, sides, variables, assumptions)) return false;
+  if (!isBoundedSet(equalities, sides, variables, assumptions) && !growsEverywhere(objective, wanted, variables, assumptions)) return false;
   const choices = choicesOf(sides, variables.length - equalities.length);
   const covered = choices.every((active) => faces.some((face) => isFace(face, active, { objective, variables, equalities, assumptions })));
   if (!covered) return false;
@@ -59,9 +59,9 @@ function sidesOf(fact: Expression, variables: readonly string[]): readonly Expre
 }
 
 function choicesOf(sides: readonly Expression[], most: number): readonly (readonly Expression[])[] {
-  return sides
-    .reduce<readonly (readonly Expression[])[]>((lists, side) => [...lists, ...lists.map((list) => [...list, side])], [[]])
-    .filter((list) => list.length <= most);
+  let lists: readonly (readonly Expression[])[] = [[]];
+  for (const side of sides) lists = [...lists, ...lists.map((list) => [...list, side])];
+  return lists.filter((list) => list.length <= most);
 }
 
 interface Problem {

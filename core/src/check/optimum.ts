@@ -1,4 +1,5 @@
 import { isBestValue } from "../calculus/box-optimum.ts";
+import { isConcave, isConvex as isConvexFunction } from "../calculus/convexity.ts";
 import { around, boundsOf, coversZeros } from "../calculus/cover.ts";
 import { growthOf, natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
@@ -7,11 +8,11 @@ import { equation, logic, name, number, power, product, relation, subtract, ZERO
 import { curveDomain } from "../expression/domain.ts";
 import { contains, type Expression, findAll, freeNames, isRoot } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
-import { substitute } from "../expression/substitute.ts";
+import { mapChildren, substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { asFamily, constantSign, decide, membersBetween, simplify, zeroTest } from "../truth/index.ts";
+import { asFamily, constantSign, decide, equalityTest, membersBetween, simplify, zeroTest } from "../truth/index.ts";
 import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
 import { type ClaimedFace, isBestOnFaces } from "./faces.ts";
@@ -114,6 +115,7 @@ function isBorderOfCases(objective: Expression, { values }: ClaimedOptimum): boo
  */
 export function optimumIsGlobal(claim: ClaimedOptima): boolean {
   if (claim.faces) return isBestOnFaces(claim);
+  if (isConvexOptimum(claim) || isConvexCorner(claim)) return true;
   if (withoutConstraint(claim).some(optimumIsGlobal)) return true;
   if (claim.constraints.length === 0 && (isConvex(claim) || isOnlyExtremum(claim))) return true;
   if (isBestOfAll(claim) || isBounded(claim) || isBestOfPeriod(claim)) return true;
@@ -134,6 +136,58 @@ export function optimumIsGlobal(claim: ClaimedOptima): boolean {
     const sign = inside ? constantSign(substitute(gap, at)) : undefined;
     return sign === undefined || sign >= 0;
   });
+}
+
+/**
+ * Whether bounds on the objective alone prove that the points claimed are all at which it is best, conditions put in where they can be solved: then nothing rests on
+ * whether the other stationary points are all.
+ */
+export function isBestByBounds(claim: ClaimedOptima): boolean {
+  return isBounded(claim) || isConvexOptimum(claim) || isConvexCorner(claim) || withoutConstraint(claim).some(isBestByBounds);
+}
+
+/**
+ * A convex objective on a convex domain (concave for a maximum): a stationary point is the best of all, and the only one where the second derivatives are definite
+ * (S. Boyd and L. Vandenberghe, Convex Optimization, 3.1.3). That the derivatives are 0 at it is what putting back decides.
+ */
+function isConvexOptimum({ objective, variables, constraints, facts, assumptions, wanted, points }: ClaimedOptima): boolean {
+  const question = { variables, assumptions };
+  const [only, ...more] = points.filter(({ global }) => global);
+  if (!only || more.length > 0 || constraints.length > 0 || wanted === "stationary" || only.integers.length > 0 || only.end) return false;
+  const isHalfSpace = (fact: Expression): boolean =>
+    fact.kind === "relation" &&
+    fact.comparisons.every((comparison) => comparison !== "=" && comparison !== "!=") &&
+    fact.operands.every((side) => isConvexFunction(side, question) && isConcave(side, question));
+  const isShaped = wanted === "minimum" ? isConvexFunction(objective, question) : isConcave(objective, question);
+  const slopes = variables.map((variable) => differentiate(objective, variable));
+  const known = [...assumptions, ...only.conditions];
+  const isStationary = slopes.every((slope) => equalityTest(substitute(slope, only.values), ZERO, known).kind === "zero");
+  const second = slopes.map((slope) => variables.map((variable) => simplify(substitute(differentiate(slope, variable), only.values)).expression));
+  return facts.every(isHalfSpace) && isShaped && isStationary && natureByHessian(second, known) === (wanted === "minimum" ? "minimum" : "maximum");
+}
+
+/** A convex function of one variable with bars (concave for a maximum): it falls towards the point on the left and rises from it on the right. */
+function isConvexCorner({ objective, variables, constraints, facts, assumptions, wanted, points }: ClaimedOptima): boolean {
+  const [variable, ...others] = variables;
+  const [only, ...more] = points.filter(({ global }) => global);
+  if (variable === undefined || others.length + more.length + constraints.length + facts.length > 0 || !only || wanted === "stationary") return false;
+  const question = { variables, assumptions };
+  if (!(wanted === "minimum" ? isConvexFunction(objective, question) : isConcave(objective, question))) return false;
+  const beside = (side: 1 | -1): Expression => {
+    const slope = differentiate(withBarsBeside(objective, variable, only.values, side), variable);
+    return simplify(substitute(slope, only.values)).expression;
+  };
+  const [left, right] = [constantSign(beside(-1)), constantSign(beside(1))];
+  return wanted === "minimum" ? left === -1 && right === 1 : left === 1 && right === -1;
+}
+
+/** Bars around affine insides left out as they are right or left of a place. */
+function withBarsBeside(e: Expression, variable: string, values: ReadonlyMap<string, Expression>, side: 1 | -1): Expression {
+  if (e.kind !== "call" || e.name !== "abs") return mapChildren(e, (child) => withBarsBeside(child, variable, values, side));
+  const [inside = ZERO] = e.args;
+  const at = constantSign(substitute(inside, values));
+  const sign = at === 0 ? side * (constantSign(polynomialCoefficients(inside, variable)?.[1] ?? ZERO) ?? 0) : at;
+  return sign === undefined || sign === 0 ? e : product(number(sign), inside);
 }
 
 /** All points that are said to be the best have one value, and bounds on the objective leave no better one. */

@@ -1,3 +1,4 @@
+import { isConcave, isConvex } from "../calculus/convexity.ts";
 import { rootOf } from "../calculus/system-root.ts";
 import type { Claim, Done, Step } from "../derivation/step.ts";
 import { call, divide, E, power, product, subtract, ZERO } from "../expression/construct.ts";
@@ -108,6 +109,10 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
     sameInComponents(before, after, [radius, angle], [along, across])
       ? nailed("with the components put in for their names, both say the same")
       : loose("it was not decided whether both say the same with the components put in"),
+  convex: ({ of, variables, sense }, { assumptions }) =>
+    (sense === "convex" ? isConvex : isConcave)(of, { variables, assumptions })
+      ? nailed(`it is put together of ${sense} parts in ways that keep it ${sense}`, "S. Boyd and L. Vandenberghe, Convex Optimization, 3.2")
+      : loose(`it was not proven that it is ${sense}`),
   matrix: (claim, { assumptions }) => judgeMatrix(claim, assumptions),
   rows: (claim, { assumptions }) => judgeRows(claim, assumptions),
   isolated: ({ before, after, unknown, within }) =>
@@ -238,7 +243,7 @@ function writtenMeans(written: Syntax, claim: Claim): boolean {
     // Written before the values are put in, such as fractions with unknown numerators.
     if (claim.kind === "put in" && meant.kind !== "relation") return equalityTest(substitute(meant, claim.values), claim.after).kind === "zero";
     if (claim.kind !== "equivalent") {
-      const result = plain(claim.kind === "holds" ? claim.statement : claim.after);
+      const result = plain(claim.kind === "holds" ? claim.statement : claim.kind === "convex" ? claim.of : claim.after);
       if (meant.kind !== "relation") return equalityTest(meant, result).kind === "zero";
       // A chain D = … = value: everything after the name must be the value.
       return meant.operands.slice(1).every((operand) => equalityTest(operand, result).kind === "zero");
@@ -255,6 +260,7 @@ function writtenMeans(written: Syntax, claim: Claim): boolean {
 
 function claimedParts(claim: Claim): readonly Expression[] {
   if (claim.kind === "holds") return [claim.statement];
+  if (claim.kind === "convex") return [claim.of];
   if (claim.kind === "matrix") return [...claim.operands, claim.after];
   return "before" in claim ? [claim.before, claim.after] : [claim.of, claim.after];
 }

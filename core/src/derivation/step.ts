@@ -33,6 +33,7 @@ import type { Pieces, RuleName, Said } from "./rules.ts";
  * - `same limit`: before and after tend to the same, if after has a limit; by the rule of L'Hôpital where the quotient is given;
  * - `matrix`: what an operation makes of vectors and matrices, entry by entry;
  * - `rows`: an operation on the rows of a matrix;
+ * - `convex`: a function is convex (concave) on the whole space, so that a stationary point is its least (greatest) value;
  * - `equal`: before and after have the same value;
  * - `put in`: replacing the names by the values in `before` gives `after`;
  * - `holds`: the statement is true.
@@ -132,6 +133,7 @@ export type Claim =
     }
   /** What is left of a function without the terms of its series vanishes against `scale`. */
   | { readonly kind: "series"; readonly place: LimitPlace; readonly of: Expression; readonly after: Expression; readonly scale: Expression }
+  | { readonly kind: "convex"; readonly of: Expression; readonly variables: readonly string[]; readonly sense: "convex" | "concave" }
   | { readonly kind: "matrix"; readonly operation: MatrixOperation; readonly operands: readonly Expression[]; readonly after: Expression }
   | { readonly kind: "rows"; readonly before: Expression; readonly operation: RowOperation; readonly after: Expression }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
@@ -199,5 +201,6 @@ export function resultOf(claim: Claim): Expression {
   if (claim.kind === "antiderivative" || claim.kind === "sum over the roots") return equation(indefiniteIntegral(claim.of, claim.variable), claim.after);
   if (claim.kind === "integral" || claim.kind === "symmetric integral" || claim.kind === "known integral" || claim.kind === "integral by terms")
     return equation(claim.before, claim.after);
+  if (claim.kind === "convex") return claim.of;
   return claim.kind === "holds" ? claim.statement : claim.after;
 }

@@ -2,7 +2,7 @@ import type { ClaimedAnswer, ClaimedSolution } from "../check/answer.ts";
 import { comparisonCheck, substitutionCheck } from "../check/answer.ts";
 import { completenessCheck } from "../check/completeness.ts";
 import { isOfNature } from "../check/nature.ts";
-import { optimumIsGlobal, optimumPutBack } from "../check/optimum.ts";
+import { isBestByBounds, optimumIsGlobal, optimumPutBack } from "../check/optimum.ts";
 import { type StepVerdict, stepsCheck } from "../check/step.ts";
 import { systemCount } from "../check/system/count.ts";
 import { systemPutBack } from "../check/system/put-back.ts";
@@ -108,10 +108,11 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   const isAnswered = reached || task.wanted === "stationary" || optimum.open === undefined;
   const natures =
     task.constraints.length > 0 || optimum.faces !== undefined || optimum.points.every((point) => point.end || isOfNature({ ...task, ...point }, known));
-  const outcome: Verdict = claimed.allFound && confirmed && isAnswered && natures ? "nailed" : "loose";
+  const isCovered = claimed.allFound || (reached && isBestByBounds(claimed));
+  const outcome: Verdict = isCovered && confirmed && isAnswered && natures ? "nailed" : "loose";
   const doubt = !natures
     ? "what one of the points is was not confirmed a second time"
-    : !claimed.allFound
+    : !isCovered
       ? "the stationary points are not proven to be all"
       : isAnswered
         ? "that it is the optimum of the whole domain was not confirmed a second time"

@@ -10,6 +10,7 @@ import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { decide, expand, simplify, zeroTest } from "../../truth/index.ts";
 import { Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
+import { isConvexTask, optimiseConvex, settledByConvexity } from "./convex.ts";
 import { optimiseOnFaces, plainPoint } from "./faces.ts";
 import { optimiseOneVariable } from "./one-variable.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
@@ -20,7 +21,12 @@ import { commonZeros, extremeOf, optimiseSeveralVariables, pointOf, zeroOf } fro
  * equations are taken into account by multipliers (J.-L. Lagrange, 1788).
  */
 export function optimise(task: OptimumTask): Optimum {
-  const found = optimiseDirectly(task);
+  const convex = optimiseConvex(task);
+  if (convex) return convex;
+  const found = whereSolved(() => optimiseDirectly(task));
+  if (!found) return optimiseOnFaces(task) ?? optimiseDirectly(task);
+  const settled = isConvexTask(task) ? settledByConvexity(task, found) : undefined;
+  if (settled) return { ...settled, points: settled.points.map((point) => plainPoint(point, task.assumptions)) };
   const plain = { ...found, points: found.points.map((point) => plainPoint(point, task.assumptions)) };
   const isSettled = plain.none !== undefined || plain.points.some(({ global }) => global) || task.wanted === "stationary";
   return isSettled ? plain : (optimiseOnFaces(task) ?? plain);
@@ -28,10 +34,20 @@ export function optimise(task: OptimumTask): Optimum {
 
 function optimiseDirectly(task: OptimumTask): Optimum {
   const [constraint] = task.constraints;
-  if (constraint) return bySubstitution(task) ?? byMultipliers(task);
+  if (constraint) return whereSolved(() => bySubstitution(task)) ?? byMultipliers(task);
   const [only, ...more] = task.variables;
   if (only === undefined) throw new Unsolvable("there is no variable to choose");
   return more.length === 0 ? optimiseOneVariable(task, only) : optimiseSeveralVariables(task);
+}
+
+/** What is found; undefined where an equation on the way is not solved. */
+function whereSolved(find: () => Optimum | undefined): Optimum | undefined {
+  try {
+    return find();
+  } catch (error) {
+    if (error instanceof Unsolvable) return undefined;
+    throw error;
+  }
 }
 
 /** A condition solved for a variable that stands linearly in it, with a coefficient that is not 0 wherever the condition holds. */

@@ -1,4 +1,4 @@
-import { isBoundedSet } from "../../calculus/bounded-set.ts";
+import { growsEverywhere, isBoundedSet } from "../../calculus/bounded-set.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, negate, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
@@ -49,15 +49,13 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
   const inequalities = inequalitiesIn(facts, variables);
   if (!inequalities || inequalities.length > MOST_INEQUALITIES || wanted === "stationary") return undefined;
   const equalities = constraints.map((one) => sideDifference(one));
-  if (
-    !isBoundedSet(
-      equalities,
-      inequalities.map(({ side }) => side),
-      variables,
-      assumptions,
-    )
-  )
-    return undefined;
+  const isBounded = isBoundedSet(
+    equalities,
+    inequalities.map(({ side }) => side),
+    variables,
+    assumptions,
+  );
+  if (!isBounded && !growsEverywhere(task.objective, wanted, variables, assumptions)) return undefined;
   const faces: Face[] = [];
   const steps: Step[] = [];
   const points: OptimumPoint[] = [];
@@ -82,14 +80,16 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
       }
     }
   }
-  const ranked = ranking(points, task);
+  const ranked = ranking(points, task, isBounded);
   if (!ranked) return undefined;
   const isOpen = (point: OptimumPoint): boolean =>
     inequalities.some(({ side, strict }) => strict && zeroTest(simplify(substitute(side, point.values)).expression, assumptions).kind === "zero");
   const best = ranked.filter(({ global }) => global);
   const word = wanted === "maximum" ? "greatest" : "least";
   const attained = best.filter((point) => !isOpen(point));
-  const reason = "the conditions describe a bounded set, on which a continuous function has a greatest and a least value, inside or on a face";
+  const reason = isBounded
+    ? "the conditions describe a bounded set, on which a continuous function has a greatest and a least value, inside or on a face"
+    : `far out the objective ${wanted === "minimum" ? "grows" : "falls"} beyond all bounds, so on a closed set it has a ${word} value, inside or on a face`;
   const common = { complete: true, reason, steps, faces };
   const kept = ranked.filter((point) => !isOpen(point));
   if (attained.length > 0) return { ...common, points: kept };
@@ -174,7 +174,7 @@ function samePlace(a: OptimumPoint, b: OptimumPoint, variables: readonly string[
 }
 
 /** The points with the best and the worst marked; undefined where two values are not compared. */
-function ranking(points: readonly OptimumPoint[], { wanted, assumptions }: OptimumTask): readonly OptimumPoint[] | undefined {
+function ranking(points: readonly OptimumPoint[], { wanted, assumptions }: OptimumTask, isBounded: boolean): readonly OptimumPoint[] | undefined {
   const [first] = points;
   if (!first) return undefined;
   const compare = (a: OptimumPoint, b: OptimumPoint): -1 | 0 | 1 | undefined => signKnown(subtract(a.value, b.value), assumptions);
@@ -186,7 +186,8 @@ function ranking(points: readonly OptimumPoint[], { wanted, assumptions }: Optim
     if (down < 0) bottom = point;
   }
   const marked = points.map((point): OptimumPoint => {
-    const nature = compare(point, top) === 0 ? "maximum" : compare(point, bottom) === 0 ? "minimum" : "undecided";
+    const own = compare(point, top) === 0 ? "maximum" : compare(point, bottom) === 0 ? "minimum" : "undecided";
+    const nature = isBounded || own === wanted ? own : "undecided";
     return { ...point, nature, global: nature === wanted };
   });
   return [...marked].sort((a, b) => Number(b.global) - Number(a.global));

@@ -233,15 +233,14 @@ function expandedQuotient(constant: Expression, slope: Expression): Expression {
 /** An equation that is a product = 0: one case for each factor. */
 function byFactors(state: State): Branches | undefined {
   for (const own of state.equations) {
-    const factors = zeroFactors(own, state);
-    if (!factors || factors.length < 2) continue;
+    const split = zeroFactors(own, state);
+    if (!split || split.factors.length < 2) continue;
     const [unknown = ""] = unknownsIn(own, state);
-    const parts = factors.map((one) => equation(one, ZERO));
+    const parts = split.factors.map((one) => equation(one, ZERO));
     const [left = ZERO, right = ZERO] = own.operands;
-    const shown = equation(product(...factors), ZERO);
+    const shown = equation(split.whole, ZERO);
     const steps: Step[] = [];
-    const squarefree = zeroTest(subtract(subtract(left, right), product(...factors))).kind;
-    if (!equal(shown, own) && squarefree !== "zero") continue;
+    if (!equal(shown, own) && zeroTest(subtract(subtract(left, right), split.whole)).kind !== "zero") continue;
     if (!equal(shown, own)) steps.push(step("factor", [], { kind: "equivalent", unknown, before: own, after: shown }));
     steps.push(step("factor an equation", [], { kind: "equivalent", unknown, before: shown, after: logic("or", parts) }));
     const found = parts.map((part) => solveBranches({ ...state, equations: [part as Relation, ...state.equations.filter((one) => one !== own)] }));
@@ -256,7 +255,8 @@ function byFactors(state: State): Branches | undefined {
   return undefined;
 }
 
-function zeroFactors(own: Relation, state: State): readonly Expression[] | undefined {
+/** The different factors of the difference of both sides, and their product with powers and content, which is that difference. */
+function zeroFactors(own: Relation, state: State): { readonly factors: readonly Expression[]; readonly whole: Expression } | undefined {
   return whereRational(() => {
     const kernels = new Kernels();
     for (const unknown of state.unknowns) kernels.index(name(unknown));
@@ -264,14 +264,17 @@ function zeroFactors(own: Relation, state: State): readonly Expression[] | undef
     const { numerator } = normalForm(subtract(left, right), kernels);
     const { factors, content } = factor(numerator);
     const parts = factors.map(({ factor: part }) => withPositiveLead(polynomialExpression(part, kernels)));
-    if (factors.some(({ multiplicity }) => multiplicity > 1) || parts.some((part) => unknownsIn(part, state).length === 0)) return undefined;
+    if (parts.some((part) => unknownsIn(part, state).length === 0)) return undefined;
     // The content is kept with the first factor, so that the product is the difference itself.
     const [first, ...others] = parts;
     if (!first) return undefined;
-    const whole = product(...parts);
-    const sign = zeroTest(subtract(polynomialExpression(numerator, kernels), product(number(content), whole))).kind === "zero" ? content : undefined;
+    const powers = parts.map((part, k) => power(part, number(factors[k]?.multiplicity ?? 1)));
+    const plain = product(...powers);
+    const sign = zeroTest(subtract(polynomialExpression(numerator, kernels), product(number(content), plain))).kind === "zero" ? content : undefined;
     const scale = sign ?? { num: typeof content.num === "bigint" ? -content.num : -content.num, den: content.den };
-    return [expand(product(number(scale), first)), ...others];
+    if ((factors[0]?.multiplicity ?? 1) > 1) return { factors: parts, whole: product(number(scale), plain) };
+    const scaled = expand(product(number(scale), first));
+    return { factors: [scaled, ...others], whole: product(scaled, ...powers.slice(1)) };
   }, undefined);
 }
 
