@@ -105,7 +105,9 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   const claimed = { ...task, points: optimum.points, allFound: stationaryConfirmed(optimum, own), ...(optimum.faces ? { faces: optimum.faces } : {}) };
   const reached = task.wanted !== "stationary" && optimum.points.some(({ global }) => global);
   const confirmed = !reached || optimumIsGlobal(claimed);
-  const isAnswered = reached || task.wanted === "stationary" || optimum.open === undefined;
+  // That a value on the border is not attained was found face by face, and is not looked at a second time.
+  const isUnattained = optimum.faces !== undefined && optimum.none !== undefined;
+  const isAnswered = !isUnattained && (reached || task.wanted === "stationary" || optimum.open === undefined);
   const natures =
     task.constraints.length > 0 || optimum.faces !== undefined || optimum.points.every((point) => point.end || isOfNature({ ...task, ...point }, known));
   const isCovered = claimed.allFound || (reached && isBestByBounds(claimed));

@@ -18,6 +18,9 @@ type Relation = Expression & { readonly kind: "relation" };
 /** More inequalities would have too many faces. */
 const MOST_INEQUALITIES = 5;
 
+/** A task that asks for a greatest or a least value. */
+type Sought = OptimumTask & { readonly wanted: "maximum" | "minimum" };
+
 /** A condition g ≥ 0 or g > 0. */
 interface Inequality {
   readonly side: Expression;
@@ -80,7 +83,7 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
       }
     }
   }
-  const ranked = ranking(points, task, isBounded);
+  const ranked = ranking(points, { ...task, wanted }, isBounded);
   if (!ranked) return undefined;
   const isOpen = (point: OptimumPoint): boolean =>
     inequalities.some(({ side, strict }) => strict && zeroTest(simplify(substitute(side, point.values)).expression, assumptions).kind === "zero");
@@ -174,7 +177,7 @@ function samePlace(a: OptimumPoint, b: OptimumPoint, variables: readonly string[
 }
 
 /** The points with the best and the worst marked; undefined where two values are not compared. */
-function ranking(points: readonly OptimumPoint[], { wanted, assumptions }: OptimumTask, isBounded: boolean): readonly OptimumPoint[] | undefined {
+function ranking(points: readonly OptimumPoint[], { wanted, assumptions }: Sought, isBounded: boolean): readonly OptimumPoint[] | undefined {
   const [first] = points;
   if (!first) return undefined;
   const compare = (a: OptimumPoint, b: OptimumPoint): -1 | 0 | 1 | undefined => signKnown(subtract(a.value, b.value), assumptions);
@@ -186,9 +189,10 @@ function ranking(points: readonly OptimumPoint[], { wanted, assumptions }: Optim
     if (down < 0) bottom = point;
   }
   const marked = points.map((point): OptimumPoint => {
-    const own = compare(point, top) === 0 ? "maximum" : compare(point, bottom) === 0 ? "minimum" : "undecided";
-    const nature = isBounded || own === wanted ? own : "undecided";
-    return { ...point, nature, global: nature === wanted };
+    const natures = [...(compare(point, top) === 0 ? (["maximum"] as const) : []), ...(compare(point, bottom) === 0 ? (["minimum"] as const) : [])];
+    const isBest = natures.some((nature) => nature === wanted);
+    const nature = isBest ? wanted : isBounded ? (natures[0] ?? "undecided") : "undecided";
+    return { ...point, nature, global: isBest };
   });
   return [...marked].sort((a, b) => Number(b.global) - Number(a.global));
 }
