@@ -109,6 +109,8 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
     sameInComponents(before, after, [radius, angle], [along, across])
       ? nailed("with the components put in for their names, both say the same")
       : loose("it was not decided whether both say the same with the components put in"),
+  // What it rests on are areas, which are integrals of their own: the line judges it.
+  "other order": () => loose("whether the region is the same is judged with its area"),
   convex: ({ of, variables, sense }, { assumptions }) =>
     (sense === "convex" ? isConvex : isConcave)(of, { variables, assumptions })
       ? nailed(`it is put together of ${sense} parts in ways that keep it ${sense}`, "S. Boyd and L. Vandenberghe, Convex Optimization, 3.2")

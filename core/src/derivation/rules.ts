@@ -146,6 +146,7 @@ const RULES = {
   "line through a point": (point: string) => `The line through the point $${point}$ with this slope`,
   "stationary where": () => "The derivative is 0 at a stationary point",
   "stationary where all": () => "All derivatives are 0 at a stationary point",
+  "other order": () => "The same region with the variables in the other order",
   "convex objective": (sense: string, best: string) =>
     `The objective is ${sense} (it is put together of ${sense} parts, such as lengths): a point at which all derivatives are 0 has the ${best} value of all`,
   "approached and put back": (place: string) => `Approached numerically, the place is recognised as $${place}$; put back, all derivatives are exactly 0 there`,

@@ -31,6 +31,7 @@ import type { Pieces, RuleName, Said } from "./rules.ts";
  * - `with integrals`: what earlier steps found of integrals, put into before, gives after;
  * - `limit`: before tends to after at the place; ∞ is a constant;
  * - `same limit`: before and after tend to the same, if after has a limit; by the rule of L'Hôpital where the quotient is given;
+ * - `other order`: an integral over two variables is the sum of those over parts of the region with the variables in the other order;
  * - `matrix`: what an operation makes of vectors and matrices, entry by entry;
  * - `rows`: an operation on the rows of a matrix;
  * - `convex`: a function is convex (concave) on the whole space, so that a stationary point is its least (greatest) value;
@@ -133,12 +134,27 @@ export type Claim =
     }
   /** What is left of a function without the terms of its series vanishes against `scale`. */
   | { readonly kind: "series"; readonly place: LimitPlace; readonly of: Expression; readonly after: Expression; readonly scale: Expression }
+  | {
+      readonly kind: "other order";
+      readonly inner: BoundsOf;
+      readonly outer: BoundsOf;
+      readonly parts: readonly { readonly inner: BoundsOf; readonly outer: BoundsOf }[];
+      readonly before: Expression;
+      readonly after: Expression;
+    }
   | { readonly kind: "convex"; readonly of: Expression; readonly variables: readonly string[]; readonly sense: "convex" | "concave" }
   | { readonly kind: "matrix"; readonly operation: MatrixOperation; readonly operands: readonly Expression[]; readonly after: Expression }
   | { readonly kind: "rows"; readonly before: Expression; readonly operation: RowOperation; readonly after: Expression }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "put in"; readonly before: Expression; readonly values: ReadonlyMap<string, Expression>; readonly after: Expression }
   | { readonly kind: "holds"; readonly statement: Expression };
+
+/** A variable of integration with its bounds. */
+export interface BoundsOf {
+  readonly variable: string;
+  readonly lower: Expression;
+  readonly upper: Expression;
+}
 
 /** What is calculated with vectors and matrices. */
 export type MatrixOperation = "sum" | "difference" | "product" | "quotient" | "power" | "det" | "inverse" | "transpose" | "abs" | "dot" | "cross";

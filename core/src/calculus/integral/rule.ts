@@ -1,6 +1,6 @@
 import type { Pieces, RuleName } from "../../derivation/rules.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { product } from "../../expression/construct.ts";
+import { power, product, sum } from "../../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf } from "../../expression/expression.ts";
 
 /** An antiderivative and the way to it; no steps where it is one of the basic integrals, or a sum of such. */
@@ -34,7 +34,7 @@ export function integralStep<Name extends RuleName>(
 
 /** The factor free of the variable, and the rest. */
 export function splitConstant(f: Expression, variable: string): { readonly constant: Expression; readonly rest: Expression } {
-  const factors = factorsOf(f);
+  const factors = factorsOf(f).flatMap((factor) => apartInExponent(factor, variable));
   return {
     constant: product(...factors.filter((factor) => !contains(factor, variable))),
     rest: product(...factors.filter((factor) => contains(factor, variable))),
@@ -46,4 +46,13 @@ export function concluded({ value, steps }: Antiderivative, f: Expression, varia
   const last = steps.at(-1)?.claim;
   if ((last?.kind === "antiderivative" || last?.kind === "sum over the roots") && equal(last.of, f) && equal(last.after, value)) return steps;
   return [...steps, integralStep(steps.length > 0 ? "put the integrals in" : "basic integrals", [], f, variable, value)];
+}
+
+/** b^(u + v) as b^u b^v where one of them is free of the variable. */
+function apartInExponent(factor: Expression, variable: string): readonly Expression[] {
+  if (factor.kind !== "power" || contains(factor.base, variable) || factor.exponent.kind !== "sum") return [factor];
+  const { terms } = factor.exponent;
+  const free = terms.filter((term) => !contains(term, variable));
+  if (free.length === 0 || free.length === terms.length) return [factor];
+  return [power(factor.base, sum(...free)), power(factor.base, sum(...terms.filter((term) => contains(term, variable))))];
 }

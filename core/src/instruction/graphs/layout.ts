@@ -7,7 +7,7 @@ import type { Slider } from "../../graph/scene.ts";
 import { isBounded, type Range } from "../../graph/window.ts";
 import { CannotDo } from "../answer.ts";
 import type { Environment } from "../environment.ts";
-import { withoutIntegrals } from "../integrals.ts";
+import { withoutIntegrals } from "../integrals/values.ts";
 import { putIn } from "../put-in.ts";
 import { givenRange } from "./given-range.ts";
 import { numeric } from "./numeric.ts";

@@ -25,7 +25,7 @@ import { readDigits } from "../digits.ts";
 import { eachSet, eachSolution, severalSolutions } from "../each-solution.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
-import { integralValues } from "../integrals.ts";
+import { integralValues } from "../integrals/values.ts";
 import { valueOutcome } from "../judged-value.ts";
 import { putIn, saidValues } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";

@@ -11,7 +11,7 @@ import { BallUndefined } from "../../number/real-ball.ts";
 import { equalityTest, simplify } from "../../truth/index.ts";
 import { CannotDo, NO_STEPS } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
-import { withoutIntegrals } from "../integrals.ts";
+import { withoutIntegrals } from "../integrals/values.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
 

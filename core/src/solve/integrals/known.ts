@@ -1,7 +1,8 @@
+import { splitConstant } from "../../calculus/integral/rule.ts";
 import { KNOWN_INTEGRALS, type KnownIntegral, stated, statedAt } from "../../calculus/known-integrals.ts";
 import { step } from "../../derivation/step.ts";
-import { divide, name, product } from "../../expression/construct.ts";
-import { contains, type Expression, equal, factorsOf, freeNames } from "../../expression/expression.ts";
+import { name, product } from "../../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { type DefiniteIntegral, definiteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { decide, expand, simplify } from "../../truth/index.ts";
@@ -12,8 +13,8 @@ import { plainValue } from "./plain-value.ts";
 /** An integral whose value a theorem says; undefined where none does. */
 export function byTheorem(integral: DefiniteIntegral, assumptions: readonly Expression[]): IntegralValue | undefined {
   const { variable, body, lower, upper } = integral;
-  const constant = product(...factorsOf(body).filter((factor) => !contains(factor, variable)));
-  const rest = simplify(divide(body, constant)).expression;
+  const { constant, rest: varying } = splitConstant(body, variable);
+  const rest = simplify(varying).expression;
   for (const theorem of KNOWN_INTEGRALS) {
     const own = stated(theorem).integral;
     if (!equal(own.lower, lower) || !equal(own.upper, upper)) continue;
@@ -57,7 +58,7 @@ function scaled(
 ): IntegralValue {
   const { variable, lower, upper, body } = integral;
   const known = [...assumptions, ...conditions];
-  const alone = definiteIntegral(simplify(divide(body, constant)).expression, variable, lower, upper);
+  const alone = definiteIntegral(simplify(splitConstant(body, variable).rest).expression, variable, lower, upper);
   const own = plainValue(value, known);
   const total = plainValue(product(constant, value), known);
   const first = step("known integral", [theorem.title], { kind: "known integral", before: alone, theorem: theorem.title, values, after: own }, { conditions });

@@ -1,11 +1,11 @@
-import { establishedBy } from "../check/integral.ts";
-import { judgeStep } from "../check/step.ts";
-import type { Step } from "../derivation/step.ts";
-import { type Expression, findAll } from "../expression/expression.ts";
-import { isDefiniteIntegral } from "../expression/integral.ts";
-import type { IntegralValue } from "../solve/integrals/found.ts";
-import { withIntegralValues } from "../solve/integrals/value.ts";
-import type { Environment } from "./environment.ts";
+import { establishedBy } from "../../check/integral.ts";
+import { judgeStep } from "../../check/step.ts";
+import type { Step } from "../../derivation/step.ts";
+import { type Expression, findAll } from "../../expression/expression.ts";
+import { isDefiniteIntegral } from "../../expression/integral.ts";
+import type { IntegralValue } from "../../solve/integrals/found.ts";
+import { withIntegralValues } from "../../solve/integrals/value.ts";
+import type { Environment } from "../environment.ts";
 
 /** Whether the judge confirms a step to the value of an integral. */
 export function confirmedByJudge(one: Step, before: readonly Step[], known: readonly Expression[]): boolean {

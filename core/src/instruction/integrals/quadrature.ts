@@ -1,0 +1,27 @@
+import { comparisonNote } from "../../check/answer.ts";
+import { type Comparison, compareSides } from "../../check/compare.ts";
+import type { Check } from "../../check/verdict.ts";
+import type { Expression } from "../../expression/expression.ts";
+import { plain } from "../../notation/plain.ts";
+
+/** Digits to which an integral is worked out by quadrature. */
+const QUADRATURE_DIGITS = 20;
+
+/** An integral over one variable with the value that was found for it, and what is known there. */
+export interface Compared {
+  readonly integral: Expression;
+  readonly value: Expression;
+  readonly known: readonly Expression[];
+}
+
+const OUTCOMES: Readonly<Record<Comparison["kind"], Check["outcome"]>> = { agree: "tacked", differ: "bent", unknown: "loose" };
+const RANK: readonly Comparison["kind"][] = ["agree", "unknown", "differ"];
+
+/** Every integral on the way against quadrature with proven bounds, which knows nothing of antiderivatives; with letters at some values of them. */
+export function quadratureCheck(stages: readonly Compared[]): Check {
+  const found = stages.map(({ integral, value, known }) => ({ integral, value, compared: compareSides(integral, value, known, QUADRATURE_DIGITS) }));
+  const worst = found.map(({ compared }) => compared.kind).reduce((a, b) => (RANK.indexOf(b) > RANK.indexOf(a) ? b : a), "agree");
+  const lines = found.map(({ integral, value, compared }) => ({ left: integral, right: value, note: comparisonNote(compared) }));
+  const detail = lines.map(({ left, note }) => (lines.length > 1 ? `${plain(left)}: ${note}` : note)).join("; ");
+  return { kind: "comparison", outcome: OUTCOMES[worst], detail, lines };
+}
