@@ -221,6 +221,8 @@ const RULES = {
   "by partial fractions": () => "Write the integrand by partial fractions",
   "rational factor of an exponential": (factor: string, growth: string) =>
     `Look for $y ${growth}$ with a rational $y$: its derivative is the integrand for $y = ${factor}$`,
+  "compare coefficients": () =>
+    "Try a sum of products of the functions that occur, with unknown numbers before them, and logarithms of the factors below: differentiate and compare coefficients",
   "rational part": () => "Lower the power of the denominator: a rational function is taken out, whose derivative makes up for it (C. Hermite)",
   "sum over the roots": (denominator: string) =>
     `At each root of $${denominator}$ take the numerator over the derivative of the denominator: a real root gives a logarithm, a pair of complex ones a logarithm and an arctangent`,

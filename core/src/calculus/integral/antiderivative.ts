@@ -4,6 +4,7 @@ import { indefiniteIntegral } from "../../expression/integral.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import { complexity, simplify } from "../../truth/index.ts";
 import { NotDifferentiable } from "../derivative.ts";
+import { byAnsatz } from "./ansatz.ts";
 import { BASIC } from "./basic.ts";
 import { CIRCULAR_SUBSTITUTION } from "./circular-substitution.ts";
 import { EXPONENTIAL_FACTOR } from "./exponential-factor.ts";
@@ -46,6 +47,8 @@ const RULES: readonly Rule[] = [
 ];
 
 const DEEPEST = 16;
+/** Attempts by the rules before an ansatz is tried, and in all. */
+const FEW_ATTEMPTS = 30;
 const MOST_ATTEMPTS = 400;
 /** Integrands beyond this size, by `complexity`, are not worth the time. */
 const LARGEST = 160;
@@ -55,6 +58,16 @@ const LARGEST = 160;
  * there is none. It holds where its derivative is defined.
  */
 export function antiderivative(f: Expression, variable: string, assumptions: readonly Expression[]): Antiderivative | undefined {
+  try {
+    const found = byRules(f, variable, assumptions, FEW_ATTEMPTS) ?? byAnsatz(f, variable) ?? byRules(f, variable, assumptions, MOST_ATTEMPTS);
+    return found && { ...found, steps: concluded(found, f, variable) };
+  } catch (error) {
+    if (error instanceof NotDifferentiable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}
+
+function byRules(f: Expression, variable: string, assumptions: readonly Expression[], most: number): Antiderivative | undefined {
   let attempts = 0;
   const open: Expression[] = [];
   const within = (depth: number, own: string): Search => ({
@@ -65,20 +78,14 @@ export function antiderivative(f: Expression, variable: string, assumptions: rea
   const failed = new ExpressionMap<true>();
   const search = (g: Expression, here: Search, depth: number): Antiderivative | undefined => {
     attempts += 1;
-    if (depth > DEEPEST || attempts > MOST_ATTEMPTS || complexity(g) > LARGEST || failed.get(g) || open.some((known) => equal(known, g))) return undefined;
+    if (depth > DEEPEST || attempts > most || complexity(g) > LARGEST || failed.get(g) || open.some((known) => equal(known, g))) return undefined;
     open.push(g);
     const found = oneOf(g, here);
     open.pop();
-    if (!found && attempts <= MOST_ATTEMPTS) failed.set(g, true);
+    if (!found && attempts <= most) failed.set(g, true);
     return found;
   };
-  try {
-    const found = search(f, within(0, variable), 0);
-    return found && { ...found, steps: concluded(found, f, variable) };
-  } catch (error) {
-    if (error instanceof NotDifferentiable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  return search(f, within(0, variable), 0);
 }
 
 function oneOf(g: Expression, search: Search): Antiderivative | undefined {

@@ -23,13 +23,14 @@ export const PARTS: Rule = (f, search) => {
     const rest = product(...factors.filter((factor) => factor !== logarithmic));
     return findAll(rest, isLogarithmic).some((part) => contains(part, variable)) ? undefined : byParts(f, logarithmic, rest, search);
   }
-  const polynomial = product(...factors.filter((factor) => (polynomialCoefficients(factor, variable)?.length ?? 0) > 1));
+  const polynomials = factors.filter((factor) => (polynomialCoefficients(factor, variable)?.length ?? 0) > 1);
+  const polynomial = product(...polynomials);
   const lasting = factors.filter((factor) => isLasting(factor, variable));
   const rest = product(...lasting);
-  const others = product(...factors.filter((factor) => !factorsOf(polynomial).includes(factor)));
+  const others = product(...factors.filter((factor) => !polynomials.includes(factor)));
   if (lasting.length === 0 && contains(polynomial, variable) && contains(others, variable) && BASIC(others, search))
     return byParts(f, polynomial, others, search);
-  if (lasting.length === 0 || lasting.length + (polynomial.kind === "product" ? polynomial.factors.length : 1) < factors.length) return undefined;
+  if (lasting.length === 0 || lasting.length + polynomials.length < factors.length) return undefined;
   if (contains(polynomial, variable)) return byParts(f, polynomial, rest, search);
   return lasting.length === 2 ? exponentialWave(f, lasting, variable) : undefined;
 };

@@ -105,6 +105,7 @@ function standing(
   steps: readonly Step[],
   conditions: readonly Expression[],
   known: readonly Expression[],
+  mayExchange: boolean,
 ): Outcome {
   const { verdicts } = stepsCheck(steps, known);
   const comparison = quadratureCheck([{ integral: asked, value: asked, known }]);
