@@ -124,7 +124,7 @@ describe("instructions", () => {
     [["so x = 2"], 1, 3, 8, /no equation above/],
     [["tabulate x for x from 0 to 1 by 0"], 1, 0, 33, /not 0/],
     [["graph a x"], 1, 0, 9, /a has no value: give it one with “given”/],
-    [["integrate x^2 over x"], 1, 0, 20, /cannot be carried out yet/],
+    [["integrate x^2 over x from 0"], 1, 27, 27, /“to” was expected/],
     [["x^2 + $"], 1, 6, 7, /not part of the notation/],
     [["evaluate (x^2 - 1)/(x - 1) with x = 1"], 1, 0, 37, /not defined: .* divides by 0/],
     [["substitute x = 2 into 1/(x - 2)"], 1, 0, 31, /not defined/],

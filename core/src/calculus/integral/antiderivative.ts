@@ -48,7 +48,7 @@ const RULES: readonly Rule[] = [
 
 const DEEPEST = 16;
 /** Attempts by the rules before an ansatz is tried, and in all. */
-const FEW_ATTEMPTS = 30;
+const FEW_ATTEMPTS = 12;
 const MOST_ATTEMPTS = 400;
 /** Integrands beyond this size, by `complexity`, are not worth the time. */
 const LARGEST = 160;
@@ -58,13 +58,35 @@ const LARGEST = 160;
  * there is none. It holds where its derivative is defined.
  */
 export function antiderivative(f: Expression, variable: string, assumptions: readonly Expression[]): Antiderivative | undefined {
+  const rules =
+    (most: number): Way =>
+    () =>
+      byRules(f, variable, assumptions, most);
+  const ansatz: Way = () => byAnsatz(f, variable);
+  const ways = isEntangled(f, variable) ? [ansatz, rules(MOST_ATTEMPTS)] : [rules(FEW_ATTEMPTS), ansatz, rules(MOST_ATTEMPTS)];
+  for (const way of ways) {
+    const found = whereFound(way);
+    if (found) return { ...found, steps: concluded(found, f, variable) };
+  }
+  return undefined;
+}
+
+type Way = () => Antiderivative | undefined;
+
+function whereFound(way: Way): Antiderivative | undefined {
   try {
-    const found = byRules(f, variable, assumptions, FEW_ATTEMPTS) ?? byAnsatz(f, variable) ?? byRules(f, variable, assumptions, MOST_ATTEMPTS);
-    return found && { ...found, steps: concluded(found, f, variable) };
+    return way();
   } catch (error) {
     if (error instanceof NotDifferentiable || error instanceof BudgetExhausted) return undefined;
     throw error;
   }
+}
+
+/** A sum with a term in which two functions meet, such as u′ v + u v′: its terms need have no antiderivatives of their own. */
+function isEntangled(f: Expression, variable: string): boolean {
+  const isFunction = (part: Expression): boolean =>
+    contains(part, variable) && (part.kind === "call" || (part.kind === "power" && (part.exponent.kind !== "number" || part.exponent.value.den !== 1)));
+  return f.kind === "sum" && f.terms.some((term) => findAll(term, isFunction).length > 1);
 }
 
 function byRules(f: Expression, variable: string, assumptions: readonly Expression[], most: number): Antiderivative | undefined {

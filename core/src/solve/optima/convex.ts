@@ -32,7 +32,9 @@ export function isConvexTask({ objective, variables, constraints, facts, assumpt
 /** What convexity says of points found: those at which every derivative is proven 0 are the optimum of the whole, and there are no others. */
 export function settledByConvexity(task: OptimumTask, found: Optimum): Optimum | undefined {
   const best = found.points.filter((point) => isStationary(task, point.values, [...task.assumptions, ...point.conditions]));
-  if (best.length === 0) return undefined;
+  const others = found.points.filter((point) => point.end && !best.includes(point));
+  const isSettled = found.open === undefined && best.length + others.length === found.points.length;
+  if (best.length === 0 || isSettled) return undefined;
   const { stationary: equations, system } = found;
   return {
     ...(equations ? { stationary: equations } : {}),
@@ -40,7 +42,10 @@ export function settledByConvexity(task: OptimumTask, found: Optimum): Optimum |
     steps: [...found.steps, convexStep(task)],
     complete: true,
     reason: reasonOf(task),
-    points: best.map((point) => ({ ...point, nature: task.wanted === "maximum" ? "maximum" : "minimum", global: true, end: false })),
+    points: [
+      ...best.map((point) => ({ ...point, nature: task.wanted === "maximum" ? ("maximum" as const) : ("minimum" as const), global: true, end: false })),
+      ...others,
+    ],
   };
 }
 

@@ -1,0 +1,151 @@
+import fc from "fast-check";
+import { describe, expect, it, test } from "vitest";
+import { isOfNature } from "../src/check/nature.ts";
+import { number } from "../src/expression/construct.ts";
+import { compile } from "../src/expression/double-value.ts";
+import type { AnswerReport } from "../src/instruction/line-report.ts";
+import { answered, meant } from "./oracle.ts";
+import { read } from "./read.ts";
+
+type Optimum = AnswerReport & { readonly kind: "optimum" };
+
+function optimumOf(...lines: readonly string[]): Optimum & { readonly verdict: string | undefined } {
+  const { answer, verdict, error } = answered(...lines);
+  if (answer?.kind !== "optimum") throw new Error(error?.message ?? "no optimum");
+  return { ...answer, verdict };
+}
+
+const shown = ({ points }: Optimum): readonly string[] =>
+  points.map(
+    ({ values, value, nature, global }) =>
+      `${nature}${global ? " of all" : ""} ${value.text} at ${Object.values(values)
+        .map(({ text }) => text)
+        .join(", ")}`,
+  );
+
+describe("stationary points", () => {
+  test.each<[string, readonly string[]]>([
+    ["x^3 - 3x y^2 over x, y", ["saddle 0 at 0, 0"]],
+    ["(y - x^2)(y - 3x^2) over x, y", ["saddle 0 at 0, 0"]],
+    ["(x - 1)^4 + (x + y)^2 over x, y", ["minimum 0 at 1, -1"]],
+    ["x^4 + y^4 over x, y", ["minimum 0 at 0, 0"]],
+    ["-x^4 - y^6 over x, y", ["maximum 0 at 0, 0"]],
+    ["x^2 + y^3 over x, y", ["saddle 0 at 0, 0"]],
+    ["x^2 - y^4 over x, y", ["saddle 0 at 0, 0"]],
+    ["x^2 + 2x y^2 + 2y^4 over x, y", ["minimum 0 at 0, 0"]],
+    ["x^2 - 2x y^2 + y^4 - y^5 over x, y", ["saddle 0 at 0, 0"]],
+    ["x^4 + y^4 - 4x y over x, y", ["saddle 0 at 0, 0", "minimum -2 at 1, 1", "minimum -2 at -1, -1"]],
+  ])("of %s are %j", (source, points) => {
+    const found = optimumOf(`stationary points of ${source}`);
+    expect(shown(found)).toEqual(points);
+    expect(found.verdict).toBe("nailed");
+  });
+
+  it("of random sums of powers are what a circle around them shows", () => {
+    const term = fc.tuple(fc.constantFrom(-2, -1, 1, 2), fc.integer({ min: 0, max: 4 }), fc.integer({ min: 0, max: 4 })).filter(([, i, k]) => i + k >= 3);
+    fc.assert(
+      fc.property(fc.constantFrom("x^2", "y^2", "(x + y)^2", "-x^2"), fc.array(term, { minLength: 1, maxLength: 2 }), (square, terms) => {
+        const source = `${square} + ${terms.map(([c, i, k]) => `(${c}) x^${i} y^${k}`).join(" + ")}`;
+        const { answer } = answered(`stationary points of ${source} over x, y`);
+        if (answer?.kind !== "optimum") return;
+        const origin = answer.points.find(({ values }) => Object.values(values).every(({ text }) => text === "0"));
+        if (!origin) return;
+        const f = compile(meant(source), ["x", "y"]);
+        const around = Array.from({ length: 4000 }, (_, k) => f(0.02 * Math.cos(k), 0.02 * Math.sin(k)));
+        const [low, high] = [Math.min(...around), Math.max(...around)];
+        if (origin.nature === "minimum") expect(low, source).toBeGreaterThan(-1e-15);
+        if (origin.nature === "maximum") expect(high, source).toBeLessThan(1e-15);
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
+
+describe("optima under conditions", () => {
+  test.each<[readonly string[], string]>([
+    [["given a > 0, b > 0", "maximise 4x y subject to x^2/a^2 + y^2/b^2 = 1 and x > 0 and y > 0 over x, y"], "maximum of all 2a b at sqrt(2) a/2, sqrt(2) b/2"],
+    [["given d > 0", "maximise b h^2 subject to b^2 + h^2 = d^2 and b > 0 and h > 0 over b, h"], "maximum of all 2 sqrt(3) d^3/9 at sqrt(3) d/3, sqrt(6) d/3"],
+    [["maximise x^2 y^3 z subject to x + y + z = 6 and x >= 0 and y >= 0 and z >= 0 over x, y, z"], "maximum of all 108 at 2, 3, 1"],
+    [["minimise (x - 3)^2 + (y - 2)^2 subject to x^2 + y^2 <= 1 over x, y"], "minimum of all 14 - 2 sqrt(13) at 3 sqrt(13)/13, 2 sqrt(13)/13"],
+    [["minimise x^2 + y^2 subject to x + y >= 2 over x, y"], "minimum of all 2 at 1, 1"],
+    [["maximise x + y subject to x^2 + y^2 <= 4 over x, y"], "maximum of all 2 sqrt(2) at sqrt(2), sqrt(2)"],
+    [["maximise x + 2y subject to x + y <= 4 and x >= 0 and y >= 0 over x, y"], "maximum of all 8 at 0, 4"],
+    [
+      ["given a > 0", "given b > 0", "given d > 0", "minimise sqrt(x^2 + a^2) + sqrt((d - x)^2 + b^2) over x"],
+      "minimum of all sqrt(a^2 + 2a b + b^2 + d^2) at a d/(a + b)",
+    ],
+    [["minimise sqrt((x - 4)^2 + 1) + sqrt(x^2 + y^2) + sqrt((y - 5)^2 + 4) over x, y"], "minimum of all 6 sqrt(2) at 3, 3"],
+    [["minimise sqrt((x - 1)^2 + y^2) + sqrt((x + 1)^2 + y^2) + sqrt(x^2 + (y - 2)^2) over x, y"], "minimum of all 2 + sqrt(3) at 0, sqrt(3)/3"],
+    [["minimise |x - 1| + |x - 2| + |x - 5| over x"], "minimum of all 4 at 2"],
+  ])("%j: %s", (lines, first) => {
+    const found = optimumOf(...lines);
+    expect(shown(found)[0]).toBe(first);
+    expect(found.verdict).toBe("nailed");
+  });
+
+  it("are beaten by no point of a fine grid of a random triangle", () => {
+    const coefficient = fc.integer({ min: -3, max: 3 });
+    fc.assert(
+      fc.property(coefficient, coefficient, coefficient, fc.integer({ min: 1, max: 4 }), fc.constantFrom("maximise", "minimise"), (a, b, c, size, word) => {
+        const objective = `(${a}) x^2 + (${b}) x y + (${c}) y^2 + x - 2y`;
+        const { answer, verdict } = answered(`${word} ${objective} subject to x + y <= ${size} and x >= 0 and y >= 0 over x, y`);
+        if (answer?.kind !== "optimum" || verdict !== "nailed") return;
+        const best = Number(answer.points.find(({ global }) => global)?.value.re);
+        const f = compile(meant(objective), ["x", "y"]);
+        for (let i = 0; i <= 40; i += 1) {
+          for (let k = 0; i + k <= 40; k += 1) {
+            const value = f((size * i) / 40, (size * k) / 40);
+            if (word === "maximise") expect(value, objective).toBeLessThan(best + 1e-9);
+            else expect(value, objective).toBeGreaterThan(best - 1e-9);
+          }
+        }
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it("are not said to be attained on a border that does not belong to the domain", () => {
+    const found = optimumOf("maximise x + y subject to x^2 + y^2 < 1 over x, y");
+    expect(found.points.some(({ global }) => global)).toBe(false);
+    expect(found.none).toMatch(/not attained/);
+  });
+
+  it("can be put in by the number of their line", () => {
+    const { answer, verdict } = answered("maximise x y subject to x + y = 10 over x, y", "evaluate x^2 + y^2 with (1)");
+    expect(answer?.kind === "expression" && answer.value.text).toBe("50");
+    expect(verdict).toBe("nailed");
+  });
+});
+
+describe("the judge of natures", () => {
+  const at = (objective: string, nature: "maximum" | "minimum" | "saddle", x = 0, y = 0) =>
+    isOfNature(
+      {
+        objective: read(objective),
+        variables: ["x", "y"],
+        values: new Map([
+          ["x", number(x)],
+          ["y", number(y)],
+        ]),
+        value: read("0"),
+        nature,
+      },
+      [],
+    );
+
+  test.each<[string, "maximum" | "minimum" | "saddle"]>([
+    ["x^3 - 3x y^2", "minimum"],
+    ["(y - x^2)(y - 3x^2)", "minimum"],
+    ["x^2 + y^3", "minimum"],
+    ["x^2 + y^4", "saddle"],
+    ["x^2 - 2x y^2 + y^4 - y^5", "minimum"],
+    ["x y", "maximum"],
+  ])("does not take %s for a %s", (objective, nature) => expect(at(objective, nature)).toBe(false));
+
+  test.each<[string, "maximum" | "minimum" | "saddle"]>([
+    ["x^2 + y^4 + y^5", "minimum"],
+    ["x^2 + 2x y^2 + 2y^4 + x^3", "minimum"],
+    ["-x^2 - y^6", "maximum"],
+    ["x^3 - 3x y^2", "saddle"],
+  ])("takes %s for a %s", (objective, nature) => expect(at(objective, nature)).toBe(true));
+});
