@@ -180,6 +180,7 @@ const RULES = {
   "multiply a row": (row: string, factor: string) => `Multiply row ${row} by $${factor}$`,
   "add multiples of a row": (row: string, factors: string, rows: string) => `Add row ${row} times $${factors}$ to row ${rows}: zeros come into its column`,
   "characteristic polynomial": (letter: string) => `The eigenvalues are the zeros of the determinant of the matrix with $${letter}$ subtracted on the diagonal`,
+  eigenvector: (vector: string, value: string) => `$${vector}$ solves it: the matrix only multiplies it by $${value}$`,
   "eigenvectors of a value": (value: string) => `Eigenvectors for $${value}$: solve the linear system with this value subtracted on the diagonal`,
   "already so": () => "It already has this form",
   "put the part back": (part: string) => `Put the new form of $${part}$ back where it stood; the rest stays as it is`,

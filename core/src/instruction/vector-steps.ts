@@ -1,15 +1,24 @@
 import { stepsCheck } from "../check/step.ts";
 import { weakest } from "../check/verdict.ts";
+import { equal } from "../expression/expression.ts";
 import { type Calculated, stepsOf } from "../matrix/steps.ts";
-import type { Outcome } from "./answer.ts";
+import { NO_STEPS, type Outcome } from "./answer.ts";
 import type { Environment } from "./environment.ts";
 
 /** An outcome with the steps of what was calculated with vectors and matrices while its line was read, before its own. */
 export function withVectorSteps(outcome: Outcome, calculated: readonly Calculated[], { assumptions }: Environment): Outcome {
   const steps = calculated.flatMap(stepsOf);
   if (steps.length === 0) return outcome;
+  const own = withoutIdleStep(outcome);
   const { check, verdicts } = stepsCheck(steps, assumptions);
   const verdict = outcome.verdict && (check.outcome === "nailed" ? outcome.verdict : weakest([outcome.verdict, check.outcome]));
   const checks = check.outcome === "nailed" ? outcome.checks : [check, ...outcome.checks];
-  return { ...outcome, steps: [...steps, ...outcome.steps], stepVerdicts: [...verdicts, ...outcome.stepVerdicts], checks, verdict };
+  return { ...outcome, steps: [...steps, ...own.steps], stepVerdicts: [...verdicts, ...own.stepVerdicts], checks, verdict };
+}
+
+/** A single step that changes nothing says nothing beside the calculation. */
+function withoutIdleStep({ steps, stepVerdicts }: Outcome): Pick<Outcome, "steps" | "stepVerdicts"> {
+  const [only, ...more] = steps;
+  const isIdle = only?.claim.kind === "equal" && more.length === 0 && equal(only.claim.before, only.claim.after);
+  return isIdle ? NO_STEPS : { steps, stepVerdicts };
 }

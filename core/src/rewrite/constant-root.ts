@@ -1,5 +1,5 @@
 import { sqrt } from "../expression/construct.ts";
-import type { Expression } from "../expression/expression.ts";
+import { type Expression, findAll, freeNames, isRoot } from "../expression/expression.ts";
 import { complexity, simplify } from "../truth/index.ts";
 import { rootsOut } from "./forms/root-and-log-forms.ts";
 
@@ -8,8 +8,13 @@ export function constantRoot(e: Expression, assumptions: readonly Expression[]):
   return simplify(rootsOut(simplify(sqrt(e)).expression, assumptions)).expression;
 }
 
-/** An expression with its roots taken out by what is known of the letters, where that is no longer. */
+/** An expression with its roots taken out by what is known of the letters, where that leaves fewer letters under roots, or is no longer. */
 export function withRootsOut(e: Expression, assumptions: readonly Expression[]): Expression {
   const out = simplify(rootsOut(simplify(e).expression, assumptions)).expression;
-  return complexity(out) <= complexity(e) ? out : e;
+  const [before, after] = [lettersUnderRoots(e), lettersUnderRoots(out)];
+  return after < before || (after === before && complexity(out) <= complexity(e)) ? out : e;
+}
+
+function lettersUnderRoots(e: Expression): number {
+  return findAll(e, isRoot).reduce((total, root) => total + freeNames(root).size, 0);
 }

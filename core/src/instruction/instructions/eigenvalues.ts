@@ -7,6 +7,8 @@ import { determinant } from "../../matrix/determinant.ts";
 import { lessMultiple, type Matrix, tupleOf } from "../../matrix/matrix.ts";
 import { nullspace } from "../../matrix/row-reduction.ts";
 import { rowSteps } from "../../matrix/steps.ts";
+import { present } from "../../notation/present.ts";
+import type { Syntax } from "../../notation/syntax.ts";
 import { solveForAllLetters } from "../../solve/equation.ts";
 import type { Solution, SolutionSet, Solved } from "../../solve/solution.ts";
 import { expand, simplify } from "../../truth/index.ts";
@@ -111,7 +113,9 @@ function vectorsOutcome(m: Matrix, environment: Environment): Outcome {
     steps.push(step("eigenvectors of a value", [value], { kind: "equal", before: shifted, after: shifted }), ...rowSteps(reduced.steps));
     for (const vector of basis) {
       const scaled = tuple(vector.map((e) => simplify(product(value, e)).expression));
-      steps.push(step("rows by columns", [], { kind: "matrix", operation: "product", operands: [tupleOf(m), tuple(vector)], after: scaled }));
+      const claim = { kind: "matrix", operation: "product", operands: [tupleOf(m), tuple(vector)], after: scaled } as const;
+      const times: Syntax = { kind: "times", dot: false, left: present(tupleOf(m)), right: present(tuple(vector)) };
+      steps.push(step("eigenvector", [tuple(vector), value], claim, { written: { kind: "relation", comparisons: ["="], operands: [times, present(scaled)] } }));
       solutions.push({ ...one, values: new Map([...one.values, ["v", tuple(vector)]]) });
     }
   }

@@ -5,9 +5,9 @@ import { whereFound } from "../../calculus/limit/open.ts";
 import type { Witness } from "../../calculus/limit/sided.ts";
 import { type LimitPlace, step } from "../../derivation/step.ts";
 import { approximateValue } from "../../expression/ball-value.ts";
-import { negate, relation } from "../../expression/construct.ts";
+import { negate, relation, ZERO } from "../../expression/construct.ts";
 import { curveDomain } from "../../expression/domain.ts";
-import { contains, distinct, type Expression, freeNames } from "../../expression/expression.ts";
+import { contains, distinct, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { extendedSum, infinityOf } from "../../expression/infinity.ts";
 import type { DefiniteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -95,7 +95,9 @@ function difference(integral: DefiniteIntegral, f: Expression, start: End, stop:
   const total = extendedSum([high, negate(low)]);
   if (!total) return { kind: "opposite infinities", steps, parts: [integral], conditions };
   const value = infinityOf(total) === undefined ? plainValue(total, known) : total;
-  const minus: readonly Syntax[] = infinityOf(total) === undefined ? [{ kind: "binary", operator: "-", left: present(high), right: present(low) }] : [];
+  // What is 0 at the lower bound is not worth a difference.
+  const isWorth = infinityOf(total) === undefined && !equal(low, ZERO);
+  const minus: readonly Syntax[] = isWorth ? [{ kind: "binary", operator: "-", left: present(high), right: present(low) }] : [];
   const operands = [present(integral), ...minus, present(value)];
   const written: Syntax = { kind: "relation", comparisons: operands.slice(1).map(() => "="), operands };
   const claim = { kind: "integral", before: integral, antiderivative: f, ends: [low, high], after: value } as const;

@@ -1,6 +1,7 @@
 import { negate, ONE, relation, ZERO } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
+import { withRootsOut } from "../../rewrite/constant-root.ts";
 import { withoutTurns } from "../../rewrite/forms/whole-turns.ts";
 import { complexity, decide, expandedLogarithm } from "../../truth/index.ts";
 import { readable } from "../values.ts";
@@ -13,7 +14,10 @@ export function plainValue(e: Expression, assumptions: readonly Expression[]): E
   };
   const plain = withoutTurns(withoutBars(e, assumptions));
   const forms = [readable(plain), readable(apart(plain))];
-  return forms.reduce((best, next) => (complexity(next) < complexity(best) ? next : best));
+  return withRootsOut(
+    forms.reduce((best, next) => (complexity(next) < complexity(best) ? next : best)),
+    assumptions,
+  );
 }
 
 /** Bars left out where what is known decides the sign inside them. */
