@@ -1,4 +1,4 @@
-import { name } from "../expression/construct.ts";
+import { call, name, relation } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { type DefiniteIntegral, definiteIntegral } from "../expression/integral.ts";
 import { substitute, withRanges } from "../expression/substitute.ts";
@@ -87,6 +87,11 @@ export const KNOWN_INTEGRALS: readonly KnownIntegral[] = [
     POSITIVE_AB,
   ),
   { ...onRay("factorial as an integral", EULER, "x^n e^(-a x)", "n!/a^(n + 1)", ["a > 0", "n >= 0"]), whole: ["n"] },
+  onRay("factorial of a half as an integral", EULER, "x^s e^(-a x)", "(2 s + 1)! sqrt(pi)/(4^(s + 1/2) (s + 1/2)! a^(s + 1))", [
+    "a > 0",
+    "s > -1",
+    "cos(pi s) = 0",
+  ]),
   onRay("Dirichlet's integral", `${WHITTAKER}, 6.222`, "sin(a x)/x", "pi/2"),
   onRay("Dirichlet's integral of a square", `by parts from ${WHITTAKER}, 6.222`, "sin(a x)^2/x^2", "pi a/2"),
   onRay("Dirichlet's integral of 1 − cos", `by parts from ${WHITTAKER}, 6.222`, "(1 - cos(a x))/x^2", "pi a/2"),
@@ -158,6 +163,14 @@ export function stated(theorem: KnownIntegral): Stated {
 export function statedAt(theorem: KnownIntegral, values: ReadonlyMap<string, Expression>, variable: string): Stated {
   const { integral, value, hypothesis } = stated(theorem);
   const put = (e: Expression): Expression => substitute(e, values);
+  const whole = (theorem.whole ?? []).flatMap((letter) => {
+    const own = values.get(letter);
+    return own ? [relation(call("floor", own), "=", own)] : [];
+  });
   const own = substitute(put(integral.body), new Map([["x", name(variable)]]));
-  return { integral: definiteIntegral(own, variable, put(integral.lower), put(integral.upper)), value: put(value), hypothesis: hypothesis.map(put) };
+  return {
+    integral: definiteIntegral(own, variable, put(integral.lower), put(integral.upper)),
+    value: put(value),
+    hypothesis: [...hypothesis.map(put), ...whole],
+  };
 }

@@ -3,11 +3,14 @@ import * as complex from "../number/complex-ball.ts";
 import { pi } from "../number/constants.ts";
 import { exp } from "../number/elementary.ts";
 import * as real from "../number/real-ball.ts";
-import { BallUndefined } from "../number/real-ball.ts";
+import { BallUndefined, type RealBall } from "../number/real-ball.ts";
 import { negate } from "./construct.ts";
+import { stripValue } from "./end-bound.ts";
 import { type Comparison, contains, type Expression, findAll, freeNames } from "./expression.ts";
 import { family } from "./functions/registry.ts";
-import { type Integrand, integrateBall, NotIntegrated } from "./integral-value.ts";
+import { type Bound, integrateToEnds, type Strip } from "./improper-value.ts";
+import { infinityOf } from "./infinity.ts";
+import { type Integrand, NotIntegrated } from "./integral-value.ts";
 import { rootValue } from "./root-value.ts";
 import { mapChildren } from "./substitute.ts";
 
@@ -130,10 +133,14 @@ function rememberedIntegral(e: Bounded, precision: number, environment: BallEnvi
 function integralValue(e: Bounded, precision: number, environment: BallEnvironment): ComplexBall {
   const own = findAll(e.body, isNotAnalytic);
   if (own.some((part) => contains(part, e.variable))) throw new BallUndefined("the integrand is not analytic");
-  const [from, to] = [e.lower, e.upper].map((bound) => ballValue(bound, precision + 16, environment));
-  if (!from || !to) throw new BallUndefined("a bound of an integral has no value");
-  if ([...freeNames(e)].some((letter) => !complex.isReal(environment.get(letter) ?? complex.ZERO))) return meanTimesLength(e, from, to, precision, environment);
-  if (!complex.isReal(from) || !complex.isReal(to)) throw new BallUndefined("the bounds of an integral are real");
+  const [from, to] = [e.lower, e.upper].map((bound) => (infinityOf(bound) === undefined ? ballValue(bound, precision + 16, environment) : undefined));
+  if ([...freeNames(e)].some((letter) => !complex.isReal(environment.get(letter) ?? complex.ZERO))) {
+    if (!from || !to) throw new BallUndefined("an improper integral at a complex value");
+    return meanTimesLength(e, from, to, precision, environment);
+  }
+  const [start, end] = [endOf(e.lower, from), endOf(e.upper, to)];
+  if ("infinite" in start && "infinite" in end && start.infinite === end.infinite) throw new BallUndefined("both bounds are the same infinity");
+  if (isFalling(start, end)) return complex.negate(integralValue({ ...e, lower: e.upper, upper: e.lower }, precision, environment));
   const inner = (x: ComplexBall): BallEnvironment => new Map(environment).set(e.variable, x);
   const integrand: Integrand = {
     analytic: (x) => ballValue(signed(e.body, inner(x), e.variable), precision + 32, inner(x)),
@@ -143,11 +150,26 @@ function integralValue(e: Bounded, precision: number, environment: BallEnvironme
       return value;
     },
   };
+  const value = (part: Expression): RealBall => ballValue(part, APPROXIMATE_PRECISION, environment).re;
+  const strip: Strip = (at, sign, exponent) => stripValue(e.body, { variable: e.variable, at, sign, value }, exponent);
   try {
-    return complex.fromReal(integrateBall(integrand, from.re, to.re, precision));
+    return complex.fromReal(integrateToEnds(integrand, start, end, strip, precision));
   } catch (error) {
     throw error instanceof BallUndefined ? new NotIntegrated(error.message) : error;
   }
+}
+
+function endOf(bound: Expression, value: ComplexBall | undefined): Bound {
+  const infinite = infinityOf(bound);
+  if (infinite !== undefined) return { infinite };
+  if (!value || !complex.isReal(value)) throw new BallUndefined("the bounds of an integral are real");
+  return { at: value.re };
+}
+
+function isFalling(from: Bound, to: Bound): boolean {
+  if ("infinite" in from) return from.infinite === 1;
+  if ("infinite" in to) return to.infinite === -1;
+  return real.certifiedCompare(from.at, to.at) === 1;
 }
 
 function isNotAnalytic(part: Expression): boolean {

@@ -19,7 +19,7 @@ export class NotIntegrated extends BallUndefined {
 
 /** How often an interval may be halved, and how many pieces there may be. */
 const DEEPEST = 200;
-const MOST_PIECES = 200;
+const MOST_PIECES = 600;
 /** Digits beyond the precision that the rule's own error is held below. */
 const GUARD = 16;
 

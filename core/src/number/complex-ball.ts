@@ -67,8 +67,28 @@ export function abs(a: ComplexBall, precision: number): RealBall {
 export function divide(a: ComplexBall, b: ComplexBall, precision: number): ComplexBall {
   if (isReal(b)) return { re: real.divide(a.re, b.re, precision), im: real.isZero(a.im) ? real.ZERO : real.divide(a.im, b.re, precision) };
   const size = norm(b, precision + 8);
+  const wide = isWide(b) ? divideByWide(a, b, precision) : undefined;
+  if (wide) return wide;
   const product = multiply(a, conjugate(b), precision + 8);
   return { re: real.divide(product.re, size, precision), im: real.divide(product.im, size, precision) };
+}
+
+/** Whether the radius is more than a thousandth of the size, so that it is what decides the width of a quotient. */
+const isWide = (b: ComplexBall): boolean =>
+  Math.max(real.radiusBits(b.re), real.radiusBits(b.im)) > Math.max(real.magnitudeBits(b.re), real.magnitudeBits(b.im)) - 10;
+
+/** a/b as a/m times 1/(1 + δ) about the midpoint m of b, with |δ| ≤ t and |1/(1 + δ) − 1| ≤ t/(1 − t); undefined where t is not below 1. */
+function divideByWide(a: ComplexBall, b: ComplexBall, precision: number): ComplexBall | undefined {
+  const middle: ComplexBall = { re: { ...b.re, rad: 0n }, im: { ...b.im, rad: 0n } };
+  const radius: ComplexBall = { re: { ...b.re, mid: b.re.rad, rad: 0n }, im: { ...b.im, mid: b.im.rad, rad: 0n } };
+  if (real.isZero(middle.re) && real.isZero(middle.im)) return undefined;
+  const t = real.divide(abs(radius, precision), abs(middle, precision), precision);
+  if (real.certifiedCompare(t, real.ONE) !== -1) return undefined;
+  const quotient = divide(a, middle, precision + 8);
+  const share = real.divide(t, real.subtract(real.ONE, t, precision), precision);
+  const off = real.multiply(abs(quotient, precision), share, precision);
+  const error: RealBall = { mid: 0n, rad: real.ends(off).high, exp: off.exp };
+  return { re: real.add(quotient.re, error, precision), im: real.add(quotient.im, error, precision) };
 }
 
 export function integerPower(a: ComplexBall, exponent: number, precision: number): ComplexBall {

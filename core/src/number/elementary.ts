@@ -60,7 +60,7 @@ export function exp(a: RealBall, precision: number): RealBall {
     if (high < 0n && real.magnitudeBits(upper) > LARGEST_EXPONENT_BITS) return { mid: 0n, rad: 1n, exp: -(2 ** (LARGEST_EXPONENT_BITS - 1)) };
     throw new BallUndefined("the exponent is out of range");
   }
-  if (real.radiusBits(a) > 2) {
+  if (real.radiusBits(a) > -20) {
     const { low, high, exp: at } = real.ends(a);
     return real.hull(exp({ mid: low, rad: 0n, exp: at }, precision), exp({ mid: high, rad: 0n, exp: at }, precision), precision);
   }

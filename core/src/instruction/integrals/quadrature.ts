@@ -19,7 +19,11 @@ const RANK: readonly Comparison["kind"][] = ["agree", "unknown", "differ"];
 
 /** Every integral on the way against quadrature with proven bounds, which knows nothing of antiderivatives; with letters at some values of them. */
 export function quadratureCheck(stages: readonly Compared[]): Check {
-  const found = stages.map(({ integral, value, known }) => ({ integral, value, compared: compareSides(integral, value, known, QUADRATURE_DIGITS) }));
+  const found = stages.map(({ integral, value, known }) => ({
+    integral,
+    value,
+    compared: compareSides(integral, value, known, QUADRATURE_DIGITS),
+  }));
   const worst = found.map(({ compared }) => compared.kind).reduce((a, b) => (RANK.indexOf(b) > RANK.indexOf(a) ? b : a), "agree");
   const lines = found.map(({ integral, value, compared }) => ({ left: integral, right: value, note: comparisonNote(compared) }));
   const detail = lines.map(({ left, note }) => (lines.length > 1 ? `${plain(left)}: ${note}` : note)).join("; ");

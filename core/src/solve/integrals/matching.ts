@@ -1,3 +1,4 @@
+import { powerOf } from "../../calculus/integral/powers.ts";
 import { divide, isNumber, name, number, ONE, power, product, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, freeNames, termsOf } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -39,7 +40,8 @@ function among(pattern: Expression, e: Expression, bound: Bindings, task: Task):
       return parts(pattern, factorsOf(pattern), factorsOf(e), bound, { ...task, join: product, rest: (whole, own) => simplify(divide(whole, own)).expression });
     case "power": {
       // x is x^1.
-      const [base, exponent] = e.kind === "power" ? [e.base, e.exponent] : [e, ONE];
+      const own = powerOf(e);
+      const [base, exponent] = own ? [own.base, number(own.exponent)] : e.kind === "power" ? [e.base, e.exponent] : [e, ONE];
       return among(pattern.base, base, bound, task).flatMap((own) => among(pattern.exponent, exponent, own, task));
     }
     case "call": {
