@@ -1,4 +1,4 @@
-import { isNumber } from "../expression/construct.ts";
+import { isNumber, product } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, freeNames } from "../expression/expression.ts";
 import { alternativesOf, sidesOf } from "../expression/statement.ts";
 import { constantSign } from "../truth/index.ts";
@@ -13,7 +13,7 @@ export function productEquivalence(before: Expression, after: Expression, unknow
   for (const one of alternatives) {
     const [base, zero] = sidesOf(one);
     if (!base || !zero || !isNumber(zero, 0)) return undefined;
-    zeros.push(base);
+    zeros.push(withoutConstants(base, unknown));
   }
   const factors = factorsOf(left);
   const bases = factors.map((factor) => {
@@ -22,6 +22,11 @@ export function productEquivalence(before: Expression, after: Expression, unknow
   });
   const accounted = bases.every((base) => zeros.some((zero) => equal(zero, base)) || (!contains(base, unknown) && isNonZeroConstant(base)));
   return accounted && zeros.every((zero) => bases.some((base) => equal(zero, base))) ? { kind: "same" } : undefined;
+}
+
+/** What is left of a product without factors that are constants other than 0. */
+function withoutConstants(e: Expression, unknown: string): Expression {
+  return product(...factorsOf(e).filter((factor) => contains(factor, unknown) || !isNonZeroConstant(factor)));
 }
 
 function isNonZeroConstant(e: Expression): boolean {

@@ -26,6 +26,8 @@ export interface State {
   /** Unknowns expressed by others, in the order in which they were found. */
   readonly expressed: readonly { readonly unknown: string; readonly value: Expression }[];
   readonly conditions: readonly Expression[];
+  /** Coefficients with unknowns that were divided by: where one of them is 0 the equations contradict each other. */
+  readonly divided: readonly Expression[];
   readonly integers: readonly string[];
   readonly domain: Domain;
   readonly assumptions: readonly Expression[];
@@ -155,12 +157,15 @@ export function withFreshLetters(one: Solution, taken: ReadonlySet<string>): Sol
 
 /** Goes on with a value put into the open equations. */
 function withValue(state: State, unknown: string, value: Expression, isCase: boolean): Branches | undefined {
+  const divided = state.divided.map((slope) => (contains(slope, unknown) ? simplify(substitute(slope, new Map([[unknown, value]]))).expression : slope));
+  if (divided.some((slope) => freeNames(slope).size === 0 && zeroTest(slope).kind === "zero")) return NOTHING;
   const steps: Step[] = [];
   const relation = equation(name(unknown), value);
   const equations = state.equations.map((one) => (contains(one, unknown) ? putInto(one, unknown, value, steps, relation, isCase) : one));
   const found = solveBranches({
     ...state,
     equations,
+    divided,
     unknowns: state.unknowns.filter((other) => other !== unknown),
     expressed: [...state.expressed, { unknown, value }],
   });
@@ -200,7 +205,8 @@ function byExpressing(state: State): Branches | undefined {
     const conditions = unknownsIn(slope, state).length > 0 ? [...needed, relation(slope, "!=", ZERO)] : needed;
     steps.push(step("express one unknown", [unknown, own], { kind: "equivalent", unknown, before: own, after: expressed }, { conditions }));
   }
-  const rest = { ...state, equations: state.equations.filter((one) => one !== own), conditions: [...state.conditions, ...needed] };
+  const divided = unknownsIn(slope, state).length > 0 ? [...state.divided, slope] : state.divided;
+  const rest = { ...state, equations: state.equations.filter((one) => one !== own), conditions: [...state.conditions, ...needed], divided };
   const found = withValue(rest, unknown, value, false);
   return found && { ...found, steps: [...steps, ...found.steps] };
 }

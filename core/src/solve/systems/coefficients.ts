@@ -19,7 +19,10 @@ export function linearSystem(differences: readonly Expression[], unknowns: reado
       const { numerator, denominator } = normalForm(difference, kernels);
       const inside = (p: Polynomial): boolean => indices.some((index) => poly.degreeIn(p, index) > 0);
       const hidden = Array.from({ length: kernels.count }, (_, k) => k).some(
-        (k) => !indices.includes(k) && poly.degreeIn(numerator, k) > 0 && unknowns.some((unknown) => freeNames(kernels.kernel(k)).has(unknown)),
+        (k) =>
+          !indices.includes(k) &&
+          poly.degreeIn(numerator, k) + poly.degreeIn(denominator, k) > 0 &&
+          unknowns.some((unknown) => freeNames(kernels.kernel(k)).has(unknown)),
       );
       if (inside(denominator) || hidden) return undefined;
       const own = indices.map((index) => numerator.filter((term) => (term.exponents[index] ?? 0) > 0));

@@ -61,7 +61,7 @@ function numerically(task: SystemTask): Found | undefined {
 
 function branchesOf({ equations, unknowns, domain, assumptions }: SystemTask): Branches | undefined {
   const own = assumptions.filter((fact) => !unknowns.some((unknown) => contains(fact, unknown)));
-  return solveBranches({ equations, unknowns, expressed: [], conditions: [], integers: [], domain, assumptions: own, combined: false });
+  return solveBranches({ equations, unknowns, expressed: [], conditions: [], divided: [], integers: [], domain, assumptions: own, combined: false });
 }
 
 function reasonOf(solutions: readonly Solution[], { unknowns, domain }: SystemTask, complete: boolean): string {
