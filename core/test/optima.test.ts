@@ -69,6 +69,17 @@ describe("optima under conditions", () => {
     [["minimise (x - 3)^2 + (y - 2)^2 subject to x^2 + y^2 <= 1 over x, y"], "minimum of all 14 - 2 sqrt(13) at 3 sqrt(13)/13, 2 sqrt(13)/13"],
     [["minimise x^2 + y^2 subject to x + y >= 2 over x, y"], "minimum of all 2 at 1, 1"],
     [["maximise x + y subject to x^2 + y^2 <= 4 over x, y"], "maximum of all 2 sqrt(2) at sqrt(2), sqrt(2)"],
+    [["minimise sqrt((x - 3)^2 + (y - 2)^2) subject to x^2 + y^2 <= 1 over x, y"], "minimum of all -1 + sqrt(13) at 3 sqrt(13)/13, 2 sqrt(13)/13"],
+    [["minimise sqrt((x - 1)^2 + y^2) subject to x^2 + y^2 <= 4 over x, y"], "minimum of all 0 at 1, 0"],
+    [["minimise sqrt((x - 3)^2 + x) over x"], "minimum of all sqrt(11)/2 at 5/2"],
+    [["maximise x^2 + y^2 - x subject to x^2 + y^2 <= 4 over x, y"], "maximum of all 6 at -2, 0"],
+    [["maximise 5 - |x - 1| - |y| subject to x^2 + y^2 <= 4 over x, y"], "maximum of all 5 at 1, 0"],
+    [["minimise sqrt(x) - y subject to x + y <= 2 and x >= 0 and y >= 0 over x, y"], "minimum of all -2 at 0, 2"],
+    [["minimise x subject to y^2 + x^4 - x^3 = 0 over x, y"], "minimum of all 0 at 0, 0"],
+    [["given a > 0", "maximise x sqrt(a^2 - x^2) over x"], "maximum of all a^2/2 at sqrt(2) a/2"],
+    [["given a > 0", "maximise -|x - a| - x^2/(8a) over x"], "maximum of all -a/8 at a"],
+    [["given a > 0", "minimise |x - a| + x^2/(4a) over x"], "minimum of all a/4 at a"],
+    [["given a > 0", "minimise |x - a| + x^2/a over x"], "minimum of all 3a/4 at a/2"],
     [["maximise x + 2y subject to x + y <= 4 and x >= 0 and y >= 0 over x, y"], "maximum of all 8 at 0, 4"],
     [
       ["given a > 0", "given b > 0", "given d > 0", "minimise sqrt(x^2 + a^2) + sqrt((d - x)^2 + b^2) over x"],
@@ -109,6 +120,20 @@ describe("optima under conditions", () => {
     expect(found.points.some(({ global }) => global)).toBe(false);
     expect(found.none).toMatch(/not attained/);
   });
+
+  test.each([
+    ["minimise |x - 1| + |x - 3| over x", "2", "1 <= x <= 3"],
+    ["maximise -|x - 1| - |x + 2| over x", "-3", "-2 <= x <= 1"],
+    ["minimise |x - 1| + |x - 3| + |x - 5| + |x - 8| over x", "9", "3 <= x <= 5"],
+  ])("are a whole interval: %s", (line, value, where) => {
+    const found = optimumOf(line);
+    expect(found).toMatchObject({ verdict: "nailed", points: [{ global: true, value: { text: value }, conditions: [where], parameters: { x: "free" } }] });
+  });
+
+  test.each(["maximise cbrt(x - 1) + y subject to x^2 + y^2 <= 4 over x, y", "maximise 1/(x^2 + y^2) subject to x + y <= 2 and x >= 0 and y >= 0 over x, y"])(
+    "are not nailed where the objective is not seen to be smooth or continuous: %s",
+    (line) => expect(optimumOf(line).verdict).not.toBe("nailed"),
+  );
 
   it("can be put in by the number of their line", () => {
     const { answer, verdict } = answered("maximise x y subject to x + y = 10 over x, y", "evaluate x^2 + y^2 with (1)");

@@ -157,7 +157,11 @@ describe("optima", () => {
     ["minimise x^2 + y^2 subject to x + 2y = 5", ["best minimum 5 at x = 1, y = 2"], "nailed"],
     ["maximise x^2 e^(-x) over x in [0, infinity)", ["best maximum 4/e^2 at x = 2", "end minimum 0 at x = 0"], "nailed"],
     ["maximise x y z subject to x + y + z = 12 and x = y", ["maximum 64 at x = 4, y = 4, z = 4", "minimum 0 at x = 0, y = 0, z = 12"], "nailed"],
-    [["given a > 0", "maximise x sqrt(a^2 - x^2) in [0, a]"], ["best maximum a^2/2 at x = sqrt(2) a/2"], "nailed"],
+    [
+      ["given a > 0", "maximise x sqrt(a^2 - x^2) in [0, a]"],
+      ["best maximum a^2/2 at x = sqrt(2) a/2", "end minimum 0 at x = 0", "end minimum 0 at x = a"],
+      "nailed",
+    ],
     ["minimise x^x over x in (0, infinity)", ["best minimum e^(-1/e) at x = 1/e"], "nailed"],
     ["maximise v^2 sin(2theta)/g over theta in [0, pi/2]", ["undecided v^2/g at theta = pi/4"], "nailed"],
     ["minimise |x - 2| + 3", ["best minimum 3 at x = 2"], "nailed"],

@@ -1,4 +1,4 @@
-import { number, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { number, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
@@ -27,7 +27,18 @@ export function growsEverywhere(
   variables: readonly string[],
   assumptions: readonly Expression[],
 ): boolean {
-  return fallsFarOut(wanted === "minimum" ? negated(objective) : objective, variables, assumptions);
+  const own = objective.kind === "sum" ? objective.terms : [objective];
+  const terms = wanted === "minimum" ? own.map(negated) : own;
+  // What is not positive only lets it fall faster.
+  const leading = terms.filter((term) => !isMinusBars(term, assumptions));
+  return fallsFarOut(sum(...leading), variables, assumptions);
+}
+
+/** Minus an absolute value, times something positive. */
+function isMinusBars(term: Expression, assumptions: readonly Expression[]): boolean {
+  const factors = term.kind === "product" ? term.factors : [term];
+  const others = factors.filter((factor) => !(factor.kind === "call" && factor.name === "abs"));
+  return others.length < factors.length && decide(relation(product(...others), "<", ZERO), assumptions) === true;
 }
 
 const negated = (e: Expression): Expression => expand(product(number(-1), e));

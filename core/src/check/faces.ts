@@ -1,5 +1,7 @@
 import { growsEverywhere, isBoundedSet } from "../calculus/bounded-set.ts";
+import { closedDomain } from "../calculus/closed-domain.ts";
 import { differentiate } from "../calculus/derivative.ts";
+import { whereRough } from "../calculus/rough-places.ts";
 import { name, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
@@ -9,13 +11,17 @@ import type { ClaimedOptima } from "./optimum.ts";
 
 type Relation = Expression & { readonly kind: "relation" };
 
+interface ClaimedSet {
+  readonly solutions: readonly { readonly values: ReadonlyMap<string, Expression>; readonly conditions: readonly Expression[] }[];
+}
+
 /** A face of a domain as it was claimed to be looked at: its equations, whose solutions were confirmed to be all. */
 export interface ClaimedFace {
   readonly active: readonly Expression[];
   readonly equations: readonly Relation[];
   readonly unknowns: readonly string[];
-  readonly set: { readonly solutions: readonly { readonly values: ReadonlyMap<string, Expression>; readonly conditions: readonly Expression[] }[] };
-  readonly singular?: { readonly equations: readonly Relation[]; readonly set: { readonly solutions: readonly unknown[] } };
+  readonly set: ClaimedSet;
+  readonly singular?: { readonly equations: readonly Relation[]; readonly set: ClaimedSet };
 }
 
 /**
@@ -27,13 +33,15 @@ export function isBestOnFaces(claim: ClaimedOptima): boolean {
   const best = points.find(({ global }) => global);
   if (!faces || !allFound || !best || wanted === "stationary") return false;
   const equalities = constraints.map(sideDifference);
-  const sides = facts.flatMap((fact) => sidesOf(fact, variables));
+  const domain = closedDomain(objective, facts, variables, [...assumptions, ...constraints]);
+  if (!domain) return false;
+  const sides = domain.inequalities.map(({ side }) => side);
   if (!isBoundedSet(equalities, sides, variables, assumptions) && !growsEverywhere(objective, wanted, variables, assumptions)) return false;
-  const choices = choicesOf(sides, variables.length - equalities.length);
+  const choices = choicesOf([...sides, ...domain.rough], variables.length - equalities.length);
   const covered = choices.every((active) => faces.some((face) => isFace(face, active, { objective, variables, equalities, assumptions })));
   if (!covered) return false;
-  return faces.every(({ set }) =>
-    set.solutions.every(({ values, conditions }) => {
+  return faces.every(({ set, singular }) =>
+    [...set.solutions, ...(singular?.set.solutions ?? [])].every(({ values, conditions }) => {
       const known = [...assumptions, ...conditions];
       const outside = sides.some((side) => decide(relation(simplify(substitute(side, values)).expression, "<", ZERO), known) === true);
       return outside || isNoBetter(subtract(substitute(objective, values), best.value), wanted, known);
@@ -46,16 +54,6 @@ function isNoBetter(gap: Expression, wanted: "maximum" | "minimum", known: reado
   const sign = freeNames(plain).size === 0 ? constantSign(plain) : undefined;
   if (sign !== undefined) return wanted === "maximum" ? sign <= 0 : sign >= 0;
   return decide(relation(plain, wanted === "maximum" ? "<=" : ">=", ZERO), known) === true || equalityTest(plain, ZERO, known).kind === "zero";
-}
-
-/** The conditions g ≥ 0 that a relation states; none for what does not speak of the variables. */
-function sidesOf(fact: Expression, variables: readonly string[]): readonly Expression[] {
-  if (fact.kind !== "relation") return [];
-  return fact.comparisons.flatMap((comparison, k) => {
-    const [left, right] = [fact.operands[k] ?? ZERO, fact.operands[k + 1] ?? ZERO];
-    const side = comparison.startsWith(">") ? subtract(left, right) : subtract(right, left);
-    return variables.some((variable) => freeNames(side).has(variable)) ? [side] : [];
-  });
 }
 
 function choicesOf(sides: readonly Expression[], most: number): readonly (readonly Expression[])[] {
@@ -72,13 +70,15 @@ interface Problem {
 }
 
 /** Whether a face is that of these inequalities, and its equations are the right ones. */
-function isFace(face: ClaimedFace, active: readonly Expression[], { objective, variables, equalities, assumptions }: Problem): boolean {
+function isFace(face: ClaimedFace, active: readonly Expression[], problem: Problem): boolean {
+  const { variables, equalities, assumptions } = problem;
+  const objective = whereRough(problem.objective, active);
   if (face.active.length !== active.length || !active.every((side) => face.active.some((other) => isSame(side, other, assumptions)))) return false;
   const held = [...equalities, ...face.active];
   const stated = face.equations.map(sideDifference);
   if (!held.every((side) => stated.some((other) => isSame(side, other, assumptions)))) return false;
   // At a corner the conditions alone say where it is.
-  if (held.length >= variables.length) return true;
+  if (held.length >= variables.length) return stated.every((side) => held.some((other) => isSame(side, other, assumptions)));
   const multipliers = face.unknowns.filter((letter) => !variables.includes(letter));
   if (multipliers.length !== held.length) return false;
   const slopes = variables.map((variable) =>
@@ -87,7 +87,7 @@ function isFace(face: ClaimedFace, active: readonly Expression[], { objective, v
   return slopes.every((slope) => stated.some((other) => isSame(slope, other, assumptions))) && hasIndependentSlopes(face, held, variables, assumptions);
 }
 
-/** All conditions are linear, or the equations of the points with dependent slopes were confirmed to have no solution. */
+/** All conditions are linear, or the solutions of the equations of the points with dependent slopes were confirmed to be all. */
 function hasIndependentSlopes(
   { singular }: ClaimedFace,
   held: readonly Expression[],
@@ -98,7 +98,7 @@ function hasIndependentSlopes(
   const curved = gradients.flatMap((row, k) => (row.some((entry) => variables.some((variable) => freeNames(entry).has(variable))) ? [k] : []));
   const [at, ...more] = curved;
   if (at === undefined) return true;
-  if (more.length > 0 || !singular || singular.set.solutions.length > 0) return false;
+  if (more.length > 0 || !singular) return false;
   const stated = singular.equations.map(sideDifference);
   const dependent = variables.map((_, j) =>
     sum(gradients[at]?.[j] ?? ZERO, ...held.flatMap((__, k) => (k === at ? [] : [product(name(`lambda_${k + 1}`), gradients[k]?.[j] ?? ZERO)]))),

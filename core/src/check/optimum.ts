@@ -3,16 +3,17 @@ import { isConcave, isConvex as isConvexFunction } from "../calculus/convexity.t
 import { around, boundsOf, coversZeros } from "../calculus/cover.ts";
 import { growthOf, natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
+import { roughPlaces } from "../calculus/rough-places.ts";
 import { Analysed } from "../calculus/zeros.ts";
-import { equation, logic, name, number, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { equation, HALF, logic, name, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
-import { contains, type Expression, findAll, freeNames, isRoot } from "../expression/expression.ts";
+import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { asFamily, constantSign, decide, equalityTest, membersBetween, simplify, zeroTest } from "../truth/index.ts";
+import { asFamily, constantSign, decide, equalityTest, membersBetween, simpleRelations, simplify, zeroTest } from "../truth/index.ts";
 import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
 import { type ClaimedFace, isBestOnFaces } from "./faces.ts";
@@ -71,7 +72,7 @@ export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
           ? "it does not fit"
           : "not all of it was decided exactly";
     exact.push({ outcome, line: { subject, left: at(claim.objective), right: point.value, note }, where });
-    const member = new Map(point.integers.map((letter) => [letter, number(1)]));
+    const member = new Map(point.integers.map((letter) => [letter, memberWithin(letter, point.conditions)]));
     const compared = compareSides(substitute(at(claim.objective), member), substitute(point.value, member), known);
     numeric.push({
       outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
@@ -86,6 +87,17 @@ export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
     lines: found.map(({ line }) => line),
   });
   return [check("substitution", exact, "nailed"), check("comparison", numeric, "tacked")];
+}
+
+/** A number for the letter of a family: the middle of the bounds that its conditions give, else 1. */
+function memberWithin(letter: string, conditions: readonly Expression[]): Expression {
+  const bounds = statedBounds(letter, conditions);
+  return bounds.length === 2 ? simplify(product(HALF, sum(...bounds))).expression : number(1);
+}
+
+/** The numbers that conditions hold a letter against. */
+function statedBounds(letter: string, conditions: readonly Expression[]): readonly Expression[] {
+  return simpleRelations(conditions).flatMap(({ left, right }) => (left.kind === "name" && left.name === letter && freeNames(right).size === 0 ? [right] : []));
 }
 
 /** The derivative is 0 at the point, or has no value there. */
@@ -115,7 +127,7 @@ function isBorderOfCases(objective: Expression, { values }: ClaimedOptimum): boo
  */
 export function optimumIsGlobal(claim: ClaimedOptima): boolean {
   if (claim.faces) return isBestOnFaces(claim);
-  if (isConvexOptimum(claim) || isConvexCorner(claim)) return true;
+  if (isConvexOptimum(claim) || isConvexCorner(claim) || isConvexPlateau(claim)) return true;
   if (withoutConstraint(claim).some(optimumIsGlobal)) return true;
   if (claim.constraints.length === 0 && (isConvex(claim) || isOnlyExtremum(claim))) return true;
   if (isBestOfAll(claim) || isBounded(claim) || isBestOfPeriod(claim)) return true;
@@ -143,7 +155,7 @@ export function optimumIsGlobal(claim: ClaimedOptima): boolean {
  * whether the other stationary points are all.
  */
 export function isBestByBounds(claim: ClaimedOptima): boolean {
-  return isBounded(claim) || isConvexOptimum(claim) || isConvexCorner(claim) || withoutConstraint(claim).some(isBestByBounds);
+  return isBounded(claim) || isConvexOptimum(claim) || isConvexCorner(claim) || isConvexPlateau(claim) || withoutConstraint(claim).some(isBestByBounds);
 }
 
 /**
@@ -179,6 +191,19 @@ function isConvexCorner({ objective, variables, constraints, facts, assumptions,
   };
   const [left, right] = [constantSign(beside(-1)), constantSign(beside(1))];
   return wanted === "minimum" ? left === -1 && right === 1 : left === 1 && right === -1;
+}
+
+/** A convex function of one variable (concave for a maximum) is best where it keeps its value on a whole interval: that it does is decided again. */
+function isConvexPlateau({ objective, variables, constraints, facts, assumptions, wanted, points }: ClaimedOptima): boolean {
+  const [variable, ...others] = variables;
+  const [only, ...more] = points.filter(({ global }) => global);
+  if (variable === undefined || others.length + more.length + constraints.length + facts.length > 0 || !only || wanted === "stationary") return false;
+  const { integers, conditions, values, value } = only;
+  const [low, high] = statedBounds(variable, conditions);
+  if (!integers.includes(variable) || values.get(variable)?.kind !== "name" || !low || !high || conditions.length !== 1) return false;
+  const question = { variables, assumptions };
+  const isShaped = wanted === "minimum" ? isConvexFunction(objective, question) : isConcave(objective, question);
+  return isShaped && constantSign(subtract(high, low)) === 1 && decide(relation(objective, "=", value), [...assumptions, ...conditions]) === true;
 }
 
 /** Bars around affine insides left out as they are right or left of a place. */
@@ -267,7 +292,7 @@ function neverZero(slope: Expression, rest: Expression, { facts, assumptions }: 
 
 /** One variable with a second derivative of one sign, or a quadratic with definite second derivatives: one stationary point is the optimum. */
 function isConvex({ objective, variables, facts, assumptions, wanted, points }: ClaimedOptima): boolean {
-  if (points.filter(({ global }) => global).length !== 1) return false;
+  if (points.filter(({ global }) => global).length !== 1 || roughPlaces(objective, variables, [...facts, ...assumptions])?.length !== 0) return false;
   const hessian = variables.map((a) => variables.map((b) => simplify(differentiate(differentiate(objective, a), b)).expression));
   const known = [...facts, ...assumptions];
   // Where conditions leave no variable there is one point, and it is the best.
@@ -285,13 +310,9 @@ function isOnlyExtremum({ objective, variables, facts, assumptions, wanted, poin
   const [only, ...others] = points.filter(({ end }) => !end);
   if (variable === undefined || more.length + others.length > 0 || !only?.global || only.integers.length > 0 || !allFound) return false;
   const known = [...facts, ...assumptions];
-  if (!curveDomain(objective).every((condition) => decide(condition, known) === true)) return false;
+  if (roughPlaces(objective, variables, known)?.length !== 0) return false;
   const second = simplify(substitute(differentiate(differentiate(objective, variable), variable), only.values)).expression;
   return decide(relation(second, wanted === "maximum" ? "<" : ">", ZERO), [...assumptions, ...only.conditions]) === true;
-}
-
-function hasCorners(e: Expression): boolean {
-  return isRoot(e) || e.kind === "cases" || (e.kind === "call" && ["abs", "sgn", "max", "min", "floor", "ceil", "root"].includes(e.name));
 }
 
 /**
@@ -300,7 +321,7 @@ function hasCorners(e: Expression): boolean {
  */
 function isBestOfAll({ objective, variables, constraints, facts, wanted, points, allFound }: ClaimedOptima): boolean {
   // Corners are no zeros of the derivatives: only for a smooth objective are those all.
-  if (!allFound || facts.length > 0 || findAll(objective, hasCorners).length > 0) return false;
+  if (!allFound || facts.length > 0 || roughPlaces(objective, variables, constraints)?.length !== 0) return false;
   const sides = constraints.map((one) => sideDifference(one));
   const bounded = sides.some((side) => ["up", "down"].includes(growthOf(side, variables) ?? "both"));
   const exists = constraints.length > 0 ? bounded : growthOf(objective, variables) === (wanted === "minimum" ? "up" : "down");

@@ -9,7 +9,7 @@ import { systemPutBack } from "../check/system/put-back.ts";
 import { type Check, type Verdict, verdictOf, verdictOfSolutions } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
 import { nameIn, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import type { FaceSystem } from "../solve/optima/faces.ts";
 import type { Optimum, OptimumTask } from "../solve/optima/optimum.ts";
 import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
@@ -93,12 +93,15 @@ function stationaryConfirmed({ stationary, system, faces }: Optimum, known: read
 }
 
 /** Whether the solutions of a system are confirmed to be all. */
-function isSystemConfirmed({ equations, set, steps }: FaceSystem, known: readonly Expression[]): boolean {
-  return judgeSystem(equations, set, steps, known).checks.some(({ kind, outcome }) => kind === "completeness" && outcome === "nailed");
+function isSystemConfirmed({ equations, unknowns, set, steps }: FaceSystem, known: readonly Expression[]): boolean {
+  const [only, ...others] = equations;
+  const judged = only && others.length === 0 && unknowns.length === 1 ? judgeSolutions(only, set, steps, known, []) : judgeSystem(equations, set, steps, known);
+  return judged.checks.some(({ kind, outcome }) => kind === "completeness" && outcome === "nailed");
 }
 
 /** Lays the optima of an objective before the judge. */
 export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonly Step[]): Judged {
+  if (optimum.under) return judgeUnderRoot(task, optimum, optimum.under, steps);
   const known = [...task.assumptions, ...task.facts, ...optimum.points.flatMap(({ conditions }) => conditions)];
   const { check, verdicts } = stepsCheck(steps, known);
   const own = optimum.faces ? task.assumptions : known;
@@ -123,6 +126,23 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   const completeness: Check = { kind: "completeness", outcome, detail, lines: [{ note: detail }] };
   const checks = [...optimumPutBack(claimed), completeness, check];
   return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };
+}
+
+/** The optima of a root: those of what stands under it are judged, and with the root taken they are put back. */
+function judgeUnderRoot(task: OptimumTask, { points }: Optimum, under: NonNullable<Optimum["under"]>, steps: readonly Step[]): Judged {
+  const inner = judgeOptimum({ ...task, objective: under.objective }, under.optimum, steps);
+  const isSame = points.length === under.optimum.points.length && isRootOf(task.objective, under.objective);
+  const others = inner.checks.filter(({ kind }) => kind !== "substitution" && kind !== "comparison");
+  const checks = [
+    ...optimumPutBack({ ...task, points, allFound: false }),
+    ...others.map((check) => (isSame || check.kind !== "completeness" ? check : { ...check, outcome: "loose" as const })),
+  ];
+  return { ...inner, checks, verdict: verdictOf(checks) };
+}
+
+/** Whether an expression is a positive power of another, which grows with it. */
+function isRootOf(root: Expression, inside: Expression): boolean {
+  return root.kind === "power" && equal(root.base, inside) && root.exponent.kind === "number" && root.exponent.value.num > 0;
 }
 
 /** Lays the solutions of a system before the judge. */

@@ -115,6 +115,12 @@ function optimumReport(
   };
 }
 
+/** Where an optimum is: its coordinates, or what is said of one that may be chosen freely. */
+function placeOf({ values, conditions }: OptimumPoint): readonly Expression[] {
+  const fixed = [...values].filter(([key, value]) => !(value.kind === "name" && value.name === key)).map(([key, value]) => equation(name(key), value));
+  return fixed.length > 0 ? fixed : conditions;
+}
+
 export function answerReport(answer: Answer): AnswerReport {
   switch (answer.kind) {
     case "solutions": {
@@ -369,7 +375,7 @@ export function answerLatex(answer: Answer): string {
       if (!first) return "\\text{no optimum}";
       const shown = answer.points.filter(({ global }) => global);
       return (shown.length > 0 ? shown : [first])
-        .map((point) => `${[...point.values].map(([key, value]) => latex(equation(name(key), value))).join(",\\; ")}:\\; ${latex(point.value)}`)
+        .map((point) => `${placeOf(point).map(latex).join(",\\; ")}:\\; ${latex(point.value)}`)
         .join(" \\quad\\text{or}\\quad ");
     }
     case "table":

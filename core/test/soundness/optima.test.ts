@@ -64,4 +64,35 @@ describe("optima", () => {
     );
     tally.demand(0.35);
   });
+
+  it("on discs and triangles are the best of all values, corners of the objective inside among them", () => {
+    const tally = new Tally();
+    const f = pick(
+      "|x - 1| + |y|",
+      "5 - |x - 1| - |y|",
+      "x^2 - |x|",
+      "|x - y| - x",
+      "x y",
+      "sqrt(x^2 + 1) - |y|",
+      "|x| y",
+      "x^2 + y^2 - x",
+      "sqrt(x + 3) + y",
+      "cbrt(x - 1) + y",
+    );
+    const regions = [
+      { text: "x^2 + y^2 <= 4", holds: (x: number, y: number) => x * x + y * y <= 4 },
+      { text: "x >= 0 and y >= 0 and x + y <= 2", holds: (x: number, y: number) => x >= 0 && y >= 0 && x + y <= 2 },
+    ];
+    const steps = Array.from({ length: 161 }, (_, k) => (k - 80) / 40);
+    const border = Array.from({ length: 720 }, (_, k) => [2 * Math.cos((k * Math.PI) / 360), 2 * Math.sin((k * Math.PI) / 360)] as const);
+    fc.assert(
+      fc.property(verb, f, pick(...regions), ([word, sense], g, region) => {
+        const places = [...steps.flatMap((x) => steps.map((y) => [x, y] as const)), ...border].filter(([x, y]) => region.holds(x, y));
+        const values = places.map(([x, y]) => at(g, x, y));
+        expectBest(`${word} ${g} subject to ${region.text} over x, y`, sense, values, true, tally);
+      }),
+      cases(14),
+    );
+    tally.demand(0.4);
+  });
 });

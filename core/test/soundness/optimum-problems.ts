@@ -38,7 +38,10 @@ export const OPTIMA: readonly (readonly [lines: readonly string[], points: reado
   [["stationary points of sin x"], ["x = pi/2 + 2pi n: maximum 1", "x = 3pi/2 + 2pi n: minimum -1"]],
   [["given v > 0, g > 0", "maximise v^2 sin(2 theta)/g over theta in [0, pi/2]"], ["theta = pi/4: maximum v^2/g, best"]],
   [["given a > 0", "maximise x (a - x) over x in [0, a]"], ["x = a/2: maximum a^2/4, best"]],
-  [["given R > 0", "maximise x sqrt(R^2 - x^2) over x in [0, R]"], ["x = sqrt(2) R/2: maximum R^2/2, best"]],
+  [
+    ["given R > 0", "maximise x sqrt(R^2 - x^2) over x in [0, R]"],
+    ["x = sqrt(2) R/2: maximum R^2/2, best", "x = 0: minimum 0, end", "x = R: minimum 0, end"],
+  ],
   [["given V > 0, r > 0", "maximise V^2 R/(R + r)^2 over R in (0, infinity)"], ["R = r: maximum V^2/(4r), best"]],
   [["given V > 0", "minimise 2 pi r^2 + 2V/r over r in (0, infinity)"], ["r = cbrt(V/(2pi)): minimum 3V/cbrt(V/(2pi)), best"]],
   [["maximise x over x in [0, 1]"], ["x = 1: maximum 1, best, end", "x = 0: minimum 0, end"]],

@@ -59,7 +59,7 @@ export function answerHtml(answer: AnswerReport): string {
       const points = answer.points
         .map(
           (point) =>
-            `<li><span class="note">${escapeHtml(natureWords(point))}</span> ${large(quantityLatex(point.value))}${besideHtml(decimalBeside(point.value)?.latex)} <span class="note">at</span> ${valuesHtml(point.values)}${parametersHtml(point.parameters)}</li>`,
+            `<li><span class="note">${escapeHtml(natureWords(point))}</span> ${large(quantityLatex(point.value))}${besideHtml(decimalBeside(point.value)?.latex)} <span class="note">at</span> ${solutionHtml(point)}</li>`,
         )
         .join("");
       const none = answer.none === undefined ? "" : `<p class="sentence-answer">${escapeHtml(sentenceCase(answer.none))}.</p>`;

@@ -79,9 +79,7 @@ function OptimumView({ answer }: { readonly answer: AnswerReport & { readonly ki
         {answer.points.map((point) => (
           <li key={JSON.stringify(point.values)} className="py-1">
             <span className={point.global ? "font-semibold" : "text-steel"}>{natureWords(point)}</span> <Mathematics latex={quantityLatex(point.value)} large />
-            <Decimal latex={decimalBeside(point.value)?.latex} /> <span className="text-[0.92em] text-steel">at</span> <Values values={point.values} />
-            {point.parameters && <span className="mr-3 text-[0.92em] text-steel">{parameterWords(point.parameters)}</span>}
-            <Conditions conditions={point.conditionsLatex} />
+            <Decimal latex={decimalBeside(point.value)?.latex} /> <span className="text-[0.92em] text-steel">at</span> <SolutionView solution={point} />
           </li>
         ))}
       </ul>

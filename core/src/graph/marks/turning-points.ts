@@ -29,6 +29,8 @@ export function extrema({ expression, variable, range }: Drawn, index: number): 
       if (nature !== "maximum" && nature !== "minimum") return [];
       const value = values.get(variable) ?? ZERO;
       const [letter] = integers;
+      // A piece on which the function keeps its value has no point to mark.
+      if (letter === variable) return [];
       const members = letter === undefined ? [value] : [-1, 0, 1].map((n) => simplify(substitute(value, new Map([[letter, number(n)]]))).expression);
       return members.flatMap((x) => pointMark(nature, x, expression, variable, [index]));
     });

@@ -1,5 +1,6 @@
 import { growthOf } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
+import { roughPlaces } from "../../calculus/rough-places.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
@@ -15,6 +16,7 @@ import { optimiseOnFaces, plainPoint } from "./faces.ts";
 import { optimiseOneVariable } from "./one-variable.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 import { commonZeros, extremeOf, optimiseSeveralVariables, pointOf, zeroOf } from "./several-variables.ts";
+import { optimiseUnderRoot } from "./under-root.ts";
 
 /**
  * The optima of an objective: conditions that can be solved for a variable are put in, which leaves fewer variables; other
@@ -23,6 +25,8 @@ import { commonZeros, extremeOf, optimiseSeveralVariables, pointOf, zeroOf } fro
 export function optimise(task: OptimumTask): Optimum {
   const convex = optimiseConvex(task);
   if (convex) return convex;
+  const under = whereSolved(() => optimiseUnderRoot(task, optimise));
+  if (under) return under;
   const found = whereSolved(() => optimiseDirectly(task));
   if (!found) return optimiseOnFaces(task) ?? optimiseDirectly(task);
   const settled = isConvexTask(task) ? settledByConvexity(task, found) : undefined;
@@ -141,6 +145,7 @@ function byMultipliers(task: OptimumTask): Optimum {
   const bounded =
     set.complete &&
     corners !== undefined &&
+    isSmoothBesideBars(task) &&
     sides.some((side) => growthOf(side, variables) === "up" || growthOf(side, variables) === "down") &&
     task.facts.length === 0;
   const system = { equations: [...slopes, ...constraints], unknowns: [...multipliers, ...variables], set, steps: found };
@@ -158,6 +163,13 @@ function byMultipliers(task: OptimumTask): Optimum {
     return { ...one, nature, global: wanted === "maximum" ? same(one, top) : wanted === "minimum" ? same(one, bottom) : false };
   });
   return { ...common, points: [...judged].sort((a, b) => Number(b.global) - Number(a.global)) };
+}
+
+/** Whether the objective is continuous where the conditions hold, and differentiable but where bars change their form. */
+function isSmoothBesideBars({ objective, variables, constraints, assumptions }: OptimumTask): boolean {
+  const bars = findAll(objective, (part) => part.kind === "call" && part.name === "abs").flatMap((part) => (part.kind === "call" ? part.args : []));
+  const rough = roughPlaces(objective, variables, [...assumptions, ...constraints]);
+  return rough?.every((inside) => bars.some((own) => equal(own, inside))) ?? false;
 }
 
 function samePlace(a: OptimumPoint, b: OptimumPoint, variables: readonly string[]): boolean {

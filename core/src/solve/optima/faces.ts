@@ -1,5 +1,7 @@
 import { growsEverywhere, isBoundedSet } from "../../calculus/bounded-set.ts";
+import { closedDomain } from "../../calculus/closed-domain.ts";
 import { differentiate } from "../../calculus/derivative.ts";
+import { whereRough } from "../../calculus/rough-places.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, negate, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
@@ -21,16 +23,10 @@ const MOST_INEQUALITIES = 5;
 /** A task that asks for a greatest or a least value. */
 type Sought = OptimumTask & { readonly wanted: "maximum" | "minimum" };
 
-/** A condition g ≥ 0 or g > 0. */
-interface Inequality {
-  readonly side: Expression;
-  readonly strict: boolean;
-}
-
 /** The equations of the stationary points on one face, where some inequalities hold with equality, and what solves them. */
 export interface Face extends FaceSystem {
   readonly active: readonly Expression[];
-  /** The equations of the points where the slopes of the conditions depend on each other: they have no solution. */
+  /** The equations of the points where the slopes of the conditions depend on each other, which the multipliers may miss. */
   readonly singular?: FaceSystem;
 }
 
@@ -49,8 +45,11 @@ export interface FaceSystem {
  */
 export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
   const { variables, constraints, facts, assumptions, wanted } = task;
-  const inequalities = inequalitiesIn(facts, variables);
-  if (!inequalities || inequalities.length > MOST_INEQUALITIES || wanted === "stationary") return undefined;
+  const domain = wanted === "stationary" ? undefined : closedDomain(task.objective, facts, variables, [...assumptions, ...constraints]);
+  if (!domain || wanted === "stationary") return undefined;
+  const { inequalities, rough } = domain;
+  const optional = [...inequalities.map(({ side }) => side), ...rough];
+  if (optional.length > MOST_INEQUALITIES) return undefined;
   const equalities = constraints.map((one) => sideDifference(one));
   const isBounded = isBoundedSet(
     equalities,
@@ -62,24 +61,20 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
   const faces: Face[] = [];
   const steps: Step[] = [];
   const points: OptimumPoint[] = [];
-  for (let size = 0; size <= Math.min(inequalities.length, variables.length - equalities.length); size += 1) {
-    for (const chosen of subsets(
-      inequalities.map((_, k) => k),
-      size,
-    )) {
-      const active = chosen.map((k) => inequalities[k]?.side ?? ZERO);
+  for (let size = 0; size <= Math.min(optional.length, variables.length - equalities.length); size += 1) {
+    for (const active of subsets(optional, size)) {
       const own = faceOf(task, [...equalities, ...active], active);
       if (!own) return undefined;
       faces.push(own.face);
       steps.push(...own.steps);
-      for (const one of own.face.set.solutions) {
+      for (const one of [...own.face.set.solutions, ...(own.face.singular?.set.solutions ?? [])]) {
         const point = plainPoint(pointOf(one, task, "undecided"), assumptions);
         const holds = inequalities.map(({ side }) =>
           decide(relation(simplify(substitute(side, point.values)).expression, ">=", ZERO), [...assumptions, ...point.conditions]),
         );
         if (holds.includes(false) || points.some((other) => samePlace(point, other, variables))) continue;
         if (holds.includes(undefined) && point.integers.length === 0) return undefined;
-        points.push({ ...point, end: active.length > 0 });
+        points.push({ ...point, end: active.some((side) => !rough.includes(side)) });
       }
     }
   }
@@ -99,27 +94,14 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
   return { ...common, points: kept, none: `the ${word} value is not attained: it is come near at a part of the border that does not belong to the domain` };
 }
 
-function inequalitiesIn(facts: readonly Expression[], variables: readonly string[]): readonly Inequality[] | undefined {
-  const found: Inequality[] = [];
-  for (const fact of facts) {
-    if (fact.kind !== "relation") return undefined;
-    for (const [k, comparison] of fact.comparisons.entries()) {
-      const [left, right] = [fact.operands[k] ?? ZERO, fact.operands[k + 1] ?? ZERO];
-      if (comparison === "=" || comparison === "!=") return undefined;
-      const side = comparison.startsWith(">") ? subtract(left, right) : subtract(right, left);
-      if (variables.some((variable) => freeNames(side).has(variable))) found.push({ side, strict: comparison === ">" || comparison === "<" });
-    }
-  }
-  return found;
-}
-
-/** The stationary points on a face, by multipliers; at a corner the equations alone say where it is. */
+/** The stationary points on a face, by multipliers; where single points make up the face, its equations alone say where they are. */
 function faceOf(
   task: OptimumTask,
   equalities: readonly Expression[],
   active: readonly Expression[],
 ): { readonly face: Face; readonly steps: readonly Step[] } | undefined {
-  const { objective, variables } = task;
+  const { variables } = task;
+  const objective = whereRough(task.objective, active);
   const taken = new Set([objective, ...equalities].flatMap((e) => [...freeNames(e)]));
   const letters = ["lambda", "mu", "nu", "kappa"].filter((letter) => !taken.has(letter) && !variables.includes(letter));
   const isCorner = equalities.length >= variables.length;
@@ -137,10 +119,11 @@ function faceOf(
   });
   try {
     const singular = isCorner ? undefined : singularPoints(equalities, task);
-    if (singular === "unknown" || (singular?.set.solutions.length ?? 0) > 0) return undefined;
+    if (singular === "unknown") return undefined;
     const { set, steps } = commonZeros(equations, unknowns, { ...task, facts: [] });
     if (!set.complete) return undefined;
-    return { face: { active, equations, unknowns, set, steps, ...(singular ? { singular } : {}) }, steps: [first, ...steps] };
+    const apart = singular && singular.set.solutions.length > 0 ? singular.steps : [];
+    return { face: { active, equations, unknowns, set, steps, ...(singular ? { singular } : {}) }, steps: [first, ...steps, ...apart] };
   } catch (error) {
     if (error instanceof Unsolvable) return undefined;
     throw error;

@@ -1,9 +1,10 @@
 import { coversZeros } from "../../calculus/cover.ts";
 import { differentiate } from "../../calculus/derivative.ts";
+import { roughPlaces } from "../../calculus/rough-places.ts";
 import { Analysed } from "../../calculus/zeros.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { approximateValue } from "../../expression/ball-value.ts";
-import { divide, equation, name, negate, number, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { chain, divide, equation, name, negate, number, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { curveDomain } from "../../expression/domain.ts";
 import { type Comparison, contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { MIRRORED } from "../../expression/statement.ts";
@@ -118,8 +119,12 @@ function literalGlobal(
   const marked = points.map((one) => ({ ...one, end: !inner.includes(one) }));
   // On an interval the only stationary point is the optimum of the whole where it is one of its neighbourhood.
   const isDifferentiable = curveDomain(task.objective).every((condition) => decide(condition, known) === true);
-  const keeps = decide(relation(second, comparison, ZERO), known) === true || isDifferentiable;
-  if (!only || more.length > 0 || !keeps || only.nature !== task.wanted) return { points: sorted(marked, task.wanted) };
+  const isSmooth = roughPlaces(task.objective, [variable], known)?.length === 0;
+  const keeps = isSmooth && (decide(relation(second, comparison, ZERO), known) === true || isDifferentiable);
+  if (!only || more.length > 0 || !keeps || only.nature !== task.wanted) {
+    const isFound = isSmooth && points.length > 0;
+    return { points: sorted(marked, task.wanted), ...(isFound ? {} : { open: `it is not proven that one of these is the ${greatest(task.wanted)} value` }) };
+  }
   return {
     points: sorted(
       marked.map((one) => ({ ...one, global: one.values === only.values })),
@@ -305,8 +310,31 @@ function bySigns(
       conditions: place.solution?.conditions ?? [],
     });
   });
-  if (task.wanted === "stationary") return { points: points.filter((_, k) => !points[k]?.end) };
-  return withGlobal(points, places, signs, task, variable);
+  const whole = withPlateaus(points, places, signs, task, variable);
+  if (task.wanted === "stationary") return { points: whole.filter(({ end }) => !end) };
+  return withGlobal(whole, places, signs, task, variable);
+}
+
+/** The points with each piece on which the function is seen to keep its value as one family, instead of its ends. */
+function withPlateaus(
+  points: readonly OptimumPoint[],
+  places: readonly Place[],
+  signs: readonly (-1 | 0 | 1 | undefined)[],
+  { objective }: OptimumTask,
+  variable: string,
+): readonly OptimumPoint[] {
+  const x = name(variable);
+  const at = (place: Place | undefined): OptimumPoint | undefined => points.find(({ values }) => values.get(variable) === place?.value);
+  return places.slice(1).reduce((list, after, k) => {
+    const before = places[k];
+    const [from, to] = [at(before), at(after)];
+    if (signs[k] !== 0 || !before?.value || !after.value || !from || !to) return list;
+    const within = [chain([before.value, x, after.value], ["<=", "<="])];
+    if (decide(relation(objective, "=", from.value), within) !== true) return list;
+    const nature = natureOf(signs[k - 1], signs[k + 1], from.end || to.end);
+    const family: OptimumPoint = { ...from, values: new Map([[variable, x]]), nature, end: false, integers: [variable], conditions: within };
+    return [...list.filter((one) => one !== from && one !== to), family];
+  }, points);
 }
 
 function natureOf(before: -1 | 0 | 1 | undefined, after: -1 | 0 | 1 | undefined, isEnd: boolean): Nature {

@@ -53,6 +53,8 @@ export interface Optimum {
   };
   /** The faces of the domain on which the best was looked for. */
   readonly faces?: readonly Face[];
+  /** What stands under a root that is the objective, and its optima, from which these follow. */
+  readonly under?: { readonly objective: Expression; readonly optimum: Optimum };
   /** The equations for the stationary points of several variables. */
   readonly system?: FaceSystem;
 }

@@ -1,0 +1,58 @@
+import { relation, ZERO } from "../expression/construct.ts";
+import { realDomain } from "../expression/domain.ts";
+import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
+import { mapChildren } from "../expression/substitute.ts";
+import * as rational from "../number/rational.ts";
+import { decide } from "../truth/index.ts";
+
+/** Functions that jump, or of which nothing is said here. */
+const JUMPING: ReadonlySet<string> = new Set([
+  "floor",
+  "ceil",
+  "sgn",
+  "min",
+  "max",
+  "Re",
+  "Im",
+  "arg",
+  "conj",
+  "factorial",
+  "binomial",
+  "root",
+  "arcsin",
+  "arccos",
+]);
+
+/**
+ * Where an expression in some variables may have no derivative, as expressions whose zeros hold all such places: the insides of bars and roots. Undefined where it is not seen to
+ * be defined and continuous wherever the conditions known hold.
+ */
+export function roughPlaces(e: Expression, variables: readonly string[], known: readonly Expression[]): readonly Expression[] | undefined {
+  const varies = (part: Expression): boolean => variables.some((variable) => contains(part, variable));
+  if (!realDomain(e).every((condition) => !varies(condition) || decide(condition, known) === true)) return undefined;
+  const mayJump = (part: Expression): boolean => part.kind === "cases" || part.kind === "iterated" || (part.kind === "call" && JUMPING.has(part.name));
+  if (findAll(e, mayJump).some(varies)) return undefined;
+  const insides = findAll(e, isRough).filter(varies).map(insideOf);
+  const rough = insides.filter((inside) => decide(relation(inside, "!=", ZERO), known) !== true);
+  return rough.filter((inside, k) => rough.findIndex((other) => equal(other, inside)) === k);
+}
+
+/** The expression where some insides of its bars and roots are 0. */
+export function whereRough(e: Expression, zeros: readonly Expression[]): Expression {
+  if (isRough(e) && zeros.some((zero) => equal(zero, insideOf(e)))) return ZERO;
+  return mapChildren(e, (child) => whereRough(child, zeros));
+}
+
+function isRough(part: Expression): boolean {
+  if (part.kind === "call") return part.name === "abs";
+  return (
+    part.kind === "power" &&
+    !(part.base.kind === "constant" && part.base.name === "e") &&
+    !(part.exponent.kind === "number" && rational.isInteger(part.exponent.value))
+  );
+}
+
+function insideOf(part: Expression): Expression {
+  if (part.kind === "power") return part.base;
+  return part.kind === "call" ? (part.args[0] ?? ZERO) : ZERO;
+}
