@@ -74,6 +74,7 @@ describe("integrals in balls", () => {
     ["int_0^infinity x^3/(e^x - 1) dx", "pi^4/15"],
     ["int_0^infinity x/(e^x + 1) dx", "pi^2/12"],
     ["int_0^infinity x/sinh(x) dx", "pi^2/4"],
+    ["int_(-infinity)^infinity 1/cosh(x)^2 dx", "2"],
     ["int_0^infinity e^(-x) sin(3x) dx", "3/10"],
     ["int_0^1 ln(x)/(1 + x) dx", "-pi^2/12"],
   ])("%s is %s", (integral, exact) => {

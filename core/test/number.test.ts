@@ -119,6 +119,10 @@ const anyBall: fc.Arbitrary<RealBall> = fc
 const pointOf = (a: RealBall, part: bigint): RealBall => ({ mid: a.mid + ((part % (2n * a.rad + 1n)) - a.rad), rad: 0n, exp: a.exp });
 const holds = (wide: RealBall, sharp: RealBall): boolean => real.containsZero(real.subtract(wide, sharp, 1000));
 
+const radiusBall = (rad: number): RealBall => ({ mid: 0n, rad: BigInt(Math.ceil(rad * 2 ** 40)), exp: -40 });
+/** Whether a double stands at the edge of a ball, but for its own rounding. */
+const near = ({ mid, rad, exp: at }: RealBall, x: number): boolean => Math.abs(x - Number(mid) * 2 ** at) <= Number(rad) * 2 ** at + 1e-12 * (1 + Math.abs(x));
+
 describe("balls", () => {
   it("hold the result of every operation for every pair of points", () => {
     fc.assert(
@@ -148,6 +152,28 @@ describe("balls", () => {
         expect(holds(value, f(pointOf(a, part), 240))).toBe(true);
       }),
       { numRuns: 1000 },
+    );
+  });
+
+  it("that are wide hold the exponentials, waves and quotients of all their points, and not much more", () => {
+    const wide = fc.tuple(fc.double({ min: -6, max: 6, noNaN: true }), fc.double({ min: 1e-3, max: 0.7, noNaN: true }));
+    const inside = fc.double({ min: -1, max: 1, noNaN: true });
+    const ballOf = ([mid, rad]: readonly [number, number]): RealBall => real.add(real.fromRational(rational.fromNumber(mid), 80), radiusBall(rad), 80);
+    const holds = (ball: RealBall, x: number): void => expect(near(ball, x)).toBe(true);
+    fc.assert(
+      fc.property(wide, wide, inside, inside, ([a, r], [b, q], s, t) => {
+        const z = { re: ballOf([a, r]), im: ballOf([b, q]) };
+        const [x, y] = [a + s * r, b + t * q];
+        const power = complex.exp(z, 80);
+        holds(power.re, Math.exp(x) * Math.cos(y));
+        holds(power.im, Math.exp(x) * Math.sin(y));
+        expect(Number(exp(z.re, 80).rad) * 2 ** exp(z.re, 80).exp).toBeLessThan(1.01 * Math.exp(a) * Math.sinh(r) + 1e-9);
+        const size = x * x + y * y;
+        if (Math.abs(a) < r + 0.1 && Math.abs(b) < q + 0.1) return;
+        const inverse = complex.divide(complex.ONE, z, 80);
+        holds(inverse.re, x / size);
+        holds(inverse.im, -y / size);
+      }),
     );
   });
 

@@ -93,6 +93,7 @@ function divideByWide(a: ComplexBall, b: ComplexBall, precision: number): Comple
 
 export function integerPower(a: ComplexBall, exponent: number, precision: number): ComplexBall {
   if (isReal(a)) return fromReal(real.integerPower(a.re, exponent, precision));
+  if (exponent < 0 && isWide(a)) return integerPower(divide(ONE, a, precision + 8), -exponent, precision);
   if (exponent < 0) return divide(ONE, integerPower(a, -exponent, precision + 8), precision);
   let result = ONE;
   let square = a;

@@ -177,7 +177,14 @@ export function sinCos(a: RealBall, precision: number): { sin: RealBall; cos: Re
     { sin: real.negate(cosBall), cos: sinBall },
   ][quadrant];
   const at = turn ?? { sin: whole, cos: whole };
-  return { sin: spread(at.sin, a, real.ONE, precision), cos: spread(at.cos, a, real.ONE, precision) };
+  return { sin: spread(at.sin, a, slopeWithin(at.cos, a), precision), cos: spread(at.cos, a, slopeWithin(at.sin, a), precision) };
+}
+
+/** |sin(m + d) − sin m| ≤ |cos m| |d| + d²/2, and no more than |d|: the factor of |d| for the radius. */
+function slopeWithin(slope: RealBall, a: RealBall): RealBall {
+  if (a.rad === 0n) return real.ONE;
+  const bound = real.add(real.abs(slope), real.scaleByPowerOfTwo(radius(a), -1), 64);
+  return real.certifiedCompare(bound, real.ONE) === 1 ? real.ONE : bound;
 }
 
 /** Taylor series at the angle halved so often, then the doubling formulas. */
