@@ -1,5 +1,4 @@
 import { isBestValue } from "../calculus/box-optimum.ts";
-import { isConcave, isConvex as isConvexFunction } from "../calculus/convexity.ts";
 import { around, boundsOf, coversZeros } from "../calculus/cover.ts";
 import { growthOf, natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
@@ -9,13 +8,14 @@ import { equation, HALF, logic, name, number, power, product, relation, subtract
 import { curveDomain } from "../expression/domain.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
-import { mapChildren, substitute } from "../expression/substitute.ts";
+import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { asFamily, constantSign, decide, equalityTest, membersBetween, simpleRelations, simplify, zeroTest } from "../truth/index.ts";
+import { asFamily, constantSign, decide, membersBetween, simplify, zeroTest } from "../truth/index.ts";
 import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
+import { isConvexCorner, isConvexOptimum, isConvexPlateau, statedBounds } from "./convex-optimum.ts";
 import { type ClaimedFace, isBestOnFaces } from "./faces.ts";
 import { onePeriod, periodOf } from "./periodic.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
@@ -95,11 +95,6 @@ function memberWithin(letter: string, conditions: readonly Expression[]): Expres
   return bounds.length === 2 ? simplify(product(HALF, sum(...bounds))).expression : number(1);
 }
 
-/** The numbers that conditions hold a letter against. */
-function statedBounds(letter: string, conditions: readonly Expression[]): readonly Expression[] {
-  return simpleRelations(conditions).flatMap(({ left, right }) => (left.kind === "name" && left.name === letter && freeNames(right).size === 0 ? [right] : []));
-}
-
 /** The derivative is 0 at the point, or has no value there. */
 function slopeTest(objective: Expression, variable: string, point: ClaimedOptimum, test: (e: Expression) => Verdict): Verdict {
   const slope = simplify(differentiate(objective, variable)).expression;
@@ -156,63 +151,6 @@ export function optimumIsGlobal(claim: ClaimedOptima): boolean {
  */
 export function isBestByBounds(claim: ClaimedOptima): boolean {
   return isBounded(claim) || isConvexOptimum(claim) || isConvexCorner(claim) || isConvexPlateau(claim) || withoutConstraint(claim).some(isBestByBounds);
-}
-
-/**
- * A convex objective on a convex domain (concave for a maximum): a stationary point is the best of all, and the only one where the second derivatives are definite
- * (S. Boyd and L. Vandenberghe, Convex Optimization, 3.1.3). That the derivatives are 0 at it is what putting back decides.
- */
-function isConvexOptimum({ objective, variables, constraints, facts, assumptions, wanted, points }: ClaimedOptima): boolean {
-  const question = { variables, assumptions };
-  const [only, ...more] = points.filter(({ global }) => global);
-  if (!only || more.length > 0 || constraints.length > 0 || wanted === "stationary" || only.integers.length > 0 || only.end) return false;
-  const isHalfSpace = (fact: Expression): boolean =>
-    fact.kind === "relation" &&
-    fact.comparisons.every((comparison) => comparison !== "=" && comparison !== "!=") &&
-    fact.operands.every((side) => isConvexFunction(side, question) && isConcave(side, question));
-  const isShaped = wanted === "minimum" ? isConvexFunction(objective, question) : isConcave(objective, question);
-  const slopes = variables.map((variable) => differentiate(objective, variable));
-  const known = [...assumptions, ...only.conditions];
-  const isStationary = slopes.every((slope) => equalityTest(substitute(slope, only.values), ZERO, known).kind === "zero");
-  const second = slopes.map((slope) => variables.map((variable) => simplify(substitute(differentiate(slope, variable), only.values)).expression));
-  return facts.every(isHalfSpace) && isShaped && isStationary && natureByHessian(second, known) === (wanted === "minimum" ? "minimum" : "maximum");
-}
-
-/** A convex function of one variable with bars (concave for a maximum): it falls towards the point on the left and rises from it on the right. */
-function isConvexCorner({ objective, variables, constraints, facts, assumptions, wanted, points }: ClaimedOptima): boolean {
-  const [variable, ...others] = variables;
-  const [only, ...more] = points.filter(({ global }) => global);
-  if (variable === undefined || others.length + more.length + constraints.length + facts.length > 0 || !only || wanted === "stationary") return false;
-  const question = { variables, assumptions };
-  if (!(wanted === "minimum" ? isConvexFunction(objective, question) : isConcave(objective, question))) return false;
-  const beside = (side: 1 | -1): Expression => {
-    const slope = differentiate(withBarsBeside(objective, variable, only.values, side), variable);
-    return simplify(substitute(slope, only.values)).expression;
-  };
-  const [left, right] = [constantSign(beside(-1)), constantSign(beside(1))];
-  return wanted === "minimum" ? left === -1 && right === 1 : left === 1 && right === -1;
-}
-
-/** A convex function of one variable (concave for a maximum) is best where it keeps its value on a whole interval: that it does is decided again. */
-function isConvexPlateau({ objective, variables, constraints, facts, assumptions, wanted, points }: ClaimedOptima): boolean {
-  const [variable, ...others] = variables;
-  const [only, ...more] = points.filter(({ global }) => global);
-  if (variable === undefined || others.length + more.length + constraints.length + facts.length > 0 || !only || wanted === "stationary") return false;
-  const { integers, conditions, values, value } = only;
-  const [low, high] = statedBounds(variable, conditions);
-  if (!integers.includes(variable) || values.get(variable)?.kind !== "name" || !low || !high || conditions.length !== 1) return false;
-  const question = { variables, assumptions };
-  const isShaped = wanted === "minimum" ? isConvexFunction(objective, question) : isConcave(objective, question);
-  return isShaped && constantSign(subtract(high, low)) === 1 && decide(relation(objective, "=", value), [...assumptions, ...conditions]) === true;
-}
-
-/** Bars around affine insides left out as they are right or left of a place. */
-function withBarsBeside(e: Expression, variable: string, values: ReadonlyMap<string, Expression>, side: 1 | -1): Expression {
-  if (e.kind !== "call" || e.name !== "abs") return mapChildren(e, (child) => withBarsBeside(child, variable, values, side));
-  const [inside = ZERO] = e.args;
-  const at = constantSign(substitute(inside, values));
-  const sign = at === 0 ? side * (constantSign(polynomialCoefficients(inside, variable)?.[1] ?? ZERO) ?? 0) : at;
-  return sign === undefined || sign === 0 ? e : product(number(sign), inside);
 }
 
 /** All points that are said to be the best have one value, and bounds on the objective leave no better one. */
