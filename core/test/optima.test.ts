@@ -71,6 +71,7 @@ describe("optima under conditions", () => {
     [["maximise x + y subject to x^2 + y^2 <= 4 over x, y"], "maximum of all 2 sqrt(2) at sqrt(2), sqrt(2)"],
     [["minimise sqrt((x - 3)^2 + (y - 2)^2) subject to x^2 + y^2 <= 1 over x, y"], "minimum of all -1 + sqrt(13) at 3 sqrt(13)/13, 2 sqrt(13)/13"],
     [["minimise sqrt((x - 1)^2 + y^2) subject to x^2 + y^2 <= 4 over x, y"], "minimum of all 0 at 1, 0"],
+    [["minimise 2|x - 1| - |x - 3| + |x + 4| + |x - 1| over x in [-3, 2]"], "minimum of all 3 at 1"],
     [["minimise sqrt((x - 3)^2 + x) over x"], "minimum of all sqrt(11)/2 at 5/2"],
     [["maximise x^2 + y^2 - x subject to x^2 + y^2 <= 4 over x, y"], "maximum of all 6 at -2, 0"],
     [["maximise 5 - |x - 1| - |y| subject to x^2 + y^2 <= 4 over x, y"], "maximum of all 5 at 1, 0"],

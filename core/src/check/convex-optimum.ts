@@ -57,7 +57,7 @@ export function isConvexPlateau({ objective, variables, constraints, facts, assu
 }
 
 /** Bars around affine insides left out as they are right or left of a place. */
-function withBarsBeside(e: Expression, variable: string, values: ReadonlyMap<string, Expression>, side: 1 | -1): Expression {
+export function withBarsBeside(e: Expression, variable: string, values: ReadonlyMap<string, Expression>, side: 1 | -1): Expression {
   if (e.kind !== "call" || e.name !== "abs") return mapChildren(e, (child) => withBarsBeside(child, variable, values, side));
   const [inside = ZERO] = e.args;
   const at = constantSign(substitute(inside, values));

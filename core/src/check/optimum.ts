@@ -1,16 +1,13 @@
 import { isBestValue } from "../calculus/box-optimum.ts";
-import { around, boundsOf, coversZeros } from "../calculus/cover.ts";
 import { growthOf, natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
 import { roughPlaces } from "../calculus/rough-places.ts";
-import { Analysed } from "../calculus/zeros.ts";
 import { equation, HALF, logic, name, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
-import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { asFamily, constantSign, decide, membersBetween, simplify, zeroTest } from "../truth/index.ts";
 import { comparisonNote, integerTest } from "./answer.ts";
@@ -18,6 +15,7 @@ import { compareSides } from "./compare.ts";
 import { isConvexCorner, isConvexOptimum, isConvexPlateau, statedBounds } from "./convex-optimum.ts";
 import { type ClaimedFace, isBestOnFaces } from "./faces.ts";
 import { onePeriod, periodOf } from "./periodic.ts";
+import { isBestByPieces, isNowhereNegative } from "./pieces-optimum.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
 /** A point claimed for an optimum. */
@@ -122,7 +120,7 @@ function isBorderOfCases(objective: Expression, { values }: ClaimedOptimum): boo
  */
 export function optimumIsGlobal(claim: ClaimedOptima): boolean {
   if (claim.faces) return isBestOnFaces(claim);
-  if (isConvexOptimum(claim) || isConvexCorner(claim) || isConvexPlateau(claim)) return true;
+  if (isConvexOptimum(claim) || isConvexCorner(claim) || isConvexPlateau(claim) || isBestByPieces(claim)) return true;
   if (withoutConstraint(claim).some(optimumIsGlobal)) return true;
   if (claim.constraints.length === 0 && (isConvex(claim) || isOnlyExtremum(claim))) return true;
   if (isBestOfAll(claim) || isBounded(claim) || isBestOfPeriod(claim)) return true;
@@ -133,16 +131,10 @@ export function optimumIsGlobal(claim: ClaimedOptima): boolean {
   if (freeNames(claim.objective).size > 1 || freeNames(first.value).size > 0 || best.some(({ integers }) => integers.length > 0)) return false;
   const gap = claim.wanted === "maximum" ? subtract(first.value, claim.objective) : subtract(claim.objective, first.value);
   const zeros = best.map(({ values }) => values.get(variable) ?? ZERO);
-  if (!coversZeros(new Analysed(gap, variable), zeros, claim.facts)) return false;
+  if (!isNowhereNegative(gap, variable, zeros, claim.facts)) return false;
   const domain = curveDomain(claim.objective);
   const strict = domain.filter((condition) => !(condition.kind === "relation" && condition.comparisons[0] === "!="));
-  if (domain.some((condition) => !strict.includes(condition) && decide(condition, [...claim.facts, ...strict]) !== true)) return false;
-  return samplesBetween(zeros, claim.facts, variable).every((x) => {
-    const at = new Map([[variable, number(rational.fromNumber(x))]]);
-    const inside = claim.facts.every((fact) => decide(simplify(substitute(fact, at)).expression, []) === true);
-    const sign = inside ? constantSign(substitute(gap, at)) : undefined;
-    return sign === undefined || sign >= 0;
-  });
+  return domain.every((condition) => strict.includes(condition) || decide(condition, [...claim.facts, ...strict]) === true);
 }
 
 /**
@@ -150,7 +142,14 @@ export function optimumIsGlobal(claim: ClaimedOptima): boolean {
  * whether the other stationary points are all.
  */
 export function isBestByBounds(claim: ClaimedOptima): boolean {
-  return isBounded(claim) || isConvexOptimum(claim) || isConvexCorner(claim) || isConvexPlateau(claim) || withoutConstraint(claim).some(isBestByBounds);
+  return (
+    isBounded(claim) ||
+    isConvexOptimum(claim) ||
+    isConvexCorner(claim) ||
+    isConvexPlateau(claim) ||
+    isBestByPieces(claim) ||
+    withoutConstraint(claim).some(isBestByBounds)
+  );
 }
 
 /** All points that are said to be the best have one value, and bounds on the objective leave no better one. */
@@ -178,19 +177,6 @@ function isBestOfPeriod({ objective, variables, constraints, facts, wanted, poin
   if (!members.every((list) => list !== undefined)) return false;
   const places = members.flat().map((value) => new Map([[variable, value]]));
   return isBestValue({ objective, variables, facts: within, wanted, value: first.value, points: places });
-}
-
-/** A number in each piece between zeros and bounds: there the difference is continuous and keeps its sign. */
-function samplesBetween(zeros: readonly Expression[], facts: readonly Expression[], variable: string): readonly number[] {
-  const bounds = boundsOf(variable, facts);
-  const places = [
-    ...zeros.map((zero) => around(zero)?.low ?? 0),
-    ...(bounds.low === undefined ? [] : [bounds.low]),
-    ...(bounds.high === undefined ? [] : [bounds.high]),
-  ].sort((a, b) => a - b);
-  const [first = 0] = places;
-  const last = places.at(-1) ?? 0;
-  return [first - 1, ...places.slice(1).map((place, k) => ((places[k] ?? place) + place) / 2), last + 1];
 }
 
 /** The claims with a condition solved for a variable that is linear in it and put in, in every way in which that is possible. */

@@ -117,7 +117,8 @@ function withPlateaus(
     if (signs[k] !== 0 || !before?.value || !after.value || !from || !to) return list;
     const within = [chain([before.value, x, after.value], ["<=", "<="])];
     if (decide(relation(objective, "=", from.value), within) !== true) return list;
-    const nature = natureOf(signs[k - 1], signs[k + 1], from.end || to.end);
+    const beside = natureOf(signs[k - 1], signs[k + 1], from.end || to.end);
+    const nature = beside === "inflection" ? "undecided" : beside;
     const family: OptimumPoint = { ...from, values: new Map([[variable, x]]), nature, end: false, integers: [variable], conditions: within };
     return [...list.filter((one) => one !== from && one !== to), family];
   }, points);
