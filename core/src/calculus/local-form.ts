@@ -7,6 +7,7 @@ import { differentiate } from "./derivative.ts";
 /** A polynomial in local coordinates, cut off beyond a degree: coefficients, none of them 0, by their exponents. */
 export type LocalForm = ReadonlyMap<string, LocalTerm>;
 
+/** A term: the exponent of each coordinate and the coefficient. */
 export interface LocalTerm {
   readonly exponents: readonly number[];
   readonly coefficient: Expression;
@@ -28,14 +29,17 @@ export function localForm(terms: readonly LocalTerm[], degree: number): LocalFor
   return new Map(kept.filter(([, { coefficient }]) => !equal(coefficient, ZERO)));
 }
 
+/** The sum of two forms, without the terms above a degree. */
 export function added(a: LocalForm, b: LocalForm, degree: number): LocalForm {
   return localForm([...a.values(), ...b.values()], degree);
 }
 
+/** A form times a factor without coordinates. */
 export function scaled(a: LocalForm, factor: Expression): LocalForm {
   return new Map([...a].map(([key, term]) => [key, { ...term, coefficient: plain(product(factor, term.coefficient)) }]));
 }
 
+/** The product of two forms, without the terms above a degree. */
 export function multiplied(a: LocalForm, b: LocalForm, degree: number): LocalForm {
   const terms = [...a.values()].flatMap((x) =>
     [...b.values()].map((y) => ({ exponents: x.exponents.map((e, k) => e + (y.exponents[k] ?? 0)), coefficient: product(x.coefficient, y.coefficient) })),
@@ -66,6 +70,7 @@ export function composed(a: LocalForm, by: readonly LocalForm[], degree: number)
   return total;
 }
 
+/** The derivative by the coordinate with this number, without the terms above a degree. */
 export function derivativeBy(a: LocalForm, index: number, degree: number): LocalForm {
   return localForm(
     [...a.values()].flatMap(({ exponents, coefficient }) => {

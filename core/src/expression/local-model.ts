@@ -14,8 +14,9 @@ export interface LocalModel {
   readonly rest: RealBall;
 }
 
-/** How many coefficients are kept, and the bits they have. */
+/** How many coefficients are kept. */
 const TERMS = 8;
+/** The bits that coefficients of models have. */
 export const BITS = 144;
 
 /** Models over the distances up to 2^exponent. */

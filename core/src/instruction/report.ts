@@ -28,6 +28,7 @@ import type { Fault, Line } from "./working.ts";
 
 const VALUE_FIGURES = 20;
 
+/** A value as text and for typesetting, with its decimals where it is a number. */
 export function valueReport(e: Expression): Value {
   return { text: text(e), latex: latex(e), ...decimals(e, VALUE_FIGURES) };
 }
@@ -121,6 +122,7 @@ function placeOf({ values, conditions }: OptimumPoint): readonly Expression[] {
   return fixed.length > 0 ? fixed : conditions;
 }
 
+/** The ANSWER of the notation for what a line came to. */
 export function answerReport(answer: Answer): AnswerReport {
   switch (answer.kind) {
     case "solutions": {

@@ -25,14 +25,17 @@ export function tupleOf(m: Matrix): Expression {
   return tuple(m.map((row) => tuple(row)));
 }
 
+/** How many rows a matrix has. */
 export function rowsOf(m: Matrix): number {
   return m.length;
 }
 
+/** How many columns a matrix has; 0 for one without rows. */
 export function columnsOf(m: Matrix): number {
   return m[0]?.length ?? 0;
 }
 
+/** Whether a matrix has as many rows as columns. */
 export function isSquare(m: Matrix): boolean {
   return rowsOf(m) === columnsOf(m);
 }
@@ -42,10 +45,12 @@ export function entry(m: Matrix, row: number, column: number): Expression {
   return m[row]?.[column] ?? ZERO;
 }
 
+/** The identity matrix with so many rows. */
 export function identity(size: number): Matrix {
   return Array.from({ length: size }, (_, i) => Array.from({ length: size }, (_, k) => (i === k ? ONE : ZERO)));
 }
 
+/** The matrix with rows and columns exchanged. */
 export function transposed(m: Matrix): Matrix {
   return Array.from({ length: columnsOf(m) }, (_, k) => m.map((row) => row[k] ?? ZERO));
 }

@@ -24,6 +24,7 @@ export function gcd(a: RationalPolynomial, b: RationalPolynomial): RationalPolyn
   return r.length === 0 ? r : dense.scale(r, rational.invert(r.at(-1) ?? rational.ONE));
 }
 
+/** The derivative of a polynomial over the rationals. */
 export function derivative(a: RationalPolynomial): RationalPolynomial {
   return dense.trimmed(a.slice(1).map((coefficient, k): Rational => rational.multiply(coefficient, rational.rational(k + 1))));
 }

@@ -28,6 +28,7 @@ export function byDerivatives(one: Solution, { objective }: OptimumTask, variabl
   };
 }
 
+/** What a stationary point is by the first derivative from the second on that is not 0 there, up to order 6; undecided where none is seen to be. */
 export function natureByDerivatives(
   one: Pick<Solution, "values" | "integers">,
   variable: string,

@@ -48,6 +48,7 @@ function natureAt(one: Solution, second: readonly (readonly Expression[])[], { o
   return natureOfDegenerate(objective, variables, one.values, known)?.nature ?? "undecided";
 }
 
+/** The equation e = 0. */
 export function zeroOf(e: Expression): Relation {
   const made = equation(e, ZERO);
   if (made.kind !== "relation") throw new RangeError("an equation is a relation");
@@ -66,6 +67,7 @@ export function commonZeros(
   return solved;
 }
 
+/** A solution of the equations for stationary points as a point of the objective. */
 export function pointOf(one: Solution, { objective, variables }: OptimumTask, nature: Nature): OptimumPoint {
   return {
     values: new Map(variables.map((variable) => [variable, one.values.get(variable) ?? name(variable)])),
@@ -106,6 +108,7 @@ function bestPoints(points: readonly OptimumPoint[], best: OptimumPoint): readon
   return points.filter((one) => zeroTest(subtract(one.value, best.value)).kind === "zero").map(({ values }) => values);
 }
 
+/** The point with the greatest or the least value, as far as values are compared; undefined where there is none. */
 export function extremeOf(points: readonly OptimumPoint[], wanted: OptimumTask["wanted"]): OptimumPoint | undefined {
   return points.reduce<OptimumPoint | undefined>((top, next) => {
     if (!top) return next;
