@@ -25,12 +25,7 @@ const APPROXIMATE_PRECISION = 96;
 
 /** The real part of a number as a double, for orders and first guesses; undefined where the expression has no value. */
 export function approximateValue(e: Expression): number | undefined {
-  try {
-    return real.toNumber(ballValue(e, APPROXIMATE_PRECISION).re);
-  } catch (error) {
-    if (error instanceof BallUndefined) return undefined;
-    throw error;
-  }
+  return real.whereDefined(() => real.toNumber(ballValue(e, APPROXIMATE_PRECISION).re));
 }
 
 /**

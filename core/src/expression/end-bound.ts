@@ -4,7 +4,7 @@ import * as real from "../number/real-ball.ts";
 import { BallUndefined, type RealBall } from "../number/real-ball.ts";
 import { E, HALF, negate, power, product, sum } from "./construct.ts";
 import type { Expression } from "./expression.ts";
-import { type End, modelOf, whereModel, withLogarithms } from "./expression-model.ts";
+import { type End, modelOf, withLogarithms } from "./expression-model.ts";
 import { BITS, type LocalModel, ModelArithmetic } from "./local-model.ts";
 import { mapChildren } from "./substitute.ts";
 
@@ -26,7 +26,7 @@ const SLACK = 1e-9;
  */
 export function stripValue(e: Expression, end: End, exponent: number): RealBall {
   const models = new ModelArithmetic(exponent);
-  const terms = whereModel(() => withLogarithms(e, end, models));
+  const terms = real.whereDefined(() => withLogarithms(e, end, models));
   if (!terms) return { mid: 0n, rad: 1n, exp: Math.ceil(stripBits(e, end, exponent)) };
   const measure = (model: LocalModel): LocalModel => (end.at ? model : { ...model, power: rational.subtract(model.power, rational.rational(2)) });
   return terms.reduce((total, model, k) => real.add(total, models.overStrip(measure(model), k), BITS), real.ZERO);
@@ -80,7 +80,7 @@ function inExponentials(e: Expression): Expression {
 const bits = (x: RealBall): number => real.magnitudeBits(x);
 
 function boundOf(e: Expression, end: End, models: ModelArithmetic): EndBound {
-  const model = whereModel(() => modelOf(e, end, models));
+  const model = real.whereDefined(() => modelOf(e, end, models));
   if (model) return { size: bits(models.enclosure(model)), power: rational.toNumber(model.power), logs: 0, decay: undefined };
   switch (e.kind) {
     case "product":
@@ -144,7 +144,7 @@ function boundOfCall(e: Expression & { readonly kind: "call" }, end: End, models
 
 /** A lower bound of the same form. */
 function leastOf(e: Expression, end: End, models: ModelArithmetic): EndBound {
-  const model = whereModel(() => modelOf(e, end, models));
+  const model = real.whereDefined(() => modelOf(e, end, models));
   if (model) {
     const whole = models.enclosure(model);
     if (real.containsZero(whole)) throw new BallUndefined("what is divided by may be 0");

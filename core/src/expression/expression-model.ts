@@ -17,7 +17,7 @@ export interface End {
 
 /** A function as a polynomial in ln h with models as coefficients. @throws BallUndefined */
 export function withLogarithms(e: Expression, end: End, models: ModelArithmetic): readonly LocalModel[] {
-  const plain = whereModel(() => modelOf(e, end, models));
+  const plain = real.whereDefined(() => modelOf(e, end, models));
   if (plain) return [plain];
   const own = (part: Expression): readonly LocalModel[] => withLogarithms(part, end, models);
   const times = (a: readonly LocalModel[], b: readonly LocalModel[]): readonly LocalModel[] =>
@@ -40,16 +40,6 @@ export function withLogarithms(e: Expression, end: End, models: ModelArithmetic)
   if (!inside) throw new BallUndefined("this has no model");
   const model = modelOf(inside, end, models);
   return [models.logarithm({ ...model, power: rational.ZERO }), models.constant(real.fromRational(model.power, BITS))];
-}
-
-/** What is found, or undefined where there is no model. */
-export function whereModel<Model>(find: () => Model): Model | undefined {
-  try {
-    return find();
-  } catch (error) {
-    if (error instanceof BallUndefined) return undefined;
-    throw error;
-  }
 }
 
 /** The model of an expression near an end. @throws BallUndefined where a part has no model */

@@ -1,6 +1,6 @@
 import * as complex from "../number/complex-ball.ts";
+import type { RealBall } from "../number/real-ball.ts";
 import * as real from "../number/real-ball.ts";
-import { BallUndefined, type RealBall } from "../number/real-ball.ts";
 import { type Integrand, integrateBall, NotIntegrated } from "./integral-value.ts";
 
 /** An end of an interval: a number, or infinity with its sign. */
@@ -30,7 +30,7 @@ function cut(f: Integrand, end: Bound, inwards: 1 | -1, strip: Strip, precision:
   if (at && isRegular(f, at)) return { place: at, strip: real.ZERO };
   if (at && !real.isExact(at)) throw new NotIntegrated("an end where the integrand is not analytic is not exact");
   for (const exponent of STRIPS) {
-    const part = whereBound(() => strip(at, "at" in end ? inwards : end.infinite, exponent));
+    const part = real.whereDefined(() => strip(at, "at" in end ? inwards : end.infinite, exponent));
     if (part === undefined || real.radiusBits(part) > -precision) continue;
     if (!at) return { place: { mid: BigInt(-inwards), rad: 0n, exp: -exponent }, strip: part };
     return { place: real.add(at, { mid: BigInt(inwards), rad: 0n, exp: exponent }, 2 * precision + 800), strip: part };
@@ -41,15 +41,6 @@ function cut(f: Integrand, end: Bound, inwards: 1 | -1, strip: Strip, precision:
 /** Whether an integrand is seen to be analytic around a place. */
 function isRegular(f: Integrand, place: RealBall): boolean {
   const near: RealBall = { mid: 0n, rad: 1n, exp: -24 };
-  const size = whereBound(() => complex.abs(f.analytic({ re: real.add(place, near, 64), im: near }), 64));
+  const size = real.whereDefined(() => complex.abs(f.analytic({ re: real.add(place, near, 64), im: near }), 64));
   return size !== undefined;
-}
-
-function whereBound<Found>(find: () => Found): Found | undefined {
-  try {
-    return find();
-  } catch (error) {
-    if (error instanceof BallUndefined) return undefined;
-    throw error;
-  }
 }

@@ -70,14 +70,11 @@ function endError(f: Integrand, end: RealBall, precision: number): RealBall {
 
 /** The values on a short piece times its length, which bound what it adds where there is a corner or an end of smoothness. */
 function remainder(f: Integrand, middle: RealBall, half: RealBall, precision: number): RealBall | undefined {
-  try {
+  return real.whereDefined(() => {
     const own = real.add(middle, real.multiply({ mid: 0n, rad: 1n, exp: 0 }, half, precision), precision);
     const value = f.real(complex.fromReal(own)).re;
     return real.scaleByPowerOfTwo(real.multiply(value, half, precision), 1);
-  } catch (error) {
-    if (error instanceof BallUndefined) return undefined;
-    throw error;
-  }
+  });
 }
 
 /** The binary exponent of a bound on the rectangle around a piece; undefined where there is none. */
@@ -85,13 +82,8 @@ function boundAround(f: Integrand, middle: RealBall, half: RealBall, precision: 
   // Half axes 5/4 and 3/4 of the ellipse with ρ = 2, rounded up to the radii of balls.
   const around = (times: bigint): RealBall => real.multiply({ mid: 0n, rad: times, exp: -2 }, half, precision);
   const box: ComplexBall = { re: real.add(middle, around(5n), precision), im: around(3n) };
-  try {
-    const size = real.magnitudeBits(complex.abs(f.analytic(box), precision));
-    return size < 4 * precision ? size : undefined;
-  } catch (error) {
-    if (error instanceof BallUndefined) return undefined;
-    throw error;
-  }
+  const size = real.whereDefined(() => real.magnitudeBits(complex.abs(f.analytic(box), precision)));
+  return size !== undefined && size < 4 * precision ? size : undefined;
 }
 
 function ruleSum(f: Integrand, rule: ReturnType<typeof legendreRule>, middle: RealBall, half: RealBall, precision: number): RealBall {

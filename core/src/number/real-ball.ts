@@ -129,6 +129,16 @@ export function multiply(a: RealBall, b: RealBall, precision: number): RealBall 
   return ball(a.mid * b.mid, rad, a.exp + b.exp, precision);
 }
 
+/** What is found, or undefined where something on the way has no ball. */
+export function whereDefined<Found>(find: () => Found): Found | undefined {
+  try {
+    return find();
+  } catch (error) {
+    if (error instanceof BallUndefined) return undefined;
+    throw error;
+  }
+}
+
 /** Throws BallUndefined when b holds 0. */
 export function divide(a: RealBall, b: RealBall, precision: number): RealBall {
   const divisor = magnitude(b.mid);

@@ -26,3 +26,8 @@ export function sorted(points: readonly OptimumPoint[], wanted: OptimumTask["wan
   const rank = (one: OptimumPoint): number => (one.global ? 0 : one.nature === wanted ? 1 : 2);
   return [...points].sort((a, b) => rank(a) - rank(b));
 }
+
+/** Whether the coordinates of two points, or of two solutions, are the same. */
+export function samePlace(a: Pick<OptimumPoint, "values">, b: Pick<OptimumPoint, "values">, variables: readonly string[]): boolean {
+  return variables.every((variable) => zeroTest(subtract(a.values.get(variable) ?? ZERO, b.values.get(variable) ?? ZERO)).kind === "zero");
+}

@@ -11,6 +11,7 @@ import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { decide, expand, simplify, zeroTest } from "../../truth/index.ts";
 import { Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
+import { samePlace } from "./compared.ts";
 import { isConvexTask, optimiseConvex, settledByConvexity } from "./convex.ts";
 import { optimiseOnFaces, plainPoint } from "./faces.ts";
 import { optimiseOneVariable } from "./one-variable.ts";
@@ -134,11 +135,7 @@ function byMultipliers(task: OptimumTask): Optimum {
   steps.push(step("multipliers", [multipliers.map((multiplier) => name(multiplier))], { kind: "put in", before: whole, values: new Map(), after: whole }));
   const { set, steps: found } = commonZeros([...slopes, ...constraints], [...multipliers, ...variables], task);
   if (set.solutions.some(({ free }) => free.length > 0)) throw new Unsolvable("the multipliers leave infinitely many points: this case cannot be solved yet");
-  const distinct = set.solutions.filter(
-    (one, k) =>
-      set.solutions.findIndex((other) => variables.every((v) => zeroTest(subtract(one.values.get(v) ?? ZERO, other.values.get(v) ?? ZERO)).kind === "zero")) ===
-      k,
-  );
+  const distinct = set.solutions.filter((one, k) => set.solutions.findIndex((other) => samePlace(one, other, variables)) === k);
   const corners = cornerPoints(task);
   const smooth = distinct.map((one) => pointOf(one, task, "undecided"));
   const points = [...smooth, ...(corners?.points ?? []).filter((one) => !smooth.some((other) => samePlace(one, other, variables)))];
@@ -165,15 +162,15 @@ function byMultipliers(task: OptimumTask): Optimum {
   return { ...common, points: [...judged].sort((a, b) => Number(b.global) - Number(a.global)) };
 }
 
-/** Whether the objective is continuous where the conditions hold, and differentiable but where bars change their form. */
-function isSmoothBesideBars({ objective, variables, constraints, assumptions }: OptimumTask): boolean {
-  const bars = findAll(objective, (part) => part.kind === "call" && part.name === "abs").flatMap((part) => (part.kind === "call" ? part.args : []));
-  const rough = roughPlaces(objective, variables, [...assumptions, ...constraints]);
-  return rough?.every((inside) => bars.some((own) => equal(own, inside))) ?? false;
+function insidesOfBars(objective: Expression): readonly Expression[] {
+  return findAll(objective, (part) => part.kind === "call" && part.name === "abs").flatMap((part) => (part.kind === "call" ? part.args : []));
 }
 
-function samePlace(a: OptimumPoint, b: OptimumPoint, variables: readonly string[]): boolean {
-  return variables.every((variable) => zeroTest(subtract(a.values.get(variable) ?? ZERO, b.values.get(variable) ?? ZERO)).kind === "zero");
+/** Whether the objective is continuous where the conditions hold, and differentiable but where bars change their form. */
+function isSmoothBesideBars({ objective, variables, constraints, assumptions }: OptimumTask): boolean {
+  const bars = insidesOfBars(objective);
+  const rough = roughPlaces(objective, variables, [...assumptions, ...constraints]);
+  return rough?.every((inside) => bars.some((own) => equal(own, inside))) ?? false;
 }
 
 /**
@@ -182,7 +179,7 @@ function samePlace(a: OptimumPoint, b: OptimumPoint, variables: readonly string[
  */
 function cornerPoints(task: OptimumTask): { readonly points: readonly OptimumPoint[]; readonly steps: readonly Step[] } | undefined {
   const { objective, variables, constraints } = task;
-  const insides = findAll(objective, (part) => part.kind === "call" && part.name === "abs").flatMap((part) => (part.kind === "call" ? part.args : []));
+  const insides = insidesOfBars(objective);
   const others = findAll(objective, (part) => part.kind === "cases" || (part.kind === "call" && ["sgn", "max", "min", "floor", "ceil"].includes(part.name)));
   if (others.length > 0 || (insides.length > 0 && constraints.length + 1 !== variables.length)) return undefined;
   const points: OptimumPoint[] = [];

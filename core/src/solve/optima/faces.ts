@@ -11,7 +11,7 @@ import { subsets } from "../../polynomial/subsets.ts";
 import { withRootsOut } from "../../rewrite/constant-root.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import { type SolutionSet, Unsolvable } from "../solution.ts";
-import { signKnown } from "./compared.ts";
+import { samePlace, signKnown } from "./compared.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 import { commonZeros, pointOf, zeroOf } from "./several-variables.ts";
 
@@ -30,6 +30,7 @@ export interface Face extends FaceSystem {
   readonly singular?: FaceSystem;
 }
 
+/** Equations whose common solutions are looked for, and what solves them. */
 export interface FaceSystem {
   readonly equations: readonly Relation[];
   readonly unknowns: readonly string[];
@@ -153,10 +154,6 @@ export function plainPoint(point: OptimumPoint, assumptions: readonly Expression
   const known = [...assumptions, ...point.conditions];
   const plain = (e: Expression): Expression => withRootsOut(e, known);
   return { ...point, values: new Map([...point.values].map(([key, value]) => [key, plain(value)])), value: plain(point.value) };
-}
-
-function samePlace(a: OptimumPoint, b: OptimumPoint, variables: readonly string[]): boolean {
-  return variables.every((variable) => zeroTest(subtract(a.values.get(variable) ?? ZERO, b.values.get(variable) ?? ZERO)).kind === "zero");
 }
 
 /** The points with the best and the worst marked; undefined where two values are not compared. */
