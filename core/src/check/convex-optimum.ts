@@ -4,7 +4,6 @@ import { differentiate } from "../calculus/derivative.ts";
 import { number, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
-import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { constantSign, decide, equalityTest, simpleRelations, simplify } from "../truth/index.ts";
 import type { ClaimedOptima } from "./optimum.ts";
 
@@ -15,7 +14,7 @@ import type { ClaimedOptima } from "./optimum.ts";
 export function isConvexOptimum({ objective, variables, constraints, facts, assumptions, wanted, points }: ClaimedOptima): boolean {
   const question = { variables, assumptions };
   const [only, ...more] = points.filter(({ global }) => global);
-  if (!only || more.length > 0 || constraints.length > 0 || wanted === "stationary" || only.integers.length > 0 || only.end) return false;
+  if (!only || more.length > 0 || constraints.length > 0 || wanted === "stationary" || only.integers.length > 0) return false;
   const isHalfSpace = (fact: Expression): boolean =>
     fact.kind === "relation" &&
     fact.comparisons.every((comparison) => comparison !== "=" && comparison !== "!=") &&
@@ -34,34 +33,39 @@ export function isConvexCorner({ objective, variables, constraints, facts, assum
   const [only, ...more] = points.filter(({ global }) => global);
   if (variable === undefined || others.length + more.length + constraints.length + facts.length > 0 || !only || wanted === "stationary") return false;
   const question = { variables, assumptions };
-  if (!(wanted === "minimum" ? isConvexFunction(objective, question) : isConcave(objective, question))) return false;
-  const beside = (side: 1 | -1): Expression => {
-    const slope = differentiate(withBarsBeside(objective, variable, only.values, side), variable);
-    return simplify(substitute(slope, only.values)).expression;
-  };
-  const [left, right] = [constantSign(beside(-1)), constantSign(beside(1))];
-  return wanted === "minimum" ? left === -1 && right === 1 : left === 1 && right === -1;
+  return (wanted === "minimum" ? isConvexFunction(objective, question) : isConcave(objective, question)) && isCorner(objective, variable, only.values, wanted);
 }
 
-/** A convex function of one variable (concave for a maximum) is best where it keeps its value on a whole interval: that it does is decided again. */
+/** Whether a function of one variable with bars falls towards a point and rises from it (the other way for a maximum), by its slopes on both sides. */
+export function isCorner(objective: Expression, variable: string, values: ReadonlyMap<string, Expression>, wanted: "minimum" | "maximum"): boolean {
+  const beside = (side: 1 | -1): -1 | 0 | 1 | undefined => {
+    const slope = differentiate(withBarsBeside(objective, variable, values, side), variable);
+    const there = simplify(substitute(slope, values)).expression;
+    return freeNames(there).size === 0 ? constantSign(there) : undefined;
+  };
+  const sign = wanted === "minimum" ? 1 : -1;
+  return beside(-1) === -sign && beside(1) === sign;
+}
+
+/** A convex function of one variable (concave for a maximum) is best where it keeps its value on a whole interval or ray: that it does is decided again. */
 export function isConvexPlateau({ objective, variables, constraints, facts, assumptions, wanted, points }: ClaimedOptima): boolean {
   const [variable, ...others] = variables;
   const [only, ...more] = points.filter(({ global }) => global);
   if (variable === undefined || others.length + more.length + constraints.length + facts.length > 0 || !only || wanted === "stationary") return false;
   const { integers, conditions, values, value } = only;
   const [low, high] = statedBounds(variable, conditions);
-  if (!integers.includes(variable) || values.get(variable)?.kind !== "name" || !low || !high || conditions.length !== 1) return false;
+  if (!integers.includes(variable) || values.get(variable)?.kind !== "name" || !low || conditions.length !== 1) return false;
   const question = { variables, assumptions };
   const isShaped = wanted === "minimum" ? isConvexFunction(objective, question) : isConcave(objective, question);
-  return isShaped && constantSign(subtract(high, low)) === 1 && decide(relation(objective, "=", value), [...assumptions, ...conditions]) === true;
+  return isShaped && (!high || constantSign(subtract(high, low)) === 1) && decide(relation(objective, "=", value), [...assumptions, ...conditions]) === true;
 }
 
-/** Bars around affine insides left out as they are right or left of a place. */
-export function withBarsBeside(e: Expression, variable: string, values: ReadonlyMap<string, Expression>, side: 1 | -1): Expression {
+/** Bars left out as they are close to a place, right or left of it, where their insides are not 0 or cross 0 with a slope. */
+function withBarsBeside(e: Expression, variable: string, values: ReadonlyMap<string, Expression>, side: 1 | -1): Expression {
   if (e.kind !== "call" || e.name !== "abs") return mapChildren(e, (child) => withBarsBeside(child, variable, values, side));
   const [inside = ZERO] = e.args;
   const at = constantSign(substitute(inside, values));
-  const sign = at === 0 ? side * (constantSign(polynomialCoefficients(inside, variable)?.[1] ?? ZERO) ?? 0) : at;
+  const sign = at === 0 ? side * (constantSign(substitute(differentiate(inside, variable), values)) ?? 0) : at;
   return sign === undefined || sign === 0 ? e : product(number(sign), inside);
 }
 

@@ -6,6 +6,7 @@ import { freshName, substitute } from "../expression/substitute.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { withoutTurns } from "../rewrite/forms/whole-turns.ts";
 import { constantSign, decide, simplify } from "../truth/index.ts";
+import { isCorner } from "./convex-optimum.ts";
 
 /** A stationary point of a function, with what it is said to be. */
 export interface ClaimedNature {
@@ -41,8 +42,10 @@ export function isOfNature(claim: ClaimedNature, known: readonly Expression[]): 
   }
 }
 
-/** Corners: on a small box around the point no value is better. */
+/** Corners: by the slopes on both sides in one variable, else since on a small box around the point no value is better. */
 function isBestNearby({ objective, variables, values, value }: ClaimedNature, wanted: "maximum" | "minimum"): boolean {
+  const [variable, ...others] = variables;
+  if (variable !== undefined && others.length === 0 && isCorner(objective, variable, values, wanted)) return true;
   const reach = number({ num: 1, den: 64 });
   const facts = variables.flatMap((variable) => {
     const place = values.get(variable) ?? ZERO;

@@ -9,7 +9,7 @@ import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { asFamily, constantSign, decide, membersBetween, simplify, zeroTest } from "../truth/index.ts";
+import { asFamily, constantSign, decide, membersBetween, simpleRelations, simplify, zeroTest } from "../truth/index.ts";
 import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
 import { isConvexCorner, isConvexOptimum, isConvexPlateau, statedBounds } from "./convex-optimum.ts";
@@ -121,7 +121,7 @@ function isBorderOfCases(objective: Expression, { values }: ClaimedOptimum): boo
 export function optimumIsGlobal(claim: ClaimedOptima): boolean {
   if (claim.faces) return isBestOnFaces(claim);
   if (isConvexOptimum(claim) || isConvexCorner(claim) || isConvexPlateau(claim) || isBestByPieces(claim)) return true;
-  if (withoutConstraint(claim).some(optimumIsGlobal)) return true;
+  if (isBestBySign(claim) || withoutConstraint(claim).some(optimumIsGlobal)) return true;
   if (claim.constraints.length === 0 && (isConvex(claim) || isOnlyExtremum(claim))) return true;
   if (isBestOfAll(claim) || isBounded(claim) || isBestOfPeriod(claim)) return true;
   const [variable, ...more] = claim.variables;
@@ -161,6 +161,32 @@ function isBounded({ objective, variables, constraints, facts, wanted, points }:
   return isBestValue({ objective, variables, facts, wanted, value: first.value, points: best.map(({ values }) => values) });
 }
 
+/** The difference from the best value has one sign wherever the conditions hold. */
+function isBestBySign({ objective, facts, assumptions, constraints, wanted, points }: ClaimedOptima): boolean {
+  const [first, ...others] = points.filter(({ global }) => global);
+  if (!first || wanted === "stationary" || others.some(({ value }) => zeroTest(subtract(value, first.value)).kind !== "zero")) return false;
+  const gap = wanted === "maximum" ? subtract(first.value, objective) : subtract(objective, first.value);
+  return decide(relation(gap, ">=", ZERO), [...facts, ...assumptions, ...constraints]) === true;
+}
+
+/**
+ * Whether a border that belongs to the domain of several variables holds no point as good as the best that is not claimed: each part of it, put in, leaves an objective that is
+ * strictly worse.
+ */
+export function isBorderWorse(claim: ClaimedOptima): boolean {
+  const { objective, variables, facts, assumptions, constraints, wanted, points } = claim;
+  const [best] = points.filter(({ global }) => global);
+  if (variables.length < 2 || !best || !simpleRelations(facts).some(({ comparison }) => comparison === ">=" || comparison === "<=")) return true;
+  if (constraints.length > 0) return withoutConstraint(claim).some(isBorderWorse);
+  return simpleRelations(facts).every(({ left, comparison, right }) => {
+    if (comparison !== ">=" && comparison !== "<=") return true;
+    if (left.kind !== "name" || contains(right, left.name)) return !variables.some((variable) => contains(left, variable) || contains(right, variable));
+    const there = substitute(objective, new Map([[left.name, right]]));
+    const gap = wanted === "maximum" ? subtract(best.value, there) : subtract(there, best.value);
+    return !variables.includes(left.name) || decide(relation(gap, ">", ZERO), [...facts, ...assumptions]) === true;
+  });
+}
+
 /** A function that repeats: the families of best points are held against one period. */
 function isBestOfPeriod({ objective, variables, constraints, facts, wanted, points }: ClaimedOptima): boolean {
   const [variable, ...more] = variables;
@@ -180,7 +206,7 @@ function isBestOfPeriod({ objective, variables, constraints, facts, wanted, poin
 }
 
 /** The claims with a condition solved for a variable that is linear in it and put in, in every way in which that is possible. */
-function withoutConstraint(claim: ClaimedOptima): readonly ClaimedOptima[] {
+export function withoutConstraint(claim: ClaimedOptima): readonly ClaimedOptima[] {
   const reduced: ClaimedOptima[] = [];
   for (const constraint of claim.constraints) {
     const difference = sideDifference(constraint);

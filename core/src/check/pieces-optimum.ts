@@ -1,13 +1,13 @@
 import { around, boundsOf, coversZeros } from "../calculus/cover.ts";
+import { bordersIn, boundsOfPiece, insidePiece, type Piece } from "../calculus/pieces-where.ts";
 import { Analysed } from "../calculus/zeros.ts";
-import { name, number, relation, subtract, ZERO } from "../expression/construct.ts";
+import { number, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
-import { type Expression, findAll, freeNames } from "../expression/expression.ts";
-import { substitute } from "../expression/substitute.ts";
+import { type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
-import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { constantSign, decide, simplify } from "../truth/index.ts";
-import { withBarsBeside } from "./convex-optimum.ts";
+import { statedBounds } from "./convex-optimum.ts";
 import type { ClaimedOptima } from "./optimum.ts";
 
 /** Whether a difference is 0 only at the places given, and not negative between them, wherever the conditions on its variable hold. */
@@ -21,39 +21,61 @@ export function isNowhereNegative(gap: Expression, variable: string, zeros: read
   });
 }
 
-/** One variable without letters, and bars around affine insides: piece by piece between the places where these are 0, bars left out, the best value is reached only at the points claimed. */
+/**
+ * One variable without letters, and bars: piece by piece between the places where their insides are 0, bars left out, the best value is reached only at the points claimed, and
+ * on a whole piece only where that is claimed.
+ */
 export function isBestByPieces({ objective, variables, constraints, facts, wanted, points }: ClaimedOptima): boolean {
   const [variable, ...others] = variables;
   const best = points.filter(({ global }) => global);
   const [first] = best;
   if (variable === undefined || others.length + constraints.length > 0 || !first || wanted === "stationary") return false;
-  if ([...freeNames(objective)].some((letter) => letter !== variable) || best.some(({ integers }) => integers.length > 0)) return false;
-  const breaks = breaksOf(objective, variable);
-  if (!breaks || breaks.length === 0 || curveDomain(objective).length > 0) return false;
-  const x = name(variable);
+  if ([...freeNames(objective)].some((letter) => letter !== variable) || best.some(({ value }) => freeNames(value).size > 0)) return false;
+  if (!hasBars(objective) || curveDomain(objective).length > 0) return false;
   const gap = wanted === "maximum" ? subtract(first.value, objective) : subtract(objective, first.value);
-  const zeros = best.map(({ values }) => values.get(variable) ?? ZERO);
-  return [undefined, ...breaks].every((from, k) => {
-    const to = breaks[k];
-    const bounds = [...(from ? [relation(x, ">=", from)] : []), ...(to ? [relation(x, "<=", to)] : [])];
-    const inside = zeros.filter((zero) => bounds.every((bound) => decide(substitute(bound, new Map([[variable, zero]])), []) === true));
-    const plain = withBarsBeside(gap, variable, new Map([[variable, from ?? to ?? ZERO]]), from ? 1 : -1);
-    return findAll(plain, isBars).length === 0 && isNowhereNegative(simplify(plain).expression, variable, inside, [...facts, ...bounds]);
-  });
+  const zeros = best.flatMap(({ values, integers, conditions }) => (integers.length > 0 ? statedBounds(variable, conditions) : [values.get(variable) ?? ZERO]));
+  const pieces = withoutBars(gap, variable, { hasLow: true, hasHigh: true });
+  return (
+    pieces?.every(({ plain, piece }) => {
+      const bounds = boundsOfPiece(piece, variable);
+      const isLevel =
+        equal(plain, ZERO) && best.some(({ integers, conditions }) => integers.length > 0 && conditions.every((one) => decide(one, bounds) === true));
+      const inside = zeros.filter((zero) => bounds.every((bound) => decide(substitute(bound, new Map([[variable, zero]])), []) === true));
+      return isLevel || isNowhereNegative(plain, variable, inside, [...facts, ...bounds]);
+    }) ?? false
+  );
 }
 
 const isBars = (part: Expression): boolean => part.kind === "call" && part.name === "abs";
+const hasBars = (e: Expression): boolean => findAll(e, isBars).length > 0;
 
-/** The places, in order, where the insides of bars are 0; undefined where one is not affine with numbers. */
-function breaksOf(objective: Expression, variable: string): readonly Expression[] | undefined {
-  const places: rational.Rational[] = [];
-  for (const part of findAll(objective, isBars)) {
-    const [constant = ZERO, slope, ...more] = (part.kind === "call" && part.args[0] && polynomialCoefficients(part.args[0], variable)) || [];
-    if (constant.kind !== "number" || slope?.kind !== "number" || more.length > 0) return undefined;
-    places.push(rational.negate(rational.divide(constant.value, slope.value)));
-  }
-  const sorted = [...places].sort(rational.compare);
-  return sorted.filter((place, k) => k === 0 || rational.compare(place, sorted[k - 1] ?? place) !== 0).map((place) => number(place));
+interface PlainPiece {
+  readonly plain: Expression;
+  readonly piece: Piece;
+}
+
+/** The pieces of a piece on which all bars have an inside of one sign, with the expression without them; undefined where these are not found. */
+function withoutBars(e: Expression, variable: string, piece: Piece): readonly PlainPiece[] | undefined {
+  const innermost = findAll(e, (part) => isBars(part) && part.kind === "call" && !part.args.some(hasBars))[0];
+  if (innermost?.kind !== "call") return [{ plain: simplify(e).expression, piece }];
+  const [inside = ZERO] = innermost.args;
+  const borders = bordersIn(relation(inside, "!=", ZERO), variable)?.filter((at) => isInside(at, piece));
+  if (!borders) return undefined;
+  const parts = [piece.low, ...borders].flatMap((low, k) => {
+    const high = borders[k] ?? piece.high;
+    const own: Piece = { ...(low ? { low } : {}), ...(high ? { high } : {}), hasLow: true, hasHigh: true };
+    const sign = constantSign(substitute(inside, new Map([[variable, insidePiece(own)]])));
+    return sign === undefined ? [undefined] : withoutBars(replaced(e, innermost, product(number(sign), inside)), variable, own);
+  });
+  return parts.every((part) => part !== undefined) ? parts : undefined;
+}
+
+function isInside(at: Expression, { low, high }: Piece): boolean {
+  return (!low || constantSign(subtract(at, low)) === 1) && (!high || constantSign(subtract(high, at)) === 1);
+}
+
+function replaced(e: Expression, part: Expression, by: Expression): Expression {
+  return equal(e, part) ? by : mapChildren(e, (child) => replaced(child, part, by));
 }
 
 /** A number in each piece between zeros and bounds: there the difference is continuous and keeps its sign. */

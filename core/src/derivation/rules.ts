@@ -150,6 +150,7 @@ const RULES = {
   "convex objective": (sense: string, best: string) =>
     `The objective is ${sense} (it is put together of ${sense} parts, such as lengths): a point at which all derivatives are 0 has the ${best} value of all`,
   "approached and put back": (place: string) => `Approached numerically, the place is recognised as $${place}$; put back, all derivatives are exactly 0 there`,
+  "extrema by bars": () => "The greater of two values is half of their sum and their distance, the smaller half of their sum without their distance",
   "under a root": (root: string, inside: string) => `$${root}$ grows with what stands under the root: both are best at the same points, so look at $${inside}$`,
   "on a face": (equations: string) => `On the face $${equations}$: the slopes of objective and conditions are proportional there, with multipliers`,
   inside: () => "Where no inequality holds with equality: the slopes of the objective are a combination of those of the equations",

@@ -1,17 +1,21 @@
 import type { ClaimedAnswer, ClaimedSolution } from "../check/answer.ts";
 import { comparisonCheck, substitutionCheck } from "../check/answer.ts";
 import { completenessCheck } from "../check/completeness.ts";
+import { isOfConstrainedNature } from "../check/constrained-nature.ts";
+import { isConvexOptimum } from "../check/convex-optimum.ts";
 import { isOfNature } from "../check/nature.ts";
-import { isBestByBounds, optimumIsGlobal, optimumPutBack } from "../check/optimum.ts";
+import { type ClaimedOptima, isBestByBounds, isBorderWorse, optimumIsGlobal, optimumPutBack } from "../check/optimum.ts";
 import { type StepVerdict, stepsCheck } from "../check/step.ts";
 import { systemCount } from "../check/system/count.ts";
 import { systemPutBack } from "../check/system/put-back.ts";
+import { isBeaten } from "../check/unattained.ts";
 import { type Check, type Verdict, verdictOf, verdictOfSolutions } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
 import { nameIn, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { sideDifference } from "../expression/statement.ts";
 import type { FaceSystem } from "../solve/optima/faces.ts";
-import type { Optimum, OptimumTask } from "../solve/optima/optimum.ts";
+import type { Optimum, OptimumPoint, OptimumTask } from "../solve/optima/optimum.ts";
 import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
 
 /** Steps that say what a quantity is, and nothing of the solutions of an equation. */
@@ -99,20 +103,27 @@ function isSystemConfirmed({ equations, unknowns, set, steps }: FaceSystem, know
   return judged.checks.some(({ kind, outcome }) => kind === "completeness" && outcome === "nailed");
 }
 
-/** Lays the optima of an objective before the judge. */
-export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonly Step[]): Judged {
+/** What the judge says of optima, and the points with what is confirmed of them. */
+export interface JudgedOptimum extends Judged {
+  readonly points: readonly OptimumPoint[];
+}
+
+/** Lays the optima of an objective before the judge: what a point of the border is and is not confirmed is left undecided. */
+export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonly Step[]): JudgedOptimum {
   if (optimum.under) return judgeUnderRoot(task, optimum, optimum.under, steps);
   const known = [...task.assumptions, ...task.facts, ...optimum.points.flatMap(({ conditions }) => conditions)];
   const { check, verdicts } = stepsCheck(steps, known);
   const own = optimum.faces ? task.assumptions : known;
   const claimed = { ...task, points: optimum.points, allFound: stationaryConfirmed(optimum, own), ...(optimum.faces ? { faces: optimum.faces } : {}) };
   const reached = task.wanted !== "stationary" && optimum.points.some(({ global }) => global);
-  const confirmed = !reached || optimumIsGlobal(claimed);
-  // That a value on the border is not attained was found face by face, and is not looked at a second time.
-  const isUnattained = optimum.faces !== undefined && optimum.none !== undefined;
-  const isAnswered = !isUnattained && (reached || task.wanted === "stationary" || optimum.open === undefined);
-  const natures =
-    task.constraints.length > 0 || optimum.faces !== undefined || optimum.points.every((point) => point.end || isOfNature({ ...task, ...point }, known));
+  const confirmed = !reached || (optimumIsGlobal(claimed) && (optimum.faces !== undefined || isConvexOptimum(claimed) || isBorderWorse(claimed)));
+  const isNone = optimum.none !== undefined && isBeaten(claimed);
+  const isAnswered = isNone || (optimum.none === undefined && (reached || task.wanted === "stationary" || optimum.open === undefined));
+  const points = optimum.points.map((point) => {
+    const isOpen = point.end && claimed.faces !== undefined && !isNatureConfirmed(task, claimed, point, known);
+    return isOpen ? { ...point, nature: "undecided" as const } : point;
+  });
+  const natures = points.every((point) => isNatureConfirmed(task, claimed, point, known));
   const isCovered = claimed.allFound || (reached && isBestByBounds(claimed));
   const outcome: Verdict = isCovered && confirmed && isAnswered && natures ? "nailed" : "loose";
   const doubt = !natures
@@ -121,23 +132,37 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
       ? "the stationary points are not proven to be all"
       : isAnswered
         ? "that it is the optimum of the whole domain was not confirmed a second time"
-        : (optimum.open ?? "");
+        : (optimum.open ?? "that there is no such value was not confirmed a second time");
   const detail = outcome === "nailed" ? optimum.reason : `${optimum.reason}; ${doubt}`;
   const completeness: Check = { kind: "completeness", outcome, detail, lines: [{ note: detail }] };
   const checks = [...optimumPutBack(claimed), completeness, check];
-  return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks) };
+  return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks), points };
+}
+
+/** Whether a point is what it is said to be: the optimum that was looked for is confirmed by itself, and the other extreme of a bounded set in the same way. */
+function isNatureConfirmed(task: OptimumTask, claimed: ClaimedOptima, point: OptimumPoint, known: readonly Expression[]): boolean {
+  const { constraints, wanted } = task;
+  const { nature } = point;
+  const isOnFace = claimed.faces !== undefined && point.end;
+  if (nature === "undecided" || (point.global && nature === wanted)) return true;
+  if (constraints.length === 0 && !claimed.faces && point.end) return true;
+  if (constraints.length === 0 && !isOnFace && isOfNature({ ...task, ...point }, known)) return true;
+  if (!isOnFace && isOfConstrainedNature({ ...task, ...point }, constraints.map(sideDifference), known)) return true;
+  if (wanted === "stationary" || nature === wanted || nature === "saddle" || nature === "inflection") return false;
+  return optimumIsGlobal({ ...claimed, wanted: nature, points: claimed.points.map((one) => ({ ...one, global: one === point })) });
 }
 
 /** The optima of a root: those of what stands under it are judged, and with the root taken they are put back. */
-function judgeUnderRoot(task: OptimumTask, { points }: Optimum, under: NonNullable<Optimum["under"]>, steps: readonly Step[]): Judged {
+function judgeUnderRoot(task: OptimumTask, { points }: Optimum, under: NonNullable<Optimum["under"]>, steps: readonly Step[]): JudgedOptimum {
   const inner = judgeOptimum({ ...task, objective: under.objective }, under.optimum, steps);
+  const natured = points.map((point, k) => ({ ...point, nature: inner.points[k]?.nature ?? point.nature }));
   const isSame = points.length === under.optimum.points.length && isRootOf(task.objective, under.objective);
   const others = inner.checks.filter(({ kind }) => kind !== "substitution" && kind !== "comparison");
   const checks = [
     ...optimumPutBack({ ...task, points, allFound: false }),
     ...others.map((check) => (isSame || check.kind !== "completeness" ? check : { ...check, outcome: "loose" as const })),
   ];
-  return { ...inner, checks, verdict: verdictOf(checks) };
+  return { ...inner, points: natured, checks, verdict: verdictOf(checks) };
 }
 
 /** Whether an expression is a positive power of another, which grows with it. */

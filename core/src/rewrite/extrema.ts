@@ -1,4 +1,4 @@
-import { cases, logic, relation } from "../expression/construct.ts";
+import { call, cases, divide, logic, number, product, relation, subtract, sum, TWO } from "../expression/construct.ts";
 import { contains, type Expression } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 
@@ -13,4 +13,12 @@ export function extremaAsCases(e: Expression, variable: string): Expression {
     return { value, condition: wins.length === 1 && only ? only : logic("and", wins) };
   });
   return cases(branches, inner.args.at(-1));
+}
+
+/** max(a, b) as (a + b + |a − b|)/2 and min(a, b) as (a + b − |a − b|)/2, which have derivatives by the rules. */
+export function extremaAsBars(e: Expression): Expression {
+  const inner = mapChildren(e, extremaAsBars);
+  if (inner.kind !== "call" || (inner.name !== "max" && inner.name !== "min")) return inner;
+  const sign = number(inner.name === "max" ? 1 : -1);
+  return inner.args.reduce((a, b) => divide(sum(a, b, product(sign, call("abs", subtract(a, b)))), TWO));
 }

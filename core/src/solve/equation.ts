@@ -19,6 +19,7 @@ import { tidyFamilies } from "./families.ts";
 import { solveHomogeneousExponentials } from "./homogeneous-exponentials.ts";
 import { hasImaginaryPart, solveByParts } from "./imaginary-parts.ts";
 import { solveInverseTrigonometric } from "./inverse-trigonometric.ts";
+import { solveWithoutLetterFactor } from "./letter-factor.ts";
 import { solveLinear } from "./linear.ts";
 import { solveByTakingLogarithms, solveLogarithmic } from "./logarithmic.ts";
 import { solveByCubeSum, solveByNamingRoots, solveByShifting, solveByTripleAngle } from "./named-roots.ts";
@@ -93,6 +94,7 @@ const METHODS: readonly Method[] = [
   (task) => solveComplexExponential(task, solveOpen),
   (task) => solveByExponentials(task, solveOpen),
   (task) => solveComplexBranches(task, solveOpen),
+  (task) => solveWithoutLetterFactor(task, solveOpen),
   (task) => solveByEvenRoots(task, solveOpen),
   (task) => solveNestedRoots(task, solveOpen),
   (task) => solveByCases(task, solveOpen),

@@ -107,10 +107,28 @@ function byLinear(open: Open): boolean {
       if (!isNeverZero) continue;
       const value = new Map([[unknown, product(number(-1), constant, power(slope, number(-1)))]]);
       const rest = open.equations.filter((one) => one !== own).map((one) => substitute(one, value));
-      if (coversSystem({ ...open, equations: rest, unknowns: open.unknowns.filter((u) => u !== unknown) })) return true;
+      const points = open.points.map((point) => atValue(point, unknown, value.get(unknown) ?? ZERO)).filter((point) => solves(point, own, open));
+      if (coversSystem({ ...open, equations: rest, unknowns: open.unknowns.filter((u) => u !== unknown), points })) return true;
     }
   }
   return false;
+}
+
+/** The member of a family that has a value for an unknown which is free in it; any other point as it is. */
+function atValue(point: ClaimedPoint, unknown: string, value: Expression): ClaimedPoint {
+  if (!point.free.includes(unknown)) return point;
+  const others = new Map([...point.values].filter(([key]) => key !== unknown));
+  const at = new Map([[unknown, substitute(value, others)]]);
+  const free = point.free.filter((letter) => letter !== unknown);
+  return { ...point, free, values: new Map([...point.values].map(([key, own]) => [key, substitute(own, at)])) };
+}
+
+/** Whether a point, or every member of a family, is not seen to miss an equation, and a family with free letters is seen to solve it. */
+function solves(point: ClaimedPoint, own: Expression, { assumptions }: Open): boolean {
+  const there = substitute(differenceOf(own), point.values);
+  const known = [...assumptions, ...point.conditions];
+  const { kind } = point.integers.length > 0 ? integerTest(there, point.integers, known) : zeroTest(there, known);
+  return point.free.length > 0 ? kind === "zero" : kind !== "nonzero";
 }
 
 /** An absolute value, a largest or a smallest of several: every value it can have must be covered. Undefined where there is none. */
@@ -172,8 +190,10 @@ function byCases(open: Open): boolean {
     if (!factors) continue;
     const others = open.equations.filter((one) => one !== own);
     return factors.every((part) => {
-      const points = open.points.filter(({ values, integers }) => {
+      const points = open.points.filter(({ values, integers, free }) => {
         const there = substitute(part, values);
+        // Some members of the family may lie on this part.
+        if (free.some((letter) => contains(there, letter))) return true;
         return (integers.length > 0 ? integerTest(there, integers, open.assumptions) : zeroTest(there)).kind !== "nonzero";
       });
       return coversSystem({ ...open, equations: [equation(part, ZERO), ...others], points });
@@ -220,6 +240,7 @@ function bySingle(open: Open): boolean {
           unknowns: open.unknowns.filter((u) => u !== unknown),
           // What an integer stands for is settled with the first value that holds it.
           points: open.points
+            .map((point) => atValue(point, unknown, value))
             .filter(({ values }) => same(values.get(unknown)))
             .map((point) => ({ ...point, integers: point.integers.filter((letter) => !contains(value, letter)) })),
           dead: open.dead.filter((values) => !values.has(unknown) || same(values.get(unknown))),
@@ -257,8 +278,8 @@ function withMultiplicity(answer: Parameters<typeof completenessCheck>[0]): bool
 
 function valuesFor(unknown: string, { points, dead }: Open): readonly { value: Expression; conditions: readonly Expression[]; integers: readonly string[] }[] {
   const all = [
-    ...points.flatMap(({ values, conditions, integers }) =>
-      values.has(unknown)
+    ...points.flatMap(({ values, conditions, integers, free }) =>
+      values.has(unknown) && !free.includes(unknown)
         ? [{ value: values.get(unknown) ?? ZERO, conditions, integers: integers.filter((letter) => contains(values.get(unknown) ?? ZERO, letter)) }]
         : [],
     ),

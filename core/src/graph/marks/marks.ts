@@ -1,6 +1,5 @@
-import { call, divide, number, product, subtract, sum, TWO } from "../../expression/construct.ts";
-import { type Expression, equal } from "../../expression/expression.ts";
-import { mapChildren } from "../../expression/substitute.ts";
+import { equal } from "../../expression/expression.ts";
+import { extremaAsBars } from "../../rewrite/extrema.ts";
 import type { Mark } from "../scene.ts";
 import { farAsymptotes } from "./asymptotes.ts";
 import { gaps } from "./gaps.ts";
@@ -22,7 +21,7 @@ export function marksOf(functions: readonly Drawn[], indices: readonly number[])
     if (!twin) marks.push(mark);
     else marks[at] = { ...twin, curves: [...new Set([...twin.curves, ...mark.curves])] };
   };
-  const plain = functions.map((f) => ({ ...f, expression: withoutExtrema(f.expression) }));
+  const plain = functions.map((f) => ({ ...f, expression: extremaAsBars(f.expression) }));
   const shown = plain.map((f) => ({ ...f, range: rangeOfRepeated(f) }));
   shown.forEach((f, k) => {
     const index = indices[k] ?? k;
@@ -34,12 +33,4 @@ export function marksOf(functions: readonly Drawn[], indices: readonly number[])
     });
   });
   return marks;
-}
-
-/** max(a, b) as (a + b + |a − b|)/2 and min(a, b) as (a + b − |a − b|)/2, which have derivatives by the rules. */
-function withoutExtrema(e: Expression): Expression {
-  const inner = mapChildren(e, withoutExtrema);
-  if (inner.kind !== "call" || (inner.name !== "max" && inner.name !== "min")) return inner;
-  const sign = number(inner.name === "max" ? 1 : -1);
-  return inner.args.reduce((a, b) => divide(sum(a, b, product(sign, call("abs", subtract(a, b)))), TWO));
 }

@@ -1,7 +1,9 @@
+import { step } from "../../derivation/step.ts";
 import { name as nameOf } from "../../expression/construct.ts";
-import { type Expression, freeNames } from "../../expression/expression.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { isEquation } from "../../expression/statement.ts";
 import { optimumScene } from "../../graph/solution-scene.ts";
+import { extremaAsBars } from "../../rewrite/extrema.ts";
 import { optimise } from "../../solve/optima/constrained.ts";
 import type { OptimumTask, Wanted } from "../../solve/optima/optimum.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
@@ -105,8 +107,10 @@ function carryOut(
   const bounds = interval ? intervalFacts(nameOf(only), interval).map((fact) => putIn(fact, environment, keep).expression) : [];
   const assumptions = environment.assumptions.map((fact) => putIn(fact, environment, keep).expression);
   const touches = (fact: Expression): boolean => [...freeNames(fact)].some((letter) => keep.has(letter));
+  const objective = extremaAsBars(before.expression);
+  const byBars = equal(objective, before.expression) ? [] : [step("extrema by bars", [], { kind: "equal", before: before.expression, after: objective })];
   const task: OptimumTask = {
-    objective: before.expression,
+    objective,
     variables,
     constraints: relations.filter(isEquation),
     facts: [...relations.filter((one) => !isEquation(one)), ...bounds, ...assumptions.filter(touches)],
@@ -114,9 +118,9 @@ function carryOut(
     wanted,
   };
   const optimum = optimise(task);
-  const steps = [...before.steps, ...optimum.steps];
-  const judged = judgeOptimum(task, optimum, steps);
-  const { points, none, open: unproven } = optimum;
+  const steps = [...before.steps, ...byBars, ...optimum.steps];
+  const { points, ...judged } = judgeOptimum(task, optimum, steps);
+  const { none, open: unproven } = optimum;
   const reason = unproven === undefined ? optimum.reason : `${optimum.reason}; ${unproven}`;
   const angles = inDegrees ? anglesIn([typed, ...conditions], variables) : [];
   const pictured = () => (more.length === 0 ? withUnknownUnit(optimumScene(task.objective, only, points, task.facts), environment) : undefined);

@@ -8,9 +8,10 @@ import { sideDifference } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { decide, expand, simplify, zeroTest } from "../../truth/index.ts";
+import { decide, expand, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
 import { Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
+import { natureByBordered } from "./bordered.ts";
 import { samePlace } from "./compared.ts";
 import { isConvexTask, optimiseConvex, settledByConvexity } from "./convex.ts";
 import { optimiseOnFaces, plainPoint } from "./faces.ts";
@@ -34,7 +35,12 @@ export function optimise(task: OptimumTask): Optimum {
   if (settled) return { ...settled, points: settled.points.map((point) => plainPoint(point, task.assumptions)) };
   const plain = { ...found, points: found.points.map((point) => plainPoint(point, task.assumptions)) };
   const isSettled = plain.none !== undefined || plain.points.some(({ global }) => global) || task.wanted === "stationary";
-  return isSettled ? plain : (optimiseOnFaces(task) ?? plain);
+  return isSettled && !hasClosedBorder(task) ? plain : (optimiseOnFaces(task) ?? plain);
+}
+
+/** Whether several variables have a border that belongs to the domain: on it there may be points as good as those inside. */
+function hasClosedBorder({ variables, constraints, facts }: OptimumTask): boolean {
+  return variables.length - constraints.length > 1 && simpleRelations(facts).some(({ comparison }) => comparison === ">=" || comparison === "<=");
 }
 
 function optimiseDirectly(task: OptimumTask): Optimum {
@@ -137,7 +143,7 @@ function byMultipliers(task: OptimumTask): Optimum {
   if (set.solutions.some(({ free }) => free.length > 0)) throw new Unsolvable("the multipliers leave infinitely many points: this case cannot be solved yet");
   const distinct = set.solutions.filter((one, k) => set.solutions.findIndex((other) => samePlace(one, other, variables)) === k);
   const corners = cornerPoints(task);
-  const smooth = distinct.map((one) => pointOf(one, task, "undecided"));
+  const smooth = distinct.map((one) => pointOf(one, task, natureByBordered(lagrangian, sides, variables, one, [...task.assumptions, ...one.conditions])));
   const points = [...smooth, ...(corners?.points ?? []).filter((one) => !smooth.some((other) => samePlace(one, other, variables)))];
   const bounded =
     set.complete &&
@@ -156,7 +162,7 @@ function byMultipliers(task: OptimumTask): Optimum {
   const same = (one: OptimumPoint, other: OptimumPoint | undefined): boolean =>
     other !== undefined && zeroTest(subtract(one.value, other.value)).kind === "zero";
   const judged = points.map((one) => {
-    const nature = same(one, top) ? ("maximum" as const) : same(one, bottom) ? ("minimum" as const) : ("undecided" as const);
+    const nature = same(one, top) ? ("maximum" as const) : same(one, bottom) ? ("minimum" as const) : one.nature;
     return { ...one, nature, global: wanted === "maximum" ? same(one, top) : wanted === "minimum" ? same(one, bottom) : false };
   });
   return { ...common, points: [...judged].sort((a, b) => Number(b.global) - Number(a.global)) };

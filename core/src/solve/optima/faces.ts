@@ -1,5 +1,6 @@
 import { growsEverywhere, isBoundedSet } from "../../calculus/bounded-set.ts";
 import { closedDomain } from "../../calculus/closed-domain.ts";
+import { natureByHessian } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { whereRough } from "../../calculus/rough-places.ts";
 import { type Step, step } from "../../derivation/step.ts";
@@ -10,9 +11,10 @@ import { substitute } from "../../expression/substitute.ts";
 import { subsets } from "../../polynomial/subsets.ts";
 import { withRootsOut } from "../../rewrite/constant-root.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
-import { type SolutionSet, Unsolvable } from "../solution.ts";
+import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
+import { natureByBordered } from "./bordered.ts";
 import { samePlace, signKnown } from "./compared.ts";
-import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
+import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 import { commonZeros, pointOf, zeroOf } from "./several-variables.ts";
 
 type Relation = Expression & { readonly kind: "relation" };
@@ -69,7 +71,7 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
       faces.push(own.face);
       steps.push(...own.steps);
       for (const one of [...own.face.set.solutions, ...(own.face.singular?.set.solutions ?? [])]) {
-        const point = plainPoint(pointOf(one, task, "undecided"), assumptions);
+        const point = plainPoint(pointOf(one, task, active.length === 0 ? natureInside(one, task) : "undecided"), assumptions);
         const holds = inequalities.map(({ side }) =>
           decide(relation(simplify(substitute(side, point.values)).expression, ">=", ZERO), [...assumptions, ...point.conditions]),
         );
@@ -93,6 +95,23 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
   const kept = ranked.filter((point) => !isOpen(point));
   if (attained.length > 0) return { ...common, points: kept };
   return { ...common, points: kept, none: `the ${word} value is not attained: it is come near at a part of the border that does not belong to the domain` };
+}
+
+/** What a stationary point is where no inequality holds with equality. */
+function natureInside(one: Solution, task: OptimumTask): Nature {
+  const { objective, variables, constraints, assumptions } = task;
+  const known = [...assumptions, ...one.conditions];
+  const sides = constraints.map(sideDifference);
+  if (sides.length === 0) {
+    const slopes = variables.map((variable) => simplify(differentiate(objective, variable)).expression);
+    return natureByHessian(
+      slopes.map((slope) => variables.map((variable) => simplify(substitute(differentiate(slope, variable), one.values)).expression)),
+      known,
+    );
+  }
+  const multipliers = [...one.values].filter(([key]) => !variables.includes(key)).map(([, value]) => value);
+  const lagrangian = subtract(objective, sum(...sides.map((side, k) => product(multipliers[k] ?? ZERO, side))));
+  return natureByBordered(lagrangian, sides, variables, one, known);
 }
 
 /** The stationary points on a face, by multipliers; where single points make up the face, its equations alone say where they are. */
@@ -171,7 +190,7 @@ function ranking(points: readonly OptimumPoint[], { wanted, assumptions }: Sough
   const marked = points.map((point): OptimumPoint => {
     const natures = [...(compare(point, top) === 0 ? (["maximum"] as const) : []), ...(compare(point, bottom) === 0 ? (["minimum"] as const) : [])];
     const isBest = natures.some((nature) => nature === wanted);
-    const nature = isBest ? wanted : isBounded ? (natures[0] ?? "undecided") : "undecided";
+    const nature = isBest ? wanted : ((isBounded ? natures[0] : undefined) ?? point.nature);
     return { ...point, nature, global: isBest };
   });
   return [...marked].sort((a, b) => Number(b.global) - Number(a.global));

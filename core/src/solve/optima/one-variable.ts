@@ -2,20 +2,23 @@ import { coversZeros } from "../../calculus/cover.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { Analysed } from "../../calculus/zeros.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { chain, equation, name, number, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { equation, name, number, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
-import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
+import { constantSign, simplify, zeroTest } from "../../truth/index.ts";
 import { solveEquation } from "../equation.ts";
 import { Unsolvable } from "../solution.ts";
+import { type Approached, approached, farthest, goesTo } from "./approached.ts";
 import { byDerivatives, literalGlobal, natureByDerivatives } from "./by-derivatives.ts";
 import { better, greatest, sorted } from "./compared.ts";
 import { natureAtJump } from "./jumps.ts";
 import { apartByCase } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 import { allPlaces, type Place, valueAt } from "./places.ts";
+import { withPlateaus } from "./plateaus.ts";
+
 /**
  * Extrema of a function of one variable: where the derivative is 0 or does not exist, and the ends of the interval. Between
  * these places the derivative keeps the sign that it is proven to have at one point there, which gives the nature of each; the
@@ -101,29 +104,6 @@ function bySigns(
   return withGlobal(whole, places, signs, task, variable);
 }
 
-/** The points with each piece on which the function is seen to keep its value as one family, instead of its ends. */
-function withPlateaus(
-  points: readonly OptimumPoint[],
-  places: readonly Place[],
-  signs: readonly (-1 | 0 | 1 | undefined)[],
-  { objective }: OptimumTask,
-  variable: string,
-): readonly OptimumPoint[] {
-  const x = name(variable);
-  const at = (place: Place | undefined): OptimumPoint | undefined => points.find(({ values }) => values.get(variable) === place?.value);
-  return places.slice(1).reduce((list, after, k) => {
-    const before = places[k];
-    const [from, to] = [at(before), at(after)];
-    if (signs[k] !== 0 || !before?.value || !after.value || !from || !to) return list;
-    const within = [chain([before.value, x, after.value], ["<=", "<="])];
-    if (decide(relation(objective, "=", from.value), within) !== true) return list;
-    const beside = natureOf(signs[k - 1], signs[k + 1], from.end || to.end);
-    const nature = beside === "inflection" ? "undecided" : beside;
-    const family: OptimumPoint = { ...from, values: new Map([[variable, x]]), nature, end: false, integers: [variable], conditions: within };
-    return [...list.filter((one) => one !== from && one !== to), family];
-  }, points);
-}
-
 function natureOf(before: -1 | 0 | 1 | undefined, after: -1 | 0 | 1 | undefined, isEnd: boolean): Nature {
   if (isEnd) {
     if (before !== undefined) return before > 0 ? "maximum" : before < 0 ? "minimum" : "undecided";
@@ -151,6 +131,7 @@ function withGlobal(
     const beating = limits && value && best ? [limits.left, limits.right].find((limit) => better(limit, best.value, wanted)) : undefined;
     if (beating && value) beaten ??= `close to ${variable} = ${text(value)} the values approach ${text(beating)}, which is not reached`;
   }
+  const beyond: Approached[] = [];
   places.forEach((place, k) => {
     if (place.attained) return;
     for (const side of [-1, 1] as const) {
@@ -162,19 +143,15 @@ function withGlobal(
       const improves = wanted === "maximum" ? towards > 0 : towards < 0;
       if (!improves) continue;
       const reached = approaching(place.at, neighbour.at, objective, variable, best?.value, wanted);
-      if (reached === "beats") beaten = goesTo(place, wanted, variable);
+      if (reached === "beats") beyond.push(approached(place, side, objective, variable));
       else if (reached === "open") proven = proven && staysBelow(place, neighbour, objective, variable, best?.value, wanted);
     }
   });
+  beaten ??= goesTo(farthest(beyond, wanted), wanted, variable);
   if (beaten) return { points: sorted(points, wanted), none: `there is no ${greatest(wanted)} value: ${beaten}` };
   if (!best || !proven) return { points: sorted(points, wanted), open: `it is not proven that one of these is the ${greatest(wanted)} value` };
   const marked = points.map((one) => ({ ...one, global: zeroTest(subtract(one.value, best.value)).kind === "zero" }));
   return { points: sorted(marked, wanted) };
-}
-
-function goesTo(place: Place, wanted: "maximum" | "minimum" | "stationary", variable: string): string {
-  const where = place.value ? text(place.value) : place.at > 0 ? "infinity" : "-infinity";
-  return `as ${variable} approaches ${where}, which is not reached, the values become ${wanted === "maximum" ? "greater" : "smaller"} than any that is attained`;
 }
 
 /** Whether values near a place that is not attained beat the best one, by looking closer and closer. */

@@ -5,7 +5,8 @@ import { differentiate } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { constantSign, decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { solveSystem } from "../systems/system.ts";
 import { readable } from "../values.ts";
@@ -29,6 +30,7 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
   const points = set.solutions
     .flatMap((one) => apartByCase(one, [objective, ...hessian.flat()]))
     .map((one): OptimumPoint => {
+      if (isOnBorder(one, task.facts)) return { ...pointOf(one, task, natureBySign(one, task)), end: true };
       const at = hessian.map((row) => row.map((entry) => simplify(atMember(entry, one)).expression));
       return pointOf(one, task, natureAt(one, at, task));
     });
@@ -36,16 +38,29 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
   return { system, complete: set.complete, reason: set.reason, steps: [...steps, ...found], ...globalOf(points, task, hessian) };
 }
 
-/** What a point is: by the second derivatives, by higher terms where these do not decide, or since no value anywhere is on the other side. */
-function natureAt(one: Solution, second: readonly (readonly Expression[])[], { objective, variables, assumptions, facts }: OptimumTask): Nature {
-  const known = [...assumptions, ...one.conditions];
+/** What a point inside the domain is: by the second derivatives, by higher terms where these do not decide, or since no value anywhere is on the other side. */
+export function natureAt(one: Solution, second: readonly (readonly Expression[])[], task: OptimumTask): Nature {
+  const known = [...task.assumptions, ...one.conditions];
   const plain = natureByHessian(second, known);
   if (plain !== "undecided") return plain;
+  const bySign = natureBySign(one, task);
+  if (bySign !== "undecided" || one.free.length + one.integers.length > 0) return bySign;
+  return natureOfDegenerate(task.objective, task.variables, one.values, known)?.nature ?? "undecided";
+}
+
+/** What a point is since no value anywhere in the domain is on the other side. */
+function natureBySign(one: Solution, { objective, assumptions, facts }: OptimumTask): Nature {
+  const known = [...assumptions, ...one.conditions, ...facts];
   const difference = subtract(objective, atMember(objective, one));
-  if (decide(relation(difference, ">=", ZERO), [...known, ...facts]) === true) return "minimum";
-  if (decide(relation(difference, "<=", ZERO), [...known, ...facts]) === true) return "maximum";
-  if (one.free.length + one.integers.length > 0) return "undecided";
-  return natureOfDegenerate(objective, variables, one.values, known)?.nature ?? "undecided";
+  if (decide(relation(difference, ">=", ZERO), known) === true) return "minimum";
+  return decide(relation(difference, "<=", ZERO), known) === true ? "maximum" : "undecided";
+}
+
+/** Whether a condition that bounds the domain holds with equality at a point, so that not every direction leads on from it. */
+function isOnBorder({ values }: Solution, facts: readonly Expression[]): boolean {
+  return simpleRelations(facts).some(
+    ({ left, comparison, right }) => comparison !== "=" && comparison !== "!=" && zeroTest(substitute(subtract(left, right), values)).kind === "zero",
+  );
 }
 
 /** The equation e = 0. */
@@ -89,7 +104,15 @@ function globalOf(points: readonly OptimumPoint[], task: OptimumTask, hessian: r
     [...list].sort((a, b) => Number(b.global) - Number(a.global) || Number(b.nature === wanted) - Number(a.nature === wanted));
   const best = extremeOf(points, wanted);
   const marked = (): readonly OptimumPoint[] =>
-    order(points.map((one) => ({ ...one, global: best !== undefined && zeroTest(subtract(one.value, best.value)).kind === "zero" })));
+    order(
+      points.map((one) => {
+        const global = best !== undefined && zeroTest(subtract(one.value, best.value)).kind === "zero";
+        return { ...one, global, nature: global ? wanted : one.nature };
+      }),
+    );
+  const isProven = (value: Expression): boolean =>
+    decide(relation(wanted === "minimum" ? subtract(objective, value) : subtract(value, objective), ">=", ZERO), [...task.assumptions, ...facts]) === true;
+  if (best && isProven(best.value)) return { points: marked() };
   const convex = hessian.every((row) => row.every((entry) => freeNames(entry).size === 0)) && natureByHessian(hessian, task.assumptions) === wanted;
   if (best && convex) return { points: marked() };
   const growth = facts.length === 0 ? growthOf(objective, variables) : undefined;

@@ -2,7 +2,7 @@ import { withPositiveLead } from "../../canonical/factored.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import type { Step } from "../../derivation/step.ts";
 import { step } from "../../derivation/step.ts";
-import { divide, equation, isNumber, logic, name, negate, number, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { divide, equation, isNumber, logic, name, negate, number, ONE, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -246,8 +246,11 @@ function byFactors(state: State): Branches | undefined {
     const [left = ZERO, right = ZERO] = own.operands;
     const shown = equation(split.whole, ZERO);
     const steps: Step[] = [];
-    if (!equal(shown, own) && zeroTest(subtract(subtract(left, right), split.whole)).kind !== "zero") continue;
-    if (!equal(shown, own)) steps.push(step("factor", [], { kind: "equivalent", unknown, before: own, after: shown }));
+    const { below } = split;
+    if (!equal(shown, own) && zeroTest(subtract(product(below, subtract(left, right)), split.whole)).kind !== "zero") continue;
+    const claim = { kind: "equivalent", unknown, before: own, after: shown } as const;
+    if (!equal(below, ONE)) steps.push(step("multiply both sides", [below], { ...claim, factor: divide(ONE, below) }));
+    else if (!equal(shown, own)) steps.push(step("factor", [], claim));
     steps.push(step("factor an equation", [], { kind: "equivalent", unknown, before: shown, after: logic("or", parts) }));
     const found = parts.map((part) => solveBranches({ ...state, equations: [part as Relation, ...state.equations.filter((one) => one !== own)] }));
     if (!found.every((one) => one !== undefined)) return undefined;
@@ -261,13 +264,23 @@ function byFactors(state: State): Branches | undefined {
   return undefined;
 }
 
-/** The different factors of the difference of both sides, and their product with powers and content, which is that difference. */
-function zeroFactors(own: Relation, state: State): { readonly factors: readonly Expression[]; readonly whole: Expression } | undefined {
+/**
+ * The different factors of the difference of both sides, and their product with powers and content, which is that difference times a denominator that is nowhere 0, such as an
+ * exponential.
+ */
+function zeroFactors(
+  own: Relation,
+  state: State,
+): { readonly factors: readonly Expression[]; readonly whole: Expression; readonly below: Expression } | undefined {
   return whereRational(() => {
     const kernels = new Kernels();
     for (const unknown of state.unknowns) kernels.index(name(unknown));
     const [left = ZERO, right = ZERO] = own.operands;
-    const { numerator } = normalForm(subtract(left, right), kernels);
+    const { numerator, denominator } = normalForm(subtract(left, right), kernels);
+    const divisor = polynomialExpression(denominator, kernels);
+    const isPlain = unknownsIn(divisor, state).length === 0;
+    if (!isPlain && decide(relation(divisor, "!=", ZERO), state.assumptions) !== true) return undefined;
+    const below = isPlain ? ONE : divisor;
     const { factors, content } = factor(numerator);
     const parts = factors.map(({ factor: part }) => withPositiveLead(polynomialExpression(part, kernels)));
     if (parts.some((part) => unknownsIn(part, state).length === 0)) return undefined;
@@ -278,9 +291,9 @@ function zeroFactors(own: Relation, state: State): { readonly factors: readonly 
     const plain = product(...powers);
     const sign = zeroTest(subtract(polynomialExpression(numerator, kernels), product(number(content), plain))).kind === "zero" ? content : undefined;
     const scale = sign ?? { num: typeof content.num === "bigint" ? -content.num : -content.num, den: content.den };
-    if ((factors[0]?.multiplicity ?? 1) > 1) return { factors: parts, whole: product(number(scale), plain) };
+    if ((factors[0]?.multiplicity ?? 1) > 1) return { factors: parts, whole: product(number(scale), plain), below };
     const scaled = expand(product(number(scale), first));
-    return { factors: [scaled, ...others], whole: product(scaled, ...powers.slice(1)) };
+    return { factors: [scaled, ...others], whole: product(scaled, ...powers.slice(1)), below };
   }, undefined);
 }
 
