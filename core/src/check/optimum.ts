@@ -14,6 +14,7 @@ import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
 import { isConvexCorner, isConvexOptimum, isConvexPlateau, statedBounds } from "./convex-optimum.ts";
 import { type ClaimedFace, isBestOnFaces } from "./faces.ts";
+import { isLogConvexOptimum } from "./log-convex-optimum.ts";
 import { onePeriod, periodOf } from "./periodic.ts";
 import { isBestByPieces, isNowhereNegative } from "./pieces-optimum.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
@@ -121,7 +122,7 @@ function isBorderOfCases(objective: Expression, { values }: ClaimedOptimum): boo
 export function optimumIsGlobal(claim: ClaimedOptima): boolean {
   if (claim.faces) return isBestOnFaces(claim);
   if (isConvexOptimum(claim) || isConvexCorner(claim) || isConvexPlateau(claim) || isBestByPieces(claim)) return true;
-  if (isBestBySign(claim) || withoutConstraint(claim).some(optimumIsGlobal)) return true;
+  if (isBestBySign(claim) || isLogConvexOptimum(claim) || withoutConstraint(claim).some(optimumIsGlobal)) return true;
   if (claim.constraints.length === 0 && (isConvex(claim) || isOnlyExtremum(claim))) return true;
   if (isBestOfAll(claim) || isBounded(claim) || isBestOfPeriod(claim)) return true;
   const [variable, ...more] = claim.variables;
@@ -148,6 +149,7 @@ export function isBestByBounds(claim: ClaimedOptima): boolean {
     isConvexCorner(claim) ||
     isConvexPlateau(claim) ||
     isBestByPieces(claim) ||
+    isLogConvexOptimum(claim) ||
     withoutConstraint(claim).some(isBestByBounds)
   );
 }

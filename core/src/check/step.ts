@@ -32,6 +32,7 @@ import {
 import { isolated } from "./isolation.ts";
 import { judgeLimit, judgeSameLimit } from "./limit.ts";
 import { judgeMatrix, judgeRows } from "./matrix.ts";
+import { judgeMeans } from "./means.ts";
 import { isPartOf } from "./parts.ts";
 import { coversSigns } from "./signs-of-base.ts";
 import { splitCovers } from "./splitting.ts";
@@ -115,6 +116,7 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
     (sense === "convex" ? isConvex : isConcave)(of, { variables, assumptions })
       ? nailed(`it is put together of ${sense} parts in ways that keep it ${sense}`, "S. Boyd and L. Vandenberghe, Convex Optimization, 3.2")
       : loose(`it was not proven that it is ${sense}`),
+  "weighted means": (claim, { assumptions }) => judgeMeans(claim, assumptions),
   matrix: (claim, { assumptions }) => judgeMatrix(claim, assumptions),
   rows: (claim, { assumptions }) => judgeRows(claim, assumptions),
   isolated: ({ before, after, unknown, within }) =>

@@ -149,6 +149,11 @@ const RULES = {
   "other order": () => "The same region with the variables in the other order",
   "convex objective": (sense: string, best: string) =>
     `The objective is ${sense} (it is put together of ${sense} parts, such as lengths): a point at which all derivatives are 0 has the ${best} value of all`,
+  "weighted means": (terms: string, weights: string) =>
+    `The terms $${terms}$ are positive: with the weights $${weights}$ their arithmetic mean is at least the geometric one, and equal to it only where each term is its weight of the sum`,
+  "geometric mean": () => "With these weights the geometric mean depends on nothing but what is fixed and what is sought",
+  "equality of means": () => "So the best value is taken where each term is its weight of the sum",
+  "shares put back": (place: string) => `These products are solved by $${place}$: put back, each term is its share`,
   "approached and put back": (place: string) => `Approached numerically, the place is recognised as $${place}$; put back, all derivatives are exactly 0 there`,
   "extrema by bars": () => "The greater of two values is half of their sum and their distance, the smaller half of their sum without their distance",
   "under a root": (root: string, inside: string) => `$${root}$ grows with what stands under the root: both are best at the same points, so look at $${inside}$`,

@@ -2,6 +2,7 @@ import { derivative, equation } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { type DefiniteIntegral, indefiniteIntegral } from "../expression/integral.ts";
 import type { Syntax } from "../notation/syntax.ts";
+import type { Rational } from "../number/rational.ts";
 import type { Pieces, RuleName, Said } from "./rules.ts";
 
 /**
@@ -32,6 +33,7 @@ import type { Pieces, RuleName, Said } from "./rules.ts";
  * - `limit`: before tends to after at the place; ∞ is a constant;
  * - `same limit`: before and after tend to the same, if after has a limit; by the rule of L'Hôpital where the quotient is given;
  * - `other order`: an integral over two variables is the sum of those over parts of the region with the variables in the other order;
+ * - `weighted means`: positive terms have an arithmetic mean, with weights of sum 1, that is not less than their geometric mean;
  * - `matrix`: what an operation makes of vectors and matrices, entry by entry;
  * - `rows`: an operation on the rows of a matrix;
  * - `convex`: a function is convex (concave) on the whole space, so that a stationary point is its least (greatest) value;
@@ -143,6 +145,13 @@ export type Claim =
       readonly after: Expression;
     }
   | { readonly kind: "convex"; readonly of: Expression; readonly variables: readonly string[]; readonly sense: "convex" | "concave" }
+  | {
+      readonly kind: "weighted means";
+      readonly terms: readonly Expression[];
+      readonly weights: readonly Rational[];
+      readonly before: Expression;
+      readonly after: Expression;
+    }
   | { readonly kind: "matrix"; readonly operation: MatrixOperation; readonly operands: readonly Expression[]; readonly after: Expression }
   | { readonly kind: "rows"; readonly before: Expression; readonly operation: RowOperation; readonly after: Expression }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }

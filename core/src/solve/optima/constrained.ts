@@ -15,6 +15,7 @@ import { natureByBordered } from "./bordered.ts";
 import { samePlace } from "./compared.ts";
 import { isConvexTask, optimiseConvex, settledByConvexity } from "./convex.ts";
 import { optimiseOnFaces, plainPoint } from "./faces.ts";
+import { optimiseByMeans } from "./means.ts";
 import { optimiseOneVariable } from "./one-variable.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 import { commonZeros, extremeOf, optimiseSeveralVariables, pointOf, zeroOf } from "./several-variables.ts";
@@ -29,13 +30,19 @@ export function optimise(task: OptimumTask): Optimum {
   if (convex) return convex;
   const under = whereSolved(() => optimiseUnderRoot(task, optimise));
   if (under) return under;
+  const byMeans = (): Optimum | undefined => {
+    const means = optimiseByMeans(task);
+    return means && { ...means, points: means.points.map((point) => plainPoint(point, [...task.assumptions, ...task.facts])) };
+  };
+  const first = task.variables.length > 2 || task.constraints.length === 0 ? byMeans() : undefined;
+  if (first) return first;
   const found = whereSolved(() => optimiseDirectly(task));
-  if (!found) return optimiseOnFaces(task) ?? optimiseDirectly(task);
+  if (!found) return byMeans() ?? optimiseOnFaces(task) ?? optimiseDirectly(task);
   const settled = isConvexTask(task) ? settledByConvexity(task, found) : undefined;
   if (settled) return { ...settled, points: settled.points.map((point) => plainPoint(point, task.assumptions)) };
   const plain = { ...found, points: found.points.map((point) => plainPoint(point, task.assumptions)) };
   const isSettled = plain.none !== undefined || plain.points.some(({ global }) => global) || task.wanted === "stationary";
-  return isSettled && !hasClosedBorder(task) ? plain : (optimiseOnFaces(task) ?? plain);
+  return isSettled && !hasClosedBorder(task) ? plain : (byMeans() ?? optimiseOnFaces(task) ?? plain);
 }
 
 /** Whether several variables have a border that belongs to the domain: on it there may be points as good as those inside. */

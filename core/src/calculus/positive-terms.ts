@@ -1,0 +1,81 @@
+import { divide, negate, number, power, product, relation, sum, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, equal, termsOf } from "../expression/expression.ts";
+import { quotientOf } from "../expression/quotient.ts";
+import { sideDifference } from "../expression/statement.ts";
+import type { Rational } from "../number/rational.ts";
+import * as rational from "../number/rational.ts";
+import { decide, expand } from "../truth/index.ts";
+
+/** A product c x^a y^b … with a positive coefficient without the variables, and the exponent of each variable. */
+export interface PositiveTerm {
+  readonly term: Expression;
+  readonly coefficient: Expression;
+  readonly exponents: readonly Rational[];
+}
+
+/** Positive terms whose sum has a positive value that holds none of the variables. */
+export interface FixedSum {
+  readonly terms: readonly PositiveTerm[];
+  readonly value: Expression;
+}
+
+/** The terms of a sum, all with positive coefficients; undefined for anything else. */
+export function positiveTerms(e: Expression, variables: readonly string[], assumptions: readonly Expression[]): readonly PositiveTerm[] | undefined {
+  const terms = termsIn(e).map((term) => positiveTerm(term, variables, assumptions));
+  return terms.every((term) => term !== undefined) ? terms : undefined;
+}
+
+/** A condition as positive terms in the variables whose sum is fixed; undefined where it is none. */
+export function fixedSum(
+  condition: Expression & { readonly kind: "relation" },
+  variables: readonly string[],
+  assumptions: readonly Expression[],
+): FixedSum | undefined {
+  const difference = sideDifference(condition);
+  for (const side of [difference, negate(difference)]) {
+    const all = termsIn(side);
+    const varying = all.filter((term) => variables.some((variable) => contains(term, variable)));
+    const terms = positiveTerms(sum(...varying), variables, assumptions);
+    const value = negate(sum(...all.filter((term) => !varying.includes(term))));
+    if (varying.length > 0 && terms && decide(relation(value, ">", ZERO), assumptions) === true) return { terms, value };
+  }
+  return undefined;
+}
+
+/** The terms of a sum, each over the denominator of the whole. */
+function termsIn(e: Expression): readonly Expression[] {
+  const { numerator, denominator } = quotientOf(expand(e));
+  return termsOf(numerator).map((term) => withBasesOnce(divide(term, denominator)));
+}
+
+function positiveTerm(term: Expression, variables: readonly string[], assumptions: readonly Expression[]): PositiveTerm | undefined {
+  const exponents = new Map<string, Rational>();
+  const others: Expression[] = [];
+  for (const { base, exponent } of powersIn(term, rational.ONE)) {
+    if (base.kind === "name" && variables.includes(base.name)) exponents.set(base.name, rational.add(exponents.get(base.name) ?? rational.ZERO, exponent));
+    else if (variables.some((variable) => contains(base, variable))) return undefined;
+    else others.push(power(base, number(exponent)));
+  }
+  const coefficient = product(...others);
+  if (decide(relation(coefficient, ">", ZERO), assumptions) !== true) return undefined;
+  return { term, coefficient, exponents: variables.map((variable) => exponents.get(variable) ?? rational.ZERO) };
+}
+
+/** A product of positive factors with each base once, its exponents added. */
+export function withBasesOnce(e: Expression): Expression {
+  const bases: { readonly base: Expression; readonly exponent: Rational }[] = [];
+  for (const { base, exponent } of powersIn(e, rational.ONE)) {
+    const at = bases.findIndex((other) => equal(other.base, base));
+    const known = bases[at];
+    if (known) bases[at] = { base, exponent: rational.add(known.exponent, exponent) };
+    else bases.push({ base, exponent });
+  }
+  return product(...bases.map(({ base, exponent }) => power(base, number(exponent))));
+}
+
+/** A product as powers with numbers as exponents, for positive bases. */
+function powersIn(e: Expression, exponent: Rational): readonly { readonly base: Expression; readonly exponent: Rational }[] {
+  if (e.kind === "product") return e.factors.flatMap((factor) => powersIn(factor, exponent));
+  if (e.kind === "power" && e.exponent.kind === "number") return powersIn(e.base, rational.multiply(exponent, e.exponent.value));
+  return [{ base: e, exponent }];
+}
