@@ -1,6 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
+import { isOfConstrainedNature } from "../src/check/constrained-nature.ts";
 import { isOfNature } from "../src/check/nature.ts";
+import { isBestByBounds } from "../src/check/optimum.ts";
 import { number } from "../src/expression/construct.ts";
 import { compile } from "../src/expression/double-value.ts";
 import type { AnswerReport } from "../src/instruction/line-report.ts";
@@ -34,6 +36,11 @@ describe("stationary points", () => {
     ["x^2 - y^4 over x, y", ["saddle 0 at 0, 0"]],
     ["x^2 + 2x y^2 + 2y^4 over x, y", ["minimum 0 at 0, 0"]],
     ["x^2 - 2x y^2 + y^4 - y^5 over x, y", ["saddle 0 at 0, 0"]],
+    ["x y e^(-x - y) over x, y", ["saddle 0 at 0, 0", "maximum 1/e^2 at 1, 1"]],
+    [
+      "sin x + sin y + sin(x + y) over x, y",
+      ["maximum 3 sqrt(3)/2 at pi/3 + 2pi n, pi/3 + 2pi k", "saddle 0 at pi + 2pi n, pi + 2pi k", "minimum -3 sqrt(3)/2 at 5pi/3 + 2pi n, 5pi/3 + 2pi k"],
+    ],
     ["x^4 + y^4 - 4x y over x, y", ["saddle 0 at 0, 0", "minimum -2 at 1, 1", "minimum -2 at -1, -1"]],
   ])("of %s are %j", (source, points) => {
     const found = optimumOf(`stationary points of ${source}`);
@@ -89,6 +96,19 @@ describe("optima under conditions", () => {
     [["minimise sqrt((x - 4)^2 + 1) + sqrt(x^2 + y^2) + sqrt((y - 5)^2 + 4) over x, y"], "minimum of all 6 sqrt(2) at 3, 3"],
     [["minimise sqrt((x - 1)^2 + y^2) + sqrt((x + 1)^2 + y^2) + sqrt(x^2 + (y - 2)^2) over x, y"], "minimum of all 2 + sqrt(3) at 0, sqrt(3)/3"],
     [["minimise |x - 1| + |x - 2| + |x - 5| over x"], "minimum of all 4 at 2"],
+    [["maximise min(x, 2 - x)"], "maximum of all 1 at 1"],
+    [["minimise max(x^2, 2 - x)"], "minimum of all 1 at 1"],
+    [["minimise (x - y)^2 over x, y"], "minimum of all 0 at y, y"],
+    [["given x > 0, y > 0", "maximise x^2 y^3 e^(-x - 2y)"], "maximum of all 27/(2 e^5) at 2, 3/2"],
+    [
+      ["given S > 0, x > 0, y > 0, z > 0", "maximise x y z subject to x y + 2y z + 2z x = S over x, y, z"],
+      "maximum of all sqrt(3) S sqrt(S)/18 at sqrt(3) sqrt(S)/3, sqrt(3) sqrt(S)/3, sqrt(3) sqrt(S)/6",
+    ],
+    [
+      ["given a > 0, b > 0, c > 0, x > 0, y > 0, z > 0", "maximise 8x y z subject to x^2/a^2 + y^2/b^2 + z^2/c^2 = 1 over x, y, z"],
+      "maximum of all 8 sqrt(3) a b c/9 at sqrt(3) a/3, sqrt(3) b/3, sqrt(3) c/3",
+    ],
+    [["given a > 0, x > 0, y > 0", "minimise x + y + a^3/(x y) over x, y"], "minimum of all 3a at a, a"],
   ])("%j: %s", (lines, first) => {
     const found = optimumOf(...lines);
     expect(shown(found)[0]).toBe(first);
@@ -116,6 +136,64 @@ describe("optima under conditions", () => {
     );
   });
 
+  test.each([
+    ["maximise x^x over x in (0, infinity)", "as x approaches infinity, the values become greater than any number"],
+    ["minimise e^x", "as x approaches -infinity, which is not reached, the values approach 0 and become smaller than any that is attained"],
+    ["maximise x^2 y^3 z subject to x + y + z = 6 over x, y, z", "far out the values become greater than any number"],
+  ])("%s: there is none, since %s", (line, why) => {
+    const found = optimumOf(line);
+    expect(found.none).toContain(why);
+    expect(found.verdict).toBe("nailed");
+  });
+
+  it("of positive terms are beaten by no other positive values", () => {
+    const exponent = fc.integer({ min: -3, max: 3 });
+    const term = fc.tuple(fc.integer({ min: 1, max: 4 }), exponent, exponent);
+    let nailed = 0;
+    fc.assert(
+      fc.property(term, term, term, (...terms) => {
+        const objective = terms.map(([c, a, b]) => `${c} x^(${a}) y^(${b})`).join(" + ");
+        const { answer, verdict } = answered("given x > 0, y > 0", `minimise ${objective} over x, y`);
+        if (answer?.kind !== "optimum" || !answer.points.some(({ global }) => global)) return;
+        const best = Number(answer.points.find(({ global }) => global)?.value.re);
+        const f = compile(meant(objective), ["x", "y"]);
+        for (let i = -20; i <= 20; i += 1) for (let k = -20; k <= 20; k += 1) expect(f(1.3 ** i, 1.3 ** k), objective).toBeGreaterThan(best * (1 - 1e-12));
+        if (verdict === "nailed") nailed += 1;
+      }),
+      { numRuns: 60, seed: 4 },
+    );
+    expect(nailed).toBeGreaterThan(3);
+  });
+
+  it("are all of them, on a border too", () => {
+    const found = optimumOf("minimise x y subject to x >= 0 and y >= 0 and x + y <= 2 over x, y");
+    expect(shown(found)).toContain("minimum of all 0 at 0, y");
+    expect(shown(found)).toContain("minimum of all 0 at x, 0");
+  });
+
+  it("that repeat are not nailed by some of their members", () => {
+    const claim = {
+      objective: read("cos(x) + cos(y) + cos(x + y)"),
+      variables: ["x", "y"],
+      constraints: [],
+      facts: [],
+      assumptions: [],
+      wanted: "maximum" as const,
+    };
+    const member = {
+      values: new Map([
+        ["x", number(0)],
+        ["y", number(0)],
+      ]),
+      value: number(3),
+      global: true,
+      end: false,
+      integers: [],
+      conditions: [],
+    };
+    expect(isBestByBounds({ ...claim, points: [member], allFound: false })).toBe(false);
+  });
+
   it("are not said to be attained on a border that does not belong to the domain", () => {
     const found = optimumOf("maximise x + y subject to x^2 + y^2 < 1 over x, y");
     expect(found.points.some(({ global }) => global)).toBe(false);
@@ -126,7 +204,9 @@ describe("optima under conditions", () => {
     ["minimise |x - 1| + |x - 3| over x", "2", "1 <= x <= 3"],
     ["maximise -|x - 1| - |x + 2| over x", "-3", "-2 <= x <= 1"],
     ["minimise |x - 1| + |x - 3| + |x - 5| + |x - 8| over x", "9", "3 <= x <= 5"],
-  ])("are a whole interval: %s", (line, value, where) => {
+    ["minimise max(x, -x, 3)", "3", "-3 <= x <= 3"],
+    ["maximise x - |x|", "0", "x >= 0"],
+  ])("are a whole interval or ray: %s", (line, value, where) => {
     const found = optimumOf(line);
     expect(found).toMatchObject({ verdict: "nailed", points: [{ global: true, value: { text: value }, conditions: [where], parameters: { x: "free" } }] });
   });
@@ -141,6 +221,33 @@ describe("optima under conditions", () => {
     expect(answer?.kind === "expression" && answer.value.text).toBe("50");
     expect(verdict).toBe("nailed");
   });
+});
+
+describe("the judge of natures on conditions", () => {
+  const at = (objective: string, nature: "maximum" | "minimum" | "saddle", x: string, y: string) =>
+    isOfConstrainedNature(
+      {
+        objective: read(objective),
+        variables: ["x", "y"],
+        values: new Map([
+          ["x", read(x)],
+          ["y", read(y)],
+        ]),
+        value: read("0"),
+        nature,
+      },
+      [read("x^2 + y^2 - 2")],
+      [],
+    );
+
+  test.each<[string, "maximum" | "minimum", string, string, boolean]>([
+    ["x + y", "maximum", "1", "1", true],
+    ["x + y", "minimum", "1", "1", false],
+    ["x y", "minimum", "1", "-1", true],
+    ["x y", "maximum", "1", "-1", false],
+    ["x + y", "maximum", "sqrt(2)", "0", false],
+    ["x y^2", "minimum", "sqrt(2)", "0", true],
+  ])("%s has a %s at (%s, %s): %s", (objective, nature, x, y, expected) => expect(at(objective, nature, x, y)).toBe(expected));
 });
 
 describe("the judge of natures", () => {

@@ -188,8 +188,8 @@ describe("optima", () => {
       [
         "best maximum 2 at x = 1, y = sqrt(2)",
         "best maximum 2 at x = 1, y = -sqrt(2)",
-        "undecided 0 at x = sqrt(3), y = 0",
-        "undecided 0 at x = -sqrt(3), y = 0",
+        "minimum 0 at x = sqrt(3), y = 0",
+        "maximum 0 at x = -sqrt(3), y = 0",
         "minimum -2 at x = -1, y = sqrt(2)",
         "minimum -2 at x = -1, y = -sqrt(2)",
       ],

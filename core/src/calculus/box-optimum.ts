@@ -23,7 +23,7 @@ const MOST_BOXES = 3000;
 const MOST_HALVINGS = 16;
 
 /**
- * Whether an objective takes no better value anywhere on its domain: around the points the matrix of second derivatives is
+ * Whether an objective takes no value as good anywhere else on its domain: around the points the matrix of second derivatives is
  * definite, or in one variable the objective falls towards the point and rises from it; everywhere else it is bounded away
  * from the value, box by box (E. Hansen, Global Optimization Using Interval Analysis, 1992).
  */
@@ -50,7 +50,7 @@ export function isBestValue({ objective, variables, facts, wanted, value, points
       if (!box || left <= 0) return false;
       if (near.some((own) => own !== undefined && inside(box, own)) || allowed.some((holds) => holds(box) === false)) continue;
       const bound = f(box);
-      if (!bound || bound.low >= highest || meanValueBound(f, slopes, box) >= highest) continue;
+      if (!bound || bound.low > highest || meanValueBound(f, slopes, box) > highest) continue;
       const cut = halves(box);
       if (!cut) return false;
       open.push(...cut);

@@ -1,7 +1,7 @@
 import { negate, product, relation, ZERO } from "../expression/construct.ts";
 import { contains, type Expression } from "../expression/expression.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { decide } from "../truth/index.ts";
+import { decide, expand, expandedLogarithm } from "../truth/index.ts";
 
 /** Over what convexity is asked, and what is known of the letters. */
 interface Question {
@@ -43,7 +43,18 @@ export function isConcave(e: Expression, question: Question): boolean {
   if (isAffine(e, question)) return true;
   if (e.kind === "sum") return e.terms.every((term) => isConcave(term, question));
   if (e.kind === "call" && e.name === "min") return e.args.every((arg) => isConcave(arg, question));
+  if (e.kind === "call" && e.name === "ln") {
+    const [inside = ZERO] = e.args;
+    return isAffine(inside, question) && decide(relation(inside, ">", ZERO), question.assumptions) === true;
+  }
   return e.kind === "product" && isConvex(negate(e), question);
+}
+
+/** The logarithm of a positive function, taken apart, where it is seen to be concave: such a function has no other extremum than one greatest value. */
+export function concaveLogarithm(e: Expression, question: Question): Expression | undefined {
+  if ((e.kind !== "product" && e.kind !== "power") || decide(relation(e, ">", ZERO), question.assumptions) !== true) return undefined;
+  const logarithm = expand(expandedLogarithm(e, question.assumptions, false));
+  return isConcave(logarithm, question) ? logarithm : undefined;
 }
 
 function isConvexPower({ base, exponent }: Expression & { readonly kind: "power" }, question: Question): boolean {

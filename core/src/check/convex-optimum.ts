@@ -1,4 +1,4 @@
-import { isConcave, isConvex as isConvexFunction } from "../calculus/convexity.ts";
+import { concaveLogarithm, isConcave, isConvex as isConvexFunction } from "../calculus/convexity.ts";
 import { natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
 import { number, product, relation, subtract, ZERO } from "../expression/construct.ts";
@@ -19,7 +19,10 @@ export function isConvexOptimum({ objective, variables, constraints, facts, assu
     fact.kind === "relation" &&
     fact.comparisons.every((comparison) => comparison !== "=" && comparison !== "!=") &&
     fact.operands.every((side) => isConvexFunction(side, question) && isConcave(side, question));
-  const isShaped = wanted === "minimum" ? isConvexFunction(objective, question) : isConcave(objective, question);
+  const isShaped =
+    wanted === "minimum"
+      ? isConvexFunction(objective, question)
+      : isConcave(objective, question) || concaveLogarithm(objective, { variables, assumptions: [...assumptions, ...facts] }) !== undefined;
   const slopes = variables.map((variable) => differentiate(objective, variable));
   const known = [...assumptions, ...only.conditions];
   const isStationary = slopes.every((slope) => equalityTest(substitute(slope, only.values), ZERO, known).kind === "zero");

@@ -154,6 +154,8 @@ const RULES = {
   "geometric mean": () => "With these weights the geometric mean depends on nothing but what is fixed and what is sought",
   "equality of means": () => "So the best value is taken where each term is its weight of the sum",
   "shares put back": (place: string) => `These products are solved by $${place}$: put back, each term is its share`,
+  "concave logarithm": (objective: string) =>
+    `$${objective}$ is positive there and its logarithm, below, is concave: a point at which all derivatives are 0 has the greatest value of all`,
   "approached and put back": (place: string) => `Approached numerically, the place is recognised as $${place}$; put back, all derivatives are exactly 0 there`,
   "extrema by bars": () => "The greater of two values is half of their sum and their distance, the smaller half of their sum without their distance",
   "under a root": (root: string, inside: string) => `$${root}$ grows with what stands under the root: both are best at the same points, so look at $${inside}$`,
@@ -161,6 +163,7 @@ const RULES = {
   inside: () => "Where no inequality holds with equality: the slopes of the objective are a combination of those of the equations",
   multipliers: (names: string) => `At an optimum on the condition the slopes are proportional: with the multipliers $${names}$ these derivatives are 0`,
   "from the condition": (relation: string) => `From the condition, $${relation}$`,
+  "difference of equations": (one: string, other: string) => `Subtract $${other}$ from $${one}$, so that what they share drops out`,
   "eliminate unknowns": (names: string) => `Combine the equations so that ${names} drops out: these have the same solutions (put in to check)`,
   "factor an equation": () => "A product is 0 where one of its factors is 0: two cases",
   "swap equations": (which: string) => `Swap the equations ${which}: the easier one comes first`,

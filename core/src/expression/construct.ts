@@ -341,18 +341,18 @@ function radical(radicand: integer.Integer, degree: number): Expression {
   return rawPower(number(rational.rational(radicand)), number(rational.rational(1, degree)));
 }
 
-/** √2·√6 → 2√3: the radicands of one degree are multiplied and their perfect powers taken out. */
+/** √2·√6 → 2√3: the radicands of one degree are multiplied and their perfect powers taken out, from the highest degree down, since a root of lower degree may be left. */
 function multiplyRadicals(all: Gathered): void {
-  for (const [degree, radicand] of [...all.radicands]) {
-    all.radicands.delete(degree);
-    const reduced = surd(radicand, degree);
-    if (!rational.isOne(reduced.coefficient)) {
-      scaleBy(all, reduced.coefficient, undefined);
-    }
+  const open = new Map(all.radicands);
+  all.radicands.clear();
+  while (open.size > 0) {
+    const degree = Math.max(...open.keys());
+    const reduced = surd(open.get(degree) ?? 1, degree);
+    open.delete(degree);
+    if (!rational.isOne(reduced.coefficient)) scaleBy(all, reduced.coefficient, undefined);
     if (reduced.radicand === 1) continue;
-    const known = all.radicands.get(reduced.degree);
-    all.radicands.set(reduced.degree, known === undefined ? reduced.radicand : integer.multiply(known, reduced.radicand));
-    if (known !== undefined) multiplyRadicals(all);
+    if (reduced.degree < degree) open.set(reduced.degree, integer.multiply(open.get(reduced.degree) ?? 1, reduced.radicand));
+    else all.radicands.set(degree, reduced.radicand);
   }
 }
 

@@ -251,7 +251,8 @@ function undoCircular(functionName: string, inner: Expression, value: Expression
   const letter = name(integerLetter(task, value), "integer");
   const turns = (start: Expression, period: Expression): Expression => readable(sum(start, product(period, letter)));
   if (functionName === "tan" || functionName === "cot") {
-    const start = functionName === "tan" ? call("arctan", value) : subtract(product(HALF, PI), call("arctan", value));
+    const tangent = angleWith(value, "tan") ?? call("arctan", value);
+    const start = functionName === "tan" ? tangent : subtract(product(HALF, PI), tangent);
     return { inner, values: [turns(start, PI)], rule: "roots of the tangent", said: "" };
   }
   if (functionName === "sec" || functionName === "csc") {
@@ -263,7 +264,7 @@ function undoCircular(functionName: string, inner: Expression, value: Expression
   const range = relation(call("abs", value), "<=", ONE);
   const fits = known(range, task);
   if (fits === false) return { inner, values: [], rule: "out of range", said: "sine and cosine lie between -1 and 1" };
-  const start = simplify(call(functionName === "sin" ? "arcsin" : "arccos", value)).expression;
+  const start = angleWith(value, functionName) ?? simplify(call(functionName === "sin" ? "arcsin" : "arccos", value)).expression;
   if (equal(value, ZERO)) return { inner, values: [turns(start, PI)], rule, said: "" };
   if (equal(value, ONE) || equal(value, MINUS_ONE)) return { inner, values: [turns(start, TURN)], rule, said: "" };
   const mirrored = functionName === "sin" ? subtract(PI, start) : negate(start);
@@ -271,6 +272,25 @@ function undoCircular(functionName: string, inner: Expression, value: Expression
 }
 
 const TURN = product(number(2), PI);
+
+/** Each circular function as one of the complementary angle, and of which parity it is. */
+const COMPLEMENTS: Readonly<Record<string, { readonly of: string; readonly isOdd: boolean }>> = {
+  sin: { of: "cos", isOdd: true },
+  cos: { of: "sin", isOdd: false },
+  tan: { of: "cot", isOdd: true },
+};
+
+/** An angle with letters whose sine, cosine or tangent is a value that is written as a circular function itself; undefined for any other value. */
+function angleWith(value: Expression, functionName: "sin" | "cos" | "tan"): Expression | undefined {
+  const isNegative = value.kind === "product" && value.factors.length === 2 && value.factors.some((factor) => equal(factor, MINUS_ONE));
+  const plain = isNegative ? negate(value) : value;
+  const [angle] = plain.kind === "call" ? plain.args : [];
+  const { of, isOdd } = COMPLEMENTS[functionName] ?? {};
+  if (plain.kind !== "call" || !angle || freeNames(angle).size === 0 || (plain.name !== functionName && plain.name !== of)) return undefined;
+  const start = plain.name === functionName ? angle : subtract(product(HALF, PI), angle);
+  if (!isNegative) return start;
+  return isOdd ? negate(start) : subtract(PI, start);
+}
 
 function undoCall(functionName: string, args: readonly Expression[], value: Expression, task: Task): Undone | undefined {
   const inner = args[args.length - 1];

@@ -1,5 +1,6 @@
 import type { Expression } from "../../expression/expression.ts";
 import type { Check } from "../verdict.ts";
+import { coversCircles } from "./circles.ts";
 import type { ClaimedPoint, ClaimedSystem } from "./claimed.ts";
 import { coversPolar } from "./components.ts";
 import { coversSystem } from "./cover.ts";
@@ -74,6 +75,14 @@ const POLAR: SystemWay = {
     ),
 };
 
+const CIRCLES: SystemWay = {
+  name: "points on circles",
+  theorem: "an angle is known up to full turns by its sine and cosine; a system of polynomials with finitely many zeros has as many as its trace form counts",
+  source: "P. Pedersen, M.-F. Roy, A. Szpirglas, Counting real zeros in the multivariate case, 1993",
+  decides: ({ system }) =>
+    proven(coversCircles(system), "in the sines and cosines of the unknowns the equations have as many common points on the circles as the families meet"),
+};
+
 const STEPS: SystemWay = {
   name: "steps that lose nothing",
   theorem: "where every step keeps all solutions of its case, what is left at the ends are all",
@@ -86,7 +95,7 @@ const STEPS: SystemWay = {
 };
 
 /** The ways in the order in which they are tried. */
-export const SYSTEM_WAYS: readonly SystemWay[] = [RANK, DETERMINANT, CASES, BOXES, POLAR, STEPS];
+export const SYSTEM_WAYS: readonly SystemWay[] = [RANK, DETERMINANT, CASES, BOXES, CIRCLES, POLAR, STEPS];
 
 /** Whether the claimed solutions of a system are all: by the first way that decides it, else loose. */
 export function systemCount(system: ClaimedSystem, steps: readonly ProvenStep[] = []): Check {

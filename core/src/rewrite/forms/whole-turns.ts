@@ -18,7 +18,9 @@ export function withoutTurns(e: Expression): Expression {
   if (inner.kind === "power") return byCases(inner) ?? inner;
   const [angle] = inner.kind === "call" && inner.name in QUARTERS ? inner.args : [];
   if (inner.kind !== "call" || !angle) return inner;
-  return byCases(inner) ?? byQuarters(inner.name, angle) ?? inner;
+  const found = byCases(inner) ?? byQuarters(inner.name, angle) ?? inner;
+  // Whole turns with another letter may be left.
+  return equal(found, inner) ? found : withoutTurns(found);
 }
 
 function byQuarters(functionName: string, angle: Expression): Expression | undefined {

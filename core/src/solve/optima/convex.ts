@@ -1,4 +1,4 @@
-import { isConcave, isConvex } from "../../calculus/convexity.ts";
+import { concaveLogarithm, isConcave, isConvex } from "../../calculus/convexity.ts";
 import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { ballValue } from "../../expression/ball-value.ts";
@@ -17,7 +17,8 @@ import { readable } from "../values.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
 /** Whether the objective is seen to be convex where a minimum is sought, concave where a maximum is, on a convex domain. */
-export function isConvexTask({ objective, variables, constraints, facts, assumptions, wanted }: OptimumTask): boolean {
+export function isConvexTask(task: OptimumTask): boolean {
+  const { objective, variables, constraints, facts, assumptions, wanted } = task;
   if (constraints.length > 0 || wanted === "stationary") return false;
   const question = { variables, assumptions };
   const isConvexDomain = facts.every(
@@ -26,7 +27,12 @@ export function isConvexTask({ objective, variables, constraints, facts, assumpt
       fact.comparisons.every((comparison) => comparison !== "=" && comparison !== "!=") &&
       fact.operands.every((side) => isConvex(side, question) && isConcave(side, question)),
   );
-  return isConvexDomain && (wanted === "minimum" ? isConvex(objective, question) : isConcave(objective, question));
+  return isConvexDomain && (wanted === "minimum" ? isConvex(objective, question) : isConcave(objective, question) || logarithmOf(task) !== undefined);
+}
+
+/** The logarithm of an objective that is positive on its domain, where that is concave and a maximum is sought. */
+function logarithmOf({ objective, variables, facts, assumptions, wanted }: OptimumTask): Expression | undefined {
+  return wanted === "maximum" ? concaveLogarithm(objective, { variables, assumptions: [...assumptions, ...facts] }) : undefined;
 }
 
 /** What convexity says of points found: those at which every derivative is proven 0 are the optimum of the whole, and there are no others. */
@@ -49,13 +55,18 @@ export function settledByConvexity(task: OptimumTask, found: Optimum): Optimum |
   };
 }
 
-function reasonOf({ wanted }: OptimumTask): string {
+function reasonOf(task: OptimumTask): string {
+  const { wanted } = task;
+  if (logarithmOf(task)) return "the logarithm of the objective is concave, so a point at which all derivatives are 0 has the greatest value of all";
   return wanted === "maximum"
     ? "the objective is concave, so a point at which all derivatives are 0 has the greatest value of all"
     : "the objective is convex, so a point at which all derivatives are 0 has the least value of all";
 }
 
-function convexStep({ objective, variables, wanted }: OptimumTask): Step {
+function convexStep(task: OptimumTask): Step {
+  const { objective, variables, wanted } = task;
+  const logarithm = logarithmOf(task);
+  if (logarithm) return step("concave logarithm", [objective], { kind: "convex", of: logarithm, variables, sense: "concave" });
   const sense = wanted === "maximum" ? "concave" : "convex";
   return step("convex objective", [sense, wanted === "maximum" ? "greatest" : "least"], { kind: "convex", of: objective, variables, sense });
 }

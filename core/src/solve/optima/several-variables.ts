@@ -3,13 +3,16 @@ import { growthOf, natureByHessian } from "../../calculus/definiteness.ts";
 import { natureOfDegenerate } from "../../calculus/degenerate-point.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { equation, logic, name, relation, subtract, ZERO } from "../../expression/construct.ts";
-import { type Expression, freeNames } from "../../expression/expression.ts";
+import { equation, logic, name, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { constantSign, decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
+import { withoutTurns } from "../../rewrite/forms/whole-turns.ts";
+import { constantSign, decide, expand, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
+import { withIndependentLetters } from "../independent-letters.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { solveSystem } from "../systems/system.ts";
 import { readable } from "../values.ts";
+import { samePlace } from "./compared.ts";
 import { apartByCase, atMember } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
@@ -29,13 +32,15 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
   const hessian = slopes.map((slope) => variables.map((variable) => simplify(differentiate(slope, variable)).expression));
   const points = set.solutions
     .flatMap((one) => apartByCase(one, [objective, ...hessian.flat()]))
+    .map(withIndependentLetters)
     .map((one): OptimumPoint => {
       if (isOnBorder(one, task.facts)) return { ...pointOf(one, task, natureBySign(one, task)), end: true };
       const at = hessian.map((row) => row.map((entry) => simplify(atMember(entry, one)).expression));
       return pointOf(one, task, natureAt(one, at, task));
     });
+  const distinct = points.filter((one, k) => points.findIndex((other) => samePlace(one, other, variables)) === k);
   const system = { equations: slopes.map((slope) => zeroOf(slope)), unknowns: variables, set, steps: found };
-  return { system, complete: set.complete, reason: set.reason, steps: [...steps, ...found], ...globalOf(points, task, hessian) };
+  return { system, complete: set.complete, reason: set.reason, steps: [...steps, ...found], ...globalOf(distinct, task, hessian) };
 }
 
 /** What a point inside the domain is: by the second derivatives, by higher terms where these do not decide, or since no value anywhere is on the other side. */
@@ -44,8 +49,19 @@ export function natureAt(one: Solution, second: readonly (readonly Expression[])
   const plain = natureByHessian(second, known);
   if (plain !== "undecided") return plain;
   const bySign = natureBySign(one, task);
-  if (bySign !== "undecided" || one.free.length + one.integers.length > 0) return bySign;
-  return natureOfDegenerate(task.objective, task.variables, one.values, known)?.nature ?? "undecided";
+  const values = memberOfAll(one, task);
+  if (bySign !== "undecided" || !values) return bySign;
+  return natureOfDegenerate(task.objective, task.variables, values, known)?.nature ?? "undecided";
+}
+
+/** The coordinates of a point, or of one member of a family along which the objective repeats; undefined for other families. */
+function memberOfAll({ values, integers, free }: Solution, { objective }: OptimumTask): Solution["values"] | undefined {
+  if (free.length > 0) return undefined;
+  if (integers.length === 0) return values;
+  const first = new Map(integers.map((letter) => [letter, ZERO]));
+  const member = new Map([...values].map(([key, value]) => [key, simplify(substitute(value, first)).expression]));
+  const moved = new Map([...values].map(([key, value]) => [key, sum(name(key), expand(subtract(value, member.get(key) ?? ZERO)))]));
+  return equal(simplify(withoutTurns(substitute(objective, moved))).expression, simplify(objective).expression) ? member : undefined;
 }
 
 /** What a point is since no value anywhere in the domain is on the other side. */

@@ -4,12 +4,14 @@ import type { Step } from "../../derivation/step.ts";
 import { step } from "../../derivation/step.ts";
 import { divide, equation, isNumber, logic, name, negate, number, ONE, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
-import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { sideDifference } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import { factor } from "../../polynomial/factor.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { withoutTurns } from "../../rewrite/forms/whole-turns.ts";
 import { decide, expand, simplify, zeroTest } from "../../truth/index.ts";
 import { nonZero } from "../conditions.ts";
 import { solveEquation } from "../equation.ts";
@@ -110,8 +112,15 @@ function byOneUnknown(state: State): Branches | undefined {
   const candidates = state.equations.filter((one) => unknownsIn(one, state).length === 1);
   const [own] = [...candidates].sort((a, b) => text(a).length - text(b).length);
   const [unknown] = own ? unknownsIn(own, state) : [];
-  if (!own || unknown === undefined) return undefined;
-  const solved = solveEquation({ equation: own, unknown, domain: state.domain, assumptions: state.assumptions });
+  return own && unknown !== undefined ? ofEquation(own, unknown, state) : undefined;
+}
+
+/** All solutions of one of the equations for an unknown, each put into the rest. */
+function ofEquation(own: Relation, unknown: string, state: State): Branches | undefined {
+  return afterSolving(solveEquation({ equation: own, unknown, domain: state.domain, assumptions: state.assumptions }), own, unknown, state);
+}
+
+function afterSolving(solved: Solved, own: Relation, unknown: string, state: State): Branches | undefined {
   const taken = new Set([...state.integers, ...state.equations.flatMap((one) => [...freeNames(one)])]);
   const values = solved.set.solutions.map((one) => withFreshLetters(one, taken));
   if (values.length > MOST_BRANCHES || values.some(({ free }) => free.length > 0)) return undefined;
@@ -174,7 +183,7 @@ function withValue(state: State, unknown: string, value: Expression, isCase: boo
 
 function putInto(one: Relation, unknown: string, value: Expression, steps: Step[], relation: Expression, isCase: boolean): Relation {
   const values = new Map([[unknown, value]]);
-  const after = substitute(one, values);
+  const after = withoutTurns(substitute(one, values));
   const claim = { kind: "put in", before: one, values, after } as const;
   steps.push(isCase ? step("case of a system", [relation], claim) : step("put into the other equation", [relation], claim));
   return after.kind === "relation" ? after : one;
@@ -359,6 +368,25 @@ function byIsolating(state: State): Branches | undefined {
   return undefined;
 }
 
+/** As before, for an equation whose solutions are families of angles that hold no function of the other unknowns. */
+function byFamilies(state: State): Branches | undefined {
+  for (const own of state.equations) {
+    for (const unknown of unknownsIn(own, state)) {
+      const found = whereSolvable(() => {
+        const solved = solveEquation({ equation: own, unknown, domain: state.domain, assumptions: state.assumptions });
+        const isPlain = solved.set.solutions.every(({ values }) => !hasFunctions(values.get(unknown) ?? ZERO, state));
+        return isPlain ? afterSolving(solved, own, unknown, state) : undefined;
+      });
+      if (found?.complete) return found;
+    }
+  }
+  return undefined;
+}
+
+function hasFunctions(e: Expression, state: State): boolean {
+  return findAll(e, (part) => part.kind === "call" && unknownsIn(part, state).length > 0).length > 0;
+}
+
 /** Whether an inequation about unknowns may fail where the equations are defined. */
 function mayFail(condition: Expression, state: State): boolean {
   if (condition.kind !== "relation" || !condition.comparisons.includes("!=") || unknownsIn(condition, state).length === 0) return false;
@@ -373,6 +401,38 @@ function isolatedFor(own: Relation, unknown: string, state: State): Solved | und
     const { solutions, complete } = solved.set;
     const plain = solutions.every(({ free, integers }) => free.length + integers.length === 0);
     return complete && plain && solutions.length > 0 && solutions.length <= MOST_VALUES ? solved : undefined;
+  } catch (error) {
+    if (error instanceof Unsolvable || error instanceof BudgetExhausted) return undefined;
+    throw error;
+  }
+}
+
+/** Two equations that share a part, as a pair of waves does: their difference is solved for an unknown, also by families, and each solution put into the rest. */
+function byDifference(state: State): Branches | undefined {
+  const pairs = state.equations.flatMap((one, k) => state.equations.slice(k + 1).map((other) => [one, other] as const));
+  for (const [one, other] of pairs) {
+    const difference = simplify(subtract(sideDifference(one), sideDifference(other))).expression;
+    const shared = equation(difference, ZERO);
+    const isShorter = [one, other].every((own) => mixedParts(difference, state) < mixedParts(own, state));
+    if (!isShorter || shared.kind !== "relation" || unknownsIn(shared, state).length === 0) continue;
+    const claim = { kind: "put in", before: shared, values: new Map(), after: shared } as const;
+    const first = step("difference of equations", [one, other], claim);
+    for (const unknown of unknownsIn(shared, state)) {
+      const found = whereSolvable(() => ofEquation(shared, unknown, { ...state, equations: [shared, ...state.equations.filter((own) => own !== other)] }));
+      if (found) return { ...found, steps: [first, ...found.steps] };
+    }
+  }
+  return undefined;
+}
+
+/** How many functions of several unknowns together an expression holds. */
+function mixedParts(e: Expression, state: State): number {
+  return findAll(e, (part) => part.kind === "call" && unknownsIn(part, state).length > 1).length;
+}
+
+function whereSolvable(find: () => Branches | undefined): Branches | undefined {
+  try {
+    return find();
   } catch (error) {
     if (error instanceof Unsolvable || error instanceof BudgetExhausted) return undefined;
     throw error;
@@ -404,4 +464,13 @@ function byOneEquation(state: State): Branches | undefined {
 }
 
 /** The steps that are tried, in this order. */
-const WAYS: readonly ((state: State) => Branches | undefined)[] = [byOneUnknown, byExpressing, byFactors, byElimination, byOneEquation, byIsolating];
+const WAYS: readonly ((state: State) => Branches | undefined)[] = [
+  byOneUnknown,
+  byExpressing,
+  byFactors,
+  byElimination,
+  byOneEquation,
+  byDifference,
+  byIsolating,
+  byFamilies,
+];

@@ -9,6 +9,7 @@ import { statedWhole } from "../../expression/whole.ts";
 import { plain } from "../../notation/plain.ts";
 import { text } from "../../notation/text.ts";
 import { solveEquation } from "../equation.ts";
+import { membersWithin, withIndependentLetters } from "../independent-letters.ts";
 import { replaced } from "../naming.ts";
 import { type Solution, type Solved, Unsolvable } from "../solution.ts";
 import { type Branches, distinct, solveBranches, withFreshLetters } from "./branches.ts";
@@ -21,7 +22,8 @@ import type { SystemTask } from "./task.ts";
 export function solveNonlinearSystem(task: SystemTask): Solved | undefined {
   const found = exactly(task) ?? numerically(task);
   if (!found) return undefined;
-  const sifted = siftSystem(found, task);
+  const independent = found.solutions.map(withIndependentLetters).flatMap((one) => membersWithin(one, task.assumptions));
+  const sifted = siftSystem({ ...found, solutions: independent }, task);
   const solutions = sifted.solutions.map((one) => inOrder(one, task));
   const apart = solutions.length === 0 && task.domain === "real" ? complexSolutions(task).map((one) => inOrder(one, task)) : [];
   return {
