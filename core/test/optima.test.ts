@@ -147,22 +147,22 @@ describe("optima under conditions", () => {
   });
 
   it("of positive terms are beaten by no other positive values", () => {
-    const exponent = fc.integer({ min: -3, max: 3 });
-    const term = fc.tuple(fc.integer({ min: 1, max: 4 }), exponent, exponent);
+    const small = fc.integer({ min: 1, max: 2 });
     let nailed = 0;
     fc.assert(
-      fc.property(term, term, term, (...terms) => {
-        const objective = terms.map(([c, a, b]) => `${c} x^(${a}) y^(${b})`).join(" + ");
+      fc.property(fc.array(small, { minLength: 7, maxLength: 7 }), ([a = 1, b = 1, c = 1, p = 1, q = 1, r = 1, s = 1]) => {
+        const objective = `${a} x^${p} + ${b} y^${q} + ${c}/(x^${r} y^${s})`;
         const { answer, verdict } = answered("given x > 0, y > 0", `minimise ${objective} over x, y`);
-        if (answer?.kind !== "optimum" || !answer.points.some(({ global }) => global)) return;
-        const best = Number(answer.points.find(({ global }) => global)?.value.re);
+        const best = answer?.kind === "optimum" ? Number(answer.points.find(({ global }) => global)?.value.re) : Number.NaN;
         const f = compile(meant(objective), ["x", "y"]);
-        for (let i = -20; i <= 20; i += 1) for (let k = -20; k <= 20; k += 1) expect(f(1.3 ** i, 1.3 ** k), objective).toBeGreaterThan(best * (1 - 1e-12));
+        const around = Array.from({ length: 1681 }, (_, k) => f(1.2 ** (Math.floor(k / 41) - 20), 1.2 ** ((k % 41) - 20)));
+        expect(Math.min(...around), objective).toBeGreaterThan(best * (1 - 1e-12));
+        expect(Math.min(...around), objective).toBeLessThan(best * 1.1);
         if (verdict === "nailed") nailed += 1;
       }),
-      { numRuns: 60, seed: 4 },
+      { numRuns: 12 },
     );
-    expect(nailed).toBeGreaterThan(3);
+    expect(nailed).toBeGreaterThan(8);
   });
 
   it("are all of them, on a border too", () => {

@@ -2,6 +2,7 @@ import { divide, negate, number, power, product, relation, sum, ZERO } from "../
 import { contains, type Expression, equal, termsOf } from "../expression/expression.ts";
 import { quotientOf } from "../expression/quotient.ts";
 import { sideDifference } from "../expression/statement.ts";
+import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
 import { decide, expand } from "../truth/index.ts";
@@ -61,16 +62,42 @@ function positiveTerm(term: Expression, variables: readonly string[], assumption
   return { term, coefficient, exponents: variables.map((variable) => exponents.get(variable) ?? rational.ZERO) };
 }
 
-/** A product of positive factors with each base once, its exponents added. */
+/** A product of positive factors with each base once, its exponents added; numbers by their primes, what is irrational of them under one root. */
 export function withBasesOnce(e: Expression): Expression {
+  const primes = new Map<integer.Integer, Rational>();
   const bases: { readonly base: Expression; readonly exponent: Rational }[] = [];
   for (const { base, exponent } of powersIn(e, rational.ONE)) {
+    if (base.kind === "number" && base.value.num > 0) {
+      addPrimes(primes, base.value.num, exponent);
+      addPrimes(primes, base.value.den, rational.negate(exponent));
+      continue;
+    }
     const at = bases.findIndex((other) => equal(other.base, base));
     const known = bases[at];
     if (known) bases[at] = { base, exponent: rational.add(known.exponent, exponent) };
     else bases.push({ base, exponent });
   }
-  return product(...bases.map(({ base, exponent }) => power(base, number(exponent))));
+  return product(rootOfPrimes(primes), ...bases.map(({ base, exponent }) => power(base, number(exponent))));
+}
+
+function addPrimes(primes: Map<integer.Integer, Rational>, value: integer.Integer, exponent: Rational): void {
+  if (value === 1) return;
+  for (const { prime, count } of integer.primePowers(value))
+    primes.set(prime, rational.add(primes.get(prime) ?? rational.ZERO, rational.multiply(exponent, rational.rational(count))));
+}
+
+/** p^a q^b … as a rational number times one root of a whole number. */
+function rootOfPrimes(primes: ReadonlyMap<integer.Integer, Rational>): Expression {
+  const degree = [...primes.values()].reduce<integer.Integer>((common, { den }) => integer.lcm(common, den), 1);
+  let [outside, inside] = [rational.ONE, rational.ONE];
+  for (const [prime, exponent] of primes) {
+    const floor = rational.rational(Number(rational.floor(exponent)));
+    const base = rational.rational(Number(prime));
+    outside = rational.multiply(outside, rational.power(base, Number(floor.num)));
+    const left = rational.multiply(rational.subtract(exponent, floor), { num: degree, den: 1 });
+    inside = rational.multiply(inside, rational.power(base, Number(left.num)));
+  }
+  return product(number(outside), power(number(inside), number({ num: 1, den: degree })));
 }
 
 /** A product as powers with numbers as exponents, for positive bases. */

@@ -107,7 +107,7 @@ function byLinear(open: Open): boolean {
       if (!isNeverZero) continue;
       const value = new Map([[unknown, product(number(-1), constant, power(slope, number(-1)))]]);
       const rest = open.equations.filter((one) => one !== own).map((one) => substitute(one, value));
-      const points = open.points.map((point) => atValue(point, unknown, value.get(unknown) ?? ZERO)).filter((point) => solves(point, own, open));
+      const points = open.points.map((point) => atValue(point, unknown, value.get(unknown) ?? ZERO)).filter((point) => solvesAll(point, open));
       if (coversSystem({ ...open, equations: rest, unknowns: open.unknowns.filter((u) => u !== unknown), points })) return true;
     }
   }
@@ -123,12 +123,15 @@ function atValue(point: ClaimedPoint, unknown: string, value: Expression): Claim
   return { ...point, free, values: new Map([...point.values].map(([key, own]) => [key, substitute(own, at)])) };
 }
 
-/** Whether a point, or every member of a family, is not seen to miss an equation, and a family with free letters is seen to solve it. */
-function solves(point: ClaimedPoint, own: Expression, { assumptions }: Open): boolean {
-  const there = substitute(differenceOf(own), point.values);
+/** Whether a point, or every member of a family, is not seen to miss one of the equations, and a family with free letters is seen to solve them. */
+function solvesAll(point: ClaimedPoint, { equations, assumptions }: Open): boolean {
   const known = [...assumptions, ...point.conditions];
-  const { kind } = point.integers.length > 0 ? integerTest(there, point.integers, known) : zeroTest(there, known);
-  return point.free.length > 0 ? kind === "zero" : kind !== "nonzero";
+  return equations.every((own) => {
+    const there = substitute(differenceOf(own), point.values);
+    const { kind } = point.integers.length > 0 ? integerTest(there, point.integers, known) : zeroTest(there, known);
+    if (kind === "zero" || equalitiesAmong(point.conditions).some((condition) => sameZeros(equation(there, ZERO), condition))) return true;
+    return point.free.length === 0 && kind !== "nonzero";
+  });
 }
 
 /** An absolute value, a largest or a smallest of several: every value it can have must be covered. Undefined where there is none. */
@@ -241,7 +244,7 @@ function bySingle(open: Open): boolean {
           // What an integer stands for is settled with the first value that holds it.
           points: open.points
             .map((point) => atValue(point, unknown, value))
-            .filter(({ values }) => same(values.get(unknown)))
+            .filter((point) => same(point.values.get(unknown)) && solvesAll(point, open))
             .map((point) => ({ ...point, integers: point.integers.filter((letter) => !contains(value, letter)) })),
           dead: open.dead.filter((values) => !values.has(unknown) || same(values.get(unknown))),
         }),
