@@ -10,7 +10,8 @@ import { infinityOf } from "../expression/infinity.ts";
 import { opposite } from "../expression/statement.ts";
 import { freshName, mapChildren, substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
-import { constantSign, decide } from "../truth/index.ts";
+import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { constantSign, decide, simplify } from "../truth/index.ts";
 
 /** All values of a variable from one bound to another, which may be the larger or the smaller one; with its ends or without. */
 export interface Stretch {
@@ -52,6 +53,9 @@ export function orderOf(from: Expression, to: Expression, assumptions: readonly 
 /** Whether a relation is proven for every value of the variable on a stretch. */
 export function holdsBetween(condition: Expression, stretch: Stretch, assumptions: readonly Expression[]): boolean {
   if (!contains(condition, stretch.variable)) return decide(condition, assumptions) === true;
+  // A single place.
+  if (stretch.closed && equal(stretch.from, stretch.to) && infinityOf(stretch.from) === undefined)
+    return decide(simplify(substitute(condition, new Map([[stretch.variable, stretch.from]]))).expression, assumptions) === true;
   if (decide(condition, [...assumptions, ...relationsOn(stretch, assumptions)]) === true) return true;
   if (condition.kind === "logic") {
     const held = condition.items.map((item) => holdsBetween(item, stretch, assumptions));
@@ -119,7 +123,7 @@ function decidedAlong(e: Expression, comparison: Comparison, { variable, from, t
   const known = [...assumptions, ...relationsOn(unit, [])];
   const along = substitute(e, new Map([[variable, x]]));
   return [along, factoredForm(along)].some((form) => {
-    const own = factorsOf(form).flatMap((factor) => signFact(factor, unit));
+    const own = factorsOf(form).flatMap((factor) => [...signFact(factor, unit), ...signByEnds(factor, unit, known)]);
     return decide(relation(form, comparison, ZERO), [...known, ...own]) === true;
   });
 }
@@ -146,6 +150,24 @@ function signFact(factor: Expression, unit: Stretch): readonly Expression[] {
   return [relation(base, signs.inside === 1 ? (reached ? ">=" : ">") : reached ? "<=" : "<", ZERO)];
 }
 
+/** What is proven of the sign of a factor of first degree in the variable, with letters: between its values at the ends it takes no others. */
+function signByEnds(factor: Expression, { variable, from, to, closed }: Stretch, known: readonly Expression[]): readonly Expression[] {
+  const base = factor.kind === "power" ? factor.base : factor;
+  const ends = [from, to];
+  if (freeNames(base).size < 2 || ends.some((end) => infinityOf(end) !== undefined) || polynomialCoefficients(base, variable)?.length !== 2) return [];
+  const values = ends.map((end) => simplify(substitute(base, new Map([[variable, end]]))).expression);
+  const all = (comparison: Comparison): boolean => values.every((value) => decide(relation(value, comparison, ZERO), known) === true);
+  const some = (comparison: Comparison): boolean => values.some((value) => decide(relation(value, comparison, ZERO), known) === true);
+  for (const [strict, weak] of [
+    [">", ">="],
+    ["<", "<="],
+  ] as const) {
+    if (all(strict) || (!closed && all(weak) && some(strict))) return [relation(base, strict, ZERO)];
+    if (all(weak)) return [relation(base, weak, ZERO)];
+  }
+  return [];
+}
+
 function factoredForm(e: Expression): Expression {
   return whereRational(() => {
     const kernels = new Kernels();
@@ -169,6 +191,16 @@ export function writtenOutBetween(e: Expression, stretch: Stretch, assumptions: 
       case "max":
       case "min":
         return inner.args.find((one) => inner.args.every((other) => other === one || holds(one, inner.name === "max" ? ">=" : "<=", other))) ?? inner;
+      case "floor":
+      case "ceil": {
+        const middle = freeNames(inside).size === 1 ? numberBetween(stretch.from, stretch.to) : undefined;
+        const near = middle && approximateValue(substitute(inside, new Map([[stretch.variable, number(middle)]])));
+        if (near === undefined) return inner;
+        const floor = number(Math.floor(near));
+        const next = sum(floor, ONE);
+        if (inner.name === "floor") return holds(inside, ">=", floor) && holds(inside, "<", next) ? floor : inner;
+        return holds(inside, ">", floor) && holds(inside, "<=", next) ? next : inner;
+      }
       default:
         return inner;
     }

@@ -186,7 +186,13 @@ function judgeEqual(before: Expression, after: Expression, assumptions: readonly
 }
 
 /** Integrals put into an expression; a sum with an infinite part is infinite, and one with parts of both signs has no value. */
-function judgeWithIntegrals(before: Expression, after: Expression, { assumptions, established }: Context): StepVerdict {
+function judgeWithIntegrals(before: Expression, after: Expression, context: Context): StepVerdict {
+  const { assumptions, established } = context;
+  if (before.kind === "relation") {
+    const sides = before.operands.map((side, k) => judgeWithIntegrals(side, sidesOf(after)[k] ?? ZERO, context));
+    const worst = weakest(sides.map(({ verdict }) => verdict));
+    return sides.find(({ verdict }) => verdict === worst) ?? loose("there is nothing on its sides");
+  }
   const isInfinite = ({ value }: EstablishedIntegral): boolean => infinityOf(value) !== undefined;
   const whole = withEstablished(
     before,

@@ -252,7 +252,7 @@ const RULES = {
   "odd integrand": () => "The integrand is odd and the bounds are opposite: what lies left of 0 cancels what lies right of it",
   "even integrand": () => "The integrand is even and the bounds are opposite: twice the integral from 0",
   "known integral": (theorem: string) => `Known integral (${theorem})`,
-  "integral in pieces": (places: string) => `Integrate from piece to piece: ${places} lies between the bounds, and what is integrated changes there`,
+  "integral in pieces": (places: string) => `Integrate from piece to piece: between the bounds what is integrated changes at ${places}`,
   "integrand in one form": () => "Between the bounds the integrand can be written without bars or cases",
   "signs between": (unknown: string, numbers: string) => `Between these places nothing can change: try one number of each interval, $${unknown}$ = ${numbers}`,
   "limit by substitution": (variable: string, at: string) => `The function is continuous there: put $${variable} = ${at}$`,

@@ -55,7 +55,7 @@ export function integrateBall(f: Integrand, from: RealBall, to: RealBall, precis
     const error = bound === undefined ? Number.POSITIVE_INFINITY : bound + real.magnitudeBits(half) + 3 - 2 * rule.length;
     const sum = error < Number.POSITIVE_INFINITY ? ruleSum(f, rule, middle, half, work) : undefined;
     if (sum) scale = Math.max(scale, real.magnitudeBits(sum));
-    if (sum && error <= Math.max(scale, -precision) - precision) total = real.add(total, real.widen(sum, Math.ceil(error)), work);
+    if (sum && error <= Math.max(scale, -precision) - precision) total = real.add(total, Number.isFinite(error) ? real.widen(sum, Math.ceil(error)) : sum, work);
     else open.push({ ...piece, low: { ...middle, rad: 0n }, depth: piece.depth + 1 }, { ...piece, high: { ...middle, rad: 0n }, depth: piece.depth + 1 });
   }
   return total;
@@ -65,7 +65,7 @@ export function integrateBall(f: Integrand, from: RealBall, to: RealBall, precis
 function endError(f: Integrand, end: RealBall, precision: number): RealBall {
   if (real.isExact(end)) return real.ZERO;
   const size = complex.abs(f.real(complex.fromReal(end)), precision);
-  return { mid: 0n, rad: 1n, exp: real.magnitudeBits(size) + real.radiusBits(end) + 1 };
+  return real.isZero(size) ? real.ZERO : { mid: 0n, rad: 1n, exp: real.magnitudeBits(size) + real.radiusBits(end) + 1 };
 }
 
 /** The values on a short piece times its length, which bound what it adds where there is a corner or an end of smoothness. */

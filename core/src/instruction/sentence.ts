@@ -314,8 +314,8 @@ export class Sentence {
     return elaborate(syntax, measuredMeanings(this.environment));
   }
 
-  /** What the mathematics means; what is calculated with vectors and matrices while it is read is kept in `calculated`. */
-  mean(syntax: Syntax): Expression {
+  /** What the mathematics means, with these vectors and matrices for names; what is calculated with them while it is read is kept in `calculated`. */
+  mean(syntax: Syntax, own: ReadonlyMap<string, Expression> = new Map()): Expression {
     const vectors: VectorArithmetic = {
       combined: (operation, left, right) => this.#kept(operation, [left, right], combined(operation, left, right)),
       applied: (title, args) => {
@@ -323,7 +323,8 @@ export class Sentence {
         return value !== undefined && isCalculation(title) ? this.#kept(title, args, value) : value;
       },
     };
-    return elaborate(syntax, { ...meanings(this.environment), vectors });
+    const known = meanings(this.environment);
+    return elaborate(syntax, { ...known, vectors, tuples: new Map([...(known.tuples ?? []), ...own]) });
   }
 
   #kept(operation: MatrixOperation, operands: readonly Expression[], value: Expression | string): Expression | string {

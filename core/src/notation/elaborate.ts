@@ -6,7 +6,7 @@ import { parseDecimal, rational } from "../number/rational.ts";
 import { unitFactor } from "../units/dimension-of.ts";
 import { readUnit } from "../units/read.ts";
 import { coherentValue } from "../units/unit.ts";
-import { NotationError, type Span, type Syntax } from "./syntax.ts";
+import { NotationError, partsOfKind, type Span, type Syntax } from "./syntax.ts";
 
 /** A function declared by the author, or one that a declaration brought with it and that takes any number of arguments. */
 export type FunctionDefinition =
@@ -59,6 +59,7 @@ export const NO_MEANINGS: Meanings = {
 type VectorOperation = Parameters<VectorArithmetic["combined"]>[0];
 
 const NOWHERE: Span = { from: 0, to: 0 };
+const MOST_TERMS = 100;
 
 /**
  * The expression that a written form means. A written ± means two alternatives and is allowed in equations only, which
@@ -73,6 +74,9 @@ class Elaboration {
   readonly #meanings: Meanings;
   /** The sign that ± stands for while one alternative is read. */
   #alternative: 1 | -1 | undefined;
+
+  /** The indices of sums that are being written out, with their values. */
+  readonly #indices = new Map<string, number>();
 
   constructor(meanings: Meanings) {
     this.#meanings = meanings;
@@ -166,7 +170,9 @@ class Elaboration {
           e.branches.map(({ value, condition }) => ({ value: at(value), condition: this.#read(condition) })),
           e.otherwise && at(e.otherwise),
         );
-      case "iterated":
+      case "iterated": {
+        const terms = this.#writtenOut(e);
+        if (terms) return this.#joined(e, terms);
         return build.iterated({
           operator: e.operator,
           variable: e.variable,
@@ -174,6 +180,7 @@ class Elaboration {
           ...(e.upper ? { upper: at(e.upper) } : {}),
           body: at(e.body),
         });
+      }
       case "root": {
         const made = this.#meanings.rootOf?.(at(e.body), e.index ?? e.coordinate, e.lower && at(e.lower), e.upper && at(e.upper));
         if (typeof made === "string" || made === undefined) throw new NotationError(made ?? "a root of an equation cannot stand here", e.span ?? NOWHERE);
@@ -186,6 +193,34 @@ class Elaboration {
       case "line":
         return this.#line(e.line, e.span);
     }
+  }
+
+  /** The terms of a sum or product over names whose subscript is the index, x_1 + x_2 + x_3 for sum_(k=1)^3 x_k; undefined for any other. */
+  #writtenOut({ operator, variable, lower, upper, body, span }: Syntax & { readonly kind: "iterated" }): readonly Expression[] | undefined {
+    const ending = `_${variable}`;
+    if (operator === "integral" || !lower || !upper || !partsOfKind(body, "name").some(({ name }) => name.endsWith(ending))) return undefined;
+    const [from, to] = [this.#operand(lower), this.#operand(upper)].map((bound) =>
+      bound.kind === "number" && bound.value.den === 1 ? Number(bound.value.num) : undefined,
+    );
+    if (from === undefined || to === undefined || to - from >= MOST_TERMS)
+      throw new NotationError(
+        `names with the index ${variable} as their subscript are written out between two whole numbers, as in sum_(${variable}=1)^3`,
+        span ?? NOWHERE,
+      );
+    return Array.from({ length: Math.max(0, to - from + 1) }, (_, k) => {
+      this.#indices.set(variable, from + k);
+      const term = this.#operand(body);
+      this.#indices.delete(variable);
+      return term;
+    });
+  }
+
+  #joined({ operator, span }: Syntax & { readonly kind: "iterated" }, terms: readonly Expression[]): Expression {
+    const [first, ...rest] = terms;
+    const isSum = operator === "sum";
+    const join = (a: Expression, b: Expression): Expression =>
+      this.#combined(isSum ? "sum" : "product", a, b, span, () => (isSum ? build.sum(a, b) : build.product(a, b)));
+    return first ? rest.reduce(join, first) : isSum ? build.ZERO : build.ONE;
   }
 
   /** A quantity in coherent units, or with its unit as a factor; −5 °C is a temperature below zero and nothing that is taken away. */
@@ -230,7 +265,12 @@ class Elaboration {
     return build.power(base, exponent);
   }
 
-  #name(name: string): Expression {
+  #name(typed: string): Expression {
+    const index = this.#indices.get(typed);
+    if (index !== undefined) return build.number(index);
+    const at = typed.indexOf("_");
+    const subscript = this.#indices.get(typed.slice(at + 1));
+    const name = at > 0 && subscript !== undefined ? `${typed.slice(0, at)}_${subscript}` : typed;
     const isConstant = name === "pi" || name === "infinity" || name === "e" || name === "i";
     if (isConstant && !this.#meanings.quantities.has(name)) return build.constant(name);
     return this.#meanings.tuples?.get(name) ?? build.name(name, this.#meanings.ranges.get(name));

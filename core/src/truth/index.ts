@@ -6,6 +6,7 @@ export { byArgument, byName } from "./increasing.ts";
 export { integersWhere, workedOut } from "./integer-conditions.ts";
 export { AREA_FUNCTIONS, expandedLogarithm, isPositive } from "./logarithms.ts";
 export { decideForMembers } from "./members.ts";
+export { numericRange } from "./numeric-range.ts";
 export { principalRange, withPrincipalValues } from "./principal.ts";
 export { splitRoot } from "./roots.ts";
 export { environmentAt, holdsAt, type Point, samplePoints } from "./sample.ts";

@@ -75,9 +75,10 @@ export const EVALUATE: Instruction = {
         const [put = new Map<string, Expression>(), ...others] = sets.map(
           (values) => new Map([...values].map(([key, value]) => [key, putIn(value, environment).expression])),
         );
+        const valueWith = (values: ReadonlyMap<string, Expression>): Outcome =>
+          evaluated(startWith(said, start, values, sentence), values, digits, environment);
         if (several) return eachSolution(several, { values: put, outcome: (value) => evaluated(value, put, digits, environment) }, environment.assumptions);
-        const outcome =
-          others.length > 0 ? eachSet([put, ...others], (values) => evaluated(start, values, digits, environment)) : evaluated(start, put, digits, environment);
+        const outcome = others.length > 0 ? eachSet([put, ...others], valueWith) : valueWith(put);
         const ofLine = said.kind === "line" ? lineUnits(environment, said.line) : {};
         const units = ofLine.units ? ofLine : answerUnits(environment, [], { value: valueSaid(said, sentence.measured(said)) });
         return shown({ ...outcome, ...(outcome.answer ? { answer: { ...outcome.answer, ...units } } : {}) }, shownIn);
@@ -111,6 +112,12 @@ export function evaluated(start: Expression, put: ReadonlyMap<string, Expression
   const conditions = [...(found?.conditions ?? []), ...lost];
   if (!equal(value, current) || steps.length === 0) steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions: lost }));
   return standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, digits, found?.inPieces), value);
+}
+
+/** Vectors and matrices are put in where they are read, since matrices do not commute. */
+function startWith(said: Syntax, start: Expression, values: ReadonlyMap<string, Expression>, sentence: Sentence): Expression {
+  const tuples = new Map([...values].filter(([, value]) => value.kind === "tuple"));
+  return tuples.size > 0 ? valueSaid(said, sentence.mean(said, tuples)) : start;
 }
 
 /** What is evaluated of a line that states a name: E = m v^2/2 is the value of E. */

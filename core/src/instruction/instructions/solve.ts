@@ -4,9 +4,10 @@ import { type Equation, isEquation, isInequality } from "../../expression/statem
 import { withRanges } from "../../expression/substitute.ts";
 import { equationScene, systemScene } from "../../graph/solution-scene.ts";
 import { elaborate } from "../../notation/elaborate.ts";
+import { plain } from "../../notation/plain.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { solveForAllLetters } from "../../solve/equation.ts";
-import type { Domain } from "../../solve/solution.ts";
+import type { Domain, Solved } from "../../solve/solution.ts";
 import { solveSystem } from "../../solve/systems/system.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
 import { factsOfKind, nearest, restrictToKind, wholeAsLetters } from "../choose.ts";
@@ -17,6 +18,7 @@ import { meanings, type NumberKind } from "../environment.ts";
 import { withUnknownUnit } from "../graphs/axis-units.ts";
 import { solvedInequality } from "../inequality.ts";
 import type { Instruction, Reading } from "../instruction.ts";
+import { equationWithIntegrals } from "../integrals/values.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
 import { answerUnits } from "../units.ts";
@@ -206,6 +208,15 @@ function carryOutSystem(
   };
 }
 
+/** Solutions of an equation with the values of its integrals: where these were found under conditions on the unknown, there may be others. */
+function whereIntegrals({ set, steps }: Solved, unknown: string, conditions: readonly Expression[]): Solved {
+  const ofLetters = conditions.filter((condition) => !freeNames(condition).has(unknown));
+  const isOpen = ofLetters.length < conditions.length;
+  const solutions = set.solutions.map((one) => ({ ...one, conditions: [...one.conditions, ...ofLetters] }));
+  const reason = `the integral was found where ${conditions.map(plain).join(" and ")}; elsewhere there may be other solutions`;
+  return { steps, set: { ...set, solutions, ...(isOpen ? { complete: false, reason } : {}) } };
+}
+
 /** Where solutions are wanted. */
 interface Scope {
   readonly facts: readonly Expression[];
@@ -261,14 +272,17 @@ function carryOut(
   const before = putIn(typed, environment, new Set([unknown]));
   // Over the integers the real solutions are found first.
   const range = new Map([[unknown, scope.kind === "complex" ? "complex" : "real"] as const]);
-  const equation = withRanges(before.expression, range);
+  const asked = withRanges(before.expression, range);
+  const integrals = asked.kind === "relation" ? equationWithIntegrals(asked, environment) : undefined;
+  const equation = integrals?.equation ?? asked;
   if (equation.kind !== "relation") throw new CannotDo("there is no equation to solve");
   definedOnly(equation);
   const given = [...environment.assumptions, ...scope.facts].map((fact) => withRanges(putIn(fact, environment, new Set([unknown])).expression, range));
-  const assumptions = [...given, ...factsOfKind(new Map([[unknown, scope.kind]]), [unknown])];
+  const assumptions = [...given, ...(integrals?.conditions ?? []), ...factsOfKind(new Map([[unknown, scope.kind]]), [unknown])];
   const domain: Domain = scope.kind === "complex" ? "complex" : "real";
-  const solved = solveForAllLetters({ equation, unknown, domain, assumptions });
-  const steps = [...before.steps, ...solved.steps];
+  const found = solveForAllLetters({ equation, unknown, domain, assumptions });
+  const solved = integrals ? whereIntegrals(found, unknown, integrals.conditions) : found;
+  const steps = [...before.steps, ...(integrals?.steps ?? []), ...solved.steps];
   const known = assumptions.filter((fact) => !freeNames(fact).has(unknown));
   const facts = assumptions.filter((fact) => freeNames(fact).has(unknown));
   const judged = judgeSolutions(equation, solved.set, steps, known, facts);

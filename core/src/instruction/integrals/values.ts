@@ -1,6 +1,7 @@
 import { establishedBy } from "../../check/integral.ts";
 import { judgeStep } from "../../check/step.ts";
-import type { Step } from "../../derivation/step.ts";
+import { type Step, step } from "../../derivation/step.ts";
+import { chain } from "../../expression/construct.ts";
 import { type Expression, findAll } from "../../expression/expression.ts";
 import { isDefiniteIntegral } from "../../expression/integral.ts";
 import type { IntegralValue } from "../../solve/integrals/found.ts";
@@ -18,6 +19,25 @@ export function confirmedByJudge(one: Step, before: readonly Step[], known: read
 /** The integrals in an expression by antiderivatives that the judge confirms; undefined where there is none. */
 export function integralValues(e: Expression, { assumptions }: Environment): IntegralValue | undefined {
   return findAll(e, isDefiniteIntegral).length === 0 ? undefined : withIntegralValues(e, assumptions, confirmedByJudge);
+}
+
+/** An equation with the values of its integrals, and what must hold of the letters in them; undefined where it has none that is found. */
+export function equationWithIntegrals<Statement extends Expression & { readonly kind: "relation" }>(
+  statement: Statement,
+  environment: Environment,
+): { readonly equation: Expression; readonly steps: readonly Step[]; readonly conditions: readonly Expression[] } | undefined {
+  const found = statement.operands.map((side) => integralValues(side, environment));
+  if (found.every((one) => one === undefined)) return undefined;
+  const after = chain(
+    statement.operands.map((side, k) => found[k]?.value ?? side),
+    statement.comparisons,
+  );
+  const put = step("put the integrals in", [], { kind: "with integrals", before: statement, after });
+  return {
+    equation: after,
+    steps: [...found.flatMap((one) => one?.steps.filter(({ claim }) => claim.kind !== "with integrals") ?? []), put],
+    conditions: found.flatMap((one) => one?.conditions ?? []),
+  };
 }
 
 /** The expression with the values of its integrals, as far as they are found, for graphs and tables. */

@@ -13,8 +13,8 @@ export function functionCall(parser: Parser, typed: string): Syntax {
   const exponent = functionExponent(parser);
   const argument = parser.isMark("(") ? argumentsOf(parser) : bareArgument(parser, start, typed);
   const span = { from: start.from, to: argument.to };
-  const args = base ? [base, ...argument.args] : argument.args;
   const arity = base ? 2 : (ALIAS_ARITY[typed] ?? family(typed)?.arity);
+  const args = base ? [base, ...argument.args] : arity === 1 ? asRows(argument.args, span) : argument.args;
   if (arity !== undefined && args.length !== arity) {
     const [takes, given] = [arity === 1 ? "one argument" : `${arity} arguments`, args.length === 1 ? "one was" : `${args.length} were`];
     parser.fail(`${typed} takes ${takes}, but ${given} given`, span);
@@ -25,6 +25,11 @@ export function functionCall(parser: Parser, typed: string): Syntax {
     return { kind: "call", name: inverse, args, span };
   }
   return { kind: "call", name: typed === "log" && !base ? "lg" : typed, args, span, ...(exponent ? { exponent } : {}) };
+}
+
+/** The rows of a matrix that stands in the brackets of its function: det((1, 2), (3, 4)). */
+function asRows(args: readonly Syntax[], span: Span): readonly Syntax[] {
+  return args.length > 1 && args.every(({ kind }) => kind === "tuple") ? [{ kind: "tuple", items: args, span }] : args;
 }
 
 /** A function declared by the author, with its primes. */

@@ -13,6 +13,7 @@ import type { DefiniteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
+import { text } from "../../notation/text.ts";
 import { decide } from "../../truth/index.ts";
 import type { Confirmed, IntegralFound } from "./found.ts";
 import { boundOrder } from "./pieces.ts";
@@ -96,7 +97,7 @@ function difference(integral: DefiniteIntegral, f: Expression, start: End, stop:
   if (!total) return { kind: "opposite infinities", steps, parts: [integral], conditions };
   const value = infinityOf(total) === undefined ? plainValue(total, known) : total;
   // What is 0 at the lower bound is not worth a difference.
-  const isWorth = infinityOf(total) === undefined && !equal(low, ZERO);
+  const isWorth = infinityOf(total) === undefined && !equal(low, ZERO) && text(value) !== `${text(high)} - ${text(low)}`;
   const minus: readonly Syntax[] = isWorth ? [{ kind: "binary", operator: "-", left: present(high), right: present(low) }] : [];
   const operands = [present(integral), ...minus, present(value)];
   const written: Syntax = { kind: "relation", comparisons: operands.slice(1).map(() => "="), operands };

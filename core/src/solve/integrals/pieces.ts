@@ -7,7 +7,7 @@ import { infinityOf } from "../../expression/infinity.ts";
 import { type DefiniteIntegral, definiteIntegral } from "../../expression/integral.ts";
 import { sideDifference } from "../../expression/statement.ts";
 import * as rational from "../../number/rational.ts";
-import { branchBorders, constantSign, hasBranches, writtenNear } from "../../truth/index.ts";
+import { branchBorders, constantSign, hasBranches, numericRange, steppedParts, writtenNear } from "../../truth/index.ts";
 import { solveEquation } from "../equation.ts";
 import { type SolutionSet, Unsolvable } from "../solution.ts";
 import { withoutBars } from "./plain-value.ts";
@@ -29,13 +29,28 @@ export function piecesOf(integral: DefiniteIntegral, assumptions: readonly Expre
   const body = withoutRootsOfSquares(integral.body, variable, assumptions);
   const order = boundOrder(lower, upper);
   const letters = order === undefined || freeNames(body).size > 1;
+  const stepped = steppedParts(body, variable);
+  if (letters && stepped.length > 0) return undefined;
   if (letters && hasBranches(body, variable)) return inOneForm(definiteIntegral(body, variable, lower, upper), assumptions);
   if (letters || order === 0) return [definiteIntegral(body, variable, lower, upper)];
-  const branches = hasBranches(body, variable) ? branchBorders(body, variable) : [];
+  const jumps = stepped.map((part) => stepBorders(part, integral));
+  if (!jumps.every((borders) => borders !== undefined)) return undefined;
+  const branches = [...(hasBranches(body, variable) ? branchBorders(body, variable) : []), ...jumps.flat()];
   const pieces = cutAt(definiteIntegral(body, variable, lower, upper), [...branches, ...poles(body, variable)]);
   if (!pieces || branches.length === 0) return pieces;
   const written = pieces.map((piece) => definiteIntegral(writtenNear(body, variable, between(piece.lower, piece.upper)), variable, piece.lower, piece.upper));
   return written.some((piece) => hasBranches(piece.body, variable)) ? undefined : written;
+}
+
+const MOST_STEPS = 60;
+
+/** What vanishes where a part that is rounded is a whole number between the bounds; undefined where these are too many. */
+function stepBorders(part: Expression, { variable, lower, upper }: DefiniteIntegral): readonly Expression[] | undefined {
+  const [low, high] = (boundOrder(lower, upper) ?? 0) > 0 ? [lower, upper] : [upper, lower];
+  const range = numericRange(part, within(variable, low, high));
+  const [first, last] = [Math.ceil(range.low), Math.floor(range.high)];
+  if (!(last - first < MOST_STEPS)) return undefined;
+  return Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => subtract(part, number(first + k)));
 }
 
 /** What vanishes at the places where an expression of one variable has no value. */

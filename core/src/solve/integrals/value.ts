@@ -1,13 +1,14 @@
 import { antiderivative } from "../../calculus/integral/antiderivative.ts";
 import type { Antiderivative } from "../../calculus/integral/rule.ts";
 import { step } from "../../derivation/step.ts";
-import { equation, name, sum, ZERO } from "../../expression/construct.ts";
-import { distinct, type Expression, ExpressionMap, equal } from "../../expression/expression.ts";
+import { equation, name, relation, sum, ZERO } from "../../expression/construct.ts";
+import { distinct, type Expression, ExpressionMap, equal, freeNames } from "../../expression/expression.ts";
 import { extendedSum, infinityOf } from "../../expression/infinity.ts";
 import { type DefiniteIntegral, givenOutside, isDefiniteIntegral } from "../../expression/integral.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
+import { decide } from "../../truth/index.ts";
 import { atBounds } from "./at-bounds.ts";
 import type { Confirmed, IntegralFound, IntegralSearch, IntegralValue, Way } from "./found.ts";
 import { byTheorem } from "./known.ts";
@@ -21,11 +22,30 @@ const WAYS: readonly Way[] = [byOddness, inPieces, byKnown, twiceTheHalf, byTerm
 /** How deep integrals are led back to others. */
 const DEEPEST = 3;
 
-/** The value of a definite integral, ±∞ or the reason why it has none; undefined where neither is found. */
-export function integralValue(integral: DefiniteIntegral, given: readonly Expression[], confirmed: Confirmed, depth = 0): IntegralFound | undefined {
+/**
+ * The value of a definite integral, ±∞ or the reason why it has none; undefined where neither is found. Where it is found for positive letters only, that is a condition of the value.
+ */
+export function integralValue(integral: DefiniteIntegral, given: readonly Expression[], confirmed: Confirmed): IntegralFound | undefined {
   const assumptions = givenOutside(given, integral.variable);
+  const found = valueUnder(integral, assumptions, confirmed, 0);
+  if (found) return found;
+  const open = [...freeNames(integral)].map((letter) => relation(name(letter), ">", ZERO)).filter((one) => decide(one, assumptions) === undefined);
+  const forPositive = (conditions: readonly Expression[]): IntegralFound | undefined => {
+    const own = conditions.length > 0 ? valueUnder(integral, [...assumptions, ...conditions], confirmed, 0) : undefined;
+    return own && { ...own, conditions: distinct([...own.conditions, ...conditions]) };
+  };
+  let [needed, best] = [open, forPositive(open)];
+  for (const one of open) {
+    const others = needed.filter((other) => other !== one);
+    const without = best && forPositive(others);
+    if (without) [needed, best] = [others, without];
+  }
+  return best;
+}
+
+function valueUnder(integral: DefiniteIntegral, assumptions: readonly Expression[], confirmed: Confirmed, depth: number): IntegralFound | undefined {
   const integrate = (other: DefiniteIntegral): IntegralFound | undefined =>
-    depth < DEEPEST && !equal(other, integral) ? integralValue(other, assumptions, confirmed, depth + 1) : undefined;
+    depth < DEEPEST && !equal(other, integral) ? valueUnder(other, givenOutside(assumptions, other.variable), confirmed, depth + 1) : undefined;
   for (const way of WAYS) {
     const found = way(integral, { assumptions, confirmed, integrate });
     if (found) return found;
