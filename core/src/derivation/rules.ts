@@ -221,6 +221,8 @@ const RULES = {
     `Substitute $${letter} = ${meaning}$; its derivative by $${variable}$ is $${slope}$`,
   "integrate by a root": (letter: string, meaning: string, back: string, slope: string, variable: string) =>
     `Substitute $${letter} = ${meaning}$, so that $${variable} = ${back}$ with the derivative $${slope}$ by $${letter}$`,
+  "integrate by the tangent": (letter: string, angle: string) =>
+    `Substitute $${letter} = tan(${angle})$: half a turn changes nothing, so that squares of sine and cosine become $${letter}^2/(1 + ${letter}^2)$ and $1/(1 + ${letter}^2)$`,
   "integrate by the half-angle tangent": (letter: string, angle: string) =>
     `Substitute $${letter} = tan((${angle})/2)$: sine and cosine become $2${letter}/(1 + ${letter}^2)$ and $(1 - ${letter}^2)/(1 + ${letter}^2)$`,
   "integrate by a circular function": (letter: string, variable: string, meaning: string, root: string) =>

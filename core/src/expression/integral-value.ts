@@ -55,7 +55,8 @@ export function integrateBall(f: Integrand, from: RealBall, to: RealBall, precis
     const error = bound === undefined ? Number.POSITIVE_INFINITY : bound + real.magnitudeBits(half) + 3 - 2 * rule.length;
     const sum = error < Number.POSITIVE_INFINITY ? ruleSum(f, rule, middle, half, work) : undefined;
     if (sum) scale = Math.max(scale, real.magnitudeBits(sum));
-    if (sum && error <= Math.max(scale, -precision) - precision) total = real.add(total, Number.isFinite(error) ? real.widen(sum, Math.ceil(error)) : sum, work);
+    if (sum && error <= Math.max(scale, -precision) - precision)
+      total = real.add(total, Number.isFinite(error) ? real.widen(sum, Math.ceil(error)) : sum, work);
     else open.push({ ...piece, low: { ...middle, rad: 0n }, depth: piece.depth + 1 }, { ...piece, high: { ...middle, rad: 0n }, depth: piece.depth + 1 });
   }
   return total;

@@ -9,13 +9,13 @@ import { BASIC } from "./basic.ts";
 import { CIRCULAR_SUBSTITUTION } from "./circular-substitution.ts";
 import { EXPONENTIAL_FACTOR } from "./exponential-factor.ts";
 import { FRACTIONS } from "./fractions.ts";
-import { HALF_ANGLE } from "./half-angle.ts";
+import { HALF_ANGLE, TANGENT } from "./half-angle.ts";
 import { HYPERBOLIC } from "./hyperbolic.ts";
 import { byTerms } from "./linearity.ts";
 import { LOGARITHM_SUBSTITUTION } from "./logarithm-substitution.ts";
 import { LOGARITHMIC_PART } from "./logarithmic-part.ts";
 import { DISTRIBUTING, MULTIPLYING_OUT } from "./multiplying-out.ts";
-import { PARTS } from "./parts.ts";
+import { LATE_PARTS, PARTS } from "./parts.ts";
 import { QUADRATIC_ROOT } from "./quadratic-root.ts";
 import { RATIONAL_PART } from "./rational-part.ts";
 import { REDUCTION } from "./reduction.ts";
@@ -43,7 +43,9 @@ const RULES: readonly Rule[] = [
   MULTIPLYING_OUT,
   ROOT_SUBSTITUTION,
   HYPERBOLIC,
+  TANGENT,
   HALF_ANGLE,
+  LATE_PARTS,
 ];
 
 const DEEPEST = 16;

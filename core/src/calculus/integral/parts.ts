@@ -35,6 +35,21 @@ export const PARTS: Rule = (f, search) => {
   return lasting.length === 2 ? exponentialWave(f, lasting, variable) : undefined;
 };
 
+/** A polynomial of low degree beside a function of sines and cosines, after all other rules: that function is integrated as it may be. */
+export const LATE_PARTS: Rule = (f, search) => {
+  const { variable } = search;
+  const factors = factorsOf(f);
+  const polynomials = factors.filter((factor) => (polynomialCoefficients(factor, variable)?.length ?? 0) > 1);
+  const polynomial = product(...polynomials);
+  const others = product(...factors.filter((factor) => !polynomials.includes(factor)));
+  const degree = (polynomialCoefficients(polynomial, variable)?.length ?? 1) - 1;
+  const isCircular = findAll(others, (part) => part.kind === "call" && CIRCULAR.has(part.name) && contains(part, variable)).length > 0;
+  return degree >= 1 && degree <= MOST_PARTS && isCircular ? byParts(f, polynomial, others, search) : undefined;
+};
+
+const CIRCULAR: ReadonlySet<string> = new Set(["sin", "cos", "tan", "cot", "sec", "csc"]);
+const MOST_PARTS = 2;
+
 function isLogarithmic(factor: Expression): boolean {
   if (factor.kind === "call") return LOGARITHMIC.has(factor.name);
   const whole = factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.den === 1 && factor.exponent.value.num > 1;
