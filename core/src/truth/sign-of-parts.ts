@@ -1,7 +1,8 @@
 import { polynomialFactors } from "../canonical/factored.ts";
-import { HALF, negate, number, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
-import { type Comparison, type Expression, equal, factorsOf, findAll, freeNames } from "../expression/expression.ts";
-import type { RealExpression } from "../expression/realness.ts";
+import { call, HALF, isNumber, MINUS_ONE, negate, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { type Comparison, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
+import { isReal, type RealExpression } from "../expression/realness.ts";
+import { mapChildren } from "../expression/substitute.ts";
 import { byArgument } from "./increasing.ts";
 import { expand } from "./simplify.ts";
 import { untangled } from "./untangle.ts";
@@ -151,7 +152,49 @@ const byFactoring: Way = (e, comparison, assumptions, decide) => {
 
 const MOST_TERMS = 8;
 
-const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byRoot, byUntangling, byGrouping, byFactoring];
+/** p + q w lies between its values for the least and the greatest w: −1 and 1 for a sine or cosine, 0 and 1 for its square. */
+const byWave: Way = (e, comparison, assumptions, decide) => {
+  if (e.kind !== "sum" || comparison === "=") return undefined;
+  const wanted = comparison === "!=" ? ([">", "<"] as const) : [comparison];
+  const waves = e.terms.flatMap(factorsOf).flatMap((factor) => (isWave(factor) ? [factor] : isWaveSquare(factor) ? [factor.base] : []));
+  return waves.some((wave) => {
+    const square = power(wave, TWO);
+    const inSquares = expand(withoutPartner(e, wave));
+    const ends = endsBetween(e, wave, [MINUS_ONE, ONE]) ?? endsBetween(inSquares, square, [ZERO, ONE]);
+    return ends !== undefined && wanted.some((sign) => ends.every((end) => decide(relation(end, sign, ZERO), assumptions) === true));
+  })
+    ? true
+    : undefined;
+};
+
+/** The values of a sum at two values of a part in which it is of first degree; undefined where it is not. */
+function endsBetween(e: Expression, part: Expression, values: readonly Expression[]): readonly Expression[] | undefined {
+  const holds = (one: Expression): boolean => findAll(one, (inner) => equal(inner, part) || (part.kind === "power" && equal(inner, part.base))).length > 0;
+  const terms = termsOf(e);
+  const own = terms.filter(holds);
+  const factors = own.map((term) => product(...factorsOf(term).filter((factor) => !equal(factor, part))));
+  if (own.length === 0 || factors.some(holds)) return undefined;
+  const rest = sum(...terms.filter((term) => !own.includes(term)));
+  return values.map((value) => expand(sum(rest, product(value, sum(...factors)))));
+}
+
+/** The square of the sine in the place of that of the cosine, or the other way. */
+function withoutPartner(e: Expression, wave: Expression): Expression {
+  if (wave.kind !== "call") return e;
+  const partner = power(call(wave.name === "sin" ? "cos" : "sin", ...wave.args), TWO);
+  const inner = equal(e, partner) ? subtract(ONE, power(wave, TWO)) : e;
+  return inner === e ? mapChildren(e, (child) => withoutPartner(child, wave)) : inner;
+}
+
+function isWaveSquare(e: Expression): e is Expression & { readonly kind: "power" } {
+  return e.kind === "power" && isNumber(e.exponent, 2) && isWave(e.base);
+}
+
+function isWave(e: Expression): boolean {
+  return e.kind === "call" && (e.name === "sin" || e.name === "cos") && e.args.every(isReal);
+}
+
+const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byRoot, byUntangling, byWave, byGrouping, byFactoring];
 
 /** Whether a comparison with 0 holds, by the first way that decides it from the signs of parts. */
 export function decideByParts(e: RealExpression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean | undefined {

@@ -1,5 +1,5 @@
 import { call, divide, isNumber, MINUS_ONE, ONE, product, relation, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { rationalised } from "../../rewrite/forms/root-and-log-forms.ts";
 import { decide, simplify } from "../../truth/index.ts";
@@ -20,6 +20,12 @@ export function continued(e: Expression, letter: string, angle: Expression, assu
   if (isNumber(c, 1)) {
     const above = product(d, sum(ONE, cosine));
     return sum(divide(angle, TWO), call("arctan", divide(above, sum(TWO, product(d, sine)))));
+  }
+  // With letters c may be 1.
+  if (freeNames(c).size > 0) {
+    const above = sum(product(subtract(c, ONE), sine), product(d, sum(ONE, cosine)));
+    const below = sum(ONE, c, product(subtract(ONE, c), cosine), product(d, sine));
+    return sum(divide(angle, TWO), call("arctan", simplify(divide(above, below)).expression));
   }
   // Divided by c − 1, above and below.
   const [shift, room] = [divide(d, subtract(c, ONE)), divide(sum(c, ONE), subtract(c, ONE))].map((e) => readableRatio(e));

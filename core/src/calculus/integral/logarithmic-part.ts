@@ -48,6 +48,8 @@ interface Part {
   readonly integral: Expression;
 }
 
+/** A multiple of a function; nothing where it is none of it. */
+const scaled = (factor: Expression, f: Expression): Expression => (equal(factor, ZERO) ? ZERO : product(factor, f));
 const plainly = (e: Expression): Expression => simplify(e).expression;
 
 /** The part of A/P that has a real factor of degree 1 or 2 as its denominator; its numerator has the residues A/P′ at the zeros of the factor as A/(P/q) has. */
@@ -60,7 +62,7 @@ function partOver(factor: Expression, above: Quotient["above"], below: Quotient[
     const at = (p: Quotient["above"]): Expression => substitute(polynomialIn(p, variable), new Map([[variable, root]]));
     const residue = plainly(divide(at(above), at(slope)));
     const distance = sum(name(variable), negate(root));
-    return { fraction: divide(residue, distance), integral: product(residue, call("ln", call("abs", distance))) };
+    return { fraction: divide(residue, distance), integral: scaled(residue, call("ln", call("abs", distance))) };
   }
   // Modulo the factor, A q′/P′ is the numerator: both A and P′ are reduced to degree 1, and the quotient is found from the norm.
   const [monicB, monicC] = [b, c].map((one) => simplify(divide(one, a)).expression);
@@ -84,7 +86,7 @@ function partOver(factor: Expression, above: Quotient["above"], below: Quotient[
   const width = plainly(sqrt(subtract(product(number(4), monicC), power(monicB, TWO))));
   const rest = plainly(divide(subtract(product(TWO, r0), product(r1, monicB)), width));
   const angle = call("arctan", divide(sum(product(TWO, x), monicB), width));
-  return { fraction: divide(sum(r0, product(r1, x)), square), integral: sum(product(HALF, r1, call("ln", square)), product(rest, angle)) };
+  return { fraction: divide(sum(r0, product(r1, x)), square), integral: sum(scaled(product(HALF, r1), call("ln", square)), scaled(rest, angle)) };
 }
 
 /** A polynomial modulo x² + b x + c. */
