@@ -161,7 +161,8 @@ function sameSides(a: Expression, b: Expression): boolean {
   if (!left || !right) return false;
   if (equal(left, right))
     return a.comparisons[0] === b.comparisons[0] || isInequalityWithGap(a, b) || (a.comparisons[0]?.[0] ?? "") === (b.comparisons[0]?.[0] ?? "");
-  return a.comparisons[0] === "!=" && b.comparisons[0] === "!=" && equal(simplify(sum(left, right)).expression, ZERO);
+  const areBothNotZero = a.comparisons[0] === "!=" && b.comparisons[0] === "!=";
+  return (areBothNotZero || isInequalityWithGap(a, b)) && equal(simplify(expand(sum(left, right))).expression, ZERO);
 }
 
 function isInequalityWithGap(a: Expression & { kind: "relation" }, b: Expression & { kind: "relation" }): boolean {

@@ -1,16 +1,13 @@
-import { call, divide, name, negate, number, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
-import { contains, type Expression, equal, factorsOf, findAll } from "../../expression/expression.ts";
+import { call, divide, name, negate, number, power, product, relation, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { contains, type Expression, equal, factorsOf, findAll, freeNames } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { constantRoot } from "../../rewrite/constant-root.ts";
 import { partialFractionsWithSteps } from "../../rewrite/forms/partial-fractions.ts";
-import { expand, possibleSigns, simplify } from "../../truth/index.ts";
+import { decide, expand, simplify } from "../../truth/index.ts";
 import { type Antiderivative, integralStep, type Rule, type Search } from "./rule.ts";
 
 const LARGEST_POWER = 8;
-/** What `possibleSigns` says of what has one sign only. */
-const NEGATIVE = 1;
-const POSITIVE = 4;
 
 /** A rational function: by partial fractions, until every denominator is a power of a linear or quadratic polynomial. */
 export const FRACTIONS: Rule = (f, search) => {
@@ -64,27 +61,38 @@ interface Quadratic {
 
 /** |a x² + b x + c|, without bars where it has no real zero and its sign is known. */
 function positiveOf({ base, a, discriminant }: Quadratic, assumptions: readonly Expression[]): Expression {
-  if (possibleSigns(discriminant, assumptions) !== NEGATIVE) return call("abs", base);
-  const sign = possibleSigns(a, assumptions);
-  return sign === POSITIVE ? base : sign === NEGATIVE ? negate(base) : call("abs", base);
+  if (signOf(discriminant, assumptions) !== -1) return call("abs", base);
+  const sign = signOf(a, assumptions);
+  return sign === 1 ? base : sign === -1 ? negate(base) : call("abs", base);
 }
 
-/** ∫ 1/(a x² + b x + c)^n (Abramowitz and Stegun, 3.3.16–17, and by parts for n > 1); undefined where the discriminant's sign is open. */
+/** The one sign that letters leave to an expression, or that it may have either. */
+function signOf(e: Expression, assumptions: readonly Expression[]): 1 | -1 | "either" | undefined {
+  if (decide(relation(e, "<", ZERO), assumptions) === true) return -1;
+  if (decide(relation(e, ">", ZERO), assumptions) === true) return 1;
+  const isOpen = ([">=", "<="] as const).every((comparison) => decide(relation(e, comparison, ZERO), assumptions) === undefined);
+  return isOpen && freeNames(e).size > 0 ? "either" : undefined;
+}
+
+/**
+ * ∫ 1/(a x² + b x + c)^n (Abramowitz and Stegun, 3.3.16–17, and by parts for n > 1); where letters leave the discriminant either sign, for a negative one, which the root then asks for.
+ * Undefined where it may be 0 only.
+ */
 function reciprocal(quadratic: Quadratic, n: number, assumptions: readonly Expression[]): Expression | undefined {
   const { base, a, b, discriminant, variable } = quadratic;
   const slope = sum(product(TWO, a, name(variable)), b);
-  const signs = possibleSigns(discriminant, assumptions);
+  const sign = signOf(discriminant, assumptions);
   const size = expand(negate(discriminant));
   if (n > 1) {
-    const before = signs === NEGATIVE || signs === POSITIVE ? reciprocal(quadratic, n - 1, assumptions) : undefined;
+    const before = sign !== undefined ? reciprocal(quadratic, n - 1, assumptions) : undefined;
     const scale = product(number(n - 1), size);
     return before && sum(divide(slope, product(scale, power(base, number(n - 1)))), divide(product(number(2 * (2 * n - 3)), a, before), scale));
   }
-  if (signs === NEGATIVE) {
+  if (sign === -1 || sign === "either") {
     const root = constantRoot(size, assumptions);
     return divide(product(TWO, call("arctan", simplify(divide(slope, root)).expression)), root);
   }
-  if (signs !== POSITIVE) return undefined;
+  if (sign !== 1) return undefined;
   const root = constantRoot(discriminant, assumptions);
   return divide(call("ln", call("abs", divide(subtract(slope, root), sum(slope, root)))), root);
 }

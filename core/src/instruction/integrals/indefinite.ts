@@ -10,7 +10,7 @@ import { contains, distinct, type Expression, findAll, freeNames, termsOf } from
 import { givenOutside, indefiniteIntegral } from "../../expression/integral.ts";
 import { plain } from "../../notation/plain.ts";
 import { bookForm } from "../../rewrite/book-form.ts";
-import { openConditions } from "../../solve/conditions.ts";
+import { openConditions, tidyConditions } from "../../solve/conditions.ts";
 import { withoutBars } from "../../solve/integrals/plain-value.ts";
 import { complexity, decide, lostConditions } from "../../truth/index.ts";
 import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
@@ -37,14 +37,14 @@ export function indefinite(e: Expression, before: readonly Step[], variables: re
     conditions.push(
       ...found.conditions,
       ...lostConditions(found.value, current)
-        .filter(leavesOutPoints)
+        .filter((condition) => !contains(condition, variable) || leavesOutPoints(condition))
         .flatMap((one) => openConditions(one, own)),
     );
     current = value;
   }
   const { check, verdicts } = stepsCheck(steps, [...environment.assumptions, ...conditions]);
   return {
-    answer: { kind: "expression", value: current, conditions: distinct(conditions), digits: DEFAULT_DIGITS, ordered },
+    answer: { kind: "expression", value: current, conditions: tidyConditions(distinct(conditions), environment.assumptions), digits: DEFAULT_DIGITS, ordered },
     steps,
     stepVerdicts: verdicts,
     checks: [check],
@@ -52,7 +52,7 @@ export function indefinite(e: Expression, before: readonly Step[], variables: re
   };
 }
 
-/** That a function has an antiderivative only inside of its domain is understood; a place inside that is left out is said. */
+/** That a function has an antiderivative only inside of its domain is understood; a place inside that is left out is said, and what letters must satisfy. */
 const leavesOutPoints = (condition: Expression): boolean => condition.kind === "relation" && condition.comparisons.includes("!=");
 
 /** An antiderivative and what must hold of the letters for it. */
