@@ -9,7 +9,7 @@ import { text, writtenText } from "../../notation/text.ts";
 import { constantSign, perfectSquareRoot } from "../../truth/index.ts";
 import { realSquareRoots } from "../conditions.ts";
 import { zeroForm } from "../polynomial-form.ts";
-import type { Solved } from "../solution.ts";
+import type { Domain, Solved } from "../solution.ts";
 import { readable } from "../values.ts";
 import { Chain, imaginaryPair, pair, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
 
@@ -51,7 +51,7 @@ export function formula(given: Quadratic): Solved {
     chain.restate(alternatives(unknown, [root]), "simplify values", []);
     return solved(chain, quadraticSet(q, [root]));
   }
-  const exactRoot = freeNames(discriminant).size > 0 ? perfectSquareRoot(discriminant) : undefined;
+  const exactRoot = freeNames(discriminant).size > 0 ? rootOfSquare(discriminant, domain) : undefined;
   const negative = constantSign(discriminant) === -1;
   const spread = exactRoot ? divide(exactRoot, product(TWO, q.a)) : negative ? product(I, halfSpread(q, negate(discriminant))) : halfSpread(q, discriminant);
   const roots = pair(centre, spread);
@@ -66,6 +66,13 @@ export function formula(given: Quadratic): Solved {
   if (exactRoot) chain.to(alternatives(unknown, roots), "quadratic formula", [], { written: line, conditions: q.conditions });
   chain.restate(alternatives(unknown, roots), "simplify values", []);
   return solved(chain, quadraticSet(q, roots, { conditions, imaginary: negative }));
+}
+
+/** What has the discriminant as its square, i times a root of its opposite among them where complex roots are asked for. */
+function rootOfSquare(discriminant: Expression, domain: Domain): Expression | undefined {
+  const root = perfectSquareRoot(discriminant);
+  const opposite = root || domain !== "complex" ? undefined : perfectSquareRoot(negate(discriminant));
+  return opposite ? product(I, opposite) : root;
 }
 
 /** A negative leading number is made positive first, as one does by hand. */

@@ -71,7 +71,9 @@ export function finishSquare(
     const roots = [1, -1].map((sign) => linearRoot(inside, product(sign === 1 ? ONE : MINUS_ONE, I, size), unknown));
     return solved(chain, quadraticSet(q, roots, { imaginary: true }));
   }
-  const root = negative ? product(I, rootOf(negate(value), assumptions)) : rootOf(value, assumptions);
+  // The opposite of a square, such as −ω², has ±iω for its roots.
+  const isOpposite = complex && perfectSquareRoot(value) === undefined && perfectSquareRoot(negate(value)) !== undefined;
+  const root = negative || isOpposite ? product(I, rootOf(negate(value), assumptions)) : rootOf(value, assumptions);
   const conditions = real.kind === "two" ? real.conditions : [];
   const both = logic("or", [equation(inside, root), equation(inside, negate(root))]);
   const written = { kind: "relation", comparisons: ["="], operands: [present(inside), { kind: "sign", sign: "±", operand: present(root) }] } as const;
