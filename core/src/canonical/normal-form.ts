@@ -193,6 +193,9 @@ function collectPower(e: Expression & { kind: "power" }, kernels: Kernels): Frac
   const { num, den } = exponent;
   const isVast = typeof num === "bigint" || typeof den === "bigint" || (den !== 1 && Math.max(Math.abs(num), den) > HIGHEST_NUMERATOR);
   if (isVast) return WHOLE(poly.variable(kernels.index(e)));
+  // √(2π) is √2 √π, one kernel for the root of each.
+  if (den !== 1 && e.base.kind === "product" && e.base.factors.every(isPositiveConstant))
+    return e.base.factors.map((factor) => collect(powerOf(factor, e.exponent), kernels)).reduce((a, b) => reduceRelations(multiplyFractions(a, b), kernels));
   if (den !== 1) return fractionPower(rootFraction(e.base, den, kernels), num, kernels);
   return fractionPower(collect(e.base, kernels), num, kernels);
 }

@@ -131,6 +131,27 @@ export function judgeSymmetric(
   return equal(after, ZERO) ? { verdict: "nailed", why: "the halves cancel, and each is finite" } : { verdict: "bent", why: "the halves cancel" };
 }
 
+/** x = u + p maps the line onto itself with dx = du: the integrand is the other one there, and p holds neither variable. */
+export function judgeShift({ before, by, factor, after }: Claim & { kind: "shifted integral" }, given: readonly Expression[]): StepVerdict {
+  const assumptions = givenOutside(givenOutside(given, before.variable), after.variable);
+  const isLine = ({ lower, upper }: DefiniteIntegral): boolean => infinityOf(lower) === -1 && infinityOf(upper) === 1;
+  if (
+    !isLine(before) ||
+    !isLine(after) ||
+    contains(by, before.variable) ||
+    contains(by, after.variable) ||
+    contains(factor, after.variable) ||
+    contains(before.body, after.variable)
+  )
+    return { verdict: "bent", why: "this is no shift of the whole line" };
+  const there = substitute(before.body, new Map([[before.variable, sum(name(after.variable), by)]]));
+  return fromTest(
+    equalityTest(there, product(factor, after.body), assumptions),
+    "with the variable shifted the integrand is the other one",
+    "the integrands differ",
+  );
+}
+
 /** A sum term by term: each of the integrals has been found, and is finite. */
 export function judgeByTerms(
   { before, parts, after }: Claim & { kind: "integral by terms" },
@@ -288,6 +309,8 @@ export function establishedBy(claim: Claim): readonly EstablishedIntegral[] {
     case "known integral":
     case "integral by terms":
       return [{ integral: claim.before, value: claim.after }];
+    case "shifted integral":
+      return [{ integral: claim.before, value: product(claim.factor, claim.after) }];
     default:
       return [];
   }

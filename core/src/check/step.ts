@@ -26,6 +26,7 @@ import {
   judgeKnown,
   judgePieces,
   judgeRoots,
+  judgeShift,
   judgeSymmetric,
   withEstablished,
 } from "./integral.ts";
@@ -71,6 +72,7 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
   "sum over the roots": (claim) => judgeRoots(claim),
   integral: (claim, { assumptions, established }) => judgeIntegral(claim, assumptions, established),
   "integral in pieces": (claim, { assumptions }) => judgePieces(claim, assumptions),
+  "shifted integral": (claim, { assumptions }) => judgeShift(claim, assumptions),
   "symmetric integral": (claim, { assumptions, established }) => judgeSymmetric(claim, assumptions, established),
   "integral by terms": (claim, { assumptions, established }) => judgeByTerms(claim, assumptions, established),
   "known integral": (claim, { assumptions }) => judgeKnown(claim, assumptions),

@@ -1,4 +1,4 @@
-import { derivative, equation } from "../expression/construct.ts";
+import { derivative, equation, product } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { type DefiniteIntegral, indefiniteIntegral } from "../expression/integral.ts";
 import type { Syntax } from "../notation/syntax.ts";
@@ -26,6 +26,7 @@ import type { Pieces, RuleName, Said } from "./rules.ts";
  * - `integral`: the definite integral has this value, the difference of what an antiderivative is, or tends to, at its bounds (`ends`, lower one
  *   first); where that is infinite, the integral diverges;
  * - `symmetric integral`: the integrand is odd, so that the integral between opposite bounds is 0, or even, so that it is twice that from 0;
+ * - `shifted integral`: over the whole line the variable stands for another one plus a number, and a factor without it stands outside;
  * - `known integral`: the integral has the value that a theorem says, with these values for the letters of the theorem;
  * - `integral in pieces`: the integral is the sum of those over the pieces, on each of which the integrand is written more simply;
  * - `integral by terms`: the integrand is a sum of multiples of others over the same interval, whose integrals earlier steps have found, all finite;
@@ -117,6 +118,13 @@ export type Claim =
       readonly theorem: string;
       readonly values: ReadonlyMap<string, Expression>;
       readonly after: Expression;
+    }
+  | {
+      readonly kind: "shifted integral";
+      readonly before: DefiniteIntegral;
+      readonly by: Expression;
+      readonly factor: Expression;
+      readonly after: DefiniteIntegral;
     }
   | { readonly kind: "integral in pieces"; readonly before: DefiniteIntegral; readonly pieces: readonly DefiniteIntegral[]; readonly after: Expression }
   | {
@@ -226,6 +234,7 @@ export function resultOf(claim: Claim): Expression {
   if (claim.kind === "antiderivative" || claim.kind === "sum over the roots") return equation(indefiniteIntegral(claim.of, claim.variable), claim.after);
   if (claim.kind === "integral" || claim.kind === "symmetric integral" || claim.kind === "known integral" || claim.kind === "integral by terms")
     return equation(claim.before, claim.after);
+  if (claim.kind === "shifted integral") return equation(claim.before, product(claim.factor, claim.after));
   if (claim.kind === "convex") return claim.of;
   return claim.kind === "holds" ? claim.statement : claim.after;
 }

@@ -29,7 +29,7 @@ function concludedFrom(f: Expression, open: Expression, { value, steps }: Antide
 }
 
 /** Whole powers of sums and products of sums term by term; undefined where there is none, or there are too many terms. */
-function multipliedOut(f: Expression, variable: string): Expression | undefined {
+export function multipliedOut(f: Expression, variable: string): Expression | undefined {
   const factors = factorsOf(f).flatMap(repeated);
   if (!factors.some((factor) => factor.kind === "sum" && contains(factor, variable))) return undefined;
   let terms: readonly Expression[] = [product()];

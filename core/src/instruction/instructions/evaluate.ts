@@ -47,7 +47,10 @@ export const EVALUATE: Instruction = {
     { typed: "calculate|compute {E}", means: "evaluate {E}" },
     { typed: "work out {E}", means: "evaluate {E}" },
     { typed: "what is {E}", means: "evaluate {E}" },
-    { typed: "find|evaluate? the? angle between {A} and {B} in degrees", means: "evaluate arccos ( dot ( {A} , {B} ) / ( abs ( {A} ) abs ( {B} ) ) ) in degrees" },
+    {
+      typed: "find|evaluate? the? angle between {A} and {B} in degrees",
+      means: "evaluate arccos ( dot ( {A} , {B} ) / ( abs ( {A} ) abs ( {B} ) ) ) in degrees",
+    },
     { typed: "find|evaluate? the? angle between {A} and {B}", means: "evaluate arccos ( dot ( {A} , {B} ) / ( abs ( {A} ) abs ( {B} ) ) )" },
     { typed: "find {E}", means: "evaluate {E}" },
     { typed: "{A} % of {B}", means: "{A} % * {B}" },

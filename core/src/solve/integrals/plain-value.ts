@@ -1,5 +1,6 @@
-import { negate, ONE, relation, ZERO } from "../../expression/construct.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { withBasesOnce } from "../../calculus/positive-terms.ts";
+import { isPositiveConstant, negate, ONE, product, relation, sum, ZERO } from "../../expression/construct.ts";
+import { type Expression, factorsOf, termsOf } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { withRootsOut } from "../../rewrite/constant-root.ts";
 import { withoutTurns } from "../../rewrite/forms/whole-turns.ts";
@@ -12,11 +13,24 @@ export function plainValue(e: Expression, assumptions: readonly Expression[]): E
     const inner = mapChildren(part, apart);
     return inner.kind === "call" && inner.name === "ln" ? expandedLogarithm(inner.args[0] ?? ONE, assumptions, true) : inner;
   };
-  const plain = withoutTurns(withoutBars(e, assumptions));
+  const plain = constantsOnce(withoutTurns(withoutBars(e, assumptions)));
   const forms = [readable(plain), readable(apart(plain))];
   return withRootsOut(
     forms.reduce((best, next) => (complexity(next) < complexity(best) ? next : best)),
     assumptions,
+  );
+}
+
+/** The positive constants of each term with every base once: √2 √(2π)/√π is 2. */
+function constantsOnce(e: Expression): Expression {
+  return sum(
+    ...termsOf(e).map((term) => {
+      const factors = factorsOf(term);
+      const constants = factors.filter(
+        (factor) => factor.kind === "power" && factor.exponent.kind === "number" && factorsOf(factor.base).every(isPositiveConstant),
+      );
+      return constants.length < 2 ? term : product(withBasesOnce(product(...constants)), ...factors.filter((factor) => !constants.includes(factor)));
+    }),
   );
 }
 

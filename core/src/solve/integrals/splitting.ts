@@ -1,3 +1,4 @@
+import { multipliedOut } from "../../calculus/integral/multiplying-out.ts";
 import { step } from "../../derivation/step.ts";
 import { name, negate, product, subtract, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, distinct, type Expression, equal, factorsOf } from "../../expression/expression.ts";
@@ -44,7 +45,7 @@ export function twiceTheHalf(integral: DefiniteIntegral, { assumptions, integrat
 /** A sum term by term, where each has a finite integral of its own. */
 export function byTerms(integral: DefiniteIntegral, { assumptions, integrate }: IntegralSearch): IntegralFound | undefined {
   const { body, variable, lower, upper } = integral;
-  const open = expand(body);
+  const open = multipliedOut(expand(body), variable) ?? expand(body);
   if (open.kind !== "sum" && factorsOf(open).every((factor) => contains(factor, variable))) return undefined;
   const parts: { factor: Expression; integral: DefiniteIntegral; found: IntegralValue }[] = [];
   for (const term of open.kind === "sum" ? open.terms : [open]) {

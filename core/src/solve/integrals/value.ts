@@ -14,10 +14,11 @@ import type { Confirmed, IntegralFound, IntegralSearch, IntegralValue, Way } fro
 import { byTheorem } from "./known.ts";
 import { cutAt, piecesOf, poles, within } from "./pieces.ts";
 import { plainValue } from "./plain-value.ts";
+import { byShift } from "./shifting.ts";
 import { byOddness, byTerms, twiceTheHalf } from "./splitting.ts";
 
 /** In the order in which they are tried. */
-const WAYS: readonly Way[] = [byOddness, inPieces, byKnown, twiceTheHalf, byTerms];
+const WAYS: readonly Way[] = [byOddness, inPieces, byKnown, twiceTheHalf, byShift, byTerms];
 
 /** How deep integrals are led back to others. */
 const DEEPEST = 3;
