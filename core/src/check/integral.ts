@@ -115,7 +115,7 @@ export function judgeSymmetric(
   const mirrored = substitute(body, new Map([[variable, negate(name(variable))]]));
   const test = equalityTest(mirrored, parity === "odd" ? negate(body) : body, [...assumptions, ...realDomain(body)]);
   if (test.kind !== "zero") return fromTest(test, "", `the integrand is not ${parity}`);
-  const value = established.find(({ integral }) => equal(integral, half))?.value;
+  const value = establishedValue(half, established);
   if (parity === "even") {
     if (!value)
       return equal(after, product(TWO, half))
@@ -168,7 +168,7 @@ export function judgeByTerms(
   const whole = equalityTest(sum(...parts.map(({ factor, integral }) => product(factor, integral.body))), body, known);
   if (whole.kind !== "zero") return fromTest(whole, "", "the terms do not make up the integrand");
   const values = parts.flatMap(({ factor, integral }) => {
-    const value = established.find((one) => equal(one.integral, integral))?.value;
+    const value = establishedValue(integral, established);
     return value && infinityOf(value) === undefined ? [product(factor, value)] : [];
   });
   if (values.length < parts.length) return { verdict: "loose", why: "not every term was found to have a finite integral" };
@@ -314,6 +314,12 @@ export function establishedBy(claim: Claim): readonly EstablishedIntegral[] {
     default:
       return [];
   }
+}
+
+/** The value of an integral by what earlier steps have established, also of its pieces; undefined where they have not. */
+function establishedValue(integral: DefiniteIntegral, established: readonly EstablishedIntegral[]): Expression | undefined {
+  const value = withEstablished(integral, established);
+  return equal(value, integral) ? undefined : value;
 }
 
 /** How often an established value is put into another one. */
