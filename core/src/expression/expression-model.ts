@@ -2,6 +2,7 @@ import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined, type RealBall } from "../number/real-ball.ts";
+import { call, product } from "./construct.ts";
 import { contains, type Expression } from "./expression.ts";
 import { BITS, type LocalModel, type ModelArithmetic } from "./local-model.ts";
 
@@ -36,10 +37,39 @@ export function withLogarithms(e: Expression, end: End, models: ModelArithmetic)
       );
   if (e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den === 1 && e.exponent.value.num > 0 && e.exponent.value.num < 8)
     return Array.from({ length: Number(e.exponent.value.num) }, () => own(e.base)).reduce(times);
+  if (e.kind === "power" && contains(e.exponent, end.variable)) {
+    const exponent = e.base.kind === "constant" && e.base.name === "e" ? e.exponent : product(e.exponent, call("ln", e.base));
+    const [first, ...logarithmic] = own(exponent);
+    const small = exponentialOfSmall([models.constant(real.ZERO), ...logarithmic], times, models);
+    return times([first ? models.exponential(first) : models.constant(real.ONE)], small);
+  }
   const [inside] = e.kind === "call" && e.name === "ln" ? e.args : [];
   if (!inside) throw new BallUndefined("this has no model");
   const model = modelOf(inside, end, models);
   return [models.logarithm({ ...model, power: rational.ZERO }), models.constant(real.fromRational(model.power, BITS))];
+}
+
+const MOST_POWERS = 8;
+
+/** e^E for E that vanishes at the end, such as h ln h: 1 + E + E²/2 + …, with what is left bounded by |E|^n e^|E|/n!. @throws BallUndefined where E is not seen to be small */
+function exponentialOfSmall(
+  e: readonly LocalModel[],
+  times: (a: readonly LocalModel[], b: readonly LocalModel[]) => readonly LocalModel[],
+  models: ModelArithmetic,
+): readonly LocalModel[] {
+  const size = e.reduce((total, model, k) => total + models.mostWithLogarithm(model, k), 0);
+  if (!(size < 0.5)) throw new BallUndefined("the exponent is not seen to vanish at the end");
+  let term: readonly LocalModel[] = [models.constant(real.ONE)];
+  let sum = term;
+  for (let n = 1; n <= MOST_POWERS; n += 1) {
+    term = times(term, e).map((model) => models.multiply(model, models.constant(real.fromRational(rational.rational(1, n), BITS))));
+    sum = Array.from({ length: Math.max(sum.length, term.length) }, (_, k) =>
+      models.add(sum[k] ?? models.constant(real.ZERO), term[k] ?? models.constant(real.ZERO)),
+    );
+  }
+  const left: RealBall = { mid: 0n, rad: 1n, exp: Math.ceil((MOST_POWERS + 1) * Math.log2(size)) };
+  const [plain = models.constant(real.ZERO), ...others] = sum;
+  return [models.add(plain, models.constant(left)), ...others];
 }
 
 /** The model of an expression near an end. @throws BallUndefined where a part has no model */
@@ -83,6 +113,13 @@ function modelOfCall(e: Expression & { readonly kind: "call" }, own: (part: Expr
       return models.multiply(models.wave(own(inside), 0), models.raise(models.wave(own(inside), 1), rational.MINUS_ONE));
     case "ln":
       return models.logarithm(own(inside));
+    case "abs": {
+      // Close to the end the inside keeps its sign.
+      const model = own(inside);
+      const sign = real.certifiedSign(models.enclosure(model));
+      if (sign === undefined || sign === 0) throw new BallUndefined("the sign of what stands in bars is not known");
+      return sign === 1 ? model : models.multiply(model, models.constant(real.fromInteger(-1)));
+    }
     case "sinh":
     case "cosh": {
       const [up, down] = [models.exponential(own(inside)), models.exponential(models.multiply(own(inside), models.constant(real.fromInteger(-1))))];

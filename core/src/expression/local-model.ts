@@ -51,6 +51,16 @@ export class ModelArithmetic {
     }, real.ZERO);
   }
 
+  /** A bound of |h^p (…) (ln h)^k| over the strip, as a double. @throws BallUndefined where it is not greatest at ε */
+  mostWithLogarithm(model: LocalModel, k: number): number {
+    const whole = this.enclosure(model);
+    if (real.isZero(whole)) return 0;
+    const p = rational.toNumber(model.power);
+    const logarithm = -this.exponent * Math.LN2;
+    if (p <= 0 || logarithm * p < k) throw new BallUndefined("this does not vanish at the end");
+    return 2 ** (real.magnitudeBits(whole) + p * this.exponent + k * Math.log2(logarithm)) * (1 + 1e-9);
+  }
+
   /** ∫_0^ε h^q (ln h)^k dh, which is ε^(q + 1) (ln ε)^k/(q + 1) less k/(q + 1) times the same with k − 1. */
   #moment(q: Rational, k: number): RealBall {
     const a = rational.add(q, rational.ONE);
