@@ -58,6 +58,7 @@ function exponentialOfSmall(
   models: ModelArithmetic,
 ): readonly LocalModel[] {
   const size = e.reduce((total, model, k) => total + models.mostWithLogarithm(model, k), 0);
+  if (size === 0) return [models.constant(real.ONE)];
   if (!(size < 0.5)) throw new BallUndefined("the exponent is not seen to vanish at the end");
   let term: readonly LocalModel[] = [models.constant(real.ONE)];
   let sum = term;
