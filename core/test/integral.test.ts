@@ -77,6 +77,10 @@ describe("integrals in balls", () => {
     ["int_(-infinity)^infinity 1/cosh(x)^2 dx", "2"],
     ["int_0^infinity e^(-x) sin(3x) dx", "3/10"],
     ["int_0^1 ln(x)/(1 + x) dx", "-pi^2/12"],
+    ["int_0^1 0 dx", "0"],
+    ["int_(-infinity)^infinity e^(-|x|) cos(x) dx", "1"],
+    // −∑ (−n)^(−n) and its derivative, as far as they reach (John Bernoulli 1697).
+    ["int_0^1 (x^x + x^x ln(x)) dx", "0"],
   ])("%s is %s", (integral, exact) => {
     const off = real.subtract(value(integral), ballValue(read(exact), 160).re, 160);
     expect(real.containsZero(off)).toBe(true);

@@ -79,6 +79,9 @@ describe("antiderivatives", () => {
     [["integrate sqrt(a^2 - x^2) over x"], "(a^2 arcsin(x/a) + x sqrt(a^2 - x^2))/2 + C", ["a > 0"]],
     [["integrate x^n over x"], "x^(n + 1)/(n + 1) + C", ["n != -1"]],
     [["integrate e^(a x) over x"], "e^(a x)/a + C", ["a != 0"]],
+    [["integrate 1/(x^2 + b x + c) over x"], "2 arctan((b + 2x)/sqrt(4c - b^2))/sqrt(4c - b^2) + C", ["4c - b^2 > 0"]],
+    [["integrate 1/(a x^2 + 1) over x"], "arctan(sqrt(a) x)/sqrt(a) + C", ["a > 0"]],
+    [["given a > 1", "integrate 2/(a + 1 + (a - 1) x^2) over x"], "2 arctan(x sqrt(a - 1) sqrt(a + 1)/(a + 1))/(sqrt(a - 1) sqrt(a + 1)) + C", []],
     [["given C", "integrate C x over x"], "C x^2/2 + K", []],
     [["integrate x over x, then x"], "x^3/6 + C x + K", []],
     [["integrate (cos(t), sin(t)) over t"], "(C_1 + sin(t), C_2 - cos(t))", []],
@@ -198,6 +201,56 @@ describe("integrals between bounds", () => {
     expect(steps[0]?.text).toMatch(/other order/);
   });
 
+  test.each<[readonly string[], string, readonly string[]]>([
+    [["integrate 1/x over x from 1 to a"], "ln(a)", ["a > 0"]],
+    [["integrate 1/(x + a) over x from 0 to 1"], "ln(a + 1) - ln(a)", ["a > 0"]],
+    [["given a > 0", "integrate sqrt(a + x) over x from 0 to 3a"], "14a sqrt(a)/3", []],
+    [["given a > 0, b > 0", "integrate 1/(a^2 cos(x)^2 + b^2 sin(x)^2) over x from 0 to 2pi"], "2pi/(a b)", []],
+    [["integrate 1/(sin(x)^4 + cos(x)^4) over x from 0 to 2pi"], "2 sqrt(2) pi", []],
+    [["integrate x/(1 + sin(x)) over x from 0 to pi"], "pi", []],
+    [["integrate floor(x^2) over x from 0 to 2"], "5 - sqrt(2) - sqrt(3)", []],
+    [["integrate ceil(x) over x from 3 to 0"], "-6", []],
+    [["given sigma > 0", "integrate x e^(-(x - mu)^2/(2 sigma^2))/(sigma sqrt(2pi)) over x from -infinity to infinity"], "mu", []],
+    [["given sigma > 0", "integrate (x - mu)^2 e^(-(x - mu)^2/(2 sigma^2))/(sigma sqrt(2pi)) over x from -infinity to infinity"], "sigma^2", []],
+    [["given a > 0", "integrate x e^(-a x^2 + b x) over x from -infinity to infinity"], "b e^(b^2/(4a)) sqrt(pi/a)/(2a)", []],
+    [["given a > 0", "integrate e^(-2 a |x|) over x from -infinity to infinity"], "1/a", []],
+  ])("%j is %s where %j", (lines, value, conditions) => {
+    const { answer, verdict, checks } = answered(...lines);
+    expect(answer?.kind === "expression" && [answer.value.text, answer.conditions ?? []]).toEqual([value, conditions]);
+    expect(verdict).toBe("nailed");
+    expect(checks?.find(({ kind }) => kind === "comparison")?.outcome).toBe("tacked");
+  });
+
+  test.each([
+    ["solve int_0^a x^2 dx = 9 for a", "3"],
+    ["solve int_0^infinity e^(-k x) dx = 3 for k", "1/3"],
+    ["solve int_0^1 (x^2 + c) dx = 2 for c", "5/3"],
+  ])("%s has the solution %s", (line, value) => {
+    const { answer, verdict } = answered(line);
+    expect(answer?.kind === "solutions" && answer.solutions.map(({ values }) => Object.values(values)[0]?.text)).toEqual([value]);
+    expect(verdict).toBe("nailed");
+  });
+
+  it("of steps over random intervals are the sums of their heights", () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -4, max: 4 }),
+        fc.integer({ min: 1, max: 6 }),
+        fc.constantFrom("floor", "ceil"),
+        fc.integer({ min: 1, max: 3 }),
+        (from, width, name, scale) => {
+          const { answer, verdict } = answered(`integrate ${name}(${scale} x) over x from ${from}/2 to ${from + width}/2`);
+          const f = compile(meant(`${name}(${scale} x)`), ["x"]);
+          // Halves, thirds and quarters are whole twelfths.
+          const wanted = Array.from({ length: 6 * width }, (_, k) => f(from / 2 + (k + 0.5) / 12)).reduce((sum, one) => sum + one / 12, 0);
+          expect(answer?.kind === "expression" && Number(answer.value.re)).toBeCloseTo(wanted, 6);
+          expect(verdict).toBe("nailed");
+        },
+      ),
+      { numRuns: 15 },
+    );
+  });
+
   test.each<[readonly string[], RegExp]>([
     [["integrate x^2 over x from 0 to x"], /a bound of x cannot hold x/],
     [["integrate x^2 over x from 0"], /“to” was expected/],
@@ -242,6 +295,15 @@ describe("the judge of integrals", () => {
   ])("does not confirm %s by %s with %j as %s", (source, theorem, values, after, given) => {
     const at = new Map(Object.entries(values).map(([letter, value]) => [letter, read(value)]));
     expect(verdict({ kind: "known integral", before: integral(source), theorem, values: at, after: read(after) }, given)).not.toBe("nailed");
+  });
+
+  test.each([
+    ["int_(-infinity)^infinity x e^(-(x - 1)^2) dx", "1", "1", "int_(-infinity)^infinity (u + 1) e^(-u^2) du", "nailed"],
+    ["int_(-infinity)^infinity x e^(-(x - 1)^2) dx", "2", "1", "int_(-infinity)^infinity (u + 1) e^(-u^2) du", "bent"],
+    ["int_(-infinity)^infinity x e^(-(x - 1)^2) dx", "1", "2", "int_(-infinity)^infinity (u + 1) e^(-u^2) du", "bent"],
+    ["int_0^infinity x e^(-(x - 1)^2) dx", "1", "1", "int_0^infinity (u + 1) e^(-u^2) du", "bent"],
+  ])("a shift of %s by %s with the factor %s to %s is %s", (before, by, factor, after, expected) => {
+    expect(verdict({ kind: "shifted integral", before: integral(before), by: read(by), factor: read(factor), after: integral(after) })).toBe(expected);
   });
 
   it("confirms a theorem where its hypothesis holds, for every letter", () => {

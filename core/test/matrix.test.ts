@@ -47,6 +47,13 @@ describe("vectors and matrices", () => {
     [["determinant of ((a, b), (c, d))"], "a d - b c"],
     [["determinant of ((a, 1, 0, 0), (1, a, 1, 0), (0, 1, a, 1), (0, 0, 1, a))"], "a^4 - 3a^2 + 1"],
     [["gradient of x_1^2 + x_2 x_3 by (x_1, …, x_3)"], "(2x_1, x_3, x_2)"],
+    [["gradient of sum_(k=1)^3 k x_k^2 by (x_1, …, x_3)"], "(2x_1, 4x_2, 6x_3)"],
+    [["evaluate product_(k=2)^3 a_k"], "a_2 a_3"],
+    [["evaluate det((1, 2), (3, 4))"], "-2"],
+    [["evaluate transpose ((1, 2, 3), (4, 5, 6))"], "((1, 4), (2, 5), (3, 6))"],
+    [["evaluate |a - b| with a = (1, 2), b = (4, 6)"], "5"],
+    [["evaluate A x + b with A = ((1, 2), (3, 4)), x = (1, 1), b = (0, 1)"], "(3, 8)"],
+    [["let u = (1, 0, 1)", "let v = (0, 1, 1)", "find the angle between u and v"], "pi/3"],
     [["Jacobian of (r cos(phi), r sin(phi)) by r, phi"], "((cos(phi), -r sin(phi)), (sin(phi), r cos(phi)))"],
     [["Hessian of x^2 y + y^3 by x, y"], "((2y, 2x), (2x, 6y))"],
   ])("%j is %s", (lines, value) => {
@@ -57,6 +64,7 @@ describe("vectors and matrices", () => {
 
   test.each<[readonly string[], RegExp]>([
     [["evaluate ((1, 2), (3, 4)) + 1"], /number cannot be added/],
+    [["simplify sum_(k=1)^n x_k"], /written out between two whole numbers/],
     [["evaluate ((1, 2), (3, 4)) (1, 2, 3)"], /2 × 2 matrix and a vector of 3 have no product/],
     [["evaluate (1, 2) (3, 4)"], /dot\(a, b\) or cross/],
     [["evaluate sin((1, 2))"], /function of numbers/],
@@ -122,6 +130,9 @@ describe("eigenvalues and eigenvectors", () => {
     ["((0, -1), (1, 0))", ["lambda = i", "lambda = -i"]],
     ["((1, 1), (0, 1))", ["lambda = 1 (2 times)"]],
     ["((a, b), (b, a))", ["lambda = a + b", "lambda = a - b"]],
+    ["((cos t, -sin t), (sin t, cos t))", ["lambda = i sin(t) + cos(t)", "lambda = cos(t) - i sin(t)"]],
+    ["((cos t, sin t), (sin t, -cos t))", ["lambda = 1", "lambda = -1"]],
+    ["((0, -omega), (omega, 0))", ["lambda = i omega", "lambda = -i omega"]],
     ["((100, 30, 0), (30, 50, 0), (0, 0, -20))", ["lambda = -20", "lambda = 75 + 5 sqrt(61)", "lambda = 75 - 5 sqrt(61)"]],
   ])("of %s are %j", (matrix, values) => {
     const report = answered("given a, b", `eigenvalues of ${matrix}`);

@@ -1,11 +1,12 @@
 import { decimalLiteral, divide, I, negate, number, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { opposite } from "../../expression/functions/arguments.ts";
 import { alternatives } from "../../expression/statement.ts";
 import { parse } from "../../notation/parse.ts";
 import { present } from "../../notation/present.ts";
 import { fillIn, type Syntax } from "../../notation/syntax.ts";
 import { text, writtenText } from "../../notation/text.ts";
+import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
 import { constantSign, perfectSquareRoot } from "../../truth/index.ts";
 import { realSquareRoots } from "../conditions.ts";
 import { zeroForm } from "../polynomial-form.ts";
@@ -71,8 +72,11 @@ export function formula(given: Quadratic): Solved {
 /** What has the discriminant as its square, i times a root of its opposite among them where complex roots are asked for. */
 function rootOfSquare(discriminant: Expression, domain: Domain): Expression | undefined {
   const root = perfectSquareRoot(discriminant);
-  const opposite = root || domain !== "complex" ? undefined : perfectSquareRoot(negate(discriminant));
-  return opposite ? product(I, opposite) : root;
+  if (root || domain !== "complex") return root;
+  const hasFunctions = findAll(discriminant, (part) => part.kind === "call").length > 0;
+  const forms = hasFunctions ? [discriminant, simplifyWithSteps(discriminant, { assumptions: [] }).expression] : [discriminant];
+  const [opposite] = forms.flatMap((form) => perfectSquareRoot(negate(form)) ?? []);
+  return opposite && product(I, opposite);
 }
 
 /** A negative leading number is made positive first, as one does by hand. */
