@@ -1,5 +1,5 @@
-import { divide, ONE, power, sqrt, subtract, sum, TWO } from "../expression/construct.ts";
-import { type Expression, findAll } from "../expression/expression.ts";
+import { call, divide, HALF, ONE, power, product, sqrt, subtract, sum, TWO } from "../expression/construct.ts";
+import { type Expression, equal, findAll } from "../expression/expression.ts";
 import { CIRCULAR } from "../expression/functions/kinds.ts";
 import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
@@ -21,6 +21,7 @@ export function withoutInverse(e: Expression): Expression {
 export function undone(e: Expression): Expression {
   const inner = mapChildren(e, undone);
   const [angle] = inner.kind === "call" ? inner.args : [];
+  if (inner.kind === "call" && angle?.kind === "product") return ofHalf(inner.name, angle) ?? inner;
   if (inner.kind !== "call" || angle?.kind !== "call") return inner;
   const [u] = angle.args;
   if (!u || !isInverseCircular(angle.name) || (inner.name !== "sin" && inner.name !== "cos")) return inner;
@@ -38,3 +39,17 @@ export function undone(e: Expression): Expression {
       return !isReal(u) ? inner : divide(isSine ? ONE : u, hypotenuse);
   }
 }
+
+/** cos(θ/2) = √((1 + cos θ)/2) and sin(θ/2) = sin θ/(2 cos(θ/2)) for θ = arccos u, arcsin u, arctan u, whose half has a cosine that is not negative. */
+function ofHalf(functionName: string, angle: Expression & { readonly kind: "product" }): Expression | undefined {
+  const [half, inverse, ...more] = angle.factors;
+  if (!half || !equal(half, HALF) || inverse?.kind !== "call" || more.length > 0) return undefined;
+  const [u] = inverse.args;
+  if (!u || !isReal(u) || (functionName !== "sin" && functionName !== "cos") || !HALVED.has(inverse.name)) return undefined;
+  const [sine, cosine] = [undone(call("sin", inverse)), undone(call("cos", inverse))];
+  const ofHalfCosine = sqrt(divide(sum(ONE, cosine), TWO));
+  if (functionName === "cos") return ofHalfCosine;
+  return inverse.name === "arccos" ? sqrt(divide(subtract(ONE, cosine), TWO)) : divide(sine, product(TWO, ofHalfCosine));
+}
+
+const HALVED: ReadonlySet<string> = new Set(["arccos", "arcsin", "arctan"]);
