@@ -220,6 +220,8 @@ describe("optima under conditions", () => {
     const { answer, verdict } = answered("maximise x y subject to x + y = 10 over x, y", "evaluate x^2 + y^2 with (1)");
     expect(answer?.kind === "expression" && answer.value.text).toBe("50");
     expect(verdict).toBe("nailed");
+    const box = answered("let V(x) = x (12 - 2x) (12 - 2x)", "maximise V(x) over x in [0, 6]", "evaluate V with (2)");
+    expect(box.answer?.kind === "expression" && box.answer.value.text).toBe("128");
   });
 });
 

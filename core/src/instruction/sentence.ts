@@ -299,7 +299,9 @@ export class Sentence {
   get measuredParts(): readonly Expression[] {
     const { units, measured } = this.#environment;
     const isKnown = units.size + measured.definitions.size + measured.functions.size > 0;
+    // A line alone, as after “with”, is compared with nothing, and may stand for no single value.
     return this.#mathematics
+      .filter(({ syntax }) => syntax.kind !== "line")
       .filter(({ syntax, beside }) => isKnown || beside !== NOTHING_BESIDE || partsOfKind(syntax, "quantity").length > 0)
       .map(({ syntax, beside }) => measuredWith(syntax, this.#environment, beside));
   }
