@@ -1,7 +1,8 @@
 import { Kernels, normalForm, whereRational } from "../canonical/normal-form.ts";
-import { name, negate, number, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { name, negate, number, product, relation, sum, ZERO } from "../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import * as poly from "../polynomial/multivariate.ts";
+import { subsets } from "../polynomial/subsets.ts";
 import { constantSign, decide, simplify } from "../truth/index.ts";
 import { differentiate } from "./derivative.ts";
 
@@ -14,20 +15,30 @@ export function natureByHessian(matrix: readonly (readonly Expression[])[], know
   const signs = Array.from({ length: n }, (_, k) => signOf(determinant(matrix.slice(0, k + 1).map((row) => row.slice(0, k + 1))), known));
   if (signs.every((sign) => sign === 1)) return "minimum";
   if (signs.every((sign, k) => sign === (k % 2 === 0 ? -1 : 1))) return "maximum";
-  const indefinite = matrix.some((_, i) =>
-    matrix.some((__, j) => {
-      if (j <= i) return false;
-      const [a, b, c] = [matrix[i]?.[i] ?? ZERO, matrix[i]?.[j] ?? ZERO, matrix[j]?.[j] ?? ZERO];
-      return signOf(subtract(product(a, c), product(b, b)), known) === -1;
-    }),
-  );
+  return hasBothSigns(matrix, known) ? "saddle" : "undecided";
+}
+
+/**
+ * Whether a symmetric matrix has eigenvalues of both signs: all are real, so that the rule of signs of R. Descartes counts them by the coefficients of the characteristic polynomial,
+ * which are sums of principal minors; where a sign is open, a 2 × 2 minor or two entries of the diagonal may show it.
+ */
+function hasBothSigns(matrix: readonly (readonly Expression[])[], known: readonly Expression[]): boolean {
+  const places = matrix.map((_, k) => k);
+  const minor = (rows: readonly number[]): Expression => determinant(rows.map((i) => rows.map((k) => matrix[i]?.[k] ?? ZERO)));
+  const signs = places.map((k) => signOf(sum(...[...subsets(places, k + 1)].map(minor)), known));
+  if (signs.every((sign) => sign !== undefined)) {
+    const changes = (list: readonly number[]): number => list.filter((sign) => sign !== 0).filter((sign, k, own) => k > 0 && sign !== own[k - 1]).length;
+    return changes([1, ...signs]) > 0 && changes([1, ...signs.map((sign, k) => (k % 2 === 0 ? -sign : sign))]) > 0;
+  }
   const diagonal = matrix.map((row, k) => signOf(row[k] ?? ZERO, known));
-  return indefinite || (diagonal.includes(1) && diagonal.includes(-1)) ? "saddle" : "undecided";
+  const isIndefinite = [...subsets(places, 2)].some((pair) => signOf(minor(pair), known) === -1);
+  return isIndefinite || (diagonal.includes(1) && diagonal.includes(-1));
 }
 
 function signOf(e: Expression, known: readonly Expression[]): -1 | 0 | 1 | undefined {
   const plain = simplify(e).expression;
   if (freeNames(plain).size === 0) return constantSign(plain);
+  if (equal(plain, ZERO)) return 0;
   if (decide(relation(plain, ">", ZERO), known) === true) return 1;
   return decide(relation(plain, "<", ZERO), known) === true ? -1 : undefined;
 }

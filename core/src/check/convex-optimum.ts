@@ -1,7 +1,7 @@
 import { concaveLogarithm, isConcave, isConvex as isConvexFunction } from "../calculus/convexity.ts";
 import { natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
-import { number, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { call, number, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import { constantSign, decide, equalityTest, simpleRelations, simplify } from "../truth/index.ts";
@@ -66,10 +66,10 @@ export function isConvexPlateau({ objective, variables, constraints, facts, assu
 /** Bars left out as they are close to a place, right or left of it, where their insides are not 0 or cross 0 with a slope. */
 function withBarsBeside(e: Expression, variable: string, values: ReadonlyMap<string, Expression>, side: 1 | -1): Expression {
   if (e.kind !== "call" || e.name !== "abs") return mapChildren(e, (child) => withBarsBeside(child, variable, values, side));
-  const [inside = ZERO] = e.args;
+  const [inside = ZERO] = e.args.map((arg) => withBarsBeside(arg, variable, values, side));
   const at = constantSign(substitute(inside, values));
   const sign = at === 0 ? side * (constantSign(substitute(differentiate(inside, variable), values)) ?? 0) : at;
-  return sign === undefined || sign === 0 ? e : product(number(sign), inside);
+  return sign === undefined || sign === 0 ? call("abs", inside) : product(number(sign), inside);
 }
 
 /** The numbers that conditions hold a letter against. */

@@ -10,6 +10,7 @@ import { rangesIn, substitute, withRanges } from "../expression/substitute.ts";
 import { elaborate, NO_MEANINGS } from "../notation/elaborate.ts";
 import { NotationError, type Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";
+import { extremaAsBars } from "../rewrite/extrema.ts";
 import { writeOut } from "../rewrite/write-out.ts";
 import { decide, equalityTest, partValues, withDecidedCases } from "../truth/index.ts";
 import { pointText } from "./compare.ts";
@@ -182,6 +183,7 @@ function judgeEqual(before: Expression, after: Expression, assumptions: readonly
   const test = equalityTest(writeOut(before), writeOut(after), assumptions);
   if (test.kind === "zero") return nailed(test.method);
   if (test.kind === "nonzero") return bent(test.witness.size === 0 ? "the values differ" : `the values differ at ${pointText(test.witness)}`);
+  if (equal(extremaAsBars(before), after)) return nailed("max(a, b) is (a + b + |a − b|)/2 and min(a, b) is (a + b − |a − b|)/2, one after the other");
   return equalByCases(before, after, assumptions)
     ? nailed("in each of the cases both are the same")
     : { verdict: "tacked", why: `the values agree to ${test.digits} digits` };

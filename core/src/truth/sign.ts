@@ -116,7 +116,8 @@ function structuralSigns(e: RealExpression, assumptions: readonly Expression[]):
       return e.factors.map(at).reduce(multiplySigns);
     case "power": {
       const base = at(e.base);
-      if (e.exponent.kind !== "number") return base === POSITIVE ? POSITIVE : ANY_SIGN;
+      // (−1)^n is real for whole n, and no power of what is not 0 is 0.
+      if (e.exponent.kind !== "number") return base === POSITIVE ? POSITIVE : base & NOTHING ? ANY_SIGN : NEGATIVE | POSITIVE;
       const { value } = e.exponent;
       if (!rational.isInteger(value)) return POSITIVE | (base & NOTHING);
       const even = Number(value.num) % 2 === 0;

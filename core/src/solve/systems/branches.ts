@@ -189,6 +189,27 @@ function putInto(one: Relation, unknown: string, value: Expression, steps: Step[
   return after.kind === "relation" ? after : one;
 }
 
+/** An equation over a denominator that is nowhere 0, such as an exponential or 1 + x² + y²: what stands above is 0. */
+function byClearing(state: State): Branches | undefined {
+  for (const own of state.equations) {
+    const [left = ZERO, right = ZERO] = own.operands;
+    const cleared = whereRational(() => {
+      const kernels = new Kernels();
+      for (const unknown of state.unknowns) kernels.index(name(unknown));
+      const { numerator, denominator } = normalForm(subtract(left, right), kernels);
+      return { above: polynomialExpression(numerator, kernels), below: polynomialExpression(denominator, kernels) };
+    }, undefined);
+    if (!cleared || unknownsIn(cleared.below, state).length === 0 || decide(relation(cleared.below, "!=", ZERO), state.assumptions) !== true) continue;
+    const after = equation(cleared.above, ZERO);
+    const [unknown = ""] = unknownsIn(own, state);
+    if (after.kind !== "relation") continue;
+    const first = step("multiply both sides", [cleared.below], { kind: "equivalent", unknown, before: own, after, factor: divide(ONE, cleared.below) });
+    const found = solveBranches({ ...state, equations: [after, ...state.equations.filter((one) => one !== own)] });
+    return found && { ...found, steps: [first, ...found.steps] };
+  }
+  return undefined;
+}
+
 /** An unknown that stands linearly, with a coefficient that is no unknown: expressed by the others, the simplest choice first. */
 function byExpressing(state: State): Branches | undefined {
   let best: { readonly own: Relation; readonly unknown: string; readonly value: Expression; readonly slope: Expression; readonly cost: number } | undefined;
@@ -466,6 +487,7 @@ function byOneEquation(state: State): Branches | undefined {
 /** The steps that are tried, in this order. */
 const WAYS: readonly ((state: State) => Branches | undefined)[] = [
   byOneUnknown,
+  byClearing,
   byExpressing,
   byFactors,
   byElimination,

@@ -181,7 +181,7 @@ function inOrder(one: Solution, { unknowns }: SystemTask): Solution {
 
 /** From the values of the parts to those of the unknowns: every combination of their solutions. */
 function backTo(one: Solution, changed: readonly Named[], task: SystemTask): Branches | undefined {
-  if (one.free.length > 0) return undefined;
+  if (one.free.some((own) => changed.some(({ letter }) => letter === own))) return undefined;
   const kept = new Map([...one.values].filter(([key]) => !changed.some(({ letter }) => letter === key)));
   let open: readonly Solution[] = [{ ...one, values: kept }];
   const steps = [];
