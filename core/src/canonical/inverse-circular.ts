@@ -40,6 +40,13 @@ export function undone(e: Expression): Expression {
   }
 }
 
+/** sin(arctan u) and cos(arctan u) as algebraic expressions in u, which has any real value. */
+export function withoutArctangents(e: Expression): Expression {
+  const inner = mapChildren(e, withoutArctangents);
+  const [angle] = inner.kind === "call" ? inner.args : [];
+  return angle?.kind === "call" && angle.name === "arctan" ? undone(inner) : inner;
+}
+
 /** cos(θ/2) = √((1 + cos θ)/2) and sin(θ/2) = sin θ/(2 cos(θ/2)) for θ = arccos u, arcsin u, arctan u, whose half has a cosine that is not negative. */
 function ofHalf(functionName: string, angle: Expression & { readonly kind: "product" }): Expression | undefined {
   const [half, inverse, ...more] = angle.factors;

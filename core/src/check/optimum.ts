@@ -1,6 +1,8 @@
 import { isBestValue } from "../calculus/box-optimum.ts";
 import { growthOf, natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
+import { limitValue } from "../calculus/limit/found.ts";
+import { onlyCase } from "../calculus/limit/limit.ts";
 import { roughPlaces } from "../calculus/rough-places.ts";
 import { equation, HALF, logic, name, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
@@ -124,7 +126,7 @@ export function optimumIsGlobal(claim: ClaimedOptima): boolean {
   if (isConvexOptimum(claim) || isConvexCorner(claim) || isConvexPlateau(claim) || isBestByPieces(claim)) return true;
   if (isBestBySign(claim) || isLogConvexOptimum(claim) || withoutConstraint(claim).some(optimumIsGlobal)) return true;
   if (claim.constraints.length === 0 && (isConvex(claim) || isOnlyExtremum(claim))) return true;
-  if (isBestOfAll(claim) || isBounded(claim) || isBestOfPeriod(claim)) return true;
+  if (isBestOfPlaces(claim) || isBestOfAll(claim) || isBounded(claim) || isBestOfPeriod(claim)) return true;
   const [variable, ...more] = claim.variables;
   const best = claim.points.filter(({ global }) => global);
   const [first] = best;
@@ -264,7 +266,63 @@ function isOnlyExtremum({ objective, variables, facts, assumptions, wanted, poin
   const known = [...facts, ...assumptions];
   if (roughPlaces(objective, variables, known)?.length !== 0) return false;
   const second = simplify(substitute(differentiate(differentiate(objective, variable), variable), only.values)).expression;
-  return decide(relation(second, wanted === "maximum" ? "<" : ">", ZERO), [...assumptions, ...only.conditions]) === true;
+  const areEndsRight = points.every(
+    (point) => !point.end || !point.global || isReachedMonotonically(point, variable, { objective, facts, assumptions, wanted }),
+  );
+  // Every end that belongs to the interval is one for some letters, or the stationary point is never beyond it.
+  const place = only.values.get(variable) ?? ZERO;
+  const areEndsThere = simpleRelations(facts).every(({ left, comparison, right }) => {
+    if (left.kind !== "name" || left.name !== variable || (comparison !== ">=" && comparison !== "<=")) return true;
+    const isEnd = (point: ClaimedOptimum): boolean =>
+      point.end && point.global && zeroTest(subtract(point.values.get(variable) ?? ZERO, right)).kind === "zero";
+    return decide(relation(place, comparison, right), assumptions) === true || points.some(isEnd);
+  });
+  return areEndsRight && areEndsThere && decide(relation(second, wanted === "maximum" ? "<" : ">", ZERO), [...assumptions, ...only.conditions]) === true;
+}
+
+type Along = Pick<ClaimedOptima, "objective" | "facts" | "assumptions" | "wanted">;
+
+/** Whether the objective gets better all the way to an end, for the letters for which it is said to be the best. */
+function isReachedMonotonically({ values, conditions }: ClaimedOptimum, variable: string, { objective, facts, assumptions, wanted }: Along): boolean {
+  const end = values.get(variable) ?? ZERO;
+  const known = [...facts, ...assumptions, ...conditions];
+  const isUpper = decide(relation(name(variable), "<=", end), known) === true;
+  if (!isUpper && decide(relation(name(variable), ">=", end), known) !== true) return false;
+  const rises = isUpper === (wanted === "maximum");
+  return decide(relation(differentiate(objective, variable), rises ? ">=" : "<=", ZERO), known) === true;
+}
+
+/**
+ * One variable with letters, smooth on an interval: no stationary point, no end that is attained, and nothing that the function comes close to at one that is not, is better than the
+ * points claimed.
+ */
+function isBestOfPlaces({ objective, variables, facts, assumptions, constraints, wanted, points, allFound }: ClaimedOptima): boolean {
+  const [variable, ...more] = variables;
+  const best = points.filter(({ global }) => global);
+  const [first] = best;
+  if (variable === undefined || more.length + constraints.length > 0 || !first || !allFound || wanted === "stationary") return false;
+  if (points.some(({ integers, conditions }) => integers.length + conditions.length > 0)) return false;
+  const known = [...facts, ...assumptions];
+  if (roughPlaces(objective, variables, known)?.length !== 0 || !curveDomain(objective).every((condition) => decide(condition, known) === true)) return false;
+  const isNoBetter = (value: Expression): boolean =>
+    decide(relation(simplify(subtract(value, first.value)).expression, wanted === "maximum" ? "<=" : ">=", ZERO), assumptions) === true;
+  const bounds = simpleRelations(facts).filter(({ left, right }) => left.kind === "name" && left.name === variable && !contains(right, variable));
+  const atEnd = (sign: 1 | -1): boolean => {
+    const own = bounds.filter(({ comparison }) => comparison.startsWith(sign === 1 ? "<" : ">"));
+    const [bound] = own;
+    if (own.length > 1) return false;
+    if (bound?.comparison.endsWith("=")) return isNoBetter(substitute(objective, new Map([[variable, bound.right]])));
+    const side = bound ? { side: sign === 1 ? ("left" as const) : ("right" as const) } : {};
+    const found = onlyCase(objective, { variable, at: bound?.right ?? limitValue({ kind: "infinite", sign }), whole: false, ...side }, assumptions)?.found;
+    if (found?.kind !== "limit") return false;
+    return found.limit.kind === "finite" ? isNoBetter(found.limit.value) : (found.limit.sign === 1) !== (wanted === "maximum");
+  };
+  return (
+    points.every(({ value }) => isNoBetter(value)) &&
+    best.every(({ value }) => zeroTest(subtract(value, first.value), assumptions).kind === "zero") &&
+    atEnd(1) &&
+    atEnd(-1)
+  );
 }
 
 /**

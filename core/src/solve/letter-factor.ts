@@ -1,7 +1,7 @@
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { step } from "../derivation/step.ts";
 import { divide, equation, nameIn, number, power, product, subtract, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { text } from "../notation/text.ts";
 import { factor } from "../polynomial/factor.ts";
 import { simplify } from "../truth/index.ts";
@@ -13,12 +13,13 @@ import type { Solved, Task } from "./solution.ts";
 export function solveWithoutLetterFactor(task: Task, solve: Solve): Solved | undefined {
   const { equation: before, unknown, assumptions } = task;
   const [left = ZERO, right = ZERO] = before.operands;
-  const common = letterFactor(subtract(left, right), unknown, before);
-  if (!common) return undefined;
+  const found = letterFactor(subtract(left, right), unknown, before);
+  if (!found) return undefined;
+  const { common, rest } = found;
   const conditions = nonZero(common, assumptions);
   const sides = [left, right].map((side) => simplify(divide(side, common)).expression);
-  const isShorter = sides.every((side, k) => text(side).length <= text(before.operands[k] ?? ZERO).length);
-  const after = isShorter ? equation(sides[0] ?? ZERO, sides[1] ?? ZERO) : equation(simplify(divide(subtract(left, right), common)).expression, ZERO);
+  const isShorter = !equal(right, ZERO) && sides.every((side, k) => text(side).length <= text(before.operands[k] ?? ZERO).length);
+  const after = isShorter ? equation(sides[0] ?? ZERO, sides[1] ?? ZERO) : equation(rest, ZERO);
   if (after.kind !== "relation") return undefined;
   const solved = solve({ ...task, equation: after });
   if (!solved) return undefined;
@@ -27,14 +28,17 @@ export function solveWithoutLetterFactor(task: Task, solve: Solve): Solved | und
   return { steps: [first, ...solved.steps], set: { ...solved.set, solutions } };
 }
 
-/** The product of the factors of a difference that hold letters but not the unknown; undefined where there is none. */
-function letterFactor(difference: Expression, unknown: string, whole: Expression): Expression | undefined {
+/** The product of the factors of a difference that hold letters but not the unknown, and the rest of it; undefined where there is no such factor. */
+function letterFactor(difference: Expression, unknown: string, whole: Expression): { readonly common: Expression; readonly rest: Expression } | undefined {
   return whereRational(() => {
     const kernels = new Kernels();
     kernels.index(nameIn(whole, unknown));
-    const { factors } = factor(normalForm(difference, kernels).numerator);
+    const { numerator, denominator } = normalForm(difference, kernels);
+    const { content, factors } = factor(numerator);
     const parts = factors.map(({ factor: part, multiplicity }) => power(polynomialExpression(part, kernels), number(multiplicity)));
     const letters = parts.filter((part) => !contains(part, unknown) && freeNames(part).size > 0);
-    return letters.length > 0 && letters.length < parts.length ? product(...letters) : undefined;
+    if (letters.length === 0 || letters.length === parts.length) return undefined;
+    const others = product(number(content), ...parts.filter((part) => !letters.includes(part)));
+    return { common: product(...letters), rest: divide(others, polynomialExpression(denominator, kernels)) };
   }, undefined);
 }

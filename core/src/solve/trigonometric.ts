@@ -11,6 +11,7 @@ import * as poly from "../polynomial/multivariate.ts";
 import { asOneWave } from "../rewrite/forms/angle-forms.ts";
 import { asSumOfWaves } from "../rewrite/harmonics.ts";
 import { asFamily, equalityTest, missesZero, simplify } from "../truth/index.ts";
+import { nonZero } from "./conditions.ts";
 import { type Solve, solveAll, within } from "./joining.ts";
 import { integerLetter, partLetter } from "./letters.ts";
 import { solveByNaming } from "./naming.ts";
@@ -267,7 +268,7 @@ function substituteKernel(p: Polynomial, kernels: Kernels, index: number, by: Ex
   return sum(...coefficients.map((coefficient, k) => product(coefficient, power(by, number(k)))));
 }
 
-/** a sin θ + b cos θ = c as one wave. */
+/** a sin θ + b cos θ = c as one wave; without c the tangent alone says it. */
 function asWave(angular: Angular, solve: Solve): Solved | undefined {
   const { task, polynomial, kernels, sine, cosine } = angular;
   if (poly.degreeIn(polynomial, sine) !== 1 || poly.degreeIn(polynomial, cosine) !== 1) return undefined;
@@ -277,6 +278,7 @@ function asWave(angular: Angular, solve: Solve): Solved | undefined {
     polynomial.filter((term) => (term.exponents[sine] ?? 0) + (term.exponents[cosine] ?? 0) === 0),
     kernels,
   );
+  if (equal(rest, ZERO)) return undefined;
   const written =
     asOneWave(subtract(whole, rest), "cos", { assumptions: task.assumptions }) ?? asOneWave(subtract(whole, rest), "sin", { assumptions: task.assumptions });
   if (!written) return undefined;
@@ -310,7 +312,12 @@ function byTangent(angular: Angular, solve: Solve): Solved | undefined {
   const solved = own && solve(own);
   if (!solved) return undefined;
   const by = power(call("cos", angle), number(degree));
-  const divided = step("by tangents", [by], { kind: "equivalent", unknown: task.unknown, before: statement, after, factor: by });
+  // Where the cosine is 0 the highest power of the sine is left, with a coefficient that is not 0.
+  const highest = p
+    .filter((term) => (term.exponents[sine] ?? 0) === degree)
+    .map((term) => ({ ...term, exponents: term.exponents.map((exponent, k) => (k === sine ? 0 : exponent)) }));
+  const conditions = nonZero(polynomialExpression(poly.fromTerms(highest), kernels), task.assumptions);
+  const divided = step("by tangents", [by], { kind: "equivalent", unknown: task.unknown, before: statement, after, factor: by }, { conditions });
   return { ...solved, steps: [...steps, divided, ...solved.steps] };
 }
 

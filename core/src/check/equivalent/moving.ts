@@ -33,7 +33,7 @@ export const MULTIPLIED: EquivalenceWay = {
     if (!factor || !isEquation(before) || !isEquation(after)) return undefined;
     const known = [...assumptions, ...realDomain(before)];
     if (equalityTest(sideDifference(before), product(factor, sideDifference(after)), known).kind !== "zero") return undefined;
-    return isNeverZero(factor, known) || onlyCosines(factor, sideDifference(before)) ? SAME : undefined;
+    return isNeverZero(factor, known) || onlyCosines(factor, sideDifference(before), known) ? SAME : undefined;
   },
 };
 
@@ -45,13 +45,13 @@ function isNeverZero(e: Expression, known: readonly Expression[]): boolean {
 }
 
 /** A power of a cosine that is 0 only where the difference is not: there the sine of the angle is 1 or −1. */
-function onlyCosines(factor: Expression, difference: Expression): boolean {
+function onlyCosines(factor: Expression, difference: Expression, known: readonly Expression[]): boolean {
   const base = factor.kind === "power" ? factor.base : factor;
   const [angle] = base.kind === "call" && base.name === "cos" ? base.args : [];
   if (!angle) return false;
   return [ONE, MINUS_ONE].every((sine) => {
     const there = replacePart(replacePart(difference, call("sin", angle), sine), call("cos", angle), ZERO);
-    return freeNames(there).size === 0 && zeroTest(there).kind === "nonzero";
+    return freeNames(there).size === 0 ? zeroTest(there).kind === "nonzero" : decide(relation(there, "!=", ZERO), known) === true;
   });
 }
 

@@ -8,6 +8,7 @@ import { decide, simpleRelations, simplify, zeroTest } from "../../truth/index.t
 import type { Solution } from "../solution.ts";
 import { readable } from "../values.ts";
 import { better, greatest, sorted } from "./compared.ts";
+import { settledByEnds } from "./literal-ends.ts";
 import { atMember } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
@@ -65,6 +66,8 @@ export function literalGlobal(
   // On an interval the only stationary point is the optimum of the whole where it is one of its neighbourhood.
   const isDifferentiable = curveDomain(task.objective).every((condition) => decide(condition, known) === true);
   const isSmooth = roughPlaces(task.objective, [variable], known)?.length === 0;
+  const settled = isSmooth && isDifferentiable && inner.length === points.length ? settledByEnds(points, task, variable) : undefined;
+  if (settled) return settled;
   const keeps = isSmooth && (decide(relation(second, comparison, ZERO), known) === true || isDifferentiable);
   if (!only || more.length > 0 || !keeps || only.nature !== task.wanted) {
     const isFound = isSmooth && points.length > 0;

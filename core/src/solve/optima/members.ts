@@ -1,3 +1,4 @@
+import { undoesInverse, withoutArctangents } from "../../canonical/inverse-circular.ts";
 import { name, number, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -33,11 +34,12 @@ function lengthOfAll(rows: readonly (readonly Expression[])[], letter: string): 
 
 /** An expression at a solution: of a family with the whole periods left out, where that is possible. */
 export function atMember(e: Expression, { values, integers }: Pick<Solution, "values" | "integers">): Expression {
+  const there = substitute(e, values);
   return integers.reduce(
     (own, letter) => {
       const cases = contains(own, letter) ? integerCases(own, letter) : undefined;
       return cases?.length === 1 ? (cases[0] ?? own) : own;
     },
-    substitute(e, values),
+    undoesInverse(there) ? withoutArctangents(there) : there,
   );
 }

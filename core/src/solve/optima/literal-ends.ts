@@ -1,0 +1,111 @@
+import type { Limit } from "../../calculus/limit/asymptotics.ts";
+import { limitValue } from "../../calculus/limit/found.ts";
+import { onlyCase } from "../../calculus/limit/limit.ts";
+import { relation, subtract } from "../../expression/construct.ts";
+import { contains, type Expression } from "../../expression/expression.ts";
+import { decide, simpleRelations } from "../../truth/index.ts";
+import { goesTo } from "./approached.ts";
+import { greatest, signKnown, sorted } from "./compared.ts";
+import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
+import { valueAt } from "./places.ts";
+
+/** An end of the interval of a variable, with letters: an expression, or infinite. */
+interface LiteralEnd {
+  readonly sign: 1 | -1;
+  readonly value: Expression | undefined;
+  readonly attained: boolean;
+}
+
+/** The ends that facts set; undefined where several bound one side. */
+function endsOf(facts: readonly Expression[], variable: string): readonly [LiteralEnd, LiteralEnd] | undefined {
+  const bounds = simpleRelations(facts).filter(({ left, right }) => left.kind === "name" && left.name === variable && !contains(right, variable));
+  const of = (sign: 1 | -1): LiteralEnd | undefined => {
+    const [only, ...more] = bounds.filter(({ comparison }) => comparison.startsWith(sign === 1 ? "<" : ">"));
+    return more.length > 0 ? undefined : { sign, value: only?.right, attained: only?.comparison.endsWith("=") === true };
+  };
+  const [low, high] = [of(-1), of(1)];
+  return low && high && [low, high];
+}
+
+/**
+ * The best of all with letters, where the function is smooth on an interval: the one stationary point where it lies inside, and an end where it lies beyond; or the best of several
+ * stationary points, the ends, and what the function comes close to at ends that are not attained. Undefined where a comparison is open.
+ */
+export function settledByEnds(points: readonly OptimumPoint[], task: OptimumTask, variable: string): Pick<Optimum, "points" | "none" | "open"> | undefined {
+  const ends = endsOf(task.facts, variable);
+  const [only, ...more] = points;
+  if (!ends || !only || task.wanted === "stationary") return undefined;
+  if (more.length === 0 && only.nature === task.wanted)
+    return { points: [{ ...only, global: true }, ...ends.flatMap((end) => beyond(only, end, task, variable))] };
+  return points.some(({ conditions }) => conditions.length > 0) ? undefined : bestOf(points, ends, task, variable);
+}
+
+/** An end as the best for the letters for which the only stationary point lies beyond it. */
+function beyond(
+  only: OptimumPoint,
+  { sign, value, attained }: LiteralEnd,
+  { objective, wanted, assumptions }: OptimumTask,
+  variable: string,
+): readonly OptimumPoint[] {
+  const place = only.values.get(variable);
+  if (!value || !attained || !place || only.conditions.length === 0 || wanted === "stationary") return [];
+  const condition = relation(place, sign === 1 ? ">" : "<", value);
+  if (decide(condition, assumptions) === false) return [];
+  return [
+    {
+      values: new Map([[variable, value]]),
+      value: valueAt(objective, variable, value),
+      nature: wanted,
+      global: true,
+      end: true,
+      integers: [],
+      conditions: [condition],
+    },
+  ];
+}
+
+function bestOf(
+  points: readonly OptimumPoint[],
+  ends: readonly LiteralEnd[],
+  task: OptimumTask,
+  variable: string,
+): Pick<Optimum, "points" | "none" | "open"> | undefined {
+  const { objective, wanted, assumptions } = task;
+  if (wanted === "stationary") return undefined;
+  const attained = ends.flatMap(({ value, attained: isReached }): readonly OptimumPoint[] => {
+    const isKnown = points.some((point) => value && signKnown(subtract(point.values.get(variable) ?? value, value), assumptions) === 0);
+    if (!value || !isReached || isKnown) return [];
+    const place = { values: new Map([[variable, value]]), value: valueAt(objective, variable, value) };
+    return [{ ...place, nature: "undecided", global: false, end: true, integers: [], conditions: [] }];
+  });
+  const all = [...points, ...attained];
+  const better = (a: Expression, b: Expression): boolean | undefined => {
+    const sign = signKnown(subtract(a, b), assumptions);
+    return sign === undefined ? undefined : wanted === "maximum" ? sign > 0 : sign < 0;
+  };
+  let best = all[0];
+  for (const one of all.slice(1)) {
+    const isBetter = best && better(one.value, best.value);
+    if (isBetter === undefined) return undefined;
+    if (isBetter) best = one;
+  }
+  const top = best;
+  if (!top) return undefined;
+  for (const end of ends.filter((one) => !(one.value && one.attained))) {
+    const limit = limitAt(end, objective, variable, assumptions);
+    if (!limit) return undefined;
+    const isBeyond = limit.kind === "infinite" ? (limit.sign === 1) === (wanted === "maximum") : better(limit.value, top.value);
+    if (isBeyond === undefined) return undefined;
+    const place = { at: end.sign * Number.POSITIVE_INFINITY, value: end.value, kind: "end", attained: false } as const;
+    if (isBeyond) return { points: sorted(all, wanted), none: `there is no ${greatest(wanted)} value: ${goesTo({ place, limit }, wanted, variable) ?? ""}` };
+  }
+  const isTop = (one: OptimumPoint): boolean => signKnown(subtract(one.value, top.value), assumptions) === 0;
+  const marked = all.map((one) => (isTop(one) ? { ...one, global: true, nature: wanted } : one));
+  return { points: sorted(marked, wanted) };
+}
+
+function limitAt({ sign, value }: LiteralEnd, objective: Expression, variable: string, assumptions: readonly Expression[]): Limit | undefined {
+  const side = value ? { side: sign === 1 ? ("left" as const) : ("right" as const) } : {};
+  const found = onlyCase(objective, { variable, at: value ?? limitValue({ kind: "infinite", sign }), whole: false, ...side }, assumptions)?.found;
+  return found?.kind === "limit" ? found.limit : undefined;
+}
