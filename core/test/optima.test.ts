@@ -36,6 +36,10 @@ describe("stationary points", () => {
     ["x^2 - y^4 over x, y", ["saddle 0 at 0, 0"]],
     ["x^2 + 2x y^2 + 2y^4 over x, y", ["minimum 0 at 0, 0"]],
     ["x^2 - 2x y^2 + y^4 - y^5 over x, y", ["saddle 0 at 0, 0"]],
+    [
+      "x^2 + y^2 + z^2 + x y z over x, y, z",
+      ["minimum 0 at 0, 0, 0", "saddle 4 at -2, 2, 2", "saddle 4 at 2, -2, 2", "saddle 4 at 2, 2, -2", "saddle 4 at -2, -2, -2"],
+    ],
     ["x y e^(-x - y) over x, y", ["saddle 0 at 0, 0", "maximum 1/e^2 at 1, 1"]],
     [
       "sin x + sin y + sin(x + y) over x, y",
@@ -136,9 +140,46 @@ describe("optima under conditions", () => {
     );
   });
 
+  test.each<[string, string, readonly (readonly [string, string, readonly string[]])[]]>([
+    [
+      "given a > 0",
+      "minimise x^2 - 2a x over x in [0, 1]",
+      [
+        ["a", "-a^2", ["0 <= a <= 1"]],
+        ["1", "1 - 2a", ["a > 1"]],
+      ],
+    ],
+    [
+      "given a",
+      "minimise x^2 - 2a x over x in [0, 1]",
+      [
+        ["a", "-a^2", ["0 <= a <= 1"]],
+        ["0", "0", ["a < 0"]],
+        ["1", "1 - 2a", ["a > 1"]],
+      ],
+    ],
+    ["given h > 0", "maximise x/(x^2 + h^2) over x", [["h", "1/(2h)", []]]],
+    [
+      "given a > 0",
+      "minimise x^2 (a - x) over x in [0, a]",
+      [
+        ["0", "0", []],
+        ["a", "0", []],
+      ],
+    ],
+    ["given a > 0", "maximise a x over x in [0, 2]", [["2", "2a", []]]],
+    ["given m > 0, g > 0, mu > 0", "minimise mu m g/(cos(theta) + mu sin(theta)) over theta in [0, pi/2]", [["arctan(mu)", "g m mu/sqrt(mu^2 + 1)", []]]],
+  ])("%s: %s is best at %j", (given, line, best) => {
+    const { points, verdict } = optimumOf(given, line);
+    const found = points.filter(({ global }) => global).map(({ values, value, conditions }) => [Object.values(values)[0]?.text, value.text, conditions ?? []]);
+    expect(found).toEqual(best);
+    expect(verdict).toBe("nailed");
+  });
+
   test.each([
     ["maximise x^x over x in (0, infinity)", "as x approaches infinity, the values become greater than any number"],
     ["minimise e^x", "as x approaches -infinity, which is not reached, the values approach 0 and become smaller than any that is attained"],
+    ["maximise arctan(x) - x/2 over x", "as x approaches -infinity, the values become greater than any number"],
     ["maximise x^2 y^3 z subject to x + y + z = 6 over x, y, z", "far out the values become greater than any number"],
   ])("%s: there is none, since %s", (line, why) => {
     const found = optimumOf(line);

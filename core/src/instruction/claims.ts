@@ -11,12 +11,13 @@ import { systemPutBack } from "../check/system/put-back.ts";
 import { isBeaten } from "../check/unattained.ts";
 import { type Check, type Verdict, verdictOf, verdictOfSolutions } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
-import { nameIn, ZERO } from "../expression/construct.ts";
+import { nameIn, relation, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import type { FaceSystem } from "../solve/optima/faces.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "../solve/optima/optimum.ts";
 import type { Rejected, Solution, SolutionSet } from "../solve/solution.ts";
+import { decide } from "../truth/index.ts";
 
 /** Steps that say what a quantity is, and nothing of the solutions of an equation. */
 const OF_VALUES: ReadonlySet<string> = new Set([
@@ -90,6 +91,7 @@ function stationaryConfirmed({ stationary, system, faces }: Optimum, known: read
   if (faces) return faces.every((face) => [face, ...(face.singular ? [face.singular] : [])].every((own) => isSystemConfirmed(own, known)));
   if (stationary) {
     const { equation, set, steps, facts, unknown } = stationary;
+    if (set.solutions.length === 0 && decide(relation(sideDifference(equation), "!=", ZERO), known) === true) return true;
     const others = known.filter((fact) => !freeNames(fact).has(unknown));
     return judgeSolutions(equation, set, steps, others, facts).checks.some(({ kind, outcome }) => kind === "completeness" && outcome === "nailed");
   }

@@ -167,6 +167,22 @@ const byWave: Way = (e, comparison, assumptions, decide) => {
     : undefined;
 };
 
+/** A sum of parts that are not negative, a multiple of sin u and one of cos u among them: these are never 0 together. */
+const bySineAndCosine: Way = (e, comparison, assumptions, decide) => {
+  if (e.kind !== "sum" || (comparison !== ">" && comparison !== ">=" && comparison !== "!=")) return undefined;
+  const holds = (part: Expression, sign: Comparison): boolean => decide(relation(part, sign, ZERO), assumptions) === true;
+  const multiples = (name: "sin" | "cos"): readonly Expression[] =>
+    e.terms.flatMap((term) => {
+      const factors = factorsOf(term);
+      const wave = factors.find((factor) => factor.kind === "call" && factor.name === name);
+      const isPositive = wave && holds(product(...factors.filter((factor) => factor !== wave)), ">");
+      return wave?.kind === "call" && isPositive ? wave.args : [];
+    });
+  const [sines, cosines] = [multiples("sin"), multiples("cos")];
+  if (!sines.some((angle) => cosines.some((other) => equal(angle, other)))) return undefined;
+  return e.terms.every((term) => holds(term, ">=")) ? true : undefined;
+};
+
 /** The values of a sum at two values of a part in which it is of first degree; undefined where it is not. */
 function endsBetween(e: Expression, part: Expression, values: readonly Expression[]): readonly Expression[] | undefined {
   const holds = (one: Expression): boolean => findAll(one, (inner) => equal(inner, part) || (part.kind === "power" && equal(inner, part.base))).length > 0;
@@ -194,7 +210,7 @@ function isWave(e: Expression): boolean {
   return e.kind === "call" && (e.name === "sin" || e.name === "cos") && e.args.every(isReal);
 }
 
-const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byRoot, byUntangling, byWave, byGrouping, byFactoring];
+const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byRoot, byUntangling, bySineAndCosine, byWave, byGrouping, byFactoring];
 
 /** Whether a comparison with 0 holds, by the first way that decides it from the signs of parts. */
 export function decideByParts(e: RealExpression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean | undefined {

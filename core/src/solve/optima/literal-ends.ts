@@ -1,8 +1,9 @@
 import type { Limit } from "../../calculus/limit/asymptotics.ts";
 import { limitValue } from "../../calculus/limit/found.ts";
 import { onlyCase } from "../../calculus/limit/limit.ts";
-import { relation, subtract } from "../../expression/construct.ts";
+import { product, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
+import { quotientOf } from "../../expression/quotient.ts";
 import { decide, simpleRelations } from "../../truth/index.ts";
 import { goesTo } from "./approached.ts";
 import { greatest, signKnown, sorted } from "./compared.ts";
@@ -34,8 +35,8 @@ function endsOf(facts: readonly Expression[], variable: string): readonly [Liter
 export function settledByEnds(points: readonly OptimumPoint[], task: OptimumTask, variable: string): Pick<Optimum, "points" | "none" | "open"> | undefined {
   const ends = endsOf(task.facts, variable);
   const [only, ...more] = points;
-  if (!ends || !only || task.wanted === "stationary") return undefined;
-  if (more.length === 0 && only.nature === task.wanted)
+  if (!ends || task.wanted === "stationary") return undefined;
+  if (only && more.length === 0 && only.nature === task.wanted)
     return { points: [{ ...only, global: true }, ...ends.flatMap((end) => beyond(only, end, task, variable))] };
   return points.some(({ conditions }) => conditions.length > 0) ? undefined : bestOf(points, ends, task, variable);
 }
@@ -49,7 +50,10 @@ function beyond(
 ): readonly OptimumPoint[] {
   const place = only.values.get(variable);
   if (!value || !attained || !place || only.conditions.length === 0 || wanted === "stationary") return [];
-  const condition = relation(place, sign === 1 ? ">" : "<", value);
+  const { numerator, denominator } = quotientOf(place);
+  const isPositive = decide(relation(denominator, ">", ZERO), assumptions) === true;
+  const [left, right] = isPositive ? [numerator, product(value, denominator)] : [place, value];
+  const condition = relation(left, sign === 1 ? ">" : "<", right);
   if (decide(condition, assumptions) === false) return [];
   return [
     {
@@ -90,15 +94,15 @@ function bestOf(
     if (isBetter) best = one;
   }
   const top = best;
-  if (!top) return undefined;
   for (const end of ends.filter((one) => !(one.value && one.attained))) {
     const limit = limitAt(end, objective, variable, assumptions);
     if (!limit) return undefined;
-    const isBeyond = limit.kind === "infinite" ? (limit.sign === 1) === (wanted === "maximum") : better(limit.value, top.value);
+    const isBeyond = limit.kind === "infinite" ? (limit.sign === 1) === (wanted === "maximum") : top && better(limit.value, top.value);
     if (isBeyond === undefined) return undefined;
     const place = { at: end.sign * Number.POSITIVE_INFINITY, value: end.value, kind: "end", attained: false } as const;
     if (isBeyond) return { points: sorted(all, wanted), none: `there is no ${greatest(wanted)} value: ${goesTo({ place, limit }, wanted, variable) ?? ""}` };
   }
+  if (!top) return undefined;
   const isTop = (one: OptimumPoint): boolean => signKnown(subtract(one.value, top.value), assumptions) === 0;
   const marked = all.map((one) => (isTop(one) ? { ...one, global: true, nature: wanted } : one));
   return { points: sorted(marked, wanted) };

@@ -7,7 +7,7 @@ import { contains, type Expression, freeNames } from "../../expression/expressio
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
-import { constantSign, simplify, zeroTest } from "../../truth/index.ts";
+import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
 import { solveEquation } from "../equation.ts";
 import { Unsolvable } from "../solution.ts";
 import { type Approached, approached, farthest, goesTo } from "./approached.ts";
@@ -33,7 +33,9 @@ export function optimiseOneVariable(task: OptimumTask, variable: string): Optimu
   const stationary = equation(derivative, ZERO);
   if (stationary.kind !== "relation") throw new Unsolvable("there is no derivative to set to 0");
   const known = [...task.assumptions, ...facts];
-  const { set, steps: found } = solveEquation({ equation: stationary, unknown: variable, domain: "real", assumptions: known, brief: task.brief ?? false });
+  const { set: all, steps: found } = solveEquation({ equation: stationary, unknown: variable, domain: "real", assumptions: known, brief: task.brief ?? false });
+  // With letters a solution may ask for what is known not to be so.
+  const set = { ...all, solutions: all.solutions.filter(({ conditions }) => !conditions.some((condition) => decide(condition, task.assumptions) === false)) };
   steps.push(step("stationary where", [], { kind: "equivalent", unknown: variable, before: stationary, after: stationary }), ...found);
   const letters = [...freeNames(objective)].filter((letter) => letter !== variable);
   const families = set.solutions.filter(({ integers }) => integers.length > 0);
