@@ -208,6 +208,8 @@ describe("integrals between bounds", () => {
     [["given a > 0, b > 0", "integrate 1/(a^2 cos(x)^2 + b^2 sin(x)^2) over x from 0 to 2pi"], "2pi/(a b)", []],
     [["integrate 1/(sin(x)^4 + cos(x)^4) over x from 0 to 2pi"], "2 sqrt(2) pi", []],
     [["integrate x/(1 + sin(x)) over x from 0 to pi"], "pi", []],
+    [["integrate |sin x| over x from 0 to 100 pi"], "200", []],
+    [["integrate |cos(3x)| over x from pi/6 to 5pi/6"], "4/3", []],
     [["integrate floor(x^2) over x from 0 to 2"], "5 - sqrt(2) - sqrt(3)", []],
     [["integrate ceil(x) over x from 3 to 0"], "-6", []],
     [["given sigma > 0", "integrate x e^(-(x - mu)^2/(2 sigma^2))/(sigma sqrt(2pi)) over x from -infinity to infinity"], "mu", []],
@@ -295,6 +297,24 @@ describe("the judge of integrals", () => {
   ])("does not confirm %s by %s with %j as %s", (source, theorem, values, after, given) => {
     const at = new Map(Object.entries(values).map(([letter, value]) => [letter, read(value)]));
     expect(verdict({ kind: "known integral", before: integral(source), theorem, values: at, after: read(after) }, given)).not.toBe("nailed");
+  });
+
+  test.each([
+    ["int_0^(2pi) |sin(x)| dx", "pi", "int_0^pi |sin(x)| dx", "4", "nailed"],
+    ["int_0^(2pi) |sin(x)| dx", "pi", "int_0^pi |sin(x)| dx", "2", "bent"],
+    ["int_0^(2pi) sin(x) dx", "pi", "int_0^pi sin(x) dx", "4", "bent"],
+    ["int_0^(3pi) |sin(x)| dx", "pi", "int_0^pi |sin(x)| dx", "4", "bent"],
+  ])("two periods of %s by %s with the part %s as %s are %s", (before, period, part, after, expected) => {
+    const established = [{ integral: integral(part), value: number(2) }];
+    const claim: Claim = {
+      kind: "periodic integral",
+      before: integral(before),
+      period: read(period),
+      times: number(2),
+      part: integral(part),
+      after: read(after),
+    };
+    expect(judgeStep(step("evaluate", [], claim), [], established).verdict).toBe(expected);
   });
 
   test.each([

@@ -131,6 +131,25 @@ export function judgeSymmetric(
   return equal(after, ZERO) ? { verdict: "nailed", why: "the halves cancel, and each is finite" } : { verdict: "bent", why: "the halves cancel" };
 }
 
+/** The integrand is the same a period further on, the part is one period long, and so many of them make up the whole; the part has a value by an earlier step. */
+export function judgePeriods(
+  { before, period, times, part, after }: Claim & { kind: "periodic integral" },
+  given: readonly Expression[],
+  established: readonly EstablishedIntegral[],
+): StepVerdict {
+  const { variable, lower, upper, body } = before;
+  const assumptions = givenOutside(given, variable);
+  const isSame = (a: Expression, b: Expression): boolean => equalityTest(a, b, assumptions).kind === "zero";
+  const isWhole = times.kind === "number" && times.value.den === 1 && times.value.num > 0;
+  const fits = isSame(subtract(upper, lower), product(times, period)) && isSame(subtract(part.upper, part.lower), period) && equal(part.lower, lower);
+  if (!isWhole || !fits || !equal(part.body, body) || part.variable !== variable) return { verdict: "bent", why: "the parts do not make up the whole" };
+  const moved = equalityTest(substitute(body, new Map([[variable, sum(name(variable), period)]])), body, assumptions);
+  if (moved.kind !== "zero") return fromTest(moved, "", "the integrand does not repeat");
+  const value = establishedValue(part, established);
+  if (!value || infinityOf(value) !== undefined) return { verdict: "loose", why: "the integral over one period was not found" };
+  return fromTest(equalityTest(product(times, value), after, assumptions), "every period has the same integral", "this is not so many times the part");
+}
+
 /** x = u + p maps the line onto itself with dx = du: the integrand is the other one there, and p holds neither variable. */
 export function judgeShift({ before, by, factor, after }: Claim & { kind: "shifted integral" }, given: readonly Expression[]): StepVerdict {
   const assumptions = givenOutside(givenOutside(given, before.variable), after.variable);
@@ -308,6 +327,7 @@ export function establishedBy(claim: Claim): readonly EstablishedIntegral[] {
     case "symmetric integral":
     case "known integral":
     case "integral by terms":
+    case "periodic integral":
       return [{ integral: claim.before, value: claim.after }];
     case "shifted integral":
       return [{ integral: claim.before, value: product(claim.factor, claim.after) }];

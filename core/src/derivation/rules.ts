@@ -253,6 +253,7 @@ const RULES = {
     `Towards $${bound}$ the antiderivative $${antiderivative}$ grows beyond all bounds: the integral diverges`,
   "odd integrand": () => "The integrand is odd and the bounds are opposite: what lies left of 0 cancels what lies right of it",
   "even integrand": () => "The integrand is even and the bounds are opposite: twice the integral from 0",
+  "whole periods": (period: string, times: string) => `The integrand repeats after $${period}$, and $${times}$ periods lie between the bounds`,
   "shift the variable": (meaning: string) => `Put $${meaning}$, which leaves the whole line as it is`,
   "known integral": (theorem: string) => `Known integral (${theorem})`,
   "integral in pieces": (places: string) => `Integrate from piece to piece: between the bounds what is integrated changes at ${places}`,

@@ -26,6 +26,7 @@ import type { Pieces, RuleName, Said } from "./rules.ts";
  * - `integral`: the definite integral has this value, the difference of what an antiderivative is, or tends to, at its bounds (`ends`, lower one
  *   first); where that is infinite, the integral diverges;
  * - `symmetric integral`: the integrand is odd, so that the integral between opposite bounds is 0, or even, so that it is twice that from 0;
+ * - `periodic integral`: the integrand repeats with the period, and between the bounds lie whole periods, each with the integral of the part;
  * - `shifted integral`: over the whole line the variable stands for another one plus a number, and a factor without it stands outside;
  * - `known integral`: the integral has the value that a theorem says, with these values for the letters of the theorem;
  * - `integral in pieces`: the integral is the sum of those over the pieces, on each of which the integrand is written more simply;
@@ -117,6 +118,14 @@ export type Claim =
       readonly before: DefiniteIntegral;
       readonly theorem: string;
       readonly values: ReadonlyMap<string, Expression>;
+      readonly after: Expression;
+    }
+  | {
+      readonly kind: "periodic integral";
+      readonly before: DefiniteIntegral;
+      readonly period: Expression;
+      readonly times: Expression;
+      readonly part: DefiniteIntegral;
       readonly after: Expression;
     }
   | {
@@ -232,7 +241,13 @@ export function step<Name extends RuleName>(rule: Name, pieces: Pieces<Name>, cl
 export function resultOf(claim: Claim): Expression {
   if (claim.kind === "derivative") return equation(derivative(claim.of, claim.variable, 1), claim.after);
   if (claim.kind === "antiderivative" || claim.kind === "sum over the roots") return equation(indefiniteIntegral(claim.of, claim.variable), claim.after);
-  if (claim.kind === "integral" || claim.kind === "symmetric integral" || claim.kind === "known integral" || claim.kind === "integral by terms")
+  if (
+    claim.kind === "integral" ||
+    claim.kind === "symmetric integral" ||
+    claim.kind === "known integral" ||
+    claim.kind === "integral by terms" ||
+    claim.kind === "periodic integral"
+  )
     return equation(claim.before, claim.after);
   if (claim.kind === "shifted integral") return equation(claim.before, product(claim.factor, claim.after));
   if (claim.kind === "convex") return claim.of;

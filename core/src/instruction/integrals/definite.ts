@@ -11,7 +11,7 @@ import { areaScene, regionScene } from "../../graph/integral-scene.ts";
 import type { Scene } from "../../graph/scene.ts";
 import { plain } from "../../notation/plain.ts";
 import { integralValue } from "../../solve/integrals/value.ts";
-import { decide, steppedParts } from "../../truth/index.ts";
+import { decide } from "../../truth/index.ts";
 import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
 import { answerUnits } from "../units.ts";
@@ -49,9 +49,7 @@ export function definite(e: Expression, before: readonly Step[], ranges: readonl
     if (found.kind !== "value") return withoutValue(found, steps, along);
     steps.push(...found.steps);
     conditions.push(...found.conditions);
-    // Quadrature asks for analytic integrands: a rounded one is taken in the pieces that its own step has shown to be right.
-    const compared = steppedParts(current, variable).length > 0 ? found.inPieces : integral;
-    if (infinityOf(found.value) === undefined) stages.push({ integral: compared, value: found.value, known: [...known, ...found.conditions] });
+    if (infinityOf(found.value) === undefined) stages.push({ integral, value: found.value, known: [...known, ...found.conditions], inPieces: found.inPieces });
     current = found.value;
     if (infinityOf(current) !== undefined) break;
   }

@@ -1,7 +1,7 @@
 import { comparisonNote } from "../../check/answer.ts";
 import { type Comparison, compareSides } from "../../check/compare.ts";
 import type { Check } from "../../check/verdict.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { type Expression, equal } from "../../expression/expression.ts";
 import { plain } from "../../notation/plain.ts";
 
 /** Digits to which an integral is worked out by quadrature. */
@@ -12,6 +12,8 @@ export interface Compared {
   readonly integral: Expression;
   readonly value: Expression;
   readonly known: readonly Expression[];
+  /** The same in pieces that a step has shown to be right, for integrands on whose corners quadrature fails. */
+  readonly inPieces?: Expression;
 }
 
 const OUTCOMES: Readonly<Record<Comparison["kind"], Check["outcome"]>> = { agree: "tacked", differ: "bent", unknown: "loose" };
@@ -19,11 +21,11 @@ const RANK: readonly Comparison["kind"][] = ["agree", "unknown", "differ"];
 
 /** Every integral on the way against quadrature with proven bounds, which knows nothing of antiderivatives; with letters at some values of them. */
 export function quadratureCheck(stages: readonly Compared[]): Check {
-  const found = stages.map(({ integral, value, known }) => ({
-    integral,
-    value,
-    compared: compareSides(integral, value, known, QUADRATURE_DIGITS),
-  }));
+  const found = stages.map(({ integral, value, known, inPieces }) => {
+    const whole = compareSides(integral, value, known, QUADRATURE_DIGITS);
+    const isOpen = whole.kind === "unknown" && inPieces !== undefined && !equal(inPieces, integral);
+    return { integral, value, compared: isOpen ? compareSides(inPieces, value, known, QUADRATURE_DIGITS) : whole };
+  });
   const worst = found.map(({ compared }) => compared.kind).reduce((a, b) => (RANK.indexOf(b) > RANK.indexOf(a) ? b : a), "agree");
   const lines = found.map(({ integral, value, compared }) => ({ left: integral, right: value, note: comparisonNote(compared) }));
   const detail = lines.map(({ left, note }) => (lines.length > 1 ? `${plain(left)}: ${note}` : note)).join("; ");

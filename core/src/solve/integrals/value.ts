@@ -12,13 +12,14 @@ import { decide } from "../../truth/index.ts";
 import { atBounds } from "./at-bounds.ts";
 import type { Confirmed, IntegralFound, IntegralSearch, IntegralValue, Way } from "./found.ts";
 import { byTheorem } from "./known.ts";
+import { byPeriods } from "./periodic.ts";
 import { cutAt, piecesOf, poles, within } from "./pieces.ts";
 import { plainValue } from "./plain-value.ts";
 import { byShift } from "./shifting.ts";
 import { byOddness, byTerms, twiceTheHalf } from "./splitting.ts";
 
 /** In the order in which they are tried. */
-const WAYS: readonly Way[] = [byOddness, inPieces, byKnown, twiceTheHalf, byShift, byTerms];
+const WAYS: readonly Way[] = [byOddness, byPeriods, inPieces, byKnown, twiceTheHalf, byShift, byTerms];
 
 /** How deep integrals are led back to others. */
 const DEEPEST = 3;
