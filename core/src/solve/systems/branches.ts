@@ -189,14 +189,15 @@ function putInto(one: Relation, unknown: string, value: Expression, steps: Step[
   return after.kind === "relation" ? after : one;
 }
 
-/** An equation over a denominator that is nowhere 0, such as an exponential or 1 + x² + y²: what stands above is 0. */
+/** A quotient that is 0, over a denominator that is nowhere 0, such as an exponential or 1 + x² + y²: what stands above is 0. */
 function byClearing(state: State): Branches | undefined {
   for (const own of state.equations) {
     const [left = ZERO, right = ZERO] = own.operands;
+    if (!equal(right, ZERO)) continue;
     const cleared = whereRational(() => {
       const kernels = new Kernels();
       for (const unknown of state.unknowns) kernels.index(name(unknown));
-      const { numerator, denominator } = normalForm(subtract(left, right), kernels);
+      const { numerator, denominator } = normalForm(left, kernels);
       return { above: polynomialExpression(numerator, kernels), below: polynomialExpression(denominator, kernels) };
     }, undefined);
     if (!cleared || unknownsIn(cleared.below, state).length === 0 || decide(relation(cleared.below, "!=", ZERO), state.assumptions) !== true) continue;
