@@ -1,9 +1,9 @@
 import { relation, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
-import { mapChildren } from "../expression/substitute.ts";
+import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
-import { decide } from "../truth/index.ts";
+import { decide, simplify } from "../truth/index.ts";
 
 /** Functions that jump, or of which nothing is said here. */
 const JUMPING: ReadonlySet<string> = new Set([
@@ -28,14 +28,31 @@ const JUMPING: ReadonlySet<string> = new Set([
  * be defined and continuous wherever the conditions known hold.
  */
 export function roughPlaces(e: Expression, variables: readonly string[], known: readonly Expression[]): readonly Expression[] | undefined {
-  const varies = (part: Expression): boolean => variables.some((variable) => contains(part, variable));
+  const varies = variesWith(variables);
   if (!realDomain(e).every((condition) => !varies(condition) || decide(condition, known) === true)) return undefined;
-  const mayJump = (part: Expression): boolean => part.kind === "cases" || part.kind === "iterated" || (part.kind === "call" && JUMPING.has(part.name));
   if (findAll(e, mayJump).some(varies)) return undefined;
   const insides = findAll(e, isRough).filter(varies).map(insideOf);
   const rough = insides.filter((inside) => decide(relation(inside, "!=", ZERO), known) !== true);
   return rough.filter((inside, k) => rough.findIndex((other) => equal(other, inside)) === k);
 }
+
+/** Whether an expression has derivatives of all orders around a place, with values for the variables: it is defined there, nothing jumps, and no bars or roots are 0. */
+export function isSmoothAt(e: Expression, place: ReadonlyMap<string, Expression>, known: readonly Expression[]): boolean {
+  const varies = variesWith([...place.keys()]);
+  const holds = (condition: Expression): boolean => decide(simplify(substitute(condition, place)).expression, known) === true;
+  return (
+    findAll(e, mayJump).every((part) => !varies(part)) &&
+    realDomain(e).every((condition) => !varies(condition) || holds(condition)) &&
+    findAll(e, isRough).every((part) => !varies(part) || holds(relation(insideOf(part), "!=", ZERO)))
+  );
+}
+
+const variesWith =
+  (variables: readonly string[]) =>
+  (part: Expression): boolean =>
+    variables.some((variable) => contains(part, variable));
+
+const mayJump = (part: Expression): boolean => part.kind === "cases" || part.kind === "iterated" || (part.kind === "call" && JUMPING.has(part.name));
 
 /** The expression where some insides of its bars and roots are 0. */
 export function whereRough(e: Expression, zeros: readonly Expression[]): Expression {

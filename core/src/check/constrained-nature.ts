@@ -1,8 +1,8 @@
 import { differentiate } from "../calculus/derivative.ts";
 import { divide, negate, number, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
-import { constantSign, decide, equalityTest, simplify } from "../truth/index.ts";
+import { constantSign, decide, equalityTest, simpleRelations, simplify } from "../truth/index.ts";
 import type { ClaimedNature } from "./nature.ts";
 
 type Matrix = readonly (readonly Expression[])[];
@@ -46,6 +46,32 @@ export function isOfConstrainedNature(
       known,
     );
   return nature === "saddle" && isMixed(along, known);
+}
+
+/**
+ * Whether an end of the curve that the conditions describe is what it is said to be: one condition ends the curve there, and along the direction that leads inwards the objective
+ * rises (at a minimum) or falls.
+ */
+export function isEndOfNature(
+  { objective, variables, values, nature }: ClaimedNature,
+  sides: readonly Expression[],
+  facts: readonly Expression[],
+  known: readonly Expression[],
+): boolean {
+  const gradient = (e: Expression): readonly Expression[] => variables.map((variable) => simplify(substitute(differentiate(e, variable), values)).expression);
+  const reduced = reducedRows(sides.map(gradient), known);
+  const borders = simpleRelations(facts)
+    .filter(({ comparison }) => comparison === ">=")
+    .map(({ left, right }) => subtract(left, right))
+    .filter((side) => signOf(substitute(side, values), known) === 0);
+  const [border, ...more] = borders.filter((one, k) => borders.findIndex((other) => equal(one, other)) === k);
+  const [column, ...others] = variables.map((_, k) => k).filter((k) => !reduced?.pivots.includes(k));
+  if (!reduced || !border || column === undefined || more.length + others.length > 0) return false;
+  const along = variables.map((_, k) => directionEntry(k, column, reduced.pivots, reduced.rows));
+  const slope = (e: Expression): -1 | 0 | 1 | undefined => signOf(sum(...gradient(e).map((entry, k) => product(entry, along[k] ?? ZERO))), known);
+  const [inwards, rises] = [slope(border), slope(objective)];
+  if (!inwards || !rises) return false;
+  return nature === (inwards * rises > 0 ? "minimum" : "maximum");
 }
 
 /** The entry of the tangent direction that goes one step along a free coordinate. */

@@ -42,6 +42,27 @@ export function isOfNature(claim: ClaimedNature, known: readonly Expression[]): 
   }
 }
 
+/** Whether a stationary point is what it is said to be by the first derivatives there that are not all 0: Taylor's theorem. */
+export function isNatureOfDerivatives(
+  nature: ClaimedNature["nature"],
+  matrix: readonly (readonly Expression[])[],
+  order: number,
+  known: readonly Expression[],
+): boolean {
+  const [[only = ZERO] = []] = matrix;
+  switch (nature) {
+    case "undecided":
+      return true;
+    case "minimum":
+    case "maximum":
+      return order % 2 === 0 && pivotsArePositive(nature === "minimum" ? matrix : matrix.map((row) => row.map((entry) => product(number(-1), entry))), known);
+    case "inflection":
+      return matrix.length === 1 && order % 2 === 1 && (signOf(only, known) ?? 0) !== 0;
+    case "saddle":
+      return [1, -1].every((sign) => directionsOf(matrix.length).some((direction) => signOf(quadraticForm(matrix, direction), known) === sign));
+  }
+}
+
 /** Corners: by the slopes on both sides in one variable, else since on a small box around the point no value is better. */
 function isBestNearby({ objective, variables, values, value }: ClaimedNature, wanted: "maximum" | "minimum"): boolean {
   const [variable, ...others] = variables;
@@ -193,6 +214,9 @@ function goesBothWays({ objective, variables, values }: ClaimedNature, known: re
 function directionsOf(n: number): readonly (readonly number[])[] {
   return combinations(n, STEPS).filter((direction) => direction.some((step) => step !== 0));
 }
+
+const quadraticForm = (matrix: readonly (readonly Expression[])[], direction: readonly number[]): Expression =>
+  sum(...matrix.flatMap((row, i) => row.map((entry, k) => product(number((direction[i] ?? 0) * (direction[k] ?? 0)), entry))));
 
 /** No bend first, then one coordinate bent. */
 function bendsOf(n: number): readonly (readonly number[])[] {

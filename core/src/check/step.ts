@@ -37,6 +37,7 @@ import { judgeLimit, judgeSameLimit } from "./limit.ts";
 import { judgeMatrix, judgeRows } from "./matrix.ts";
 import { judgeMeans } from "./means.ts";
 import { isPartOf } from "./parts.ts";
+import { judgeNature, judgeValueAt } from "./place.ts";
 import { coversSigns } from "./signs-of-base.ts";
 import { splitCovers } from "./splitting.ts";
 import { sameInComponents } from "./system/components.ts";
@@ -121,6 +122,11 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
     (sense === "convex" ? isConvex : isConcave)(of, { variables, assumptions })
       ? nailed(`it is put together of ${sense} parts in ways that keep it ${sense}`, "S. Boyd and L. Vandenberghe, Convex Optimization, 3.2")
       : loose(`it was not proven that it is ${sense}`),
+  nature: (claim, { assumptions }) => ({
+    verdict: judgeNature(claim, assumptions),
+    why: "the derivatives were taken again, and the function was looked at around the point",
+  }),
+  "value at": (claim, { assumptions }) => ({ verdict: judgeValueAt(claim, assumptions), why: "put in again" }),
   "weighted means": (claim, { assumptions }) => judgeMeans(claim, assumptions),
   matrix: (claim, { assumptions }) => judgeMatrix(claim, assumptions),
   rows: (claim, { assumptions }) => judgeRows(claim, assumptions),

@@ -1,5 +1,20 @@
 import type { Expression } from "../expression/expression.ts";
 
+/** What a stationary point is, in words. */
+const NATURES: Readonly<Record<string, string>> = {
+  minimum: "a local minimum",
+  maximum: "a local maximum",
+  saddle: "a saddle point",
+  inflection: "neither a minimum nor a maximum",
+};
+
+/** What that says of the matrix of second derivatives. */
+const DEFINITENESS: Readonly<Record<string, string>> = {
+  minimum: "which has positive eigenvalues only",
+  maximum: "which has negative eigenvalues only",
+  saddle: "which has eigenvalues of both signs",
+};
+
 /**
  * The catalogue of rules with their wording. Words may hold mathematics between dollar signs, in the notation. A rule's
  * wording is a function of the pieces it names.
@@ -146,6 +161,16 @@ const RULES = {
   "line through a point": (point: string) => `The line through the point $${point}$ with this slope`,
   "stationary where": () => "The derivative is 0 at a stationary point",
   "stationary where all": () => "All derivatives are 0 at a stationary point",
+  "differentiate again": (of: string) => `Differentiate $${of}$ once more`,
+  "nature by derivative": (place: string, order: string, sign: string, nature: string) =>
+    `At $${place}$ the ${order} derivative is ${sign}: ${NATURES[nature] ?? nature}`,
+  "nature by determinant": (place: string, determinant: string, first: string, nature: string) =>
+    `At $${place}$ the second derivatives form this matrix, with the determinant $${determinant}$${nature === "saddle" ? "" : ` and the first entry $${first}$`}: ${NATURES[nature] ?? nature}`,
+  "nature by matrix": (place: string, nature: string) =>
+    `At $${place}$ the second derivatives form this matrix, ${DEFINITENESS[nature] ?? ""}: ${NATURES[nature] ?? nature}`,
+  "value at": (places: string) => `The value at $${places}$`,
+  "approaches at an end": (variable: string, place: string, from: string) => `As $${variable}$ approaches $${place}$${from}, the values approach`,
+  "best of these": (best: string) => `The ${best} of these values`,
   "other order": () => "The same region with the variables in the other order",
   "convex objective": (sense: string, best: string) =>
     `The objective is ${sense} (it is put together of ${sense} parts, such as lengths): a point at which all derivatives are 0 has the ${best} value of all`,

@@ -1,4 +1,4 @@
-import { derivative, equation, product } from "../expression/construct.ts";
+import { derivative, equation, product, relation, ZERO } from "../expression/construct.ts";
 import type { Expression } from "../expression/expression.ts";
 import { type DefiniteIntegral, indefiniteIntegral } from "../expression/integral.ts";
 import type { Syntax } from "../notation/syntax.ts";
@@ -39,6 +39,8 @@ import type { Pieces, RuleName, Said } from "./rules.ts";
  * - `matrix`: what an operation makes of vectors and matrices, entry by entry;
  * - `rows`: an operation on the rows of a matrix;
  * - `convex`: a function is convex (concave) on the whole space, so that a stationary point is its least (greatest) value;
+ * - `nature`: the first derivatives are 0 at a place, and it is what is said by those of this order there: `after`, a matrix for several variables;
+ * - `value at`: the expression has this value at each of the places;
  * - `equal`: before and after have the same value;
  * - `put in`: replacing the names by the values in `before` gives `after`;
  * - `holds`: the statement is true.
@@ -171,6 +173,16 @@ export type Claim =
     }
   | { readonly kind: "matrix"; readonly operation: MatrixOperation; readonly operands: readonly Expression[]; readonly after: Expression }
   | { readonly kind: "rows"; readonly before: Expression; readonly operation: RowOperation; readonly after: Expression }
+  | {
+      readonly kind: "nature";
+      readonly of: Expression;
+      readonly variables: readonly string[];
+      readonly at: ReadonlyMap<string, Expression>;
+      readonly nature: "maximum" | "minimum" | "saddle" | "inflection" | "undecided";
+      readonly order: number;
+      readonly after: Expression;
+    }
+  | { readonly kind: "value at"; readonly of: Expression; readonly places: readonly ReadonlyMap<string, Expression>[]; readonly after: Expression }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "put in"; readonly before: Expression; readonly values: ReadonlyMap<string, Expression>; readonly after: Expression }
   | { readonly kind: "holds"; readonly statement: Expression };
@@ -251,5 +263,9 @@ export function resultOf(claim: Claim): Expression {
     return equation(claim.before, claim.after);
   if (claim.kind === "shifted integral") return equation(claim.before, product(claim.factor, claim.after));
   if (claim.kind === "convex") return claim.of;
+  if (claim.kind === "nature" && claim.variables.length === 1) return relation(claim.after, COMPARISONS[claim.nature], ZERO);
   return claim.kind === "holds" ? claim.statement : claim.after;
 }
+
+/** How the derivative that decides compares with 0. */
+const COMPARISONS = { minimum: ">", maximum: "<", inflection: "!=", saddle: "!=", undecided: "=" } as const;

@@ -1,7 +1,7 @@
 import type { ClaimedAnswer, ClaimedSolution } from "../check/answer.ts";
 import { comparisonCheck, substitutionCheck } from "../check/answer.ts";
 import { completenessCheck } from "../check/completeness.ts";
-import { isOfConstrainedNature } from "../check/constrained-nature.ts";
+import { isEndOfNature, isOfConstrainedNature } from "../check/constrained-nature.ts";
 import { isConvexOptimum } from "../check/convex-optimum.ts";
 import { isOfNature } from "../check/nature.ts";
 import { type ClaimedOptima, isBestByBounds, isBorderWorse, optimumIsGlobal, optimumPutBack } from "../check/optimum.ts";
@@ -122,7 +122,7 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   const isNone = optimum.none !== undefined && isBeaten(claimed);
   const isAnswered = isNone || (optimum.none === undefined && (reached || task.wanted === "stationary" || optimum.open === undefined));
   const points = optimum.points.map((point) => {
-    const isOpen = point.end && claimed.faces !== undefined && !isNatureConfirmed(task, claimed, point, known);
+    const isOpen = point.end && !isNatureConfirmed(task, claimed, point, known);
     return isOpen ? { ...point, nature: "undecided" as const } : point;
   });
   const natures = points.every((point) => isNatureConfirmed(task, claimed, point, known));
@@ -150,6 +150,7 @@ function isNatureConfirmed(task: OptimumTask, claimed: ClaimedOptima, point: Opt
   if (constraints.length === 0 && !claimed.faces && point.end) return true;
   if (constraints.length === 0 && !isOnFace && isOfNature({ ...task, ...point }, known)) return true;
   if (!isOnFace && isOfConstrainedNature({ ...task, ...point }, constraints.map(sideDifference), known)) return true;
+  if (!claimed.faces && point.end && isEndOfNature({ ...task, ...point }, constraints.map(sideDifference), task.facts, known)) return true;
   if (wanted === "stationary" || nature === wanted || nature === "saddle" || nature === "inflection") return false;
   return optimumIsGlobal({ ...claimed, wanted: nature, points: claimed.points.map((one) => ({ ...one, global: one === point })) });
 }

@@ -14,7 +14,7 @@ export const OPTIMA: readonly (readonly [lines: readonly string[], points: reado
   [["minimise e^x - x"], ["x = 0: minimum 1, best"]],
   [["maximise ln x - x over x in (0, infinity)"], ["x = 1: maximum -1, best"]],
   [["minimise x^4 - 2x^2"], ["x = -1: minimum -1, best", "x = 1: minimum -1, best", "x = 0: maximum 0"]],
-  [["maximise 3 sin x + 4 cos x"], ["x = (pi - 2 arctan(4/3))/2 + 2pi n: maximum 5, best", "x = (3pi - 2 arctan(4/3))/2 + 2pi n: minimum -5"]],
+  [["maximise 3 sin x + 4 cos x"], ["x = arctan(3/4) + 2pi n: maximum 5, best", "x = pi + arctan(3/4) + 2pi n: minimum -5"]],
   [["minimise |x - 2|"], ["x = 2: minimum 0, best"]],
   [["maximise sqrt(x) - x over x in [0, 4]"], ["x = 1/4: maximum 1/4, best", "x = 0: minimum 0, end", "x = 4: minimum -2, end"]],
   [["minimise x^2 + 16/x over x in (0, infinity)"], ["x = 2: minimum 12, best"]],

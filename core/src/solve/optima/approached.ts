@@ -11,6 +11,8 @@ import type { Place } from "./places.ts";
 /** A place that is not attained, with what the function comes close to there where that is found. */
 export interface Approached {
   readonly place: Place;
+  /** The side from which the place is approached. */
+  readonly side: -1 | 1;
   readonly limit: Limit | undefined;
 }
 
@@ -19,7 +21,7 @@ export function approached(place: Place, neighbour: -1 | 1, objective: Expressio
   const at = place.value ?? limitValue({ kind: "infinite", sign: place.at > 0 ? 1 : -1 });
   const side = place.value ? { side: neighbour === -1 ? ("left" as const) : ("right" as const) } : {};
   const found = onlyCase(objective, { variable, at, whole: false, ...side }, [])?.found;
-  return { place, limit: found?.kind === "limit" ? found.limit : undefined };
+  return { place, side: neighbour, limit: found?.kind === "limit" ? found.limit : undefined };
 }
 
 /** Where the function goes farthest, of several places that are not attained. */

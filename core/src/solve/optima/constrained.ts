@@ -13,6 +13,7 @@ import { Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
 import { natureByBordered } from "./bordered.ts";
 import { samePlace } from "./compared.ts";
+import { comparison } from "./conclusion.ts";
 import { isConvexTask, optimiseConvex, settledByConvexity } from "./convex.ts";
 import { optimiseOnFaces, plainPoint } from "./faces.ts";
 import { optimiseByMeans } from "./means.ts";
@@ -116,7 +117,17 @@ function bySubstitution(task: OptimumTask): Optimum | undefined {
     ...one,
     values: new Map(task.variables.map((own) => [own, own === variable ? readable(substitute(value, one.values)) : (one.values.get(own) ?? name(own))])),
   });
-  return { ...inner, points: inner.points.map(back), steps: [...steps, ...inner.steps] };
+  const putBack = inner.points
+    .filter(({ integers }) => integers.length === 0)
+    .map((one) =>
+      step(
+        "put back",
+        [[...one.values].map(([own, there]) => equation(name(own), there))],
+        { kind: "put in", before: expressed, values: one.values, after: equation(name(variable), readable(substitute(value, one.values))) },
+        { conditions: one.conditions },
+      ),
+    );
+  return { ...inner, points: inner.points.map(back), steps: [...steps, ...inner.steps, ...(task.brief ? [] : putBack)] };
 }
 
 /** The conditions under which the coefficient is not 0; none where the constraint itself rules it out, undefined where it may be 0. */
@@ -172,7 +183,8 @@ function byMultipliers(task: OptimumTask): Optimum {
     const nature = same(one, top) ? ("maximum" as const) : same(one, bottom) ? ("minimum" as const) : one.nature;
     return { ...one, nature, global: wanted === "maximum" ? same(one, top) : wanted === "minimum" ? same(one, bottom) : false };
   });
-  return { ...common, points: [...judged].sort((a, b) => Number(b.global) - Number(a.global)) };
+  const ranked = [...judged].sort((a, b) => Number(b.global) - Number(a.global));
+  return { ...common, points: ranked, steps: [...common.steps, ...comparison({ points: ranked }, task)] };
 }
 
 function insidesOfBars(objective: Expression): readonly Expression[] {

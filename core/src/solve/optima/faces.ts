@@ -14,6 +14,7 @@ import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { natureByBordered } from "./bordered.ts";
 import { samePlace, signKnown } from "./compared.ts";
+import { comparison } from "./conclusion.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 import { commonZeros, pointOf, zeroOf } from "./several-variables.ts";
 
@@ -93,7 +94,7 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
     : `far out the objective ${wanted === "minimum" ? "grows" : "falls"} beyond all bounds, so on a closed set it has a ${word} value, inside or on a face`;
   const common = { complete: true, reason, steps, faces };
   const kept = ranked.filter((point) => !isOpen(point));
-  if (attained.length > 0) return { ...common, points: kept };
+  if (attained.length > 0) return { ...common, points: kept, steps: [...steps, ...comparison({ points: kept }, task)] };
   return { ...common, points: kept, none: `the ${word} value is not attained: it is come near at a part of the border that does not belong to the domain` };
 }
 

@@ -100,7 +100,11 @@ function bestOf(
     const isBeyond = limit.kind === "infinite" ? (limit.sign === 1) === (wanted === "maximum") : top && better(limit.value, top.value);
     if (isBeyond === undefined) return undefined;
     const place = { at: end.sign * Number.POSITIVE_INFINITY, value: end.value, kind: "end", attained: false } as const;
-    if (isBeyond) return { points: sorted(all, wanted), none: `there is no ${greatest(wanted)} value: ${goesTo({ place, limit }, wanted, variable) ?? ""}` };
+    if (isBeyond)
+      return {
+        points: sorted(all, wanted),
+        none: `there is no ${greatest(wanted)} value: ${goesTo({ place, side: end.sign === 1 ? -1 : 1, limit }, wanted, variable) ?? ""}`,
+      };
   }
   if (!top) return undefined;
   const isTop = (one: OptimumPoint): boolean => signKnown(subtract(one.value, top.value), assumptions) === 0;

@@ -13,6 +13,7 @@ import { Unsolvable } from "../solution.ts";
 import { type Approached, approached, farthest, goesTo } from "./approached.ts";
 import { byDerivatives, literalGlobal, natureByDerivatives } from "./by-derivatives.ts";
 import { better, greatest, sorted } from "./compared.ts";
+import { withConclusion } from "./conclusion.ts";
 import { natureAtJump } from "./jumps.ts";
 import { apartByCase } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
@@ -44,10 +45,21 @@ export function optimiseOneVariable(task: OptimumTask, variable: string): Optimu
     const second = simplify(differentiate(derivative, variable)).expression;
     const members = set.solutions.flatMap((one) => apartByCase(one, [objective, second]));
     const points = members.map((one) => byDerivatives(one, task, variable, second, known));
-    return { ...common, ...literalGlobal(points, task, variable, second, known, families.length > 0) };
+    return withConclusion({ ...common, ...literalGlobal(points, task, variable, second, known, families.length > 0) }, task);
   }
   const places = allPlaces(task, variable, derivative, set.solutions, facts);
-  return { ...common, ...bySigns(places, task, variable, derivative, set.complete) };
+  const judged = bySigns(places, task, variable, derivative, set.complete);
+  return withConclusion({ ...common, ...judged }, task, openEnds(places, judged, task, variable));
+}
+
+/** Where the function goes at the ends that are not attained, looked at where that decides something. */
+function openEnds(places: readonly Place[], { points, none }: Pick<Optimum, "points" | "none">, task: OptimumTask, variable: string): readonly Approached[] {
+  if (task.brief || task.wanted === "stationary" || (none === undefined && points.length < 2)) return [];
+  return places.flatMap((place, k) => {
+    if (place.attained) return [];
+    const sides = ([-1, 1] as const).filter((side) => places[k + side] !== undefined);
+    return sides.map((side) => approached(place, side, task.objective, variable));
+  });
 }
 
 /** A rational number with few digits strictly between two places. */

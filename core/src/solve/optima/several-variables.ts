@@ -13,6 +13,7 @@ import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { solveSystem } from "../systems/system.ts";
 import { readable } from "../values.ts";
 import { samePlace } from "./compared.ts";
+import { withConclusion } from "./conclusion.ts";
 import { apartByCase, atMember } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
@@ -40,7 +41,7 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
     });
   const distinct = points.filter((one, k) => points.findIndex((other) => samePlace(one, other, variables)) === k);
   const system = { equations: slopes.map((slope) => zeroOf(slope)), unknowns: variables, set, steps: found };
-  return { system, complete: set.complete, reason: set.reason, steps: [...steps, ...found], ...globalOf(distinct, task, hessian) };
+  return withConclusion({ system, complete: set.complete, reason: set.reason, steps: [...steps, ...found], ...globalOf(distinct, task, hessian) }, task);
 }
 
 /** What a point inside the domain is: by the second derivatives, by higher terms where these do not decide, or since no value anywhere is on the other side. */

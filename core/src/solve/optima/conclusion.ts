@@ -1,0 +1,178 @@
+import { natureByHessian } from "../../calculus/definiteness.ts";
+import { differentiate } from "../../calculus/derivative.ts";
+import { limitValue } from "../../calculus/limit/found.ts";
+import { isSmoothAt } from "../../calculus/rough-places.ts";
+import { type Claim, type Step, step } from "../../derivation/step.ts";
+import { equation, logic, name, product, relation, subtract, tuple, ZERO } from "../../expression/construct.ts";
+import type { Expression } from "../../expression/expression.ts";
+import { text } from "../../notation/text.ts";
+import { simplify, zeroTest } from "../../truth/index.ts";
+import type { Approached } from "./approached.ts";
+import { greatest, signKnown } from "./compared.ts";
+import { atMember } from "./members.ts";
+import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
+
+/** Derivatives are said up to this order. */
+const MOST_ORDER = 6;
+
+/** A second derivative that is longer than this says nothing to a reader. */
+const MOST_LETTERS = 60;
+
+const isShort = (e: Expression): boolean => text(e).length <= MOST_LETTERS;
+
+/** More values than these are not written one by one. */
+const MOST_VALUES = 8;
+
+/** How the way ends once the places are known: what each stationary point is, where the function goes at open ends, and all values compared. */
+export function withConclusion(found: Optimum, task: OptimumTask, ends: readonly Approached[] = []): Optimum {
+  if (task.brief) return found;
+  const values = comparison(found, task, ends);
+  const limits = values.length > 0 || found.none !== undefined ? ends.flatMap((end) => endStep(end, task)) : [];
+  return { ...found, steps: [...found.steps, ...natureSteps(found.points, task), ...limits, ...values] };
+}
+
+/** The values at all places, and the best of them; nothing where there is one only. */
+export function comparison({ points, none }: Pick<Optimum, "points" | "none">, task: OptimumTask, ends: readonly Approached[] = []): readonly Step[] {
+  const { objective, wanted, assumptions } = task;
+  const [best] = points.filter(({ global }) => global);
+  if (wanted === "stationary" || none !== undefined || !best || points.some(({ conditions }) => conditions.length > 0)) return [];
+  const values = distinctValues(points);
+  if (values.length > MOST_VALUES || values.length < 2) return [];
+  const limits = ends.flatMap(({ limit }) => (limit?.kind === "finite" ? [limit.value] : []));
+  const others = [...values.flatMap(([one]) => (one ? [one.value] : [])), ...limits].filter(
+    (one) => zeroTest(subtract(one, best.value), assumptions).kind !== "zero",
+  );
+  const isSeen = others.every((one) => signKnown(subtract(best.value, one), assumptions) === (wanted === "maximum" ? 1 : -1));
+  if (!isSeen) return [];
+  const at = values.flatMap(([one, ...same]): readonly Step[] =>
+    one
+      ? [
+          step("value at", [[one, ...same].map((point) => placeOf(point))], {
+            kind: "value at",
+            of: objective,
+            places: [one, ...same].map((point) => point.values),
+            after: one.value,
+          }),
+        ]
+      : [],
+  );
+  const statement = logic(
+    "and",
+    others.map((one) => relation(best.value, wanted === "maximum" ? ">" : "<", one)),
+  );
+  return [...at, step("best of these", [greatest(wanted)], { kind: "holds", statement })];
+}
+
+/** What the function approaches at an end that it does not reach. */
+function endStep({ place, side, limit }: Approached, { objective, variables: [variable = ""] }: OptimumTask): readonly Step[] {
+  if (!limit) return [];
+  const at = place.value ?? limitValue({ kind: "infinite", sign: place.at > 0 ? 1 : -1 });
+  const from = place.value ? { side: side === -1 ? ("left" as const) : ("right" as const) } : {};
+  const after = limitValue(limit);
+  return [
+    step("approaches at an end", [variable, at, place.value ? ` from the ${side === -1 ? "left" : "right"}` : ""], {
+      kind: "limit",
+      place: { variable, at, whole: false, ...from },
+      before: objective,
+      after,
+    }),
+  ];
+}
+
+/** The points with the same value together. */
+function distinctValues(points: readonly OptimumPoint[]): readonly (readonly OptimumPoint[])[] {
+  const same = (one: OptimumPoint, other: OptimumPoint): boolean => zeroTest(subtract(one.value, other.value)).kind === "zero";
+  const firsts = points.filter((one, k) => points.findIndex((other) => same(one, other)) === k);
+  return firsts.map((first) => points.filter((one) => same(first, one)));
+}
+
+/** The coordinates of a point in one equation. */
+function placeOf({ values }: Pick<OptimumPoint, "values">): Expression {
+  const [[letter = "", only = ZERO] = [], ...more] = values;
+  if (more.length === 0) return equation(name(letter), only);
+  return equation(tuple([...values.keys()].map((own) => name(own))), tuple([...values.values()]));
+}
+
+/** Whether all derivatives are seen to be 0 at a point. */
+const isStationary = (point: OptimumPoint, { objective, variables, assumptions }: OptimumTask): boolean =>
+  variables.every(
+    (variable) => signKnown(simplify(atMember(differentiate(objective, variable), point)).expression, [...assumptions, ...point.conditions]) === 0,
+  );
+
+/** What the stationary points are, by the derivatives there. */
+function natureSteps(points: readonly OptimumPoint[], task: OptimumTask): readonly Step[] {
+  const { objective, variables, assumptions } = task;
+  const inner = points.filter((point) => {
+    const known = [...assumptions, ...point.conditions];
+    return !point.end && point.nature !== "undecided" && isSmoothAt(objective, point.values, known) && isStationary(point, task);
+  });
+  const [only = "", ...more] = variables;
+  if (inner.length === 0) return [];
+  return more.length === 0 ? byOneDerivative(inner, task, only) : byMatrix(inner, task);
+}
+
+function byOneDerivative(points: readonly OptimumPoint[], { objective, assumptions }: OptimumTask, variable: string): readonly Step[] {
+  const derivatives = [simplify(differentiate(objective, variable)).expression];
+  const derivative = (order: number): Expression => {
+    for (let k = derivatives.length; k < order; k += 1) derivatives.push(simplify(differentiate(derivatives[k - 1] ?? ZERO, variable)).expression);
+    return derivatives[order - 1] ?? ZERO;
+  };
+  const orders: number[] = [];
+  const said = points.flatMap((point): readonly Step[] => {
+    const known = [...assumptions, ...point.conditions];
+    for (let order = 2; order <= MOST_ORDER; order += 1) {
+      const there = simplify(atMember(derivative(order), point)).expression;
+      const sign = isShort(there) ? signKnown(there, known) : undefined;
+      if (sign === undefined) return [];
+      if (sign === 0) continue;
+      orders.push(order);
+      const claim: Claim = { kind: "nature", of: objective, variables: [variable], at: point.values, nature: point.nature, order, after: there };
+      return [
+        step("nature by derivative", [placeOf(point), ORDINALS[order] ?? "", sign > 0 ? "positive" : "negative", point.nature], claim, {
+          conditions: point.conditions,
+        }),
+      ];
+    }
+    return [];
+  });
+  const highest = Math.max(1, ...orders);
+  const ways = Array.from({ length: highest - 1 }, (_, k) =>
+    step("differentiate again", [derivative(k + 1)], {
+      kind: "derivative",
+      of: derivative(k + 1),
+      variable,
+      after: derivative(k + 2),
+    }),
+  );
+  return [...ways, ...said];
+}
+
+const ORDINALS: Readonly<Record<number, string>> = { 2: "second", 3: "third", 4: "fourth", 5: "fifth", 6: "sixth" };
+
+function byMatrix(points: readonly OptimumPoint[], { objective, variables, assumptions }: OptimumTask): readonly Step[] {
+  const slopes = variables.map((variable) => simplify(differentiate(objective, variable)).expression);
+  const second = slopes.map((slope) => variables.map((variable) => simplify(differentiate(slope, variable)).expression));
+  const said = points.flatMap((point): readonly Step[] => {
+    const at = second.map((row) => row.map((entry) => simplify(atMember(entry, point)).expression));
+    if (!at.every((row) => row.every(isShort)) || natureByHessian(at, [...assumptions, ...point.conditions]) !== point.nature) return [];
+    const after = tuple(at.map((row) => tuple(row)));
+    const claim: Claim = { kind: "nature", of: objective, variables, at: point.values, nature: point.nature, order: 2, after };
+    return [
+      at.length === 2
+        ? step("nature by determinant", [placeOf(point), determinantOfTwo(at), at[0]?.[0] ?? ZERO, point.nature], claim, { conditions: point.conditions })
+        : step("nature by matrix", [placeOf(point), point.nature], claim, { conditions: point.conditions }),
+    ];
+  });
+  if (said.length === 0) return [];
+  const ways = second.flatMap((row, i) =>
+    row.flatMap((after, k) =>
+      k < i ? [] : [step("differentiate again", [slopes[i] ?? ZERO], { kind: "derivative", of: slopes[i] ?? ZERO, variable: variables[k] ?? "", after })],
+    ),
+  );
+  return [...ways, ...said];
+}
+
+function determinantOfTwo([first = [], second = []]: readonly (readonly Expression[])[]): Expression {
+  const [[a = ZERO, b = ZERO], [c = ZERO, d = ZERO]] = [first, second];
+  return simplify(subtract(product(a, d), product(b, c))).expression;
+}
