@@ -99,16 +99,22 @@ const isStationary = (point: OptimumPoint, { objective, variables, assumptions }
     (variable) => signKnown(simplify(atMember(differentiate(objective, variable), point)).expression, [...assumptions, ...point.conditions]) === 0,
   );
 
-/** What the stationary points are, by the derivatives there. */
+/** What the inner points are: stationary ones by the derivatives there, others by their value. */
 function natureSteps(points: readonly OptimumPoint[], task: OptimumTask): readonly Step[] {
   const { objective, variables, assumptions } = task;
-  const inner = points.filter((point) => {
-    const known = [...assumptions, ...point.conditions];
-    return !point.end && point.nature !== "undecided" && isSmoothAt(objective, point.values, known) && isStationary(point, task);
-  });
+  const isSmooth = (point: OptimumPoint): boolean => isSmoothAt(objective, point.values, [...assumptions, ...point.conditions]);
+  const known = points.filter(({ end, nature }) => !end && nature !== "undecided");
+  const corners = known.filter((point) => !isSmooth(point) && point.integers.length === 0);
+  const stationary = known.filter((point) => isSmooth(point) && isStationary(point, task));
   const [only = "", ...more] = variables;
-  if (inner.length === 0) return [];
-  return more.length === 0 ? byOneDerivative(inner, task, only) : byMatrix(inner, task);
+  const natures = more.length === 0 ? byOneDerivative(stationary, task, only) : byMatrix(stationary, task);
+  return [...natures, ...(corners.length > MOST_VALUES ? [] : corners.map((point) => cornerStep(point, task)))];
+}
+
+/** The value at a point at which there is no derivative. */
+function cornerStep(point: OptimumPoint, { objective }: OptimumTask): Step {
+  const claim: Claim = { kind: "value at", of: objective, places: [point.values], after: point.value };
+  return step("value at a corner", [placeOf(point)], claim, { conditions: point.conditions });
 }
 
 function byOneDerivative(points: readonly OptimumPoint[], { objective, assumptions }: OptimumTask, variable: string): readonly Step[] {
