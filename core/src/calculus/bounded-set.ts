@@ -1,6 +1,6 @@
 import { number, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal } from "../expression/expression.ts";
-import { substitute } from "../expression/substitute.ts";
+import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 import { contradictory, type Inequality } from "../polynomial/fourier-motzkin.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
@@ -31,7 +31,7 @@ export function growsEverywhere(
   const terms = wanted === "minimum" ? own.map(negated) : own;
   // What is not positive only lets it fall faster.
   const leading = terms.filter((term) => !isMinusBars(term, assumptions));
-  return fallsFarOut(sum(...leading), variables, assumptions);
+  return [terms, leading].some((list) => fallsFarOut(sum(...list), variables, assumptions));
 }
 
 /** Minus an absolute value, times something positive. */
@@ -43,19 +43,38 @@ function isMinusBars(term: Expression, assumptions: readonly Expression[]): bool
 
 const negated = (e: Expression): Expression => expand(product(number(-1), e));
 
-/** A sum of functions of one variable each, every one of which goes to −∞ on both sides: then the set where it is not negative is bounded. */
+/** A sum of functions of one variable each, polynomials with bars, every one of which goes to −∞ on both sides: then the set where it is not negative is bounded. */
 function fallsFarOut(side: Expression, variables: readonly string[], assumptions: readonly Expression[]): boolean {
   const zero = new Map(variables.map((variable) => [variable, ZERO]));
   const rest = substitute(side, zero);
   const parts = variables.map((variable) => simplify(subtract(substitute(side, new Map([...zero].filter(([key]) => key !== variable))), rest)).expression);
   const whole = parts.reduce((total, part) => simplify(subtract(total, part)).expression, simplify(subtract(side, rest)).expression);
   if (!equal(simplify(expand(whole)).expression, ZERO)) return definiteQuadratic(side, variables, assumptions);
-  return parts.every((part, k) => {
-    const coefficients = polynomialCoefficients(part, variables[k] ?? "");
-    const degree = (coefficients?.length ?? 1) - 1;
-    const leading = coefficients?.[degree];
-    return degree >= 2 && degree % 2 === 0 && leading !== undefined && decide(relation(leading, "<", ZERO), assumptions) === true;
-  });
+  return parts.every((part, k) => ([1, -1] as const).every((side) => fallsTowards(part, variables[k] ?? "", side, assumptions)));
+}
+
+/** Whether a polynomial with bars around some of its parts goes to −∞ at one end of the line, where each of those parts keeps its sign. */
+function fallsTowards(part: Expression, variable: string, side: 1 | -1, assumptions: readonly Expression[]): boolean {
+  const leading = leadingTowards(withoutBars(part, variable, side, assumptions), variable, side);
+  return leading !== undefined && decide(relation(leading, "<", ZERO), assumptions) === true;
+}
+
+/** Bars far out: what stands inside, or its opposite. */
+function withoutBars(e: Expression, variable: string, side: 1 | -1, assumptions: readonly Expression[]): Expression {
+  const plain = mapChildren(e, (child) => withoutBars(child, variable, side, assumptions));
+  const inside = plain.kind === "call" && plain.name === "abs" ? plain.args[0] : undefined;
+  const leading = inside && leadingTowards(inside, variable, side);
+  if (!inside || !leading) return plain;
+  if (decide(relation(leading, ">", ZERO), assumptions) === true) return inside;
+  return decide(relation(leading, "<", ZERO), assumptions) === true ? product(number(-1), inside) : plain;
+}
+
+/** The leading coefficient with the sign that the leading power has at one end of the line; undefined for what does not change there, or is no polynomial. */
+function leadingTowards(e: Expression, variable: string, side: 1 | -1): Expression | undefined {
+  const coefficients = polynomialCoefficients(e, variable);
+  const degree = (coefficients?.length ?? 1) - 1;
+  const leading = coefficients?.[degree];
+  return leading === undefined || degree === 0 ? undefined : product(number(side ** degree), leading);
 }
 
 /** A quadratic whose second-degree part is negative definite, by its leading minors. */
