@@ -156,12 +156,12 @@ const RULES = {
   "triple angle": () => "With $4 cos^3 a - 3 cos a = cos 3a$ the three real roots are cosines",
   "cube sum": (unknown: string, meaning: string, productOfBoth: string, resolvent: string) =>
     `With $${unknown} = ${meaning}$ and $u v = ${productOfBoth}$ the cubes of $u$ and $v$ solve $${resolvent}$; add their roots`,
-  differentiate: (of: string) => `Differentiate $${of}$`,
+  differentiate: (of: string, variable: string) => `Differentiate $${of}$ by $${variable}$`,
   "the slope is the derivative": () => "The slope of the curve is its derivative",
   "line through a point": (point: string) => `The line through the point $${point}$ with this slope`,
   "stationary where": () => "The derivative is 0 at a stationary point",
   "stationary where all": () => "All derivatives are 0 at a stationary point",
-  "differentiate again": (of: string) => `Differentiate $${of}$ once more`,
+  "differentiate again": (of: string, variable: string) => `Differentiate $${of}$ by $${variable}$ once more`,
   "nature by derivative": (place: string, order: string, sign: string, nature: string) =>
     `At $${place}$ the ${order} derivative is ${sign}: ${NATURES[nature] ?? nature}`,
   "nature by determinant": (place: string, determinant: string, first: string, nature: string) =>

@@ -2,6 +2,7 @@ import { derivative, equation, product, relation, ZERO } from "../expression/con
 import type { Expression } from "../expression/expression.ts";
 import { type DefiniteIntegral, indefiniteIntegral } from "../expression/integral.ts";
 import type { Syntax } from "../notation/syntax.ts";
+import { text } from "../notation/text.ts";
 import type { Rational } from "../number/rational.ts";
 import type { Pieces, RuleName, Said } from "./rules.ts";
 
@@ -251,7 +252,8 @@ export function step<Name extends RuleName>(rule: Name, pieces: Pieces<Name>, cl
 
 /** What stands on the paper after the step. */
 export function resultOf(claim: Claim): Expression {
-  if (claim.kind === "derivative") return equation(derivative(claim.of, claim.variable, 1), claim.after);
+  if (claim.kind === "derivative")
+    return text(claim.of).length > LONGEST_OPERAND ? claim.after : equation(derivative(claim.of, claim.variable, 1), claim.after);
   if (claim.kind === "antiderivative" || claim.kind === "sum over the roots") return equation(indefiniteIntegral(claim.of, claim.variable), claim.after);
   if (
     claim.kind === "integral" ||
@@ -266,6 +268,9 @@ export function resultOf(claim: Claim): Expression {
   if (claim.kind === "nature" && claim.variables.length === 1) return relation(claim.after, COMPARISONS[claim.nature], ZERO);
   return claim.kind === "holds" ? claim.statement : claim.after;
 }
+
+/** What is longer than this is not written once more beside its derivative. */
+const LONGEST_OPERAND = 40;
 
 /** How the derivative that decides compares with 0. */
 const COMPARISONS = { minimum: ">", maximum: "<", inflection: "!=", saddle: "!=", undecided: "=" } as const;

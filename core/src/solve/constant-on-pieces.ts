@@ -23,6 +23,6 @@ export function solveConstantOnPieces({ equation, unknown, domain }: Task): Solv
       conditions: boundsOfPiece(piece, unknown),
     }));
   const reason = "the derivative of the difference of the sides is 0, so the difference is constant on every piece where it is defined";
-  const steps = [step("differentiate", [difference], { kind: "derivative", of: difference, variable: unknown, after: ZERO })];
+  const steps = [step("differentiate", [difference, unknown], { kind: "derivative", of: difference, variable: unknown, after: ZERO })];
   return { steps, set: { variables: [unknown], domain: "real", complete: true, reason, solutions, rejected: [], complexSolutions: [] } };
 }

@@ -92,7 +92,7 @@ function byRules(e: Expression, variable: string, isPart = true): Differentiated
       return { value, steps: [ruleStep("rule of Leibniz", [], e, variable, value)] };
     }
     default:
-      return { value: plain(), steps: [step("differentiate", [e], { kind: "derivative", of: e, variable, after: plain() })] };
+      return { value: plain(), steps: [step("differentiate", [e, variable], { kind: "derivative", of: e, variable, after: plain() })] };
   }
 }
 

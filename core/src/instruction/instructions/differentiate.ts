@@ -208,8 +208,8 @@ function implicit(e: Expression & { readonly kind: "relation" }, variables: read
   const round: Round = {
     value,
     steps: [
-      step("differentiate", [difference], { kind: "derivative", of: difference, variable, after: byVariable }),
-      step("differentiate", [difference], { kind: "derivative", of: difference, variable: own, after: byOwn }),
+      step("differentiate", [difference, variable], { kind: "derivative", of: difference, variable, after: byVariable }),
+      step("differentiate", [difference, own], { kind: "derivative", of: difference, variable: own, after: byOwn }),
       step("implicit derivative", [nameOf(own), variable], { kind: "equal", before: slope, after: value }, { conditions }),
     ],
     checks: [...quotientChecks(difference, variable, byVariable, environment.assumptions), ...quotientChecks(difference, own, byOwn, environment.assumptions)],

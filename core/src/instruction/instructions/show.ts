@@ -194,7 +194,7 @@ function derivativeOfDifference(left: Expression, right: Expression): readonly S
   const of = subtract(left, right);
   const [variable = "", ...more] = freeNames(of);
   if (more.length > 0) return [];
-  return [step("differentiate", [of], { kind: "derivative", of, variable, after: ZERO })];
+  return [step("differentiate", [of, variable], { kind: "derivative", of, variable, after: ZERO })];
 }
 
 /** The exceptions that what is given does not rule out. */

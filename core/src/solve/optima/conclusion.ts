@@ -143,7 +143,7 @@ function byOneDerivative(points: readonly OptimumPoint[], { objective, assumptio
   });
   const highest = Math.max(1, ...orders);
   const ways = Array.from({ length: highest - 1 }, (_, k) =>
-    step("differentiate again", [derivative(k + 1)], {
+    step("differentiate again", [derivative(k + 1), variable], {
       kind: "derivative",
       of: derivative(k + 1),
       variable,
@@ -172,7 +172,16 @@ function byMatrix(points: readonly OptimumPoint[], { objective, variables, assum
   if (said.length === 0) return [];
   const ways = second.flatMap((row, i) =>
     row.flatMap((after, k) =>
-      k < i ? [] : [step("differentiate again", [slopes[i] ?? ZERO], { kind: "derivative", of: slopes[i] ?? ZERO, variable: variables[k] ?? "", after })],
+      k < i
+        ? []
+        : [
+            step("differentiate again", [slopes[i] ?? ZERO, variables[k] ?? ""], {
+              kind: "derivative",
+              of: slopes[i] ?? ZERO,
+              variable: variables[k] ?? "",
+              after,
+            }),
+          ],
     ),
   );
   return [...ways, ...said];

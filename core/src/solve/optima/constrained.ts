@@ -152,7 +152,7 @@ function byMultipliers(task: OptimumTask): Optimum {
   const steps: Step[] = [];
   const slopes = variables.map((variable) => {
     const after = simplify(differentiate(lagrangian, variable)).expression;
-    steps.push(step("differentiate", [lagrangian], { kind: "derivative", of: lagrangian, variable, after }));
+    steps.push(step("differentiate", [lagrangian, variable], { kind: "derivative", of: lagrangian, variable, after }));
     return zeroOf(after);
   });
   const whole = logic("and", [...slopes, ...constraints]);

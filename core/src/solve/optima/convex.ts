@@ -116,7 +116,12 @@ export function optimiseConvex(task: OptimumTask): Optimum | undefined {
   );
   const steps = [
     ...slopes.map((slope, k) =>
-      step("differentiate", [objective], { kind: "derivative", of: objective, variable: variables[k] ?? "", after: simplify(slope).expression }),
+      step("differentiate", [objective, variables[k] ?? ""], {
+        kind: "derivative",
+        of: objective,
+        variable: variables[k] ?? "",
+        after: simplify(slope).expression,
+      }),
     ),
     step("stationary where all", [], { kind: "put in", before: whole, values: new Map(), after: whole }),
     step("approached and put back", [at], { kind: "holds", statement: substitute(whole, values) }),

@@ -28,7 +28,7 @@ import { withPlateaus } from "./plateaus.ts";
 export function optimiseOneVariable(task: OptimumTask, variable: string): Optimum {
   const { objective } = task;
   const derivative = simplify(differentiate(objective, variable)).expression;
-  const steps: Step[] = [step("differentiate", [objective], { kind: "derivative", of: objective, variable, after: derivative })];
+  const steps: Step[] = [step("differentiate", [objective, variable], { kind: "derivative", of: objective, variable, after: derivative })];
   if (!contains(derivative, variable) && zeroTest(derivative).kind === "zero") throw new Unsolvable(`${text(objective)} does not change with ${variable}`);
   const facts = task.facts.filter((fact) => contains(fact, variable));
   const stationary = equation(derivative, ZERO);

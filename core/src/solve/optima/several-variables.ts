@@ -24,7 +24,7 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
   const { objective, variables } = task;
   const slopes = variables.map((variable) => simplify(differentiate(objective, variable)).expression);
   const steps: Step[] = slopes.map((after, k) =>
-    step("differentiate", [objective], { kind: "derivative", of: objective, variable: variables[k] ?? "", after }),
+    step("differentiate", [objective, variables[k] ?? ""], { kind: "derivative", of: objective, variable: variables[k] ?? "", after }),
   );
   const zeros = slopes.map(zeroOf);
   const whole = logic("and", zeros);
