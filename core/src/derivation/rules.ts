@@ -266,11 +266,14 @@ const RULES = {
   "sum over the roots": (denominator: string) =>
     `At each root of $${denominator}$ take the numerator over the derivative of the denominator: a real root gives a logarithm, a pair of complex ones a logarithm and an arctangent`,
   "logarithms and arctangents": () => "Each denominator of degree 1 gives a logarithm, each without real zeros a logarithm and an arctangent",
-  "square below": () => "Complete the square in the denominator: an arctangent where it has no real zero, else a logarithm",
-  "derivative and square below": () =>
-    "Take the numerator apart into a multiple of the derivative of the quadratic below and a rest: a logarithm or a power, and the rest by completing the square",
+  "square below": (below: string, zeros: string) => `Below stands $${below}$, which has ${zeros}`,
+  "complete the square below": (square: string, zeros: string) => `Complete the square, $${square}$, which has ${zeros}`,
+  "derivative above": (below: string) => `The numerator is the derivative of $${below}$, which gives a logarithm, or a power`,
+  "apart by the derivative": (slope: string) => `Write the numerator as a multiple of the derivative $${slope}$ of the quadratic below, and a rest`,
+  "over a root of a quadratic": () =>
+    "One over the root of a quadratic is, with the square completed, a derivative of an inverse circular or hyperbolic function or of a logarithm",
   "square root of a quadratic": () =>
-    "The integral is a polynomial times the root, and a multiple of the integral of 1 over the root; compare coefficients after differentiating",
+    "Try a polynomial times the root, and a multiple of the integral of 1 over the root: comparing coefficients after differentiating gives the numbers",
   "fundamental theorem": (antiderivative: string, lower: string, upper: string) =>
     `Put the bounds $${upper}$ and $${lower}$ into the antiderivative $${antiderivative}$ and subtract`,
   "improper integral": (antiderivative: string, bounds: string) =>

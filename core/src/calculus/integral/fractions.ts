@@ -1,10 +1,12 @@
-import { call, divide, name, negate, number, power, product, relation, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import type { Step } from "../../derivation/step.ts";
+import { call, divide, equation, name, negate, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll, freeNames } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { constantRoot } from "../../rewrite/constant-root.ts";
 import { partialFractionsWithSteps } from "../../rewrite/forms/partial-fractions.ts";
 import { decide, expand, simplify } from "../../truth/index.ts";
+import { differentiate } from "../derivative.ts";
 import { type Antiderivative, integralStep, type Rule, type Search } from "./rule.ts";
 
 const LARGEST_POWER = 8;
@@ -13,19 +15,19 @@ const LARGEST_POWER = 8;
 export const FRACTIONS: Rule = (f, search) => {
   const { variable, integrate } = search;
   const ofQuadratic = overQuadratic(f, search);
-  if (ofQuadratic) return ofQuadratic;
+  if (ofQuadratic && !ofQuadratic.isSplit) return ofQuadratic;
   const below = findAll(f, (part) => part.kind === "power" && part.exponent.kind === "number" && part.exponent.value.num < 0 && contains(part.base, variable));
   if (below.length === 0) return undefined;
   const apart = partialFractionsWithSteps(f, variable);
-  if (!apart || equal(apart.expression, f)) return undefined;
+  if (!apart || equal(apart.expression, f)) return ofQuadratic;
   const found = integrate(apart.expression);
-  if (!found) return undefined;
+  if (!found) return ofQuadratic;
   const rewritten = integralStep("by partial fractions", [], f, variable, indefiniteIntegral(apart.expression, variable));
   return { value: found.value, steps: [...apart.steps, rewritten, ...found.steps] };
 };
 
-/** (p x + q)/(a x² + b x + c)^n. */
-function overQuadratic(f: Expression, { variable, assumptions }: Search): Antiderivative | undefined {
+/** (p x + q)/(a x² + b x + c)^n; split where the quadratic has rational zeros, so that partial fractions say more. */
+function overQuadratic(f: Expression, { variable, assumptions }: Search): (Antiderivative & { readonly isSplit: boolean }) | undefined {
   const factors = factorsOf(f);
   const bottom = factors.find(
     (factor) => factor.kind === "power" && contains(factor.base, variable) && factor.exponent.kind === "number" && factor.exponent.value.num < 0,
@@ -35,20 +37,34 @@ function overQuadratic(f: Expression, { variable, assumptions }: Search): Antide
   const [c, b, a, ...more] = polynomialCoefficients(bottom.base, variable) ?? [];
   const top = polynomialCoefficients(product(...factors.filter((factor) => factor !== bottom)), variable);
   if (!a || !b || !c || more.length > 0 || n > LARGEST_POWER || !top || top.length > 2) return undefined;
-  const [q = number(0), p = number(0)] = top;
-  const quadratic: Quadratic = { base: bottom.base, a, b, discriminant: expand(subtract(power(b, TWO), product(number(4), a, c))), variable };
+  const [q = ZERO, p = ZERO] = top;
+  const discriminant = expand(subtract(power(b, TWO), product(number(4), a, c)));
+  const quadratic: Quadratic = { base: bottom.base, a, b, discriminant, variable };
   const alone = reciprocal(quadratic, n, assumptions);
   if (!alone) return undefined;
+  const isSplit = discriminant.kind === "number" && constantRoot(discriminant, assumptions).kind === "number";
   const share = divide(p, product(TWO, a));
-  const withSlope =
-    n === 1
-      ? product(share, call("ln", positiveOf(quadratic, assumptions)))
-      : negate(divide(share, product(number(n - 1), power(quadratic.base, number(n - 1)))));
+  const ofSlope = n === 1 ? call("ln", positiveOf(quadratic, assumptions)) : negate(divide(ONE, product(number(n - 1), power(quadratic.base, number(n - 1)))));
   const rest = simplify(subtract(q, product(share, b))).expression;
-  const isZero = (e: Expression): boolean => equal(e, number(0));
-  const value = sum(...(isZero(p) ? [] : [withSlope]), ...(isZero(rest) ? [] : [product(rest, alone)]));
-  const said = isZero(p) ? "square below" : "derivative and square below";
-  return { value, steps: [integralStep(said, [], f, variable, value)] };
+  const value = sum(...(equal(p, ZERO) ? [] : [product(share, ofSlope)]), ...(equal(rest, ZERO) ? [] : [product(rest, alone)]));
+  const slope = differentiate(quadratic.base, variable);
+  const square = squareStep(quadratic, bottom, alone);
+  if (equal(p, ZERO)) return { value, isSplit, steps: [square] };
+  const above = integralStep("derivative above", [quadratic.base], product(slope, bottom), variable, ofSlope);
+  const ofRest = equal(rest, ZERO) ? [] : [product(rest, indefiniteIntegral(bottom, variable))];
+  const open = sum(product(share, indefiniteIntegral(product(slope, bottom), variable)), ...ofRest);
+  const apart = integralStep("apart by the derivative", [slope], f, variable, open);
+  const end = integralStep("put the integrals in", [], f, variable, value);
+  return { value, isSplit, steps: [apart, above, ...(equal(rest, ZERO) ? [] : [square]), end] };
+}
+
+/** The integral of 1/(a x² + b x + c)^n; the square that is completed is said, where there is a linear term. */
+function squareStep({ base, a, b, discriminant, variable }: Quadratic, below: Expression, value: Expression): Step {
+  const zeros = findAll(value, (part) => part.kind === "call" && part.name === "arctan").length > 0 ? "no real zero: an arctangent" : "real zeros: a logarithm";
+  if (equal(b, ZERO)) return integralStep("square below", [base, zeros], below, variable, value);
+  const shifted = power(sum(name(variable), divide(b, product(TWO, a))), TWO);
+  const completed = sum(product(a, shifted), negate(divide(discriminant, product(number(4), a))));
+  return integralStep("complete the square below", [equation(base, completed), zeros], below, variable, value);
 }
 
 interface Quadratic {
@@ -94,5 +110,6 @@ function reciprocal(quadratic: Quadratic, n: number, assumptions: readonly Expre
   }
   if (sign !== 1) return undefined;
   const root = constantRoot(discriminant, assumptions);
-  return divide(call("ln", call("abs", divide(subtract(slope, root), sum(slope, root)))), root);
+  const half = (e: Expression): Expression => expand(divide(e, TWO));
+  return divide(call("ln", call("abs", divide(half(subtract(slope, root)), half(sum(slope, root))))), root);
 }

@@ -1,3 +1,4 @@
+import type { Step } from "../../derivation/step.ts";
 import { call, divide, isNumber, name, negate, ONE, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
 import { contains, type Expression, factorsOf, findAll, termsOf } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
@@ -88,5 +89,20 @@ function exponentialWave(f: Expression, [first, second]: readonly Expression[], 
   const a = growth.base.kind === "constant" && growth.base.name === "e" ? rate : product(rate, call("ln", growth.base));
   const [same, other] = [product(a, wave), product(turn, call(wave.name === "sin" ? "cos" : "sin", inside))];
   const value = divide(product(growth, wave.name === "sin" ? sum(same, negate(other)) : sum(same, other)), expand(sum(power(a, TWO), power(turn, TWO))));
-  return { value, steps: [integralStep("the same integral comes back", [], f, variable, value)] };
+  const once = partsByGrowth(growth, wave, a, variable);
+  const twice = partsByGrowth(growth, call(wave.name === "sin" ? "cos" : "sin", inside), a, variable);
+  return { value, steps: [once, twice, integralStep("the same integral comes back", [], f, variable, value)] };
+}
+
+/** ∫ u g for g = c e^(a x): u g/a without the integral of u′ g/a. */
+function partsByGrowth(growth: Expression, u: Expression, rate: Expression, variable: string): Step {
+  const v = divide(growth, rate);
+  const { constant, rest } = splitConstant(simplify(product(differentiate(u, variable), v)).expression, variable);
+  return integralStep(
+    "integrate by parts",
+    [u, growth, v],
+    product(growth, u),
+    variable,
+    subtract(product(u, v), product(constant, indefiniteIntegral(rest, variable))),
+  );
 }

@@ -1,5 +1,6 @@
-import { call, divide, HALF, name, negate, number, power, product, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { call, divide, HALF, name, negate, number, ONE, power, product, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf } from "../../expression/expression.ts";
+import { indefiniteIntegral } from "../../expression/integral.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { constantRoot } from "../../rewrite/constant-root.ts";
 import { expand, possibleSigns, simplify } from "../../truth/index.ts";
@@ -31,7 +32,12 @@ export const QUADRATIC_ROOT: Rule = (f, { variable, assumptions }) => {
   if (!plain) return undefined;
   const q = sum(...coefficients.map((coefficient, k) => product(coefficient, power(name(variable), number(k)))));
   const value = sum(...(equal(q, ZERO) ? [] : [product(q, sqrt(own.base))]), ...(equal(left, ZERO) ? [] : [product(left, plain)]));
-  return { value, steps: [integralStep("square root of a quadratic", [], f, variable, value)] };
+  const overRoot = power(own.base, number({ num: -1, den: 2 }));
+  const alone = integralStep("over a root of a quadratic", [], overRoot, variable, plain);
+  if (equal(q, ZERO)) return { value, steps: equal(left, ONE) ? [alone] : [alone, integralStep("put the integrals in", [], f, variable, value)] };
+  const open = sum(product(q, sqrt(own.base)), product(left, indefiniteIntegral(overRoot, variable)));
+  const said = integralStep("square root of a quadratic", [], f, variable, open);
+  return { value, steps: equal(left, ZERO) ? [said] : [said, alone, integralStep("put the integrals in", [], f, variable, value)] };
 };
 
 /** Q and λ from p = Q′ R + Q R′/2 + λ. */
