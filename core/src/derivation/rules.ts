@@ -211,6 +211,8 @@ const RULES = {
   "smaller determinant": () => "A determinant of one row and column less",
   "expand a determinant": (along: string, number: string) =>
     `Expand along ${along} ${number}: each entry times the smaller determinant, with alternating signs`,
+  "put results together": () => "Put these results together",
+  "identity beside a matrix": () => "Write the identity beside the matrix; what is done to the rows is done to both",
   "inverse beside the identity": () => "The identity stands on the left, so the inverse stands on the right",
   "swap rows": (one: string, other: string) => `Swap rows ${one} and ${other}`,
   "multiply a row": (row: string, factor: string) => `Multiply row ${row} by $${factor}$`,

@@ -1,11 +1,12 @@
-import { type MatrixOperation, type Step, step } from "../derivation/step.ts";
-import { negate, product, relation, sum, ZERO } from "../expression/construct.ts";
+import { type MatrixOperation, type Step, type StepOptions, step } from "../derivation/step.ts";
+import { MINUS_ONE, negate, product, relation, sum, TWO, ZERO } from "../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { present } from "../notation/present.ts";
 import type { Syntax } from "../notation/syntax.ts";
 import { determinant } from "./determinant.ts";
 import { entry, identity, type Matrix, matrixOf, minor, transposed, tupleOf, vectorOf } from "./matrix.ts";
 import { type RowStep, reduceRows } from "./row-reduction.ts";
+import { addedUp, alongFirstRow, called, crossComponents, crossed, equality, joined, rootOfSquares, sumsOf, times } from "./written.ts";
 
 /** One calculation with vectors and matrices, as it was carried out when it was read. */
 export interface Calculated {
@@ -25,20 +26,31 @@ export function stepsOf({ operation, operands, value }: Calculated): readonly St
         return [step("rows by columns", [], claim, { written: equality([times(left, right), ...sumsOf(left, right), present(value)]) })];
       return [step("every entry", [], claim, { written: equality([times(left, right), present(value)]) })];
     case "quotient":
+      return [step("every entry", [], claim)];
     case "sum":
     case "difference":
-      return [step("every entry", [], claim)];
+      return [step("every entry", [], claim, { written: equality([joined(operation === "sum" ? "+" : "-", left, right), present(value)]) })];
     case "power":
-      return [...(right.kind === "number" && right.value.num < 0 && matrix ? inverseSteps(matrix) : []), step("power of a matrix", [left, right], claim)];
+      return [
+        ...(right.kind === "number" && right.value.num < 0 && matrix ? inverseSteps(matrix) : []),
+        equal(right, MINUS_ONE)
+          ? step("inverse beside the identity", [], claim)
+          : step("power of a matrix", [left, right], claim, powerWritten(left, right, value)),
+      ];
     case "transpose":
       return [step("rows become columns", [], claim)];
     case "abs":
-      return [step("length of a vector", [left], claim)];
+      return [step("length of a vector", [left], claim, { written: equality([called("abs", left), rootOfSquares(vectorOf(left) ?? []), present(value)]) })];
     case "dot":
+      return [
+        step("dot product", [], claim, {
+          written: equality([called("dot", left, right), addedUp(vectorOf(left) ?? [], vectorOf(right) ?? []), present(value)]),
+        }),
+      ];
     case "cross":
       return [
-        step(operation === "dot" ? "dot product" : "cross product", [], claim, {
-          written: equality([{ kind: "call", name: operation, args: [present(left), present(right)] }, present(value)]),
+        step("cross product", [], claim, {
+          written: equality([called("cross", left, right), crossComponents(vectorOf(left) ?? [], vectorOf(right) ?? []), present(value)]),
         }),
       ];
     case "det":
@@ -48,48 +60,21 @@ export function stepsOf({ operation, operands, value }: Calculated): readonly St
   }
 }
 
-const times = (left: Expression, right: Expression): Syntax => ({ kind: "times", dot: false, left: present(left), right: present(right) });
-
-function equality(operands: readonly Syntax[]): Syntax {
-  return { kind: "relation", comparisons: operands.slice(1).map(() => "="), operands };
-}
-
-/** Larger products are not written out. */
-const MOST_TERMS = 18;
-
-/** The entries of a product as they are added up: 1·5 + 2·7. */
-function sumsOf(left: Expression, right: Expression): readonly Syntax[] {
-  const [a, b] = [matrixOf(left) ?? [vectorOf(left) ?? []], matrixOf(right)];
-  const columns = b ? transposed(b) : [vectorOf(right) ?? []];
-  const inner = columns[0]?.length ?? 0;
-  if (a.length * columns.length * inner > MOST_TERMS || inner < 2) return [];
-  const entryOf = (row: readonly Expression[], column: readonly Expression[]): Syntax =>
-    row.map((x, k): Syntax => dotted(x, column[k] ?? ZERO)).reduce((one, other) => ({ kind: "binary", operator: "+", left: one, right: other }));
-  const rows = a.map((row) => columns.map((column) => entryOf(row, column)));
-  const asTuple = (items: readonly Syntax[]): Syntax => ({ kind: "tuple", items });
-  if (matrixOf(left) && b) return [asTuple(rows.map(asTuple))];
-  return [asTuple(rows.flat())];
-}
-
-/** x·y with brackets where they are needed. */
-function dotted(x: Expression, y: Expression): Syntax {
-  const bracketed = (e: Expression): Syntax => {
-    const own = present(e);
-    return own.kind === "binary" || own.kind === "sign" ? { kind: "group", inner: own } : own;
-  };
-  return { kind: "times", dot: true, left: bracketed(x), right: bracketed(y) };
+/** A square as it is added up. */
+function powerWritten(matrix: Expression, exponent: Expression, value: Expression): StepOptions {
+  return equal(exponent, TWO) ? { written: equality([times(matrix, matrix), ...sumsOf(matrix, matrix), present(value)]) } : {};
 }
 
 /** Numbers by row operations, letters by expansion along the row or column with the most zeros. */
 function determinantSteps(m: Matrix, value: Expression): readonly Step[] {
   const whole = tupleOf(m);
-  const end = (rule: "determinant of two rows" | "determinant of three rows" | "product of the diagonal"): Step =>
-    step(rule, [], { kind: "matrix", operation: "det", operands: [whole], after: value });
+  const claim = { kind: "matrix", operation: "det", operands: [whole], after: value } as const;
+  const writtenOut = (way: Syntax): { readonly written: Syntax } => ({ written: equality([called("det", whole), way, present(value)]) });
   if (m.length <= 1) return [];
-  if (m.length === 2) return [end("determinant of two rows")];
+  if (m.length === 2) return [step("determinant of two rows", [], claim, writtenOut(crossed(m)))];
+  if (m.length === 3) return [step("determinant of three rows", [], claim, writtenOut(alongFirstRow(m)))];
   const isNumeric = m.every((row) => row.every((e) => freeNames(e).size === 0));
-  if (m.length === 3) return [end("determinant of three rows")];
-  if (isNumeric) return [...rowSteps(reduceRows(m, m.length, { full: false }).steps), end("product of the diagonal")];
+  if (isNumeric) return [...rowSteps(reduceRows(m, m.length, { full: false }).steps), step("product of the diagonal", [], claim)];
   return expanded(m, value);
 }
 
@@ -117,7 +102,11 @@ function expanded(m: Matrix, value: Expression): readonly Step[] {
 /** The matrix beside the identity, row by row until the identity stands on the left. */
 function inverseSteps(m: Matrix): readonly Step[] {
   const beside = m.map((row, i) => [...row, ...(identity(m.length)[i] ?? [])]);
-  return rowSteps(reduceRows(beside, m.length).steps);
+  const whole = tupleOf(beside);
+  return [
+    step("identity beside a matrix", [], { kind: "put in", before: whole, values: new Map(), after: whole }),
+    ...rowSteps(reduceRows(beside, m.length).steps),
+  ];
 }
 
 /** Operations on rows as steps. */
