@@ -63,7 +63,7 @@ function isLasting(factor: Expression, variable: string): boolean {
 }
 
 function byParts(f: Expression, u: Expression, slope: Expression, { variable, integrate }: Search): Antiderivative | undefined {
-  const v = contains(slope, variable) ? integrate(slope) : { value: product(slope, name(variable)), steps: [] };
+  const v = contains(slope, variable) ? integrate(slope) : { value: product(slope, besideOf(u, variable)), steps: [] };
   if (!v || findAll(v.value, isLogarithmic).some((part) => contains(part, variable))) return undefined;
   const left = simplify(joinedPowers(product(differentiate(u, variable), v.value))).expression;
   const rest = integrate(left);
@@ -77,6 +77,13 @@ function byParts(f: Expression, u: Expression, slope: Expression, { variable, in
     : integralStep("integrate by parts", [u, slope, v.value], f, variable, open);
   const end = integralStep("put the integrals in", [], f, variable, value);
   return { value, steps: [...v.steps, said, ...rest.steps, end] };
+}
+
+/** An integral of 1 that goes well with a function of a x + b: that, over a; else the variable alone. */
+function besideOf(u: Expression, variable: string): Expression {
+  const inside = u.kind === "call" ? u.args.at(-1) : undefined;
+  const inner = inside && linearIn(inside, variable);
+  return inside && inner ? divide(inside, inner.slope) : name(variable);
 }
 
 /** e^(a x + b) times a sine or cosine: by parts twice, the same integral comes back. */

@@ -46,7 +46,6 @@ function arcsinBall(x: ComplexBall, precision: number): ComplexBall {
 const withinUnit = (x: Expression): Expression => chain([MINUS_ONE, x, ONE], ["<=", "<="]);
 const outsideUnit = (x: Expression): Expression => relation(call("abs", x), ">=", ONE);
 const rootOfComplement = (x: Expression): Expression => sqrt(subtract(ONE, power(x, TWO)));
-const halfLogarithm = (x: Expression): Expression => product(HALF, call("ln", sum(ONE, power(x, TWO))));
 
 /** A double above π/2. */
 const HALF_PI = above(Math.PI / 2);
@@ -74,7 +73,6 @@ export const ARCSINE: FunctionFamily = {
     return angleOfSine(x) ?? (isNegated(x) ? negate(call("arcsin", opposite(x))) : undefined);
   },
   derivative: (args) => divide(ONE, rootOfComplement(argument(args))),
-  antiderivative: (args) => sum(product(argument(args), call("arcsin", argument(args))), rootOfComplement(argument(args))),
   domain: (args) => [withinUnit(argument(args))],
   ball: ([x], precision) => arcsinBall(x ?? complex.ZERO, precision),
   interval: ARCSIN,
@@ -92,7 +90,6 @@ export const ARCCOSINE: FunctionFamily = {
     return angle && subtract(quarterTurn(), angle);
   },
   derivative: (args) => negate(divide(ONE, rootOfComplement(argument(args)))),
-  antiderivative: (args) => subtract(product(argument(args), call("arccos", argument(args))), rootOfComplement(argument(args))),
   domain: (args) => [withinUnit(argument(args))],
   ball: ([x], precision) => complex.subtract(halfPi(precision + 8), arcsinBall(x ?? complex.ZERO, precision + 8), precision),
   interval: ARCCOS,
@@ -111,7 +108,6 @@ export const ARCTANGENT: FunctionFamily = {
     return angleOfTangent(x) ?? (isNegated(x) ? negate(call("arctan", opposite(x))) : undefined);
   },
   derivative: (args) => divide(ONE, sum(ONE, power(argument(args), TWO))),
-  antiderivative: (args) => subtract(product(argument(args), call("arctan", argument(args))), halfLogarithm(argument(args))),
   ball: ([x], precision) => arctanBall(x ?? complex.ZERO, precision),
   interval: increasing(arctanBall, { atFrom: -HALF_PI, atTo: HALF_PI }),
   double: Math.atan,
@@ -129,7 +125,6 @@ export const ARCCOTANGENT: FunctionFamily = {
     return angle && subtract(quarterTurn(), angle);
   },
   derivative: (args) => negate(divide(ONE, sum(ONE, power(argument(args), TWO)))),
-  antiderivative: (args) => sum(product(argument(args), call("arccot", argument(args))), halfLogarithm(argument(args))),
   ball: ([x], precision) => complex.subtract(halfPi(precision + 8), arctanBall(x ?? complex.ZERO, precision + 8), precision),
   interval: decreasing((x, precision) => complex.subtract(halfPi(precision + 8), arctanBall(x, precision + 8), precision), { atFrom: 2 * HALF_PI, atTo: 0 }),
   double: (x) => Math.PI / 2 - Math.atan(x),

@@ -1,7 +1,7 @@
 import type { ComplexBall } from "../../number/complex-ball.ts";
 import * as complex from "../../number/complex-ball.ts";
 import * as real from "../../number/real-ball.ts";
-import { call, chain, divide, HALF, isNumber, MINUS_ONE, negate, ONE, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../construct.ts";
+import { call, chain, divide, isNumber, MINUS_ONE, negate, ONE, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../construct.ts";
 import { isReal } from "../realness.ts";
 import { argument, isNegated, opposite } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
@@ -47,7 +47,6 @@ export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
       return isNegated(x) ? negate(call("arsinh", opposite(x))) : undefined;
     },
     derivative: (args) => divide(ONE, sqrt(sum(power(argument(args), TWO), ONE))),
-    antiderivative: (args) => subtract(product(argument(args), call("arsinh", argument(args))), sqrt(sum(power(argument(args), TWO), ONE))),
     ball: ([x], precision) => arsinhBall(x ?? complex.ZERO, precision),
     interval: increasing(arsinhBall, { atFrom: Number.NEGATIVE_INFINITY, atTo: Number.POSITIVE_INFINITY }),
     double: Math.asinh,
@@ -84,8 +83,6 @@ export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
       return isNegated(x) ? negate(call("artanh", opposite(x))) : undefined;
     },
     derivative: (args) => divide(ONE, subtract(ONE, power(argument(args), TWO))),
-    antiderivative: (args) =>
-      sum(product(argument(args), call("artanh", argument(args))), product(HALF, call("ln", subtract(ONE, power(argument(args), TWO))))),
     domain: (args) => [chain([MINUS_ONE, argument(args), ONE], ["<", "<"])],
     singular: (args) => [relation(argument(args), "!=", ONE), relation(argument(args), "!=", MINUS_ONE)],
     ball: ([x], precision) => artanhBall(x ?? complex.ZERO, precision),

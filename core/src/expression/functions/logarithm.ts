@@ -1,7 +1,7 @@
 import * as complex from "../../number/complex-ball.ts";
 import { invert, multiply } from "../../number/interval.ts";
 import * as rational from "../../number/rational.ts";
-import { call, divide, isNumber, negate, number, numberValue, power, product, relation, subtract, ZERO } from "../construct.ts";
+import { call, divide, isNumber, negate, number, numberValue, power, product, relation, ZERO } from "../construct.ts";
 import { type Expression, equal } from "../expression.ts";
 import { argument } from "./arguments.ts";
 import type { FunctionFamily } from "./family.ts";
@@ -22,7 +22,6 @@ export const NATURAL_LOGARITHM: FunctionFamily = {
     return ofE && inside.exponent.kind === "number" ? inside.exponent : undefined;
   },
   derivative: (args) => divide(number(1), argument(args)),
-  antiderivative: (args) => subtract(product(argument(args), call("ln", argument(args))), argument(args)),
   domain: (args) => [relation(argument(args), ">", ZERO)],
   singular: (args) => [relation(argument(args), "!=", ZERO)],
   ball: ([x], precision) => complex.ln(x ?? complex.ZERO, precision),
@@ -64,10 +63,6 @@ export const LOGARITHM: FunctionFamily = {
     const [base, inside] = [argument(args), argument(args, 1)];
     if (index === 1) return divide(number(1), product(inside, call("ln", base)));
     return negate(divide(call("ln", inside), product(base, power(call("ln", base), number(2)))));
-  },
-  antiderivative: (args) => {
-    const [base, inside] = [argument(args), argument(args, 1)];
-    return subtract(product(inside, call("log", base, inside)), divide(inside, call("ln", base)));
   },
   domain: (args) => {
     const [base, inside] = [argument(args), argument(args, 1)];
