@@ -35,6 +35,8 @@ export function closedDomain(
   const more = whole(asked.map((condition) => inequalitiesIn(condition, variables)));
   if (!more) return undefined;
   const inequalities = [...first, ...more];
+  // Conditions with bars or roots have borders with corners of their own.
+  if (!inequalities.every(({ side }) => roughPlaces(side, variables, known)?.length === 0)) return undefined;
   const rough = roughPlaces(objective, variables, [...assumptions, ...closed(inequalities)]);
   return rough && { inequalities, rough: rough.filter((inside) => !inequalities.some(({ side }) => equal(side, inside))) };
 }

@@ -59,6 +59,7 @@ export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
       return found.kind === "zero" ? "nailed" : found.kind === "nonzero" ? "bent" : "loose";
     };
     const outcomes = [test(subtract(at(claim.objective), point.value)), ...claim.constraints.map((one) => test(at(sideDifference(one))))];
+    outcomes.push(...claim.facts.map((fact) => factTest(fact, point, known)));
     if (!point.end && claim.constraints.length === 0) outcomes.push(...claim.variables.map((variable) => slopeTest(claim.objective, variable, point, test)));
     const outcome = weakest(outcomes);
     const where = [...point.values].map(([key, value]) => `${key} = ${text(value)}`).join(", ");
@@ -88,6 +89,13 @@ export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
     lines: found.map(({ line }) => line),
   });
   return [check("substitution", exact, "nailed"), check("comparison", numeric, "tacked")];
+}
+
+/** Whether a condition holds at a point; what is not decided for families, or for points under conditions of their own, is left to these. */
+function factTest(fact: Expression, { values, integers, conditions }: ClaimedOptimum, known: readonly Expression[]): Verdict {
+  const holds = decide(simplify(substitute(fact, values)).expression, known);
+  if (holds === false) return "bent";
+  return holds === true || integers.length + conditions.length > 0 ? "nailed" : "loose";
 }
 
 /** A number for the letter of a family: the middle of the bounds that its conditions give, else 1. */

@@ -1,3 +1,4 @@
+import { isPlainlyBounded } from "../calculus/plain-bounds.ts";
 import type { ClaimedAnswer, ClaimedSolution } from "../check/answer.ts";
 import { comparisonCheck, substitutionCheck } from "../check/answer.ts";
 import { completenessCheck } from "../check/completeness.ts";
@@ -120,6 +121,8 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   const reached = task.wanted !== "stationary" && optimum.points.some(({ global }) => global);
   const confirmed = !reached || (optimumIsGlobal(claimed) && (optimum.faces !== undefined || isConvexOptimum(claimed) || isBorderWorse(claimed)));
   const isNone = optimum.none !== undefined && isBeaten(claimed);
+  const [only = "", ...more] = task.variables;
+  const isUnderstood = optimum.faces !== undefined || more.length > 0 || isPlainlyBounded(task.facts, only);
   const isAnswered = isNone || (optimum.none === undefined && (reached || task.wanted === "stationary" || optimum.open === undefined));
   const points = optimum.points.map((point) => {
     const isOpen = point.end && !isNatureConfirmed(task, claimed, point, known);
@@ -127,7 +130,7 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   });
   const natures = points.every((point) => isNatureConfirmed(task, claimed, point, known));
   const isCovered = claimed.allFound || (reached && isBestByBounds(claimed));
-  const outcome: Verdict = isCovered && confirmed && isAnswered && natures ? "nailed" : "loose";
+  const outcome: Verdict = isUnderstood && isCovered && confirmed && isAnswered && natures ? "nailed" : "loose";
   const doubt = !natures
     ? "what one of the points is was not confirmed a second time"
     : !isCovered

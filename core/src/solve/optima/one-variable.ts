@@ -1,5 +1,6 @@
 import { coversZeros } from "../../calculus/cover.ts";
 import { differentiate } from "../../calculus/derivative.ts";
+import { isPlainlyBounded, plainBound } from "../../calculus/plain-bounds.ts";
 import { Analysed } from "../../calculus/zeros.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, name, number, relation, subtract, ZERO } from "../../expression/construct.ts";
@@ -25,8 +26,11 @@ import { withPlateaus } from "./plateaus.ts";
  * these places the derivative keeps the sign that it is proven to have at one point there, which gives the nature of each; the
  * greatest and least values are found by comparing what is attained with where the function goes at open ends.
  */
-export function optimiseOneVariable(task: OptimumTask, variable: string): Optimum {
+export function optimiseOneVariable(asked: OptimumTask, variable: string): Optimum {
+  const task = { ...asked, facts: asked.facts.map((fact) => plainBound(fact, variable)) };
   const { objective } = task;
+  if (!isPlainlyBounded(task.facts, variable))
+    throw new Unsolvable(`the conditions do not bound ${variable} by values alone, and this case cannot be solved yet`);
   const derivative = simplify(differentiate(objective, variable)).expression;
   const steps: Step[] = [step("differentiate", [objective, variable], { kind: "derivative", of: objective, variable, after: derivative })];
   if (!contains(derivative, variable) && zeroTest(derivative).kind === "zero") throw new Unsolvable(`${text(objective)} does not change with ${variable}`);
@@ -38,7 +42,7 @@ export function optimiseOneVariable(task: OptimumTask, variable: string): Optimu
   // With letters a solution may ask for what is known not to be so.
   const set = { ...all, solutions: all.solutions.filter(({ conditions }) => !conditions.some((condition) => decide(condition, task.assumptions) === false)) };
   steps.push(step("stationary where", [], { kind: "equivalent", unknown: variable, before: stationary, after: stationary }), ...found);
-  const letters = [...freeNames(objective)].filter((letter) => letter !== variable);
+  const letters = [objective, ...facts].flatMap((e) => [...freeNames(e)]).filter((letter) => letter !== variable);
   const families = set.solutions.filter(({ integers }) => integers.length > 0);
   const common = { complete: set.complete, steps, reason: set.reason, stationary: { equation: stationary, unknown: variable, facts, set, steps: found } };
   if (letters.length > 0 || families.length > 0) {

@@ -1,11 +1,10 @@
-import { differentiate } from "../../calculus/derivative.ts";
+import { plainBound } from "../../calculus/plain-bounds.ts";
 import { approximateValue } from "../../expression/ball-value.ts";
-import { divide, equation, name, negate, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { equation, subtract, ZERO } from "../../expression/construct.ts";
 import { curveDomain } from "../../expression/domain.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
-import { MIRRORED } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { constantSign, decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
+import { decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
 import { solveEquation } from "../equation.ts";
 import { type Solution, Unsolvable } from "../solution.ts";
 import { readable } from "../values.ts";
@@ -116,19 +115,4 @@ function endsOf(conditions: readonly Expression[], variable: string, objective: 
     if ((comparison === "<" || comparison === "<=") && (place < high.place || (place === high.place && !attained))) high = { place, value: right, attained };
   }
   return [low, high];
-}
-
-/** A linear condition u ≥ 0 as a bound of the variable. */
-function plainBound(condition: Expression, variable: string): Expression {
-  if (condition.kind !== "relation" || condition.comparisons.length !== 1) return condition;
-  const [left = ZERO, right = ZERO] = condition.operands;
-  if (left.kind === "name" || right.kind === "name") return condition;
-  const difference = simplify(subtract(left, right)).expression;
-  const slope = simplify(differentiate(difference, variable)).expression;
-  const sign = constantSign(slope);
-  if (sign === undefined || sign === 0) return condition;
-  const start = simplify(substitute(difference, new Map([[variable, ZERO]]))).expression;
-  const bound = readable(negate(divide(start, slope)));
-  const [comparison = "="] = condition.comparisons;
-  return relation(name(variable), sign > 0 ? comparison : MIRRORED[comparison], bound);
 }

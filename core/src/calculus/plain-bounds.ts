@@ -1,0 +1,31 @@
+import { divide, name, negate, relation, subtract, ZERO } from "../expression/construct.ts";
+import { contains, type Expression } from "../expression/expression.ts";
+import { MIRRORED } from "../expression/statement.ts";
+import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { constantSign, simplify } from "../truth/index.ts";
+
+/** A linear condition on a variable as a bound of it: 2 x − 1 ≥ 0 as x ≥ 1/2; other conditions as they are. */
+export function plainBound(condition: Expression, variable: string): Expression {
+  if (condition.kind !== "relation" || condition.comparisons.length !== 1) return condition;
+  const [left = ZERO, right = ZERO] = condition.operands;
+  if (left.kind === "name" || right.kind === "name") return condition;
+  const [start = ZERO, slope, ...more] = polynomialCoefficients(simplify(subtract(left, right)).expression, variable) ?? [];
+  const sign = slope && more.length === 0 ? constantSign(slope) : undefined;
+  if (!slope || sign === undefined || sign === 0) return condition;
+  const [comparison = "="] = condition.comparisons;
+  return relation(name(variable), sign > 0 ? comparison : MIRRORED[comparison], simplify(negate(divide(start, slope))).expression);
+}
+
+/** Whether conditions only bound a variable by values, or leave out such: then its domain is one interval but for single places. */
+export function isPlainlyBounded(conditions: readonly Expression[], variable: string): boolean {
+  const isPlain = (left: Expression, right: Expression): boolean => left.kind === "name" && left.name === variable && !contains(right, variable);
+  return conditions.every((condition) => {
+    const bound = plainBound(condition, variable);
+    if (!contains(bound, variable)) return true;
+    if (bound.kind !== "relation") return false;
+    return bound.operands.slice(1).every((right, k) => {
+      const left = bound.operands[k] ?? ZERO;
+      return isPlain(left, right) || isPlain(right, left) || !(contains(left, variable) || contains(right, variable));
+    });
+  });
+}

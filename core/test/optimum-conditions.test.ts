@@ -1,0 +1,78 @@
+import fc from "fast-check";
+import { describe, expect, it, test } from "vitest";
+import { isPlainlyBounded } from "../src/calculus/plain-bounds.ts";
+import { answered } from "./oracle.ts";
+import { read } from "./read.ts";
+
+const POINTS = 4001;
+const REACH = 8;
+
+/** The best value on a grid of the points at which a condition holds, by plain doubles. */
+function bestOnGrid(f: (x: number) => number, holds: (x: number) => boolean, wanted: "maximise" | "minimise"): number {
+  const grid = Array.from({ length: POINTS }, (_, k) => -REACH + (2 * REACH * k) / (POINTS - 1)).filter(holds);
+  const values = grid.map(f);
+  return wanted === "maximise" ? Math.max(...values) : Math.min(...values);
+}
+
+describe("an optimum of one variable keeps to its conditions", () => {
+  test.each<[readonly string[], string]>([
+    [["maximise x subject to x^2 <= 4"], "2"],
+    [["minimise (x - 1/2)^2 subject to x^2 >= 1"], "1/4"],
+    [["given x^2 <= 4", "maximise x^3 over x"], "8"],
+    [["maximise x subject to 2x - 1 <= 5"], "3"],
+    [["maximise x (4 - x) subject to 0 <= 2x <= 1"], "7/4"],
+    [["given a > 0", "maximise x^2 over x in [0, a]"], "a^2"],
+    [["given a > 0", "maximise x^2 subject to x + a <= 2a and x >= 0 over x"], "a^2"],
+  ])("%j is %s", (lines, expected) => {
+    const { answer, verdict } = answered(...lines);
+    expect(verdict).toBe("nailed");
+    expect(answer?.kind === "optimum" ? answer.points.find(({ global }) => global)?.value.text : undefined).toBe(expected);
+  });
+
+  // Each of these was once taken for a function on the whole line.
+  test.each([
+    "maximise x subject to e^x <= 5",
+    "minimise x^2 subject to |x| >= 1",
+    "maximise x^2 subject to |x - 1| <= 2",
+    "maximise -x^2 subject to 1/x >= 1",
+  ])("%s is solved or refused, and not read as if the condition were not there", (line) => {
+    const { answer, error } = answered(line);
+    expect(error?.message ?? "").toMatch(/do not bound x by values alone/);
+    expect(answer).toBeUndefined();
+  });
+
+  it("for quadratic functions and conditions, against a grid", () => {
+    let nailed = 0;
+    const coefficient = fc.integer({ min: -4, max: 4 });
+    const wanted = fc.constantFrom<"maximise" | "minimise">("maximise", "minimise");
+    fc.assert(
+      fc.property(coefficient, coefficient, fc.integer({ min: 1, max: 9 }), fc.integer({ min: -2, max: 2 }), wanted, (a, b, c, d, word) => {
+        fc.pre(a !== 0 || b !== 0);
+        const { answer, verdict } = answered(`${word} ${a} x^2 + ${b} x subject to (x - ${d})^2 <= ${c}`);
+        if (verdict !== "nailed" || answer?.kind !== "optimum") return;
+        nailed += 1;
+        const best = Number(answer.points.find(({ global }) => global)?.value.re);
+        const onGrid = bestOnGrid(
+          (x) => a * x * x + b * x,
+          (x) => (x - d) ** 2 <= c,
+          word,
+        );
+        expect(word === "maximise" ? best - onGrid : onGrid - best).toBeGreaterThan(-1e-9);
+        expect(Math.abs(best - onGrid)).toBeLessThan(0.2);
+      }),
+      { numRuns: 60 },
+    );
+    expect(nailed).toBeGreaterThan(45);
+  });
+
+  test.each<[string, boolean]>([
+    ["x >= 1", true],
+    ["0 <= x <= 2", true],
+    ["2x - 1 <= 5", true],
+    ["x != 3", true],
+    ["y >= x^2", false],
+    ["x^2 <= 4", false],
+    ["1/x >= 1", false],
+    ["y >= 2", true],
+  ])("%s bounds x by values alone: %s", (condition, expected) => expect(isPlainlyBounded([read(condition)], "x")).toBe(expected));
+});
