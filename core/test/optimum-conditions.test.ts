@@ -1,6 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import { isPlainlyBounded } from "../src/calculus/plain-bounds.ts";
+import { isWithoutBars } from "../src/check/bars.ts";
+import { logic } from "../src/expression/construct.ts";
 import { answered } from "./oracle.ts";
 import { read } from "./read.ts";
 
@@ -14,7 +16,7 @@ function bestOnGrid(f: (x: number) => number, holds: (x: number) => boolean, wan
   return wanted === "maximise" ? Math.max(...values) : Math.min(...values);
 }
 
-describe("an optimum of one variable keeps to its conditions", () => {
+describe("an optimum keeps to its conditions", () => {
   test.each<[readonly string[], string]>([
     [["maximise x subject to x^2 <= 4"], "2"],
     [["minimise (x - 1/2)^2 subject to x^2 >= 1"], "1/4"],
@@ -22,6 +24,12 @@ describe("an optimum of one variable keeps to its conditions", () => {
     [["maximise x subject to 2x - 1 <= 5"], "3"],
     [["maximise x (4 - x) subject to 0 <= 2x <= 1"], "7/4"],
     [["given a > 0", "maximise x^2 over x in [0, a]"], "a^2"],
+    [["given a > 0", "maximise x^2 subject to |x| <= a over x"], "a^2"],
+    [["minimise x^2 subject to |x| >= 1"], "1"],
+    [["maximise x^2 subject to |x - 1| <= 2"], "9"],
+    [["maximise x subject to |x^2 - 1| <= 3"], "2"],
+    [["maximise 3x + y subject to |x| + |y - 1| <= 2 over x, y"], "7"],
+    [["maximise x y subject to |x| <= 2 and |y| <= 3 over x, y"], "6"],
     [["given a > 0", "maximise x^2 subject to x + a <= 2a and x >= 0 over x"], "a^2"],
   ])("%j is %s", (lines, expected) => {
     const { answer, verdict } = answered(...lines);
@@ -30,16 +38,14 @@ describe("an optimum of one variable keeps to its conditions", () => {
   });
 
   // Each of these was once taken for a function on the whole line.
-  test.each([
-    "maximise x subject to e^x <= 5",
-    "minimise x^2 subject to |x| >= 1",
-    "maximise x^2 subject to |x - 1| <= 2",
-    "maximise -x^2 subject to 1/x >= 1",
-  ])("%s is solved or refused, and not read as if the condition were not there", (line) => {
-    const { answer, error } = answered(line);
-    expect(error?.message ?? "").toMatch(/do not bound x by values alone/);
-    expect(answer).toBeUndefined();
-  });
+  test.each(["maximise x subject to e^x <= 5", "maximise x subject to x^3 <= 8", "maximise -x^2 subject to 1/x >= 1"])(
+    "%s is solved or refused, and not read as if the condition were not there",
+    (line) => {
+      const { answer, error } = answered(line);
+      expect(error?.message ?? "").toMatch(/do not bound x by values alone/);
+      expect(answer).toBeUndefined();
+    },
+  );
 
   it("for quadratic functions and conditions, against a grid", () => {
     let nailed = 0;
@@ -64,6 +70,42 @@ describe("an optimum of one variable keeps to its conditions", () => {
     );
     expect(nailed).toBeGreaterThan(45);
   });
+
+  it("for corners of a square on its tip, against a grid", () => {
+    let nailed = 0;
+    const coefficient = fc.integer({ min: -3, max: 3 });
+    fc.assert(
+      fc.property(coefficient, coefficient, coefficient, fc.integer({ min: 1, max: 3 }), (a, b, c, r) => {
+        fc.pre(a !== 0 || b !== 0);
+        const { answer, verdict } = answered(`maximise ${a} x + ${b} y + ${c} x y subject to |x| + |y| <= ${r} over x, y`);
+        if (verdict !== "nailed" || answer?.kind !== "optimum") return;
+        nailed += 1;
+        const best = Number(answer.points.find(({ global }) => global)?.value.re);
+        const places = Array.from({ length: 61 }, (_, k) => (r * (k - 30)) / 30);
+        const values = places.flatMap((x) => places.filter((y) => Math.abs(x) + Math.abs(y) <= r + 1e-12).map((y) => a * x + b * y + c * x * y));
+        expect(best).toBeGreaterThan(Math.max(...values) - 1e-9);
+        expect(best).toBeLessThan(Math.max(...values) + 0.1);
+      }),
+      { numRuns: 25 },
+    );
+    expect(nailed).toBeGreaterThan(17);
+  });
+
+  const bars = (before: string, ...after: readonly string[]) => {
+    const parts = after.map(read);
+    return isWithoutBars({ kind: "without bars", before: read(before), after: parts.length === 1 ? (parts[0] ?? read("0")) : logic("and", parts) }, []);
+  };
+  test.each<[string, readonly string[], boolean]>([
+    ["|x| <= 2", ["x <= 2", "-x <= 2"], true],
+    ["|x| <= 2", ["x <= 2"], false],
+    ["|x| <= 2", ["x < 2", "-x < 2"], false],
+    ["|x| >= 2", ["x >= 2", "-x >= 2"], false],
+    ["|x| >= 2", ["x^2 >= 4"], true],
+    ["|x| >= -2", ["x^2 >= 4"], false],
+    ["|x| + |y| <= 1", ["x + y <= 1", "x - y <= 1", "-x + y <= 1", "-x - y <= 1"], true],
+    ["|x| + |y| <= 1", ["x + y <= 1", "x - y <= 1", "-x + y <= 1"], false],
+    ["|x| - |y| <= 1", ["x + y <= 1", "x - y <= 1", "-x + y <= 1", "-x - y <= 1"], false],
+  ])("%s without bars is %j: %s", (before, after, expected) => expect(bars(before, ...after)).toBe(expected));
 
   test.each<[string, boolean]>([
     ["x >= 1", true],

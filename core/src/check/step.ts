@@ -13,6 +13,7 @@ import { text } from "../notation/text.ts";
 import { extremaAsBars } from "../rewrite/extrema.ts";
 import { writeOut } from "../rewrite/write-out.ts";
 import { decide, equalityTest, partValues, withDecidedCases } from "../truth/index.ts";
+import { isWithoutBars } from "./bars.ts";
 import { pointText } from "./compare.ts";
 import { judgeDerivative } from "./difference-quotient.ts";
 import { sameByMoving } from "./equivalent/moving.ts";
@@ -126,6 +127,10 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
     verdict: judgeNature(claim, assumptions),
     why: "the derivatives were taken again, and the function was looked at around the point",
   }),
+  "without bars": (claim, { assumptions }) =>
+    isWithoutBars(claim, assumptions)
+      ? nailed("for each sign of what stands between the bars, both say the same")
+      : loose("it was not proven that both say the same"),
   "value at": (claim, { assumptions }) => ({ verdict: judgeValueAt(claim, assumptions), why: "put in again" }),
   "weighted means": (claim, { assumptions }) => judgeMeans(claim, assumptions),
   matrix: (claim, { assumptions }) => judgeMatrix(claim, assumptions),

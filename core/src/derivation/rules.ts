@@ -169,6 +169,7 @@ const RULES = {
   "nature by matrix": (place: string, nature: string) =>
     `At $${place}$ the second derivatives form this matrix, ${DEFINITENESS[nature] ?? ""}: ${NATURES[nature] ?? nature}`,
   "value at": (places: string) => `The value at $${places}$`,
+  "bars of a condition": (condition: string) => `The condition $${condition}$ without bars`,
   "value at a corner": (place: string) => `At $${place}$ there is no derivative, so the value there is looked at, too`,
   "approaches at an end": (variable: string, place: string, from: string) => `As $${variable}$ approaches $${place}$${from}, the values approach`,
   "best of these": (best: string) => `The ${best} of these values`,

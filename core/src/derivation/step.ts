@@ -40,6 +40,7 @@ import type { Pieces, RuleName, Said } from "./rules.ts";
  * - `matrix`: what an operation makes of vectors and matrices, entry by entry;
  * - `rows`: an operation on the rows of a matrix;
  * - `convex`: a function is convex (concave) on the whole space, so that a stationary point is its least (greatest) value;
+ * - `without bars`: a condition with bars says the same as others without;
  * - `nature`: the first derivatives are 0 at a place, and it is what is said by those of this order there: `after`, a matrix for several variables;
  * - `value at`: the expression has this value at each of the places;
  * - `equal`: before and after have the same value;
@@ -174,6 +175,7 @@ export type Claim =
     }
   | { readonly kind: "matrix"; readonly operation: MatrixOperation; readonly operands: readonly Expression[]; readonly after: Expression }
   | { readonly kind: "rows"; readonly before: Expression; readonly operation: RowOperation; readonly after: Expression }
+  | { readonly kind: "without bars"; readonly before: Expression; readonly after: Expression }
   | {
       readonly kind: "nature";
       readonly of: Expression;

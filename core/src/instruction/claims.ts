@@ -22,7 +22,7 @@ import { decide } from "../truth/index.ts";
 
 /** Steps that say what a quantity is, and nothing of the solutions of an equation. */
 const OF_VALUES: ReadonlySet<string> = new Set([
-  ...["equal", "put in", "integral", "integral in pieces", "symmetric integral", "known integral", "integral by terms", "with integrals"],
+  ...["equal", "put in", "integral", "integral in pieces", "symmetric integral", "known integral", "integral by terms", "with integrals", "without bars"],
   ...["matrix", "rows"],
 ]);
 

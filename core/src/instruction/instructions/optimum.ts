@@ -1,8 +1,9 @@
-import { step } from "../../derivation/step.ts";
+import { type Step, step } from "../../derivation/step.ts";
 import { name as nameOf } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { isEquation } from "../../expression/statement.ts";
 import { optimumScene } from "../../graph/solution-scene.ts";
+import { withoutBars } from "../../rewrite/bars-in-conditions.ts";
 import { extremaAsBars } from "../../rewrite/extrema.ts";
 import { optimise } from "../../solve/optima/constrained.ts";
 import type { OptimumTask, Wanted } from "../../solve/optima/optimum.ts";
@@ -109,16 +110,21 @@ function carryOut(
   const touches = (fact: Expression): boolean => [...freeNames(fact)].some((letter) => keep.has(letter));
   const objective = extremaAsBars(before.expression);
   const byBars = equal(objective, before.expression) ? [] : [step("extrema by bars", [], { kind: "equal", before: before.expression, after: objective })];
+  const asked = [...relations.filter((one) => !isEquation(one)), ...bounds, ...assumptions.filter(touches)];
+  const ofBars = asked.flatMap((fact): readonly Step[] => {
+    const after = withoutBars(fact);
+    return after ? [step("bars of a condition", [fact], { kind: "without bars", before: fact, after })] : [];
+  });
   const task: OptimumTask = {
     objective,
     variables,
     constraints: relations.filter(isEquation),
-    facts: [...relations.filter((one) => !isEquation(one)), ...bounds, ...assumptions.filter(touches)],
+    facts: asked.flatMap((fact) => statementsIn(withoutBars(fact) ?? fact)),
     assumptions: assumptions.filter((fact) => !touches(fact)),
     wanted,
   };
   const optimum = optimise(task);
-  const steps = [...before.steps, ...byBars, ...optimum.steps];
+  const steps = [...before.steps, ...byBars, ...ofBars, ...optimum.steps];
   const { points, ...judged } = judgeOptimum(task, optimum, steps);
   const { none, open: unproven } = optimum;
   const reason = unproven === undefined ? optimum.reason : `${optimum.reason}; ${unproven}`;
@@ -127,3 +133,6 @@ function carryOut(
   const units = answerUnits(environment, variables, { value: measured });
   return { answer: { kind: "optimum", points, ...(none === undefined ? {} : { none }), reason, angles, ...units }, steps, ...judged, pictured };
 }
+
+const statementsIn = (statement: Expression): readonly Expression[] =>
+  statement.kind === "logic" && statement.operator === "and" ? statement.items : [statement];
