@@ -37,6 +37,19 @@ describe("an optimum keeps to its conditions", () => {
     expect(answer?.kind === "optimum" ? answer.points.find(({ global }) => global)?.value.text : undefined).toBe(expected);
   });
 
+  test.each<[readonly string[], readonly string[]]>([
+    [["given x^2 <= 1/4", "stationary points of x^3 - x over x"], []],
+    [
+      ["given x^2 <= 4", "stationary points of x^3 - x over x"],
+      ["-sqrt(3)/3", "sqrt(3)/3"],
+    ],
+    [["given e^x <= 2", "stationary points of x^3 - 3x over x"], ["-1"]],
+  ])("%j are at %j", (lines, expected) => {
+    const { answer, verdict } = answered(...lines);
+    expect(verdict).toBe("nailed");
+    expect(answer?.kind === "optimum" ? answer.points.map(({ values }) => values["x"]?.text) : undefined).toEqual(expected);
+  });
+
   // Each of these was once taken for a function on the whole line.
   test.each(["maximise x subject to e^x <= 5", "maximise x subject to x^3 <= 8", "maximise -x^2 subject to 1/x >= 1"])(
     "%s is solved or refused, and not read as if the condition were not there",

@@ -122,7 +122,7 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   const confirmed = !reached || (optimumIsGlobal(claimed) && (optimum.faces !== undefined || isConvexOptimum(claimed) || isBorderWorse(claimed)));
   const isNone = optimum.none !== undefined && isBeaten(claimed);
   const [only = "", ...more] = task.variables;
-  const isUnderstood = optimum.faces !== undefined || more.length > 0 || isPlainlyBounded(task.facts, only);
+  const isUnderstood = optimum.faces !== undefined || more.length > 0 || task.wanted === "stationary" || isPlainlyBounded(task.facts, only);
   const isAnswered = isNone || (optimum.none === undefined && (reached || task.wanted === "stationary" || optimum.open === undefined));
   const points = optimum.points.map((point) => {
     const isOpen = point.end && !isNatureConfirmed(task, claimed, point, known);

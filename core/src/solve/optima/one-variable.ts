@@ -29,8 +29,9 @@ import { withPlateaus } from "./plateaus.ts";
 export function optimiseOneVariable(asked: OptimumTask, variable: string): Optimum {
   const task = { ...asked, facts: asked.facts.map((fact) => plainBound(fact, variable)) };
   const { objective } = task;
-  if (!isPlainlyBounded(task.facts, variable))
-    throw new Unsolvable(`the conditions do not bound ${variable} by values alone, and this case cannot be solved yet`);
+  const isPlain = isPlainlyBounded(task.facts, variable);
+  if (!isPlain && task.wanted === "stationary") return keptTo(task, optimiseOneVariable({ ...task, facts: [] }, variable));
+  if (!isPlain) throw new Unsolvable(`the conditions do not bound ${variable} by values alone, and this case cannot be solved yet`);
   const derivative = simplify(differentiate(objective, variable)).expression;
   const steps: Step[] = [step("differentiate", [objective, variable], { kind: "derivative", of: objective, variable, after: derivative })];
   if (!contains(derivative, variable) && zeroTest(derivative).kind === "zero") throw new Unsolvable(`${text(objective)} does not change with ${variable}`);
@@ -54,6 +55,17 @@ export function optimiseOneVariable(asked: OptimumTask, variable: string): Optim
   const places = allPlaces(task, variable, derivative, set.solutions, facts);
   const judged = bySigns(places, task, variable, derivative, set.complete);
   return withConclusion({ ...common, ...judged }, task, openEnds(places, judged, task, variable));
+}
+
+/** The stationary points at which the conditions hold. @throws Unsolvable where that is open for one of them */
+function keptTo({ facts, assumptions }: OptimumTask, found: Optimum): Optimum {
+  const points = found.points.filter(({ values, conditions }) => {
+    const held = facts.map((fact) => decide(simplify(substitute(fact, values)).expression, [...assumptions, ...conditions]));
+    if (held.includes(false)) return false;
+    if (held.includes(undefined)) throw new Unsolvable("it was not decided whether the conditions hold at each stationary point");
+    return true;
+  });
+  return { ...found, points };
 }
 
 /** Where the function goes at the ends that are not attained, looked at where that decides something. */
