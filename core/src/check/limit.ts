@@ -31,6 +31,12 @@ function endsAt(e: Expression, place: LimitPlace, assumptions: readonly Expressi
   });
 }
 
+/** What a function tends to at a place that is approached from one side; undefined where the expansion does not say. */
+export function onlyEnd(e: Expression, place: LimitPlace, assumptions: readonly Expression[]): End | undefined {
+  const [only, ...more] = expanded(() => endsAt(e, place, assumptions)) ?? [];
+  return more.length === 0 ? only : undefined;
+}
+
 /** Whether a function has the end that is claimed. */
 function isEnd(end: End, claimed: End, assumptions: readonly Expression[]): boolean | undefined {
   if (end.kind === "infinite" || claimed.kind === "infinite") return end.kind === "infinite" && claimed.kind === "infinite" && end.sign === claimed.sign;

@@ -1,10 +1,8 @@
 import { isBestValue } from "../calculus/box-optimum.ts";
 import { growthOf, natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
-import { limitValue } from "../calculus/limit/found.ts";
-import { onlyCase } from "../calculus/limit/limit.ts";
 import { roughPlaces } from "../calculus/rough-places.ts";
-import { equation, HALF, logic, name, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { constant, equation, HALF, logic, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
@@ -16,6 +14,7 @@ import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
 import { isConvexCorner, isConvexOptimum, isConvexPlateau, statedBounds } from "./convex-optimum.ts";
 import { type ClaimedFace, isBestOnFaces } from "./faces.ts";
+import { onlyEnd } from "./limit.ts";
 import { isLogConvexOptimum } from "./log-convex-optimum.ts";
 import { onePeriod, periodOf } from "./periodic.ts";
 import { isBestByPieces, isNowhereNegative } from "./pieces-optimum.ts";
@@ -321,9 +320,10 @@ function isBestOfPlaces({ objective, variables, facts, assumptions, constraints,
     if (own.length > 1) return false;
     if (bound?.comparison.endsWith("=")) return isNoBetter(substitute(objective, new Map([[variable, bound.right]])));
     const side = bound ? { side: sign === 1 ? ("left" as const) : ("right" as const) } : {};
-    const found = onlyCase(objective, { variable, at: bound?.right ?? limitValue({ kind: "infinite", sign }), whole: false, ...side }, assumptions)?.found;
-    if (found?.kind !== "limit") return false;
-    return found.limit.kind === "finite" ? isNoBetter(found.limit.value) : (found.limit.sign === 1) !== (wanted === "maximum");
+    const far = sign === 1 ? constant("infinity") : negate(constant("infinity"));
+    const end = onlyEnd(objective, { variable, at: bound?.right ?? far, whole: false, ...side }, assumptions);
+    if (!end) return false;
+    return end.kind === "finite" ? isNoBetter(end.value) : (end.sign === 1) !== (wanted === "maximum");
   };
   return (
     points.every(({ value }) => isNoBetter(value)) &&

@@ -1,11 +1,11 @@
 import { boundsOf } from "../calculus/cover.ts";
-import { onlyCase } from "../calculus/limit/limit.ts";
 import { constant, name, number, product, relation, subtract } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { freshName, substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 import { constantSign, decide, simplify } from "../truth/index.ts";
+import { onlyEnd } from "./limit.ts";
 import { type ClaimedOptima, withoutConstraint } from "./optimum.ts";
 
 /**
@@ -59,7 +59,7 @@ function hasRay({ objective, variables, facts, assumptions, wanted }: ClaimedOpt
   return directions.slice(1).some((direction) => {
     const along = new Map(variables.map((variable, k) => [variable, product(number(direction[k] ?? 0), t)]));
     if (!facts.every((fact) => decide(simplify(substitute(fact, along)).expression, known) === true)) return false;
-    const found = onlyCase(substitute(objective, along), { variable: letter, at: constant("infinity"), whole: false }, assumptions)?.found;
-    return found?.kind === "limit" && found.limit.kind === "infinite" && found.limit.sign === (wanted === "maximum" ? 1 : -1);
+    const end = onlyEnd(substitute(objective, along), { variable: letter, at: constant("infinity"), whole: false }, assumptions);
+    return end?.kind === "infinite" && end.sign === (wanted === "maximum" ? 1 : -1);
   });
 }
