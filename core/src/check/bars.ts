@@ -1,5 +1,5 @@
 import type { Claim } from "../derivation/step.ts";
-import { negate, power, product, relation, subtract, TWO, ZERO } from "../expression/construct.ts";
+import { negate, power, relation, subtract, TWO, ZERO } from "../expression/construct.ts";
 import { type Expression, equal, findAll } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { decide, equalityTest } from "../truth/index.ts";
@@ -51,7 +51,7 @@ function regionsOf(insides: readonly Expression[]): readonly (readonly Expressio
     (lists, inside) =>
       lists.flatMap((list) => [
         [...list, inside],
-        [...list, product(negate(inside))],
+        [...list, negate(inside)],
       ]),
     [[]],
   );

@@ -3,7 +3,7 @@ import { divide, negate, number, product, relation, subtract, sum, ZERO } from "
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { constantSign, decide, equalityTest, simpleRelations, simplify } from "../truth/index.ts";
-import type { ClaimedNature } from "./nature.ts";
+import { type ClaimedNature, pivotsArePositive } from "./nature.ts";
 
 type Matrix = readonly (readonly Expression[])[];
 
@@ -39,9 +39,9 @@ export function isOfConstrainedNature(
   const form = (u: readonly Expression[], v: readonly Expression[]): Expression =>
     simplify(sum(...u.flatMap((a, j) => v.map((b, k) => product(a, second[j]?.[k] ?? ZERO, b))))).expression;
   const along = tangents.map((u) => tangents.map((v) => form(u, v)));
-  if (nature === "minimum") return isPositive(along, known);
+  if (nature === "minimum") return pivotsArePositive(along, known);
   if (nature === "maximum")
-    return isPositive(
+    return pivotsArePositive(
       along.map((row) => row.map(negate)),
       known,
     );
@@ -113,16 +113,6 @@ function solved(augmented: Matrix, known: readonly Expression[]): readonly Expre
   const reduced = reducedRows(augmented, known);
   if (!reduced || reduced.pivots.some((column) => column >= size)) return undefined;
   return reduced.pivots.map((_, k) => reduced.rows[reduced.pivots.indexOf(k)]?.[size] ?? ZERO);
-}
-
-/** Elimination with symmetric pivots, all of them positive. */
-function isPositive(matrix: Matrix, known: readonly Expression[]): boolean {
-  const [first = [], ...rest] = matrix;
-  const [pivot, ...others] = first;
-  if (!pivot) return true;
-  if (signOf(pivot, known) !== 1) return false;
-  const after = rest.map((row) => others.map((entry, k) => subtract(row[k + 1] ?? ZERO, divide(product(row[0] ?? ZERO, entry), pivot))));
-  return isPositive(after, known);
 }
 
 /** Whether the form is seen to take both signs, along a coordinate or on the plane of two of them. */

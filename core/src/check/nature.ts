@@ -102,8 +102,8 @@ function isLeast({ objective, variables, values, value }: ClaimedNature, sign: 1
   return alongValley(rising, slopes, at, variables, values, known);
 }
 
-/** Elimination with symmetric pivots, all of them positive. */
-function pivotsArePositive(matrix: readonly (readonly Expression[])[], known: readonly Expression[]): boolean {
+/** Whether a symmetric matrix is positive definite: elimination with symmetric pivots, all of them positive. */
+export function pivotsArePositive(matrix: readonly (readonly Expression[])[], known: readonly Expression[]): boolean {
   let rows = matrix;
   while (rows.length > 0) {
     const [first = [], ...rest] = rows;
