@@ -1,6 +1,7 @@
-import { relation, subtract, ZERO } from "../expression/construct.ts";
+import { negate, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { mapChildren } from "../expression/substitute.ts";
 import { decide } from "../truth/index.ts";
 import { roughPlaces } from "./rough-places.ts";
 
@@ -12,6 +13,8 @@ export interface Inequality {
 
 /** A closed set on which an objective is continuous, and differentiable but where one of the rough places is 0. */
 export interface ClosedDomain {
+  /** The objective without bars around what has one sign on the set. */
+  readonly objective: Expression;
   readonly inequalities: readonly Inequality[];
   readonly rough: readonly Expression[];
 }
@@ -37,8 +40,10 @@ export function closedDomain(
   const inequalities = [...first, ...more];
   // Conditions with bars or roots have borders with corners of their own.
   if (!inequalities.every(({ side }) => roughPlaces(side, variables, known)?.length === 0)) return undefined;
-  const rough = roughPlaces(objective, variables, [...assumptions, ...closed(inequalities)]);
-  return rough && { inequalities, rough: rough.filter((inside) => !inequalities.some(({ side }) => equal(side, inside))) };
+  const inside = [...assumptions, ...closed(inequalities)];
+  const plain = withoutBars(objective, inside);
+  const rough = roughPlaces(plain, variables, inside);
+  return rough && { objective: plain, inequalities, rough: rough.filter((inside) => !inequalities.some(({ side }) => equal(side, inside))) };
 }
 
 const whole = (lists: readonly (readonly Inequality[] | undefined)[]): readonly Inequality[] | undefined =>
@@ -54,4 +59,12 @@ function inequalitiesIn(fact: Expression, variables: readonly string[]): readonl
     if (variables.some((variable) => freeNames(side).has(variable))) found.push({ side, strict: comparison === ">" || comparison === "<" });
   }
   return found;
+}
+
+function withoutBars(e: Expression, known: readonly Expression[]): Expression {
+  const plain = mapChildren(e, (child) => withoutBars(child, known));
+  const inside = plain.kind === "call" && plain.name === "abs" ? plain.args[0] : undefined;
+  if (!inside) return plain;
+  if (decide(relation(inside, ">=", ZERO), known) === true) return inside;
+  return decide(relation(inside, "<=", ZERO), known) === true ? negate(inside) : plain;
 }

@@ -1,4 +1,4 @@
-import { relation, ZERO } from "../expression/construct.ts";
+import { negate, relation, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
@@ -58,6 +58,32 @@ const mayJump = (part: Expression): boolean => part.kind === "cases" || part.kin
 export function whereRough(e: Expression, zeros: readonly Expression[]): Expression {
   if (isRough(e) && zeros.some((zero) => equal(zero, insideOf(e)))) return ZERO;
   return mapChildren(e, (child) => whereRough(child, zeros));
+}
+
+/** On which side of the zeros of the inside of some bars one is. */
+export interface Side {
+  readonly inside: Expression;
+  readonly sign: 1 | -1;
+}
+
+/** The condition that one is on a side. */
+export const isOnSide = ({ inside, sign }: Side): Expression => relation(inside, sign === 1 ? ">" : "<", ZERO);
+
+/** All choices of a side for the insides that stand in bars; other insides have none. */
+export function sidesOf(e: Expression, insides: readonly Expression[]): readonly (readonly Side[])[] {
+  const bars = findAll(e, (part) => part.kind === "call" && part.name === "abs").map(insideOf);
+  const own = insides.filter((inside) => bars.some((bar) => equal(bar, inside)));
+  return own.reduce<readonly (readonly Side[])[]>((lists, inside) => lists.flatMap((list) => SIGNS.map((sign) => [...list, { inside, sign }])), [[]]);
+}
+const SIGNS = [1, -1] as const;
+
+/** The expression on the chosen sides, without those bars. */
+export function onSides(e: Expression, sides: readonly Side[]): Expression {
+  const inner = mapChildren(e, (child) => onSides(child, sides));
+  if (e.kind !== "call" || e.name !== "abs") return inner;
+  const side = sides.find(({ inside }) => equal(inside, insideOf(e)));
+  if (!side) return inner;
+  return side.sign === 1 ? insideOf(inner) : negate(insideOf(inner));
 }
 
 function isRough(part: Expression): boolean {

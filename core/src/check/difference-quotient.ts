@@ -15,7 +15,7 @@ import type { StepVerdict } from "./step.ts";
 import type { Check, Verdict } from "./verdict.ts";
 
 /** How many signs are told apart for one derivative. */
-const MOST_SPLITS = 3;
+const MOST_SPLITS = 5;
 
 /**
  * Whether the coefficient of h in f(x + h) is `value`, by the expansion of f part by part; where it hangs on the sign of a part, for both of its signs.

@@ -1,9 +1,9 @@
 import { growsEverywhere, isBoundedSet } from "../calculus/bounded-set.ts";
 import { closedDomain } from "../calculus/closed-domain.ts";
 import { differentiate } from "../calculus/derivative.ts";
-import { whereRough } from "../calculus/rough-places.ts";
+import { isOnSide, onSides, type Side, sidesOf, whereRough } from "../calculus/rough-places.ts";
 import { name, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { constantSign, decide, equalityTest, simplify } from "../truth/index.ts";
@@ -18,6 +18,7 @@ interface ClaimedSet {
 /** A face of a domain as it was claimed to be looked at: its equations, whose solutions were confirmed to be all. */
 export interface ClaimedFace {
   readonly active: readonly Expression[];
+  readonly sides: readonly Side[];
   readonly equations: readonly Relation[];
   readonly unknowns: readonly string[];
   readonly set: ClaimedSet;
@@ -38,15 +39,24 @@ export function isBestOnFaces(claim: ClaimedOptima): boolean {
   const sides = domain.inequalities.map(({ side }) => side);
   if (!isBoundedSet(equalities, sides, variables, assumptions) && !growsEverywhere(objective, wanted, variables, assumptions)) return false;
   const choices = choicesOf([...sides, ...domain.rough], variables.length - equalities.length);
-  const covered = choices.every((active) => faces.some((face) => isFace(face, active, { objective, variables, equalities, assumptions })));
+  const covered = choices.every((active) => {
+    const others = domain.rough.filter((inside) => !active.includes(inside));
+    return sidesOf(domain.objective, others).every((own) =>
+      faces.some((face) => isFace(face, active, own, { objective: domain.objective, variables, equalities, assumptions })),
+    );
+  });
   if (!covered) return false;
-  return faces.every(({ set, singular }) =>
-    [...set.solutions, ...(singular?.set.solutions ?? [])].every(({ values, conditions }) => {
+  return faces.every(({ set, singular, active, sides: own }) => {
+    const there = onSides(whereRough(domain.objective, active), own);
+    const asked = [...sides.map((side) => relation(side, ">=", ZERO)), ...own.map(isOnSide)];
+    return [...set.solutions, ...(singular?.set.solutions ?? [])].every(({ values, conditions }) => {
       const known = [...assumptions, ...conditions];
-      const outside = sides.some((side) => decide(relation(simplify(substitute(side, values)).expression, "<", ZERO), known) === true);
-      return outside || isNoBetter(subtract(substitute(objective, values), best.value), wanted, known);
-    }),
-  );
+      const within = asked.map((condition) => simplify(substitute(condition, values)).expression);
+      // A family is looked at where it lies within the face, if anywhere.
+      const isOutside = within.some((condition, k) => decide(condition, [...known, ...within.filter((_, j) => j !== k)]) === false);
+      return isOutside || isNoBetter(subtract(substitute(there, values), best.value), wanted, [...known, ...within]);
+    });
+  });
 }
 
 function isNoBetter(gap: Expression, wanted: "maximum" | "minimum", known: readonly Expression[]): boolean {
@@ -70,9 +80,11 @@ interface Problem {
 }
 
 /** Whether a face is that of these inequalities, and its equations are the right ones. */
-function isFace(face: ClaimedFace, active: readonly Expression[], problem: Problem): boolean {
+function isFace(face: ClaimedFace, active: readonly Expression[], sides: readonly Side[], problem: Problem): boolean {
   const { variables, equalities, assumptions } = problem;
-  const objective = whereRough(problem.objective, active);
+  const objective = onSides(whereRough(problem.objective, active), sides);
+  if (face.sides.length !== sides.length || !sides.every((side) => face.sides.some((other) => other.sign === side.sign && equal(other.inside, side.inside))))
+    return false;
   if (face.active.length !== active.length || !active.every((side) => face.active.some((other) => isSame(side, other, assumptions)))) return false;
   const held = [...equalities, ...face.active];
   const stated = face.equations.map(sideDifference);

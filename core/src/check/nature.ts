@@ -1,12 +1,13 @@
 import { isBestValue } from "../calculus/box-optimum.ts";
 import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
 import { name, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { type Expression, equal, findAll, freeNames, isRoot } from "../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames, isRoot } from "../expression/expression.ts";
 import { freshName, substitute } from "../expression/substitute.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { withoutTurns } from "../rewrite/forms/whole-turns.ts";
-import { constantSign, decide, simplify } from "../truth/index.ts";
+import { asFamily, constantSign, decide, simplify, zeroTest } from "../truth/index.ts";
 import { isCorner } from "./convex-optimum.ts";
+import { holdsAlongFamily } from "./family-nature.ts";
 
 /** A stationary point of a function, with what it is said to be. */
 export interface ClaimedNature {
@@ -24,7 +25,8 @@ const HIGHEST_ORDER = 8;
  * Whether an inner stationary point is what it is said to be, by code that does not look for it: extrema by the signs of all pivots of the second derivatives, by the sign of
  * the difference everywhere, or along the valley (below); saddles by two curves through the point on which the values go to different sides.
  */
-export function isOfNature(claim: ClaimedNature, known: readonly Expression[]): boolean {
+export function isOfNature(claimed: ClaimedNature, known: readonly Expression[]): boolean {
+  const claim = { ...claimed, values: atRepeated(claimed) };
   try {
     switch (claim.nature) {
       case "undecided":
@@ -34,12 +36,29 @@ export function isOfNature(claim: ClaimedNature, known: readonly Expression[]): 
         return isLeast(claim, claim.nature === "minimum" ? 1 : -1, known) || (hasCorners(claim.objective) && isBestNearby(claim, claim.nature));
       case "saddle":
       case "inflection":
-        return goesBothWays(claim, known);
+        return isBothWays(claim, known);
     }
   } catch (error) {
     if (error instanceof NotDifferentiable) return false;
     throw error;
   }
+}
+
+/** The coordinates of a family, without the letters whose periods move the function into itself: all members are what one of them is. */
+function atRepeated({ objective, values }: ClaimedNature): ReadonlyMap<string, Expression> {
+  const names = freeNames(objective);
+  const letters = new Set([...values].flatMap(([key, value]) => [...freeNames(value)].filter((letter) => letter !== key && !names.has(letter))));
+  return [...letters].reduce((own, letter) => {
+    const moved = new Map<string, Expression>();
+    for (const [key, value] of own) {
+      const period = asFamily(value, letter)?.period;
+      if (contains(value, letter) && !period) return own;
+      if (period) moved.set(key, sum(name(key), period));
+    }
+    if (zeroTest(subtract(substitute(objective, moved), objective)).kind !== "zero") return own;
+    const first = new Map([[letter, ZERO]]);
+    return new Map([...own].map(([key, value]) => [key, simplify(substitute(value, first)).expression]));
+  }, values);
 }
 
 /** Whether a stationary point is what it is said to be by the first derivatives there that are not all 0: Taylor's theorem. */
@@ -184,6 +203,29 @@ function alongValley(
     const isKnown = left !== undefined || equal(plain(substitute(slopes[k] ?? ZERO, place())), ZERO);
     return along?.even === 1 && isKnown && 2 * order > along.order;
   });
+}
+
+/** At a point, or at every point of a line on which one coordinate is free. */
+function isBothWays(claim: ClaimedNature, known: readonly Expression[]): boolean {
+  const { objective, variables, values } = claim;
+  const [letter, ...more] = variables.filter((variable) => {
+    const value = values.get(variable);
+    return value?.kind === "name" && value.name === variable;
+  });
+  if (letter === undefined) return goesBothWays(claim, known);
+  if (more.length > 0) return false;
+  return holdsAlongFamily(letter, values, { objective, variables, known }, (there, facts) => {
+    const own = { ...claim, values: there };
+    return hasNegativeDiscriminant(own, facts) || goesBothWays(own, facts);
+  });
+}
+
+/** Whether along two of the coordinates the terms of second order, a u² + 2 b u v + c v², have a c < b²: such a form takes both signs. */
+function hasNegativeDiscriminant({ objective, variables, values }: ClaimedNature, known: readonly Expression[]): boolean {
+  const bend = (one: string, other: string): Expression => plain(substitute(differentiate(differentiate(objective, one), other), values));
+  return variables.some((one, k) =>
+    variables.slice(k + 1).some((other) => signOf(subtract(product(bend(one, one), bend(other, other)), power(bend(one, other), number(2))), known) === -1),
+  );
 }
 
 /** Directions and curves of second order through the point, on which the values are looked at. */

@@ -334,7 +334,7 @@ function isBestOfPlaces({ objective, variables, facts, assumptions, constraints,
 }
 
 /**
- * The best of all stationary points, where an optimum must exist: on a bounded closed set that a condition describes, or for a
+ * The best of all stationary points, where an optimum must exist: on a bounded closed set that a condition describes, for a function that repeats in every variable, or for a
  * polynomial that grows beyond all bounds in every direction.
  */
 function isBestOfAll({ objective, variables, constraints, facts, wanted, points, allFound }: ClaimedOptima): boolean {
@@ -342,7 +342,9 @@ function isBestOfAll({ objective, variables, constraints, facts, wanted, points,
   if (!allFound || facts.length > 0 || roughPlaces(objective, variables, constraints)?.length !== 0) return false;
   const sides = constraints.map((one) => sideDifference(one));
   const bounded = sides.some((side) => ["up", "down"].includes(growthOf(side, variables) ?? "both"));
-  const exists = constraints.length > 0 ? bounded : growthOf(objective, variables) === (wanted === "minimum" ? "up" : "down");
+  // What repeats in every variable takes all its values on a closed box.
+  const repeats = variables.every((variable) => periodOf(objective, variable) !== undefined);
+  const exists = constraints.length > 0 ? bounded : repeats || growthOf(objective, variables) === (wanted === "minimum" ? "up" : "down");
   const best = points.filter(({ global }) => global);
   if (!exists || best.length === 0) return false;
   return points.every((point) =>

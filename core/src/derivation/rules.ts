@@ -186,6 +186,9 @@ const RULES = {
   "approached and put back": (place: string) => `Approached numerically, the place is recognised as $${place}$; put back, all derivatives are exactly 0 there`,
   "extrema by bars": () => "The greater of two values is half of their sum and their distance, the smaller half of their sum without their distance",
   "under a root": (root: string, inside: string) => `$${root}$ grows with what stands under the root: both are best at the same points, so look at $${inside}$`,
+  "on a side": (conditions: string) => `Where $${conditions}$ the bars are known: all derivatives are 0 there at an optimum`,
+  "on a face and a side": (equations: string, conditions: string) =>
+    `On the face $${equations}$, where $${conditions}$: the slopes of objective and conditions are proportional there, with multipliers`,
   "on a face": (equations: string) => `On the face $${equations}$: the slopes of objective and conditions are proportional there, with multipliers`,
   inside: () => "Where no inequality holds with equality: the slopes of the objective are a combination of those of the equations",
   multipliers: (names: string) => `At an optimum on the condition the slopes are proportional: with the multipliers $${names}$ these derivatives are 0`,

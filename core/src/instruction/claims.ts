@@ -114,7 +114,8 @@ export interface JudgedOptimum extends Judged {
 /** Lays the optima of an objective before the judge: what a point of the border is and is not confirmed is left undecided. */
 export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonly Step[]): JudgedOptimum {
   if (optimum.under) return judgeUnderRoot(task, optimum, optimum.under, steps);
-  const known = [...task.assumptions, ...task.facts, ...optimum.points.flatMap(({ conditions }) => conditions)];
+  // What one point needs is not known of the others: it counts for that point alone.
+  const known = [...task.assumptions, ...task.facts];
   const { check, verdicts } = stepsCheck(steps, known);
   const own = optimum.faces ? task.assumptions : known;
   const claimed = { ...task, points: optimum.points, allFound: stationaryConfirmed(optimum, own), ...(optimum.faces ? { faces: optimum.faces } : {}) };

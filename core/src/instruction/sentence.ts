@@ -32,7 +32,7 @@ export interface Interval {
 const DOUBTFUL: ReadonlySet<string> = new Set(["by", "in", "at", "as"]);
 
 /** Words before which a name ends. */
-const NAME_ENDS: readonly string[] = ["in", "near", "over", "numerically", "from", "with", "by", "into", "and"];
+const NAME_ENDS: readonly string[] = ["in", "near", "over", "numerically", "from", "with", "by", "into", "and", "subject"];
 
 const BRACKETS: Readonly<Record<string, 1 | -1>> = { "(": 1, "[": 1, "{": 1, ")": -1, "]": -1, "}": -1 };
 

@@ -53,11 +53,12 @@ export const OPTIMUM: Instruction = {
     const wanted = BEGINNINGS.find(([words]) => sentence.takeWords(...words))?.[1] ?? "stationary";
     const written = sentence.written("what is to be optimised", STOPS);
     const objective = sentence.mean(written);
-    const conditions = sentence.takeWords("subject", "to") ? readConditions(sentence) : [];
+    let conditions: readonly Expression[] = [];
     const named: string[] = [];
     let interval: ReturnType<Sentence["interval"]> | undefined;
     for (;;) {
-      if (named.length === 0 && sentence.takeWords("over")) {
+      if (conditions.length === 0 && sentence.takeWords("subject", "to")) conditions = readConditions(sentence);
+      else if (named.length === 0 && sentence.takeWords("over")) {
         named.push(...sentence.names("a variable"));
       } else if (!interval && sentence.takeWords("in")) interval = sentence.interval();
       else break;

@@ -37,6 +37,8 @@ export function optimise(task: OptimumTask): Optimum {
   };
   const first = task.variables.length > 2 || task.constraints.length === 0 ? byMeans() : undefined;
   if (first) return first;
+  const onSides = task.variables.length > 1 && insidesOfBars(task.objective).length > 0 ? optimiseOnFaces(task) : undefined;
+  if (onSides) return onSides;
   const found = whereSolved(() => optimiseDirectly(task));
   if (!found) return byMeans() ?? optimiseOnFaces(task) ?? optimiseDirectly(task);
   const settled = isConvexTask(task) ? settledByConvexity(task, found) : undefined;

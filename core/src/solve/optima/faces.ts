@@ -2,8 +2,8 @@ import { growsEverywhere, isBoundedSet } from "../../calculus/bounded-set.ts";
 import { closedDomain } from "../../calculus/closed-domain.ts";
 import { natureByHessian } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
-import { whereRough } from "../../calculus/rough-places.ts";
-import { type Step, step } from "../../derivation/step.ts";
+import { isOnSide, onSides, type Side, sidesOf, whereRough } from "../../calculus/rough-places.ts";
+import { type Claim, type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, negate, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { sideDifference } from "../../expression/statement.ts";
@@ -11,6 +11,7 @@ import { substitute } from "../../expression/substitute.ts";
 import { subsets } from "../../polynomial/subsets.ts";
 import { withRootsOut } from "../../rewrite/constant-root.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
+import { tidyConditions } from "../conditions.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { natureByBordered } from "./bordered.ts";
 import { samePlace, signKnown } from "./compared.ts";
@@ -29,6 +30,10 @@ type Sought = OptimumTask & { readonly wanted: "maximum" | "minimum" };
 /** The equations of the stationary points on one face, where some inequalities hold with equality, and what solves them. */
 export interface Face extends FaceSystem {
   readonly active: readonly Expression[];
+  /** On which sides of the other bars the face lies. */
+  readonly sides: readonly Side[];
+  /** What the objective is there. */
+  readonly objective: Expression;
   /** The equations of the points where the slopes of the conditions depend on each other, which the multipliers may miss. */
   readonly singular?: FaceSystem;
 }
@@ -51,7 +56,7 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
   const { variables, constraints, facts, assumptions, wanted } = task;
   const domain = wanted === "stationary" ? undefined : closedDomain(task.objective, facts, variables, [...assumptions, ...constraints]);
   if (!domain || wanted === "stationary") return undefined;
-  const { inequalities, rough } = domain;
+  const { inequalities, rough, objective } = domain;
   const optional = [...inequalities.map(({ side }) => side), ...rough];
   if (optional.length > MOST_INEQUALITIES) return undefined;
   const equalities = constraints.map((one) => sideDifference(one));
@@ -62,23 +67,34 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
     assumptions,
   );
   if (!isBounded && !growsEverywhere(task.objective, wanted, variables, assumptions)) return undefined;
+  const choices = (size: number): readonly Pick<Face, "active" | "sides">[] =>
+    [...subsets(optional, size)].flatMap((active) =>
+      sidesOf(
+        objective,
+        rough.filter((inside) => !active.includes(inside)),
+      ).map((sides) => ({ active, sides })),
+    );
   const faces: Face[] = [];
   const steps: Step[] = [];
   const points: OptimumPoint[] = [];
   for (let size = 0; size <= Math.min(optional.length, variables.length - equalities.length); size += 1) {
-    for (const active of subsets(optional, size)) {
-      const own = faceOf(task, [...equalities, ...active], active);
+    for (const { active, sides } of choices(size)) {
+      const own = faceOf({ ...task, objective }, [...equalities, ...active], active, sides);
       if (!own) return undefined;
       faces.push(own.face);
       steps.push(...own.steps);
       for (const one of [...own.face.set.solutions, ...(own.face.singular?.set.solutions ?? [])]) {
-        const point = plainPoint(pointOf(one, task, active.length === 0 ? natureInside(one, task) : "undecided"), assumptions);
-        const holds = inequalities.map(({ side }) =>
-          decide(relation(simplify(substitute(side, point.values)).expression, ">=", ZERO), [...assumptions, ...point.conditions]),
-        );
-        if (holds.includes(false) || points.some((other) => samePlace(point, other, variables))) continue;
-        if (holds.includes(undefined) && point.integers.length === 0) return undefined;
-        points.push({ ...point, end: active.some((side) => !rough.includes(side)) });
+        const inner = { ...task, objective: own.face.objective };
+        const point = plainPoint(pointOf(one, inner, active.length === 0 ? natureInside(one, inner) : "undecided"), assumptions);
+        const known = [...assumptions, ...point.conditions];
+        const asked = [...inequalities.map(({ side }) => relation(side, ">=", ZERO)), ...sides.map(isOnSide)];
+        const there = asked.map((condition) => simplify(substitute(condition, point.values)).expression);
+        if (there.some((condition) => decide(condition, known) === false) || points.some((other) => samePlace(point, other, variables))) continue;
+        const open = there.filter((condition) => decide(condition, known) !== true);
+        if (open.some((condition, k) => decide(condition, [...known, ...open.filter((_, j) => j !== k)]) === false)) continue;
+        if (open.length > 0 && point.integers.length === 0) return undefined;
+        const conditions = tidyConditions([...point.conditions, ...open.map(closed)], assumptions);
+        points.push({ ...point, conditions, end: active.some((side) => !rough.includes(side)) });
       }
     }
   }
@@ -96,6 +112,12 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
   const kept = ranked.filter((point) => !isOpen(point));
   if (attained.length > 0) return { ...common, points: kept, steps: [...steps, ...comparison({ points: kept }, task)] };
   return { ...common, points: kept, none: `the ${word} value is not attained: it is come near at a part of the border that does not belong to the domain` };
+}
+
+/** A strict inequality with its border, up to which a continuous function keeps the value that it has on a family. */
+function closed(condition: Expression): Expression {
+  if (condition.kind !== "relation") return condition;
+  return { ...condition, comparisons: condition.comparisons.map((one) => (one === ">" ? ">=" : one === "<" ? "<=" : one)) };
 }
 
 /** What a stationary point is where no inequality holds with equality. */
@@ -120,9 +142,10 @@ function faceOf(
   task: OptimumTask,
   equalities: readonly Expression[],
   active: readonly Expression[],
+  sides: readonly Side[],
 ): { readonly face: Face; readonly steps: readonly Step[] } | undefined {
   const { variables } = task;
-  const objective = whereRough(task.objective, active);
+  const objective = onSides(whereRough(task.objective, active), sides);
   const taken = new Set([objective, ...equalities].flatMap((e) => [...freeNames(e)]));
   const letters = ["lambda", "mu", "nu", "kappa"].filter((letter) => !taken.has(letter) && !variables.includes(letter));
   const isCorner = equalities.length >= variables.length;
@@ -132,23 +155,26 @@ function faceOf(
   const equations = [...slopes, ...equalities.map(zeroOf)];
   const unknowns = [...multipliers, ...variables];
   const whole = logic("and", equations);
-  const first = step(active.length > 0 ? "on a face" : "inside", active.length > 0 ? [active.map((side) => equation(side, ZERO))] : [], {
-    kind: "put in",
-    before: whole,
-    values: new Map(),
-    after: whole,
-  });
+  const first = firstStep(equalities, active, sides, { kind: "put in", before: whole, values: new Map(), after: whole });
   try {
     const singular = isCorner ? undefined : singularPoints(equalities, task);
     if (singular === "unknown") return undefined;
     const { set, steps } = commonZeros(equations, unknowns, { ...task, facts: [] });
     if (!set.complete) return undefined;
     const apart = singular && singular.set.solutions.length > 0 ? singular.steps : [];
-    return { face: { active, equations, unknowns, set, steps, ...(singular ? { singular } : {}) }, steps: [first, ...steps, ...apart] };
+    return { face: { active, sides, objective, equations, unknowns, set, steps, ...(singular ? { singular } : {}) }, steps: [first, ...steps, ...apart] };
   } catch (error) {
     if (error instanceof Unsolvable) return undefined;
     throw error;
   }
+}
+
+/** What is looked at on a face: where it is, and what holds at an optimum there. */
+function firstStep(equalities: readonly Expression[], active: readonly Expression[], sides: readonly Side[], claim: Claim): Step {
+  const conditions = sides.map(isOnSide);
+  const zeros = (active.length > 0 ? active : equalities).map((side) => equation(side, ZERO));
+  if (conditions.length > 0) return zeros.length > 0 ? step("on a face and a side", [zeros, conditions], claim) : step("on a side", [conditions], claim);
+  return active.length > 0 ? step("on a face", [zeros], claim) : step("inside", [], claim);
 }
 
 /** The points at which the slopes of the conditions depend on each other, so that the multipliers may miss them; undefined where all are linear. */

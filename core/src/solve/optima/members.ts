@@ -1,25 +1,65 @@
 import { undoesInverse, withoutArctangents } from "../../canonical/inverse-circular.ts";
 import { name, number, product, subtract, sum, ZERO } from "../../expression/construct.ts";
-import { contains, type Expression } from "../../expression/expression.ts";
+import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { expand, integerCases, simplify, zeroTest } from "../../truth/index.ts";
+import { withoutTurns } from "../../rewrite/forms/whole-turns.ts";
+import { asFamily, expand, integerCases, simplify, zeroTest } from "../../truth/index.ts";
 import type { Solution } from "../solution.ts";
 
 /** A family along which some expressions take several values, as one family for each. */
 export function apartByCase(one: Solution, expressions: readonly Expression[]): readonly Solution[] {
+  const [first = ZERO] = expressions;
   return one.integers.reduce<readonly Solution[]>(
     (list, letter) =>
       list.flatMap((own) => {
+        // What repeats does so with all its derivatives.
+        const repeats = own.values.size > 1 ? [1, 2, 3, 4, 6].find((count) => isRepeatedAfter(first, own.values, letter, count)) : undefined;
+        if (repeats !== undefined) return everyNth(own, letter, repeats);
         const rows = expressions.map((e) => integerCases(substitute(e, own.values), letter));
         const count = rows.every((row) => row !== undefined) ? lengthOfAll(rows, letter) : 1;
-        if (count === 1) return [own];
-        return Array.from({ length: count }, (_, j) => {
-          const at = new Map([[letter, sum(product(number(count), name(letter, "integer")), number(j))]]);
-          return { ...own, values: new Map([...own.values].map(([key, value]) => [key, simplify(expand(substitute(value, at))).expression])) };
-        });
+        return everyNth(own, letter, count);
       }),
     [one],
   );
+}
+
+/** A family as the families of every nth of its members. */
+function everyNth(own: Solution, letter: string, count: number): readonly Solution[] {
+  if (count === 1) return [own];
+  return Array.from({ length: count }, (_, j) => {
+    const at = new Map([[letter, sum(product(number(count), name(letter, "integer")), number(j))]]);
+    return { ...own, values: new Map([...own.values].map(([key, value]) => [key, simplify(expand(substitute(value, at))).expression])) };
+  });
+}
+
+/** Whether a function takes the same values again after so many members of a family: moved by these periods it is the same function. */
+function isRepeatedAfter(e: Expression, values: Solution["values"], letter: string, count: number): boolean {
+  const periods = new Map<string, Expression>();
+  for (const [key, value] of values) {
+    if (!contains(value, letter)) continue;
+    const period = asFamily(value, letter)?.period;
+    if (!period || freeNames(period).size > 0) return false;
+    periods.set(key, product(number(count), period));
+  }
+  return periods.size > 0 && isRepeated(e, periods);
+}
+
+/** Whether a function is the same when its variables are moved by these. */
+export function isRepeated(e: Expression, periods: ReadonlyMap<string, Expression>): boolean {
+  const moved = new Map([...periods].map(([key, period]) => [key, sum(name(key), period)]));
+  return equal(simplify(withoutTurns(simplify(substitute(e, moved)).expression)).expression, simplify(e).expression);
+}
+
+/** A family without the letters along which a function of several variables repeats. */
+export function firstMember<T extends Pick<Solution, "values" | "integers">>(e: Expression, one: T): T {
+  const repeated = one.values.size > 1 ? one.integers.filter((letter) => isRepeatedAfter(e, one.values, letter, 1)) : [];
+  if (repeated.length === 0) return one;
+  const first = new Map(repeated.map((letter) => [letter, ZERO]));
+  return {
+    ...one,
+    integers: one.integers.filter((letter) => !repeated.includes(letter)),
+    values: new Map([...one.values].map(([key, value]) => [key, simplify(substitute(value, first)).expression])),
+  };
 }
 
 /** After how many members all values have come back; values that still hold the letter do so with the circular functions in them. */
@@ -33,7 +73,8 @@ function lengthOfAll(rows: readonly (readonly Expression[])[], letter: string): 
 }
 
 /** An expression at a solution: of a family with the whole periods left out, where that is possible. */
-export function atMember(e: Expression, { values, integers }: Pick<Solution, "values" | "integers">): Expression {
+export function atMember(e: Expression, one: Pick<Solution, "values" | "integers">): Expression {
+  const { values, integers } = firstMember(e, one);
   const there = substitute(e, values);
   return integers.reduce(
     (own, letter) => {

@@ -2,19 +2,23 @@ import { isBestValue } from "../../calculus/box-optimum.ts";
 import { growthOf, natureByHessian } from "../../calculus/definiteness.ts";
 import { natureOfDegenerate } from "../../calculus/degenerate-point.ts";
 import { differentiate } from "../../calculus/derivative.ts";
+import { roughPlaces } from "../../calculus/rough-places.ts";
+import { hasAngles } from "../../canonical/angles.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { equation, logic, name, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { equation, logic, name, PI, product, relation, subtract, TWO, ZERO } from "../../expression/construct.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { withoutTurns } from "../../rewrite/forms/whole-turns.ts";
-import { constantSign, decide, expand, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
+import { asSumOfWaves } from "../../rewrite/harmonics.ts";
+import { complexity, constantSign, decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
+import { differentiatedWithSteps } from "../derivatives.ts";
 import { withIndependentLetters } from "../independent-letters.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { solveSystem } from "../systems/system.ts";
 import { readable } from "../values.ts";
+import { natureAlongFamily } from "./along-family.ts";
 import { samePlace } from "./compared.ts";
 import { withConclusion } from "./conclusion.ts";
-import { apartByCase, atMember } from "./members.ts";
+import { apartByCase, atMember, firstMember, isRepeated } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
 type Relation = Expression & { readonly kind: "relation" };
@@ -22,7 +26,7 @@ type Relation = Expression & { readonly kind: "relation" };
 /** Stationary points of a function of several variables, with the test by the matrix of second derivatives. */
 export function optimiseSeveralVariables(task: OptimumTask): Optimum {
   const { objective, variables } = task;
-  const slopes = variables.map((variable) => simplify(differentiate(objective, variable)).expression);
+  const slopes = variables.map((variable) => slopeOf(objective, variable, task.assumptions));
   const steps: Step[] = slopes.map((after, k) =>
     step("differentiate", [objective, variables[k] ?? ""], { kind: "derivative", of: objective, variable: variables[k] ?? "", after }),
   );
@@ -44,25 +48,29 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
   return withConclusion({ system, complete: set.complete, reason: set.reason, steps: [...steps, ...found], ...globalOf(distinct, task, hessian) }, task);
 }
 
+/** A derivative collected, or as the rules leave it where that is a product, which makes cases of a zero: sums of products of waves in it as one wave. */
+function slopeOf(objective: Expression, variable: string, assumptions: readonly Expression[]): Expression {
+  const byRules = differentiatedWithSteps(objective, variable).value;
+  if (byRules.kind !== "product") return simplify(byRules).expression;
+  return product(
+    ...byRules.factors.map((factor) => {
+      const waves = factor.kind === "sum" && hasAngles(factor) ? asSumOfWaves(factor, assumptions) : undefined;
+      return waves && complexity(waves) < complexity(factor) ? waves : factor;
+    }),
+  );
+}
+
 /** What a point inside the domain is: by the second derivatives, by higher terms where these do not decide, or since no value anywhere is on the other side. */
 export function natureAt(one: Solution, second: readonly (readonly Expression[])[], task: OptimumTask): Nature {
   const known = [...task.assumptions, ...one.conditions];
   const plain = natureByHessian(second, known);
   if (plain !== "undecided") return plain;
   const bySign = natureBySign(one, task);
-  const values = memberOfAll(one, task);
-  if (bySign !== "undecided" || !values) return bySign;
+  if (bySign !== "undecided") return bySign;
+  if (one.free.length > 0) return natureAlongFamily(one, second, task);
+  const { values, integers } = firstMember(task.objective, one);
+  if (integers.length > 0) return "undecided";
   return natureOfDegenerate(task.objective, task.variables, values, known)?.nature ?? "undecided";
-}
-
-/** The coordinates of a point, or of one member of a family along which the objective repeats; undefined for other families. */
-function memberOfAll({ values, integers, free }: Solution, { objective }: OptimumTask): Solution["values"] | undefined {
-  if (free.length > 0) return undefined;
-  if (integers.length === 0) return values;
-  const first = new Map(integers.map((letter) => [letter, ZERO]));
-  const member = new Map([...values].map(([key, value]) => [key, simplify(substitute(value, first)).expression]));
-  const moved = new Map([...values].map(([key, value]) => [key, sum(name(key), expand(subtract(value, member.get(key) ?? ZERO)))]));
-  return equal(simplify(withoutTurns(substitute(objective, moved))).expression, simplify(objective).expression) ? member : undefined;
 }
 
 /** What a point is since no value anywhere in the domain is on the other side. */
@@ -132,6 +140,8 @@ function globalOf(points: readonly OptimumPoint[], task: OptimumTask, hessian: r
   if (best && isProven(best.value)) return { points: marked() };
   const convex = hessian.every((row) => row.every((entry) => freeNames(entry).size === 0)) && natureByHessian(hessian, task.assumptions) === wanted;
   if (best && convex) return { points: marked() };
+  // What repeats in every variable takes all its values on a closed box.
+  if (best && facts.length === 0 && isSmoothAndPeriodic(objective, variables)) return { points: marked() };
   const growth = facts.length === 0 ? growthOf(objective, variables) : undefined;
   if (best && growth === (wanted === "minimum" ? "up" : "down")) return { points: marked() };
   if (best && isBestValue({ objective, variables, facts, wanted, value: best.value, points: bestPoints(points, best) })) return { points: marked() };
@@ -142,6 +152,12 @@ function globalOf(points: readonly OptimumPoint[], task: OptimumTask, hessian: r
     };
   }
   return { points: order(points), open: `it is not proven that one of these is the ${word} value` };
+}
+
+/** Whether a function is defined and smooth everywhere and comes back after whole turns of every variable. */
+function isSmoothAndPeriodic(objective: Expression, variables: readonly string[]): boolean {
+  if (roughPlaces(objective, variables, [])?.length !== 0) return false;
+  return variables.every((variable) => isRepeated(objective, new Map([[variable, product(TWO, PI)]])));
 }
 
 function bestPoints(points: readonly OptimumPoint[], best: OptimumPoint): readonly OptimumPoint["values"][] {

@@ -7,7 +7,7 @@ import { polarForm, polarPairs } from "../../rewrite/polar-form.ts";
 import { decide, membersBetween, simplify } from "../../truth/index.ts";
 import type { Solution } from "../solution.ts";
 import { readable } from "../values.ts";
-import type { Branches } from "./branches.ts";
+import type { Branches } from "./branches/state.ts";
 import { solveSystem } from "./system.ts";
 import type { SystemTask } from "./task.ts";
 

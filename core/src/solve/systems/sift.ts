@@ -6,7 +6,7 @@ import { plain } from "../../notation/plain.ts";
 import { decideForMembers, simplify } from "../../truth/index.ts";
 import { openConditions, tidyConditions } from "../conditions.ts";
 import type { Rejected, Solution } from "../solution.ts";
-import { distinct } from "./branches.ts";
+import { distinct } from "./distinct.ts";
 import type { SystemTask } from "./task.ts";
 
 /** What the equations need to be defined and what is given of the unknowns, held against every solution. */

@@ -1,6 +1,6 @@
 import type { Expression } from "../../expression/expression.ts";
 import type { Domain } from "../solution.ts";
-import type { Relation } from "./branches.ts";
+import type { Relation } from "./branches/state.ts";
 
 /** Equations for several unknowns, where solutions are wanted, and what is known. */
 export interface SystemTask {

@@ -1,0 +1,102 @@
+import { withPositiveLead } from "../../../canonical/factored.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../../canonical/normal-form.ts";
+import type { Step } from "../../../derivation/step.ts";
+import { step } from "../../../derivation/step.ts";
+import { divide, equation, logic, name, number, ONE, power, product, relation, subtract, ZERO } from "../../../expression/construct.ts";
+import { distinct as different, type Expression, equal, freeNames, isReciprocal } from "../../../expression/expression.ts";
+import * as rational from "../../../number/rational.ts";
+import { factor } from "../../../polynomial/factor.ts";
+import { decide, expand, zeroTest } from "../../../truth/index.ts";
+import { nonZero } from "../../conditions.ts";
+import { distinct } from "../distinct.ts";
+import { type Branches, type Onward, type Relation, type State, unknownsIn } from "./state.ts";
+
+/** An equation that is written as a product = 0: one case for each factor. */
+export function byWrittenFactors(state: State, onward: Onward): Branches | undefined {
+  return inCases(state, onward, writtenFactors);
+}
+
+/** An equation whose difference of the sides is a product once it is factored: one case for each factor. */
+export function byFactors(state: State, onward: Onward): Branches | undefined {
+  return inCases(state, onward, zeroFactors);
+}
+
+function inCases(state: State, onward: Onward, factorsOf: (own: Relation, state: State) => ZeroProduct | undefined): Branches | undefined {
+  for (const own of state.equations) {
+    const split = factorsOf(own, state);
+    if (!split || (split.factors.length < 2 && split.letters.length === 0)) continue;
+    const [unknown = ""] = unknownsIn(own, state);
+    const parts = split.factors.map((one) => equation(one, ZERO));
+    const needed = split.letters.flatMap((letter) => nonZero(letter, state.assumptions));
+    const [left = ZERO, right = ZERO] = own.operands;
+    const shown = equation(split.whole, ZERO);
+    const steps: Step[] = [];
+    const { below } = split;
+    if (!equal(shown, own) && zeroTest(subtract(product(below, subtract(left, right)), split.whole)).kind !== "zero") continue;
+    const claim = { kind: "equivalent", unknown, before: own, after: shown } as const;
+    if (!equal(below, ONE)) steps.push(step("multiply both sides", [below], { ...claim, factor: divide(ONE, below) }));
+    else if (!equal(shown, own)) steps.push(step("factor", [], claim));
+    steps.push(step("factor an equation", [], { kind: "equivalent", unknown, before: shown, after: logic("or", parts) }, { conditions: needed }));
+    const rest = state.equations.filter((one) => one !== own);
+    const found = parts.map((part) => onward({ ...state, equations: [part as Relation, ...rest], conditions: [...state.conditions, ...needed] }));
+    if (!found.every((one) => one !== undefined)) return undefined;
+    return {
+      solutions: distinct(found.flatMap(({ solutions }) => solutions)),
+      rejected: found.flatMap(({ rejected }) => rejected),
+      steps: [...steps, ...found.flatMap((one) => one.steps)],
+      complete: found.every(({ complete }) => complete),
+    };
+  }
+  return undefined;
+}
+
+/** A product that is 0: the factors with unknowns, those of letters alone, and the whole, which is the difference of the sides times a denominator. */
+interface ZeroProduct {
+  readonly factors: readonly Expression[];
+  readonly letters: readonly Expression[];
+  readonly whole: Expression;
+  readonly below: Expression;
+}
+
+/** The different factors of a side where 0 stands on the other, as far as they hold unknowns; several of them. */
+function writtenFactors(own: Relation, state: State): ZeroProduct | undefined {
+  const [left = ZERO, right = ZERO] = own.operands;
+  if (left.kind !== "product" || !equal(right, ZERO) || left.factors.some(isReciprocal)) return undefined;
+  const bases = left.factors.map((factor) => (factor.kind === "power" && factor.exponent.kind === "number" ? factor.base : factor));
+  const open = bases.filter((base) => unknownsIn(base, state).length > 0);
+  const letters = bases.filter((base) => !open.includes(base) && freeNames(base).size > 0);
+  const factors = different(open);
+  return factors.length > 1 ? { factors, letters, whole: left, below: ONE } : undefined;
+}
+
+/**
+ * The different factors of the difference of both sides, and their product with powers and content, which is that difference times a denominator that is nowhere 0, such as an
+ * exponential.
+ */
+function zeroFactors(own: Relation, state: State): ZeroProduct | undefined {
+  return whereRational(() => {
+    const kernels = new Kernels();
+    for (const unknown of state.unknowns) kernels.index(name(unknown));
+    const [left = ZERO, right = ZERO] = own.operands;
+    const { numerator, denominator } = normalForm(subtract(left, right), kernels);
+    const divisor = polynomialExpression(denominator, kernels);
+    const isPlain = unknownsIn(divisor, state).length === 0;
+    if (!isPlain && decide(relation(divisor, "!=", ZERO), state.assumptions) !== true) return undefined;
+    const below = isPlain ? ONE : divisor;
+    const { factors, content } = factor(numerator);
+    const parts = factors.map(({ factor: part, multiplicity }) => ({ part: withPositiveLead(polynomialExpression(part, kernels)), multiplicity }));
+    const open = parts.filter(({ part }) => unknownsIn(part, state).length > 0);
+    const [first, ...others] = open;
+    if (!first) return undefined;
+    const letters = parts.filter((one) => !open.includes(one)).map(({ part, multiplicity }) => power(part, number(multiplicity)));
+    const powers = open.map(({ part, multiplicity }) => power(part, number(multiplicity)));
+    const plain = product(...letters, ...powers);
+    const isSame = zeroTest(subtract(polynomialExpression(numerator, kernels), product(number(content), plain))).kind === "zero";
+    const scale = number(isSame ? content : rational.negate(content));
+    const unlike = open.map(({ part }) => part);
+    if (letters.length > 0 || first.multiplicity > 1) return { factors: unlike, letters, whole: product(scale, plain), below };
+    // The content is kept with the first factor, so that the product is the difference itself.
+    const scaled = expand(product(scale, first.part));
+    return { factors: [scaled, ...others.map(({ part }) => part)], letters, whole: product(scaled, ...powers.slice(1)), below };
+  }, undefined);
+}
