@@ -1,7 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import { isOfNature } from "../src/check/nature.ts";
+import { systemCount } from "../src/check/system/count.ts";
 import { ZERO } from "../src/expression/construct.ts";
+import type { Expression } from "../src/expression/expression.ts";
 import type { AnswerReport } from "../src/instruction/line-report.ts";
 import { solution } from "../src/solve/solution.ts";
 import { isWithinFamily } from "../src/solve/systems/family-lattice.ts";
@@ -14,6 +16,12 @@ function optimumOf(...lines: readonly string[]): Optimum & { readonly verdict: s
   const { answer, verdict, error } = answered(...lines);
   if (answer?.kind !== "optimum") throw new Error(`${lines.join("; ")}: ${error?.message ?? "no optimum"}`);
   return { ...answer, verdict };
+}
+
+function relationOf(source: string): Expression & { readonly kind: "relation" } {
+  const one = read(source);
+  if (one.kind !== "relation") throw new Error(`${source} is no relation`);
+  return one;
 }
 
 const said = ({ points }: Optimum): readonly string[] =>
@@ -75,6 +83,59 @@ describe("whole lines of stationary points", () => {
     expect(isOfNature(claim("x^2 (y + 1)", "saddle"), [])).toBe(false);
     expect(isOfNature(claim("x^3 + x^2 y", "saddle"), [])).toBe(false);
     expect(isOfNature(claim("x y", "saddle"), [])).toBe(true);
+  });
+});
+
+describe("three free positions in a figure", () => {
+  const triangle = "r^2/2 (sin(v - u) + sin(w - v) + sin(u - w))";
+  it("are equally far apart in the greatest triangle on a circle, and in one that has collapsed they are one", () => {
+    const found = optimumOf("given r > 0", `maximise ${triangle} over u, v, w`);
+    expect(found.verdict).toBe("nailed");
+    expect(found.points.map(({ nature, global, value }) => `${nature}${global ? " of all" : ""} ${value.text}`)).toEqual([
+      "maximum of all 3 sqrt(3) r^2/4",
+      "saddle 0",
+      "minimum -3 sqrt(3) r^2/4",
+    ]);
+    const { steps } = answered("given r > 0", `maximise ${triangle} over u, v, w`);
+    expect(steps?.some(({ text }) => text.includes("vanishes there"))).toBe(true);
+  });
+
+  it("are put back into the figure with its good point, and choose it with keep", () => {
+    const stated = ["given a > 0", "given b > 0", "given c > 0"];
+    const box = "x y z (1 - x/a - y/b - z/c) over x, y, z";
+    const value = (...lines: readonly string[]): string | undefined => {
+      const { answer } = answered(...stated, ...lines);
+      return answer?.kind === "expression" ? answer.value.text : undefined;
+    };
+    expect(value(`maximise ${box}`, "evaluate arctan(y/x) with (4)")).toBe("arctan(b/a)");
+    expect(value(`stationary points of ${box}`, "keep x y z > 0", "evaluate arctan(y/x) with (5)")).toBe("arctan(b/a)");
+    expect(answered("stationary points of x^3 - 3x", "keep x > 7").error?.message).toMatch(/at none of the points of line 1/);
+  });
+
+  it("are not taken for all where the system is moved along a line on which it changes", () => {
+    const system = {
+      equations: ["sin(u - w) = 0", "sin(v - w) = 0"].map(relationOf),
+      unknowns: ["u", "v", "w"],
+      apart: [],
+      rejected: [],
+      domain: "real" as const,
+      assumptions: [],
+      within: [],
+    };
+    const line = (u: string, v: string) => ({
+      values: new Map([
+        ["u", read(u)],
+        ["v", read(v)],
+        ["w", read("w")],
+      ]),
+      free: ["w"],
+      integers: ["n", "k"],
+      conditions: [],
+    });
+    const outcome = (...lines: readonly ReturnType<typeof line>[]): string => systemCount({ ...system, solutions: lines }).outcome;
+    expect(outcome(line("w + pi n", "w + pi k"))).toBe("nailed");
+    expect(outcome(line("w + 2pi n", "w + pi k"))).toBe("loose");
+    expect(outcome(line("2w + pi n", "w + pi k"))).toBe("loose");
   });
 });
 

@@ -8,6 +8,7 @@ import { withoutTurns } from "../rewrite/forms/whole-turns.ts";
 import { asFamily, constantSign, decide, simplify, zeroTest } from "../truth/index.ts";
 import { isCorner } from "./convex-optimum.ts";
 import { holdsAlongFamily } from "./family-nature.ts";
+import { staySameAlong } from "./moved.ts";
 
 /** A stationary point of a function, with what it is said to be. */
 export interface ClaimedNature {
@@ -26,7 +27,7 @@ const HIGHEST_ORDER = 8;
  * the difference everywhere, or along the valley (below); saddles by two curves through the point on which the values go to different sides.
  */
 export function isOfNature(claimed: ClaimedNature, known: readonly Expression[]): boolean {
-  const claim = { ...claimed, values: atRepeated(claimed) };
+  const claim = atOneOfLine({ ...claimed, values: atRepeated(claimed) }, known);
   try {
     switch (claim.nature) {
       case "undecided":
@@ -42,6 +43,29 @@ export function isOfNature(claimed: ClaimedNature, known: readonly Expression[])
     if (error instanceof NotDifferentiable) return false;
     throw error;
   }
+}
+
+/** With one coordinate put to 0, where it is free and the function keeps its value when all variables are moved along that line. */
+function atOneOfLine(claim: ClaimedNature, known: readonly Expression[]): ClaimedNature {
+  const { objective, variables, values } = claim;
+  const letter = freeVariables(claim).find((own) => variables.length > 1 && staySameAlong([objective], values, own, known));
+  if (letter === undefined) return claim;
+  const there = new Map([[letter, ZERO]]);
+  const at = (e: Expression): Expression => simplify(substitute(e, there)).expression;
+  return {
+    ...claim,
+    objective: at(objective),
+    variables: variables.filter((variable) => variable !== letter),
+    values: new Map([...values].filter(([key]) => key !== letter).map(([key, value]) => [key, at(value)])),
+  };
+}
+
+/** The variables that take any value. */
+function freeVariables({ variables, values }: ClaimedNature): readonly string[] {
+  return variables.filter((variable) => {
+    const value = values.get(variable);
+    return value?.kind === "name" && value.name === variable;
+  });
 }
 
 /** The coordinates of a family, without the letters whose periods move the function into itself: all members are what one of them is. */
@@ -208,10 +232,7 @@ function alongValley(
 /** At a point, or at every point of a line on which one coordinate is free. */
 function isBothWays(claim: ClaimedNature, known: readonly Expression[]): boolean {
   const { objective, variables, values } = claim;
-  const [letter, ...more] = variables.filter((variable) => {
-    const value = values.get(variable);
-    return value?.kind === "name" && value.name === variable;
-  });
+  const [letter, ...more] = freeVariables(claim);
   if (letter === undefined) return goesBothWays(claim, known);
   if (more.length > 0) return false;
   return holdsAlongFamily(letter, values, { objective, variables, known }, (there, facts) => {

@@ -9,7 +9,7 @@ import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { asFamily, constantSign, decide, membersBetween, simpleRelations, simplify, zeroTest } from "../truth/index.ts";
+import { asFamily, decide, membersBetween, simpleRelations, simplify, zeroTest } from "../truth/index.ts";
 import { comparisonNote, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
 import { isConvexCorner, isConvexOptimum, isConvexPlateau, statedBounds } from "./convex-optimum.ts";
@@ -337,7 +337,7 @@ function isBestOfPlaces({ objective, variables, facts, assumptions, constraints,
  * The best of all stationary points, where an optimum must exist: on a bounded closed set that a condition describes, for a function that repeats in every variable, or for a
  * polynomial that grows beyond all bounds in every direction.
  */
-function isBestOfAll({ objective, variables, constraints, facts, wanted, points, allFound }: ClaimedOptima): boolean {
+function isBestOfAll({ objective, variables, constraints, facts, assumptions, wanted, points, allFound }: ClaimedOptima): boolean {
   // Corners are no zeros of the derivatives: only for a smooth objective are those all.
   if (!allFound || facts.length > 0 || roughPlaces(objective, variables, constraints)?.length !== 0) return false;
   const sides = constraints.map((one) => sideDifference(one));
@@ -349,8 +349,9 @@ function isBestOfAll({ objective, variables, constraints, facts, wanted, points,
   if (!exists || best.length === 0) return false;
   return points.every((point) =>
     best.every((one) => {
-      const sign = constantSign(subtract(point.value, one.value));
-      return sign !== undefined && (point.global ? sign === 0 : wanted === "maximum" ? sign <= 0 : sign >= 0);
+      const gap = simplify(subtract(point.value, one.value)).expression;
+      if (point.global) return zeroTest(gap, assumptions).kind === "zero";
+      return decide(relation(gap, wanted === "maximum" ? "<=" : ">=", ZERO), assumptions) === true;
     }),
   );
 }

@@ -168,6 +168,7 @@ const RULES = {
     `At $${place}$ the second derivatives form this matrix, with the determinant $${determinant}$${nature === "saddle" ? "" : ` and the first entry $${first}$`}: ${NATURES[nature] ?? nature}`,
   "nature by matrix": (place: string, nature: string) =>
     `At $${place}$ the second derivatives form this matrix, ${DEFINITENESS[nature] ?? ""}: ${NATURES[nature] ?? nature}`,
+  "vanishes at": (places: string) => `At $${places}$ the value is $0$: what it measures vanishes there, as a figure that has collapsed`,
   "value at": (places: string) => `The value at $${places}$`,
   "bars of a condition": (condition: string) => `The condition $${condition}$ without bars`,
   "value at a corner": (place: string) => `At $${place}$ there is no derivative, so the value there is looked at, too`,
@@ -195,7 +196,7 @@ const RULES = {
   "from the condition": (relation: string) => `From the condition, $${relation}$`,
   "difference of equations": (one: string, other: string) => `Subtract $${other}$ from $${one}$, so that what they share drops out`,
   "eliminate unknowns": (names: string) => `Combine the equations so that ${names} drops out: these have the same solutions (put in to check)`,
-  "factor an equation": () => "A product is 0 where one of its factors is 0: two cases",
+  "factor an equation": () => "A product is 0 where one of its factors is 0: a case for each",
   "swap equations": (which: string) => `Swap the equations ${which}: the easier one comes first`,
   "subtract multiples": (unknown: string) => `Subtract multiples of this equation from those below, so that $${unknown}$ drops out of them`,
   "drop equations": (_: string) => "An equation 0 = 0 says nothing and is left out",

@@ -4,7 +4,7 @@ import type { Step } from "../derivation/step.ts";
 import type { Expression } from "../expression/expression.ts";
 import type { FigurePicture } from "../graph/figure/figure.ts";
 import type { Scene, Window } from "../graph/scene.ts";
-import type { OptimumPoint } from "../solve/optima/optimum.ts";
+import type { OptimumPoint, Wanted } from "../solve/optima/optimum.ts";
 import type { SolutionSet } from "../solve/solution.ts";
 import type { Unit } from "../units/unit.ts";
 import type { Measured } from "./figures/measured.ts";
@@ -52,6 +52,7 @@ export type Answer =
     }
   | {
       readonly kind: "optimum";
+      readonly wanted: Wanted;
       readonly points: readonly OptimumPoint[];
       readonly none?: string;
       readonly reason: string;

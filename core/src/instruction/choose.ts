@@ -29,7 +29,7 @@ export function onlyValue(solution: Pick<Solution, "values">): Expression | unde
 }
 
 /** Whether a condition holds for a solution's values under what is known. */
-export function holdsFor(condition: Expression, solution: Solution, assumptions: readonly Expression[]): boolean | undefined {
+export function holdsFor(condition: Expression, solution: Pick<Solution, "values" | "conditions">, assumptions: readonly Expression[]): boolean | undefined {
   const at = simplify(substitute(condition, solution.values)).expression;
   return decide(at, [...assumptions, ...solution.conditions]);
 }

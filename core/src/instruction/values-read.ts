@@ -1,5 +1,5 @@
 import type { Expression } from "../expression/expression.ts";
-import type { OptimumPoint } from "../solve/optima/optimum.ts";
+import type { Answer } from "./answer.ts";
 import type { Sentence } from "./sentence.ts";
 
 type Values = ReadonlyMap<string, Expression>;
@@ -40,7 +40,7 @@ function readSets(sentence: Sentence, stops: readonly string[], maySeveral: bool
 
 function lineValues(sentence: Sentence, line: number, span: { from: number; to: number }, maySeveral: boolean): readonly Values[] {
   const answer = sentence.environment.outcomes.get(line)?.answer;
-  if (answer?.kind === "optimum") return optimumValues(sentence, answer.points, line, span, maySeveral);
+  if (answer?.kind === "optimum") return optimumValues(sentence, answer, line, span, maySeveral);
   const solutions = answer?.kind === "solutions" ? answer.set.solutions : [];
   if (solutions.length === 0) return sentence.fail(`line ${line} has no solution whose values could be put in`, span);
   if (solutions.some(({ free, values }) => free.some((name) => values.has(name))))
@@ -50,16 +50,17 @@ function lineValues(sentence: Sentence, line: number, span: { from: number; to: 
   return solutions.map(({ values }) => values);
 }
 
-/** The points of an optimum: those of the whole domain where there are such, else all. */
+/** The points of an optimum: those of the whole domain where there are such, else those that are one of their neighbourhood, else all. */
 function optimumValues(
   sentence: Sentence,
-  all: readonly OptimumPoint[],
+  { points: all, wanted }: Answer & { readonly kind: "optimum" },
   line: number,
   span: { from: number; to: number },
   maySeveral: boolean,
 ): readonly Values[] {
   const best = all.filter(({ global }) => global);
-  const points = best.length > 0 ? best : all;
+  const near = all.filter(({ nature }) => nature === wanted);
+  const points = [best, near].find((list) => list.length > 0) ?? all;
   if (points.length === 0) return sentence.fail(`line ${line} has no point whose values could be put in`, span);
   if (points.length > 1 && !maySeveral) return sentence.fail(`line ${line} has ${points.length} points: one alone can be put in here`, span);
   return points.map(({ values }) => values);

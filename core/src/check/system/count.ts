@@ -9,6 +9,7 @@ import { allCommonZeros } from "./isolation.ts";
 import { type Count, countByDeterminant, countByRank, type LinearRows, rowsOf } from "./linear.ts";
 import { isRuledOut } from "./put-back.ts";
 import { coveredBySteps, type ProvenStep } from "./steps.ts";
+import { coversMoved } from "./translation.ts";
 
 /** What is asked: the claim, the proven steps that led to it, and its coefficients where the system is linear. */
 interface Question {
@@ -75,6 +76,17 @@ const POLAR: SystemWay = {
     ),
 };
 
+const MOVED: SystemWay = {
+  name: "moved along a line",
+  theorem: "what moves a system into itself moves its solutions into solutions",
+  source: "definition of a solution",
+  decides: ({ system }) =>
+    proven(
+      coversMoved(system, (inner) => systemCount(inner).outcome === "nailed"),
+      "the equations stay the same when all unknowns are moved together, and with one of them at 0 there are no other solutions",
+    ),
+};
+
 const CIRCLES: SystemWay = {
   name: "points on circles",
   theorem: "an angle is known up to full turns by its sine and cosine; a system of polynomials with finitely many zeros has as many as its trace form counts",
@@ -95,7 +107,7 @@ const STEPS: SystemWay = {
 };
 
 /** The ways in the order in which they are tried. */
-export const SYSTEM_WAYS: readonly SystemWay[] = [RANK, DETERMINANT, CASES, BOXES, CIRCLES, POLAR, STEPS];
+export const SYSTEM_WAYS: readonly SystemWay[] = [RANK, DETERMINANT, CASES, BOXES, CIRCLES, POLAR, MOVED, STEPS];
 
 /** Whether the claimed solutions of a system are all: by the first way that decides it, else loose. */
 export function systemCount(system: ClaimedSystem, steps: readonly ProvenStep[] = []): Check {

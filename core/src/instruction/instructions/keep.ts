@@ -1,11 +1,12 @@
 import { stepsCheck } from "../../check/step.ts";
-import type { Check } from "../../check/verdict.ts";
+import type { Check, Verdict } from "../../check/verdict.ts";
 import { weakest } from "../../check/verdict.ts";
 import { logic } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { isInequality } from "../../expression/statement.ts";
 import { text } from "../../notation/text.ts";
 import { tidyFamilies } from "../../solve/families.ts";
+import type { OptimumPoint } from "../../solve/optima/optimum.ts";
 import { type Answer, CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import { chooseFrom, failure, holdsFor, onlyValue } from "../choose.ts";
 import { anglesIn } from "../degrees.ts";
@@ -39,7 +40,7 @@ function membersKept(
   };
 }
 
-/** `keep Q [from (n)]`: chooses among the solutions of line n, or of the last line that has some; the others are reported as set aside. */
+/** `keep Q [from (n)]`: chooses among the solutions of line n or the points of its optimum, or of the last line that has some; the others are reported as set aside. */
 export const KEEP: Instruction = {
   name: "keep",
   purpose: "Chooses among the solutions of a line; the others are set aside with the reason.",
@@ -58,6 +59,12 @@ export const KEEP: Instruction = {
     sentence.expectEnd();
     const { environment } = sentence;
     const source = environment.outcomes.get(line);
+    if (source?.answer?.kind === "optimum") {
+      const { answer, verdict = "loose", checks = [] } = source;
+      const variables = new Set(answer.points.flatMap(({ values }) => [...values.keys()]));
+      const wanted = (): Expression => putIn(condition, environment, variables).expression;
+      return { instruction: "keep", dependsOn: [line], run: () => keptPoints(answer, wanted(), { line, verdict, checks }, environment) };
+    }
     if (source?.answer?.kind !== "solutions")
       return sentence.fail(`line ${line} has no solutions to choose from`, { from: at.from, to: sentence.source.length });
     const { set, equation } = source.answer;
@@ -108,9 +115,32 @@ function keptOfInequality({ set, equation, scope }: Answer & { kind: "solutions"
   return outcome.answer?.kind === "solutions" ? { ...outcome, answer: { ...outcome.answer, kept: true } } : outcome;
 }
 
-/** The last line above that has solutions. */
+/** The points of an optimum at which a condition holds; the others are set aside. */
+function keptPoints(
+  answer: Answer & { kind: "optimum" },
+  wanted: Expression,
+  { line, verdict, checks }: { readonly line: number; readonly verdict: Verdict; readonly checks: readonly Check[] },
+  environment: Environment,
+): Outcome {
+  const said = ({ values }: OptimumPoint): string => [...values].map(([key, value]) => `${key} = ${text(value)}`).join(", ");
+  const judged = answer.points.map((point) => ({ point, holds: holdsFor(wanted, point, environment.assumptions) }));
+  const kept = judged.filter(({ holds }) => holds !== false);
+  const undecided = kept.filter(({ holds }) => holds === undefined);
+  if (kept.length === 0) throw new CannotDo(`at none of the points of line ${line} does ${text(wanted)} hold`);
+  if (undecided.length > 0)
+    throw new CannotDo(
+      `it is not decided whether ${text(wanted)} holds at ${undecided.map(({ point }) => said(point)).join("; ")}: a given about the letters may decide it`,
+    );
+  const aside = judged.filter(({ holds }) => holds === false).map(({ point }) => said(point));
+  const detail = `${text(wanted)} was decided at each of the ${judged.length} points of line ${line}${aside.length > 0 ? `; set aside: ${aside.join("; ")}` : ""}`;
+  const own: Check = { kind: "completeness", outcome: "nailed", detail, lines: [{ note: detail }] };
+  const inherited = checks.filter(({ kind }) => kind !== "completeness" && kind !== "steps");
+  return { ...NO_STEPS, answer: { ...answer, points: kept.map(({ point }) => point) }, checks: [...inherited, own], verdict };
+}
+
+/** The last line above that has solutions, or the points of an optimum. */
 function lastSolved(sentence: Sentence): number {
   const { outcomes, line } = sentence.environment;
-  for (let above = line - 1; above >= 1; above -= 1) if (outcomes.get(above)?.answer?.kind === "solutions") return above;
+  for (let above = line - 1; above >= 1; above -= 1) if (["solutions", "optimum"].includes(outcomes.get(above)?.answer?.kind ?? "")) return above;
   return sentence.fail("no line above has solutions to choose from", { from: 0, to: sentence.source.length });
 }

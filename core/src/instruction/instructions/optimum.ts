@@ -132,7 +132,7 @@ function carryOut(
   const angles = inDegrees ? anglesIn([typed, ...conditions], variables) : [];
   const pictured = () => (more.length === 0 ? withUnknownUnit(optimumScene(task.objective, only, points, task.facts), environment) : undefined);
   const units = answerUnits(environment, variables, { value: measured });
-  return { answer: { kind: "optimum", points, ...(none === undefined ? {} : { none }), reason, angles, ...units }, steps, ...judged, pictured };
+  return { answer: { kind: "optimum", wanted, points, ...(none === undefined ? {} : { none }), reason, angles, ...units }, steps, ...judged, pictured };
 }
 
 const statementsIn = (statement: Expression): readonly Expression[] =>

@@ -1,10 +1,12 @@
 import { natureOfDegenerate } from "../../calculus/degenerate-point.ts";
 import { equation, name, power, product, relation, subtract, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal } from "../../expression/expression.ts";
-import { substitute } from "../../expression/substitute.ts";
+import { freshName, substitute } from "../../expression/substitute.ts";
+import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import { solveEquation } from "../equation.ts";
 import { type Solution, Unsolvable } from "../solution.ts";
+import { isRepeated } from "./members.ts";
 import type { Nature, OptimumTask } from "./optimum.ts";
 
 /**
@@ -26,6 +28,36 @@ export function natureAlongFamily(one: Solution, second: readonly (readonly Expr
     if (isSaddle) return "saddle";
   }
   return "undecided";
+}
+
+/** A stationary point of a task, with the second derivatives by its variables. */
+interface Looked {
+  readonly one: Solution;
+  readonly task: OptimumTask;
+  readonly second: readonly (readonly Expression[])[];
+}
+
+/**
+ * The point and its task with the free letter, and the variable that is it, put to 0: where the function keeps its value when all variables are moved along the line, all points of it
+ * are what this one is. Undefined where that is not so.
+ */
+export function atOneOfLine(one: Solution, task: OptimumTask, second: Looked["second"]): Looked | undefined {
+  const [letter, ...more] = one.free;
+  if (letter === undefined || more.length > 0) return undefined;
+  const shift = name(freshName("s", [task.objective]));
+  const moves = [...one.values].flatMap(([key, value]) => {
+    const [, slope, ...others] = polynomialCoefficients(value, letter) ?? [];
+    return slope && others.length === 0 ? [[key, product(slope, shift)] as const] : [];
+  });
+  if (!isRepeated(task.objective, new Map(moves))) return undefined;
+  const there = new Map([[letter, ZERO]]);
+  const at = (e: Expression): Expression => simplify(substitute(e, there)).expression;
+  const kept = task.variables.flatMap((variable, k) => (variable === letter ? [] : [k]));
+  return {
+    second: kept.map((i) => kept.map((k) => at(second[i]?.[k] ?? ZERO))),
+    task: { ...task, objective: at(task.objective), variables: task.variables.filter((variable) => variable !== letter) },
+    one: { ...one, free: [], values: new Map([...one.values].filter(([key]) => key !== letter).map(([key, value]) => [key, at(value)])) },
+  };
 }
 
 /** The principal 2 × 2 minors of a symmetric matrix. */

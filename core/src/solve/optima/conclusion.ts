@@ -11,6 +11,7 @@ import type { Approached } from "./approached.ts";
 import { greatest, signKnown } from "./compared.ts";
 import { atMember } from "./members.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
+import { slopeOf } from "./slope.ts";
 
 /** Derivatives are said up to this order. */
 const MOST_ORDER = 6;
@@ -108,7 +109,16 @@ function natureSteps(points: readonly OptimumPoint[], task: OptimumTask): readon
   const stationary = known.filter((point) => isSmooth(point) && isStationary(point, task));
   const [only = "", ...more] = variables;
   const natures = more.length === 0 ? byOneDerivative(stationary, task, only) : byMatrix(stationary, task);
-  return [...natures, ...(corners.length > MOST_VALUES ? [] : corners.map((point) => cornerStep(point, task)))];
+  return [...vanishing(points, task), ...natures, ...(corners.length > MOST_VALUES ? [] : corners.map((point) => cornerStep(point, task)))];
+}
+
+/** Families along which the value is 0, beside points where it is not. */
+function vanishing(points: readonly OptimumPoint[], { objective }: OptimumTask): readonly Step[] {
+  const isZero = ({ value }: OptimumPoint): boolean => zeroTest(value).kind === "zero";
+  const families = points.filter((point) => point.integers.length > 0 && isZero(point));
+  if (families.length === 0 || families.length > MOST_VALUES || points.every(isZero)) return [];
+  const claim: Claim = { kind: "value at", of: objective, places: families.map(({ values }) => values), after: ZERO };
+  return [step("vanishes at", [families.map(placeOf)], claim)];
 }
 
 /** The value at a point at which there is no derivative. */
@@ -156,7 +166,7 @@ function byOneDerivative(points: readonly OptimumPoint[], { objective, assumptio
 const ORDINALS: Readonly<Record<number, string>> = { 2: "second", 3: "third", 4: "fourth", 5: "fifth", 6: "sixth" };
 
 function byMatrix(points: readonly OptimumPoint[], { objective, variables, assumptions }: OptimumTask): readonly Step[] {
-  const slopes = variables.map((variable) => simplify(differentiate(objective, variable)).expression);
+  const slopes = variables.map((variable) => slopeOf(objective, variable, assumptions));
   const second = slopes.map((slope) => variables.map((variable) => simplify(differentiate(slope, variable)).expression));
   const said = points.flatMap((point): readonly Step[] => {
     const at = second.map((row) => row.map((entry) => simplify(atMember(entry, point)).expression));

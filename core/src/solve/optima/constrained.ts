@@ -178,7 +178,7 @@ function byMultipliers(task: OptimumTask): Optimum {
     return { ...common, points, ...(wanted === "stationary" ? {} : { open: `it is not proven that one of these is the ${word} value` }) };
   }
   // A bounded closed set: a continuous function attains both its greatest and its least value, and only at these points.
-  const [top, bottom] = [extremeOf(points, "maximum"), extremeOf(points, "minimum")];
+  const [top, bottom] = [extremeOf(points, { ...task, wanted: "maximum" }), extremeOf(points, { ...task, wanted: "minimum" })];
   const same = (one: OptimumPoint, other: OptimumPoint | undefined): boolean =>
     other !== undefined && zeroTest(subtract(one.value, other.value)).kind === "zero";
   const judged = points.map((one) => {

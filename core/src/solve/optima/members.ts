@@ -47,7 +47,8 @@ function isRepeatedAfter(e: Expression, values: Solution["values"], letter: stri
 /** Whether a function is the same when its variables are moved by these. */
 export function isRepeated(e: Expression, periods: ReadonlyMap<string, Expression>): boolean {
   const moved = new Map([...periods].map(([key, period]) => [key, sum(name(key), period)]));
-  return equal(simplify(withoutTurns(simplify(substitute(e, moved)).expression)).expression, simplify(e).expression);
+  const there = simplify(withoutTurns(simplify(substitute(e, moved)).expression)).expression;
+  return equal(there, simplify(e).expression) || zeroTest(subtract(there, e)).kind === "zero";
 }
 
 /** A family without the letters along which a function of several variables repeats. */

@@ -3,23 +3,21 @@ import { growthOf, natureByHessian } from "../../calculus/definiteness.ts";
 import { natureOfDegenerate } from "../../calculus/degenerate-point.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { roughPlaces } from "../../calculus/rough-places.ts";
-import { hasAngles } from "../../canonical/angles.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, PI, product, relation, subtract, TWO, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { asSumOfWaves } from "../../rewrite/harmonics.ts";
-import { complexity, constantSign, decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
-import { differentiatedWithSteps } from "../derivatives.ts";
+import { decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
 import { withIndependentLetters } from "../independent-letters.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { solveSystem } from "../systems/system.ts";
 import { readable } from "../values.ts";
-import { natureAlongFamily } from "./along-family.ts";
-import { samePlace } from "./compared.ts";
+import { atOneOfLine, natureAlongFamily } from "./along-family.ts";
+import { samePlace, signKnown } from "./compared.ts";
 import { withConclusion } from "./conclusion.ts";
 import { apartByCase, atMember, firstMember, isRepeated } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
+import { slopeOf } from "./slope.ts";
 
 type Relation = Expression & { readonly kind: "relation" };
 
@@ -40,24 +38,13 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
     .map(withIndependentLetters)
     .map((one): OptimumPoint => {
       if (isOnBorder(one, task.facts)) return { ...pointOf(one, task, natureBySign(one, task)), end: true };
-      const at = hessian.map((row) => row.map((entry) => simplify(atMember(entry, one)).expression));
-      return pointOf(one, task, natureAt(one, at, task));
+      const at = atOneOfLine(one, task, hessian) ?? { one, task, second: hessian };
+      const second = at.second.map((row) => row.map((entry) => simplify(atMember(entry, at.one)).expression));
+      return pointOf(one, task, natureAt(at.one, second, at.task));
     });
   const distinct = points.filter((one, k) => points.findIndex((other) => samePlace(one, other, variables)) === k);
   const system = { equations: slopes.map((slope) => zeroOf(slope)), unknowns: variables, set, steps: found };
   return withConclusion({ system, complete: set.complete, reason: set.reason, steps: [...steps, ...found], ...globalOf(distinct, task, hessian) }, task);
-}
-
-/** A derivative collected, or as the rules leave it where that is a product, which makes cases of a zero: sums of products of waves in it as one wave. */
-function slopeOf(objective: Expression, variable: string, assumptions: readonly Expression[]): Expression {
-  const byRules = differentiatedWithSteps(objective, variable).value;
-  if (byRules.kind !== "product") return simplify(byRules).expression;
-  return product(
-    ...byRules.factors.map((factor) => {
-      const waves = factor.kind === "sum" && hasAngles(factor) ? asSumOfWaves(factor, assumptions) : undefined;
-      return waves && complexity(waves) < complexity(factor) ? waves : factor;
-    }),
-  );
 }
 
 /** What a point inside the domain is: by the second derivatives, by higher terms where these do not decide, or since no value anywhere is on the other side. */
@@ -127,7 +114,7 @@ function globalOf(points: readonly OptimumPoint[], task: OptimumTask, hessian: r
   const word = wanted === "maximum" ? "greatest" : "least";
   const order = (list: readonly OptimumPoint[]): readonly OptimumPoint[] =>
     [...list].sort((a, b) => Number(b.global) - Number(a.global) || Number(b.nature === wanted) - Number(a.nature === wanted));
-  const best = extremeOf(points, wanted);
+  const best = extremeOf(points, task);
   const marked = (): readonly OptimumPoint[] =>
     order(
       points.map((one) => {
@@ -165,10 +152,10 @@ function bestPoints(points: readonly OptimumPoint[], best: OptimumPoint): readon
 }
 
 /** The point with the greatest or the least value, as far as values are compared; undefined where there is none. */
-export function extremeOf(points: readonly OptimumPoint[], wanted: OptimumTask["wanted"]): OptimumPoint | undefined {
+export function extremeOf(points: readonly OptimumPoint[], { wanted, assumptions }: Pick<OptimumTask, "wanted" | "assumptions">): OptimumPoint | undefined {
   return points.reduce<OptimumPoint | undefined>((top, next) => {
     if (!top) return next;
-    const sign = constantSign(subtract(next.value, top.value));
+    const sign = signKnown(subtract(next.value, top.value), assumptions);
     return sign !== undefined && (wanted === "maximum" ? sign > 0 : sign < 0) ? next : top;
   }, undefined);
 }

@@ -17,7 +17,8 @@ interface Split {
  * system whose solution must be whole numbers.
  */
 export function isWithinFamily(special: Solution, general: Solution): boolean {
-  if (general.integers.length === 0 || [special, general].some(({ free, conditions }) => free.length + conditions.length > 0)) return false;
+  if (general.integers.length === 0 || [special, general].some(({ conditions }) => conditions.length > 0)) return false;
+  if (special.free.join() !== general.free.join()) return false;
   const rows = [...general.values].map(([key, value]) => rowOf(split(value, general.integers), split(special.values.get(key) ?? ZERO, special.integers)));
   if (!rows.every((row) => row !== undefined)) return false;
   const width = general.integers.length;

@@ -37,7 +37,8 @@ export function siftSystem(
     const conditions = [...one.conditions, ...open].filter((condition) => decideForMembers(condition, one.integers, []) !== true);
     return [{ ...one, conditions: tidyConditions(conditions, others) }];
   });
-  return { solutions, rejected };
+  // Without what is settled some conditions are gone, and families may be the same.
+  return { solutions: distinct(solutions), rejected };
 }
 
 function reasonAgainst(condition: Expression, { values }: Solution, why: string): string {

@@ -8,6 +8,7 @@ import * as rational from "../../../number/rational.ts";
 import { factor } from "../../../polynomial/factor.ts";
 import { decide, expand, zeroTest } from "../../../truth/index.ts";
 import { nonZero } from "../../conditions.ts";
+import { readable } from "../../values.ts";
 import { distinct } from "../distinct.ts";
 import { type Branches, type Onward, type Relation, type State, unknownsIn } from "./state.ts";
 
@@ -36,7 +37,9 @@ function inCases(state: State, onward: Onward, factorsOf: (own: Relation, state:
     const claim = { kind: "equivalent", unknown, before: own, after: shown } as const;
     if (!equal(below, ONE)) steps.push(step("multiply both sides", [below], { ...claim, factor: divide(ONE, below) }));
     else if (!equal(shown, own)) steps.push(step("factor", [], claim));
-    steps.push(step("factor an equation", [], { kind: "equivalent", unknown, before: shown, after: logic("or", parts) }, { conditions: needed }));
+    const after = { kind: "equivalent", unknown, before: shown, after: logic("or", parts) } as const;
+    const single = split.factors.length === 1 ? divisor(split) : undefined;
+    steps.push(single ? step("divide both sides", [single], after, { conditions: needed }) : step("factor an equation", [], after, { conditions: needed }));
     const rest = state.equations.filter((one) => one !== own);
     const found = parts.map((part) => onward({ ...state, equations: [part as Relation, ...rest], conditions: [...state.conditions, ...needed] }));
     if (!found.every((one) => one !== undefined)) return undefined;
@@ -48,6 +51,11 @@ function inCases(state: State, onward: Onward, factorsOf: (own: Relation, state:
     };
   }
   return undefined;
+}
+
+/** What stands beside the one factor that holds unknowns. */
+function divisor({ whole, factors: [only = ONE] }: ZeroProduct): Expression {
+  return readable(divide(whole, only));
 }
 
 /** A product that is 0: the factors with unknowns, those of letters alone, and the whole, which is the difference of the sides times a denominator. */

@@ -1,6 +1,6 @@
 import type { Step } from "../../../derivation/step.ts";
 import { step } from "../../../derivation/step.ts";
-import { equation, name, product, ZERO } from "../../../expression/construct.ts";
+import { equation, isNumber, name, product, ZERO } from "../../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../../expression/expression.ts";
 import { substitute } from "../../../expression/substitute.ts";
 import { text } from "../../../notation/text.ts";
@@ -93,6 +93,7 @@ function putInto(one: Relation, unknown: string, value: Expression, steps: Step[
 
 /** A side in which a value was put in, collected where that is shorter; of a product each factor by itself. */
 function shorter(side: Expression): Expression {
+  if (side.kind === "product" && side.factors.some((factor) => isNumber(factor, 0))) return simplify(side).expression;
   if (side.kind === "product") return product(...side.factors.map(shorter));
   if (side.kind !== "sum") return side;
   const collected = readable(side);

@@ -1,0 +1,18 @@
+import { hasAngles } from "../../canonical/angles.ts";
+import { product } from "../../expression/construct.ts";
+import type { Expression } from "../../expression/expression.ts";
+import { asSumOfWaves } from "../../rewrite/harmonics.ts";
+import { complexity, simplify } from "../../truth/index.ts";
+import { differentiatedWithSteps } from "../derivatives.ts";
+
+/** A derivative collected, or as the rules leave it where that is a product, which makes cases of a zero: sums of products of waves in it as one wave. */
+export function slopeOf(objective: Expression, variable: string, assumptions: readonly Expression[]): Expression {
+  const byRules = differentiatedWithSteps(objective, variable).value;
+  if (byRules.kind !== "product") return simplify(byRules).expression;
+  return product(
+    ...byRules.factors.map((factor) => {
+      const waves = factor.kind === "sum" && hasAngles(factor) ? asSumOfWaves(factor, assumptions) : undefined;
+      return waves && complexity(waves) < complexity(factor) ? waves : factor;
+    }),
+  );
+}
