@@ -2,17 +2,23 @@ import { growsEverywhere, isBoundedSet } from "../calculus/bounded-set.ts";
 import { closedDomain } from "../calculus/closed-domain.ts";
 import { differentiate } from "../calculus/derivative.ts";
 import { isOnSide, onSides, type Side, sidesOf, whereRough } from "../calculus/rough-places.ts";
-import { name, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../expression/expression.ts";
+import { chain, divide, name, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
-import { constantSign, decide, equalityTest, simplify } from "../truth/index.ts";
+import { asFamily, constantSign, decide, equalityTest, membersBetween, simplify } from "../truth/index.ts";
 import type { ClaimedOptima } from "./optimum.ts";
 
 type Relation = Expression & { readonly kind: "relation" };
 
+interface ClaimedSolution {
+  readonly values: ReadonlyMap<string, Expression>;
+  readonly integers: readonly string[];
+  readonly conditions: readonly Expression[];
+}
+
 interface ClaimedSet {
-  readonly solutions: readonly { readonly values: ReadonlyMap<string, Expression>; readonly conditions: readonly Expression[] }[];
+  readonly solutions: readonly ClaimedSolution[];
 }
 
 /** A face of a domain as it was claimed to be looked at: its equations, whose solutions were confirmed to be all. */
@@ -49,7 +55,8 @@ export function isBestOnFaces(claim: ClaimedOptima): boolean {
   return faces.every(({ set, singular, active, sides: own }) => {
     const there = onSides(whereRough(domain.objective, active), own);
     const asked = [...sides.map((side) => relation(side, ">=", ZERO)), ...own.map(isOnSide)];
-    return [...set.solutions, ...(singular?.set.solutions ?? [])].every(({ values, conditions }) => {
+    const solutions = [...set.solutions, ...(singular?.set.solutions ?? [])].flatMap((one) => membersIn(one, variables, facts.map(closed), assumptions));
+    return solutions.every(({ values, conditions }) => {
       const known = [...assumptions, ...conditions];
       const within = asked.map((condition) => simplify(substitute(condition, values)).expression);
       // A family is looked at where it lies within the face, if anywhere.
@@ -57,6 +64,34 @@ export function isBestOnFaces(claim: ClaimedOptima): boolean {
       return isOutside || isNoBetter(subtract(substitute(there, values), best.value), wanted, [...known, ...within]);
     });
   });
+}
+
+/** A condition with its border. */
+function closed(fact: Expression): Expression {
+  if (fact.kind !== "relation") return fact;
+  return chain(
+    fact.operands,
+    fact.comparisons.map((one) => (one === ">" ? ">=" : one === "<" ? "<=" : one)),
+  );
+}
+
+/** The members of a family that the conditions leave, where each of its letters is alone in the value of one variable; any other solution as it is. */
+function membersIn(one: ClaimedSolution, variables: readonly string[], asked: readonly Expression[], known: readonly Expression[]): readonly ClaimedSolution[] {
+  for (const letter of one.integers) {
+    const variable = variables.find((own) => contains(one.values.get(own) ?? ZERO, letter));
+    const family = variable === undefined ? undefined : asFamily(one.values.get(variable) ?? ZERO, letter);
+    if (variable === undefined || !family || one.integers.some((other) => contains(family.start, other))) continue;
+    const facts = asked.filter((fact) => variables.every((own) => own === variable || !contains(fact, own)));
+    const members = membersBetween(family, variable, facts, known);
+    if (!members) continue;
+    return members.flatMap((member) => {
+      const number = simplify(divide(subtract(member, family.start), family.period)).expression;
+      const at = (e: Expression): Expression => simplify(substitute(e, new Map([[letter, number]]))).expression;
+      const values = new Map([...one.values].map(([key, value]) => [key, at(value)]));
+      return membersIn({ values, integers: one.integers.filter((other) => other !== letter), conditions: one.conditions.map(at) }, variables, asked, known);
+    });
+  }
+  return [one];
 }
 
 function isNoBetter(gap: Expression, wanted: "maximum" | "minimum", known: readonly Expression[]): boolean {

@@ -135,12 +135,12 @@ function signOf(e: Expression, known: readonly Expression[]): -1 | 0 | 1 | undef
 }
 
 function isLeast({ objective, variables, values, value }: ClaimedNature, sign: 1 | -1, known: readonly Expression[]): boolean {
-  if (decide(relation(subtract(objective, value), sign === 1 ? ">=" : "<=", ZERO), known) === true) return true;
   const rising = sign === 1 ? objective : plain(product(number(-1), objective));
   const slopes = variables.map((letter) => plain(differentiate(rising, letter)));
   const second = slopes.map((slope) => variables.map((letter) => plain(differentiate(slope, letter))));
   const at = second.map((row) => row.map((entry) => plain(substitute(entry, values))));
   if (pivotsArePositive(at, known)) return true;
+  if (decide(relation(subtract(objective, value), sign === 1 ? ">=" : "<=", ZERO), known) === true) return true;
   if (variables.length === 1) return firstSign(rising, variables[0] ?? "", values.get(variables[0] ?? "") ?? ZERO, known)?.even === 1;
   return alongValley(rising, slopes, at, variables, values, known);
 }

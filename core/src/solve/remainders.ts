@@ -1,10 +1,11 @@
 import { NOWHERE } from "../derivation/nowhere.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { name, number, product, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, factorsOf, freeNames } from "../expression/expression.ts";
 import { alternatives } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { statedWhole } from "../expression/whole.ts";
+import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { decide, integerCases, integersWhere, simplify, wholeMembers } from "../truth/index.ts";
 import type { Solution } from "./solution.ts";
 
@@ -39,6 +40,46 @@ export function sortedByRemainder(one: Solution, statement: Expression, unknown:
     rejected: members.filter((_, j) => truths[j] === false),
     step: step("sort members by remainder", [letter, `${truths.length}`, statement], claim),
   };
+}
+
+/** Members are sorted by remainders up to this number. */
+const MOST_REMAINDERS = 4;
+
+/**
+ * The members of a family by the remainders of its letter, where what they leave of other equations for further unknowns depends on these in more than a constant term. Undefined
+ * where that is not so.
+ */
+export function sortedForOthers(
+  one: Solution,
+  unknown: string,
+  others: readonly Expression[],
+  unknowns: readonly string[],
+): { readonly members: readonly Solution[]; readonly step: Step } | undefined {
+  const [letter, ...more] = one.integers;
+  const value = one.values.get(unknown);
+  if (letter === undefined || more.length > 0 || !value) return undefined;
+  const there = others.map((other) => substitute(other, new Map([[unknown, value]])));
+  if (!there.some((side) => isInSlope(side, letter, unknowns))) return undefined;
+  const count = Math.max(...there.map((side) => (contains(side, letter) ? (integerCases(side, letter)?.length ?? 0) : 1)));
+  if (count < 2 || count > MOST_REMAINDERS) return undefined;
+  const members = Array.from({ length: count }, (_, j) => memberAt(one, letter, sum(product(number(count), name(letter, "integer")), number(j))));
+  const after = alternatives(
+    unknown,
+    members.map(({ values }) => values.get(unknown) ?? ZERO),
+  );
+  const claim = { kind: "families", unknown, letter, before: alternatives(unknown, [value]), after, within: [] } as const;
+  return { members, step: step("sort members for the others", [letter, `${count}`], claim) };
+}
+
+/** Whether a letter stands in more than the constant term of a polynomial in one of the unknowns, or in another function of them. */
+function isInSlope(side: Expression, letter: string, unknowns: readonly string[]): boolean {
+  // A factor without unknowns is the same case for all of them.
+  const own = product(...factorsOf(side).filter((factor) => unknowns.some((unknown) => contains(factor, unknown))));
+  return unknowns.some((unknown) => {
+    if (!contains(own, unknown) || !contains(own, letter)) return false;
+    const [, ...slopes] = polynomialCoefficients(own, unknown) ?? [ZERO, name(letter)];
+    return slopes.some((slope) => contains(slope, letter));
+  });
 }
 
 /** The members of a family that are whole, where only whole values of the unknown are asked for; undefined where all are, none is, or that is not decided. */

@@ -1,6 +1,7 @@
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { equation, isNumber, isPositiveConstant, name, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, distinct, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { isEquation } from "../../expression/statement.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
 import { factor } from "../../polynomial/factor.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
@@ -27,6 +28,8 @@ interface Open {
   readonly granted: readonly Expression[];
   readonly depth: number;
 }
+
+type Relation = Expression & { readonly kind: "relation" };
 
 const MOST_DEPTH = 10;
 
@@ -223,7 +226,7 @@ function bySingle(open: Open): boolean {
     const claimed = valuesFor(unknown, open);
     const answer = {
       domain: open.domain,
-      equation: own,
+      equation: withoutLetterFactors(own, unknown, open),
       unknown,
       solutions: claimed.map(({ value, conditions, integers }) => ({ value, multiplicity: 1, conditions, everywhere: false, integers })),
       apart: [],
@@ -252,6 +255,20 @@ function bySingle(open: Open): boolean {
     });
   }
   return false;
+}
+
+/** An equation without the factors that do not hold the unknown and are not 0 for the letters that are known. */
+function withoutLetterFactors(own: Relation, unknown: string, { assumptions }: Open): Relation {
+  if (freeNames(own).size === 1) return own;
+  const plain = whereRational(() => {
+    const kernels = new Kernels();
+    kernels.index(name(unknown));
+    const { factors } = factor(normalForm(differenceOf(own), kernels).numerator);
+    const parts = factors.map(({ factor: part, multiplicity }) => power(polynomialExpression(part, kernels), number(multiplicity)));
+    const left = parts.filter((part) => contains(part, unknown) || decide(relation(part, "!=", ZERO), assumptions) !== true);
+    return left.length < parts.length ? equation(product(...left), ZERO) : undefined;
+  }, undefined);
+  return plain && isEquation(plain) ? plain : own;
 }
 
 /** The other equations with a value put in; for the members of a family the even and the odd ones apart, without their whole periods. */

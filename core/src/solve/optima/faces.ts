@@ -4,7 +4,7 @@ import { natureByHessian } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { isOnSide, onSides, type Side, sidesOf, whereRough } from "../../calculus/rough-places.ts";
 import { type Claim, type Step, step } from "../../derivation/step.ts";
-import { equation, logic, name, negate, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { chain, equation, logic, name, negate, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { sideDifference } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -12,6 +12,7 @@ import { subsets } from "../../polynomial/subsets.ts";
 import { withRootsOut } from "../../rewrite/constant-root.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import { tidyConditions } from "../conditions.ts";
+import { membersWithin, withIndependentLetters } from "../independent-letters.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { natureByBordered } from "./bordered.ts";
 import { samePlace, signKnown } from "./compared.ts";
@@ -83,7 +84,9 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
       if (!own) return undefined;
       faces.push(own.face);
       steps.push(...own.steps);
-      for (const one of [...own.face.set.solutions, ...(own.face.singular?.set.solutions ?? [])]) {
+      const solutions = [...own.face.set.solutions, ...(own.face.singular?.set.solutions ?? [])];
+      const within = [...assumptions, ...facts.map(closed)];
+      for (const one of solutions.flatMap((each) => membersWithin(withIndependentLetters(each), within))) {
         const inner = { ...task, objective: own.face.objective };
         const point = plainPoint(pointOf(one, inner, active.length === 0 ? natureInside(one, inner) : "undecided"), assumptions);
         const known = [...assumptions, ...point.conditions];
@@ -117,7 +120,10 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
 /** A strict inequality with its border, up to which a continuous function keeps the value that it has on a family. */
 function closed(condition: Expression): Expression {
   if (condition.kind !== "relation") return condition;
-  return { ...condition, comparisons: condition.comparisons.map((one) => (one === ">" ? ">=" : one === "<" ? "<=" : one)) };
+  return chain(
+    condition.operands,
+    condition.comparisons.map((one) => (one === ">" ? ">=" : one === "<" ? "<=" : one)),
+  );
 }
 
 /** What a stationary point is where no inequality holds with equality. */

@@ -28,7 +28,7 @@ function everyNth(own: Solution, letter: string, count: number): readonly Soluti
   if (count === 1) return [own];
   return Array.from({ length: count }, (_, j) => {
     const at = new Map([[letter, sum(product(number(count), name(letter, "integer")), number(j))]]);
-    return { ...own, values: new Map([...own.values].map(([key, value]) => [key, simplify(expand(substitute(value, at))).expression])) };
+    return { ...own, values: new Map([...own.values].map(([key, value]) => [key, simplify(expand(withoutTurns(substitute(value, at)))).expression])) };
   });
 }
 

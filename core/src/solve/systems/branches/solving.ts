@@ -2,11 +2,13 @@ import type { Step } from "../../../derivation/step.ts";
 import { step } from "../../../derivation/step.ts";
 import { equation, isNumber, name, product, ZERO } from "../../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../../expression/expression.ts";
+import { sideDifference } from "../../../expression/statement.ts";
 import { substitute } from "../../../expression/substitute.ts";
 import { text } from "../../../notation/text.ts";
 import { withoutTurns } from "../../../rewrite/forms/whole-turns.ts";
 import { simplify, zeroTest } from "../../../truth/index.ts";
 import { solveEquation } from "../../equation.ts";
+import { sortedForOthers } from "../../remainders.ts";
 import type { Rejected, Solution, Solved } from "../../solution.ts";
 import { readable } from "../../values.ts";
 import { type Branches, MOST_BRANCHES, mayFail, NOTHING, type Onward, type Relation, type State } from "./state.ts";
@@ -18,9 +20,12 @@ export function ofEquation(own: Relation, unknown: string, state: State, onward:
 
 export function afterSolving(solved: Solved, own: Relation, unknown: string, state: State, onward: Onward): Branches | undefined {
   const taken = new Set([...state.integers, ...state.equations.flatMap((one) => [...freeNames(one)])]);
-  const values = solved.set.solutions.map((one) => withFreshLetters(one, taken));
-  if (values.length > MOST_BRANCHES || values.some(({ free }) => free.length > 0)) return undefined;
+  const found = solved.set.solutions.map((one) => withFreshLetters(one, taken));
+  if (found.length > MOST_BRANCHES || found.some(({ free }) => free.length > 0)) return undefined;
   const rest = state.equations.filter((one) => one !== own);
+  const open = state.unknowns.filter((other) => other !== unknown);
+  const sorted = found.map((one) => sortedForOthers(one, unknown, rest.map(sideDifference), open) ?? { members: [one], step: undefined });
+  const values = sorted.flatMap(({ members }) => members);
   const parts = values.map((one) => {
     const value = one.values.get(unknown) ?? ZERO;
     return withValue(
@@ -40,7 +45,7 @@ export function afterSolving(solved: Solved, own: Relation, unknown: string, sta
   return {
     solutions: parts.flatMap(({ solutions }) => solutions),
     rejected: [...solved.set.rejected, ...dead, ...parts.flatMap(({ rejected }) => rejected)],
-    steps: [...solved.steps, ...parts.flatMap(({ steps }) => steps)],
+    steps: [...solved.steps, ...sorted.flatMap(({ step: own }) => (own ? [own] : [])), ...parts.flatMap(({ steps }) => steps)],
     // Where what was divided by is 0 there may be more.
     complete:
       solved.set.complete &&

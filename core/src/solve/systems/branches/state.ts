@@ -6,6 +6,7 @@ import { substitute } from "../../../expression/substitute.ts";
 import { text } from "../../../notation/text.ts";
 import { BudgetExhausted } from "../../../number/budget.ts";
 import { polynomialCoefficients } from "../../../rewrite/coefficients.ts";
+import { withoutTurns } from "../../../rewrite/forms/whole-turns.ts";
 import { decide, simplify, zeroTest } from "../../../truth/index.ts";
 import { type Domain, type Rejected, type Solution, Unsolvable } from "../../solution.ts";
 import { readable } from "../../values.ts";
@@ -78,7 +79,8 @@ function conditionOn(difference: Expression): Expression {
 /** The values of all unknowns, those expressed by others put back from the last to the first. */
 export function finished(state: State): Solution {
   const values = new Map<string, Expression>(state.unknowns.map((unknown) => [unknown, name(unknown)]));
-  for (const { unknown, value } of [...state.expressed].reverse()) values.set(unknown, readable(substitute(value, values)));
+  for (const { unknown, value } of [...state.expressed].reverse())
+    values.set(unknown, readable(state.integers.length > 0 ? withoutTurns(substitute(value, values)) : substitute(value, values)));
   const isOpen = (condition: Expression): boolean => state.expressed.some(({ unknown }) => contains(condition, unknown));
   const conditions = state.conditions.map((condition) => (isOpen(condition) ? simplify(substitute(condition, values)).expression : condition));
   // An equation that leaves an unknown open under a condition expresses it by itself.
