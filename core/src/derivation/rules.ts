@@ -45,6 +45,7 @@ const RULES = {
   "compare parts": (part: string) => `Both the real and the imaginary parts must be equal: compare the ${part} parts first`,
   "sort members by remainder": (letter: string, by: string, statement: string) =>
     `Whether ${statement} depends on the remainder of $${letter}$ by ${by}: write the members by their remainders`,
+  "power into the other equation": (stated: string) => `Put $${stated}$ into the other equation`,
   "sort members for the others": (letter: string, by: string) =>
     `What the members leave of the other equations depends on the remainder of $${letter}$ by ${by}: write them by their remainders`,
   "members by number": (letter: string) => `Only some values of $${letter}$ are possible: write the members one by one`,

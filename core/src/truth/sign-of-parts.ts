@@ -1,6 +1,6 @@
 import { polynomialFactors } from "../canonical/factored.ts";
 import { call, HALF, isNumber, MINUS_ONE, negate, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
-import { type Comparison, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
+import { type Comparison, contains, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { isReal, type RealExpression } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { byArgument } from "./increasing.ts";
@@ -210,7 +210,54 @@ function isWave(e: Expression): boolean {
   return e.kind === "call" && (e.name === "sin" || e.name === "cos") && e.args.every(isReal);
 }
 
-const WAYS: readonly Way[] = [byMonotone, byFactors, byBase, byTerms, byConjugate, byRoot, byUntangling, bySineAndCosine, byWave, byGrouping, byFactoring];
+/** a x² + b x + c with 4 a c > b² is never 0 and has the sign of a (with ≥, or the sign of a or 0). */
+const byDiscriminant: Way = (e, comparison, assumptions, decide) => {
+  if (e.kind !== "sum" || comparison === "=" || e.terms.length > MOST_TERMS) return undefined;
+  const letters = [
+    ...new Set(e.terms.flatMap(factorsOf).flatMap((factor) => (factor.kind === "power" && factor.base.kind === "name" ? [factor.base.name] : []))),
+  ];
+  for (const letter of letters) {
+    const [constant, linear, square] = quadraticIn(e, letter) ?? [];
+    // Without a mixed term the terms themselves say it.
+    if (!constant || !linear || !square || isNumber(linear, 0)) continue;
+    const margin = expand(subtract(product(number(4), square, constant), power(linear, TWO)));
+    if (decide(relation(margin, comparison.endsWith("=") && comparison !== "!=" ? ">=" : ">", ZERO), assumptions) !== true) continue;
+    if (decide(relation(square, ">", ZERO), assumptions) === true) return POSITIVE.includes(comparison);
+    if (decide(relation(square, "<", ZERO), assumptions) === true) return NEGATIVE.includes(comparison);
+  }
+  return undefined;
+};
+
+/** The coefficients of 1, x and x² of a sum that is of second degree in a name; undefined where it is not. */
+function quadraticIn(e: Expression, letter: string): readonly [Expression, Expression, Expression] | undefined {
+  const degrees = termsOf(e).map((term) => {
+    const own = factorsOf(term).filter((factor) => contains(factor, letter));
+    const [only = ONE, ...more] = own;
+    const rest = product(...factorsOf(term).filter((factor) => !own.includes(factor)));
+    if (more.length > 0) return undefined;
+    if (only.kind === "name") return { degree: 1, rest };
+    const isSquare = only.kind === "power" && only.base.kind === "name" && isNumber(only.exponent, 2);
+    return own.length === 0 ? { degree: 0, rest } : isSquare ? { degree: 2, rest } : undefined;
+  });
+  if (!degrees.every((one) => one !== undefined)) return undefined;
+  const of = (degree: number): Expression => sum(...degrees.flatMap((one) => (one.degree === degree ? [one.rest] : [])));
+  return [of(0), of(1), of(2)];
+}
+
+const WAYS: readonly Way[] = [
+  byMonotone,
+  byFactors,
+  byBase,
+  byTerms,
+  byConjugate,
+  byRoot,
+  byUntangling,
+  bySineAndCosine,
+  byWave,
+  byGrouping,
+  byFactoring,
+  byDiscriminant,
+];
 
 /** Whether a comparison with 0 holds, by the first way that decides it from the signs of parts. */
 export function decideByParts(e: RealExpression, comparison: Comparison, assumptions: readonly Expression[], decide: Decide): boolean | undefined {

@@ -37,7 +37,7 @@ const FAMILIES: EquivalenceWay = {
   proves: ({ before, after, unknown, assumptions }) => trigonometricEquivalence(before, after, unknown, assumptions),
 };
 
-/** Alternatives before, each replaced by its own alternatives after, in order; those that stay as they are stand anywhere. */
+/** Alternatives before, each replaced by one after, or one of them by several; those that stay as they are stand anywhere. */
 const EACH: EquivalenceWay = {
   name: "each alternative by itself",
   theorem: "“p or q” has the solutions of p and those of q",
@@ -49,12 +49,24 @@ const EACH: EquivalenceWay = {
     const isIn = (list: readonly Expression[], one: Expression): boolean => list.some((other) => equal(one, other));
     const [open, left] = [some.filter((one) => !isIn(others, one)), others.filter((one) => !isIn(some, one))];
     const [first, ...more] = open;
-    if (!first || left.length === 0 || open.length === some.length) return undefined;
-    const pairs = more.length === 0 ? [{ before: first, after: logic("or", left) }] : open.map((before, k) => ({ before, after: left[k] ?? before }));
-    if (more.length > 0 && left.length !== open.length) return undefined;
-    return pairs.every(({ before, after }) => judgeEquivalence({ ...claim, before, after }).equivalence.kind === "same") ? SAME : undefined;
+    if (!first || left.length === 0) return undefined;
+    const isSame = (before: Expression, after: Expression): boolean => judgeEquivalence({ ...claim, before, after }).equivalence.kind === "same";
+    if (more.length === 0) return open.length < some.length && isSame(first, logic("or", left)) ? SAME : undefined;
+    return pairedOff(open, left, isSame) ? SAME : undefined;
   },
 };
+
+/** Whether each of some statements says the same as one of the others or two of them together, and all of these are used up. */
+function pairedOff(some: readonly Expression[], others: readonly Expression[], isSame: (one: Expression, other: Expression) => boolean): boolean {
+  let left = others;
+  const isPaired = some.every((one) => {
+    const pairs = left.flatMap((each, k) => left.slice(k + 1).map((other) => [each, other]));
+    const own = [...left.map((each) => [each]), ...pairs].find((group) => isSame(one, logic("or", group)));
+    left = left.filter((each) => !own?.includes(each));
+    return own !== undefined;
+  });
+  return isPaired && left.length === 0;
+}
 
 const ZERO_FORMS: EquivalenceWay = {
   name: "zero forms",

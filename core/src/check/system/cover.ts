@@ -48,7 +48,7 @@ export function coversSystem(open: Open): boolean {
   if (open.depth > MOST_DEPTH) return false;
   if (equations.length === 0) return open.points.some((point) => open.unknowns.every((u) => point.free.includes(u)) && holdsWhere(point, granted));
   const next: Open = { ...open, equations, granted, depth: open.depth + 1 };
-  return bySplitting(next) ?? (counted(next) || byLinear(next) || byCases(next) || bySingle(next) || byOne(next) || byInjective(next));
+  return bySplitting(next) ?? (counted(next) || byLinear(next) || byCases(next) || bySamePower(next) || bySingle(next) || byOne(next) || byInjective(next));
 }
 
 /** Whether what a point asks of the letters is what was granted. */
@@ -216,6 +216,25 @@ function zeroFactors(e: Expression, unknowns: readonly string[]): readonly Expre
     const parts = factors.map(({ factor: part }) => polynomialExpression(part, kernels)).filter((part) => unknowns.some((u) => contains(part, u)));
     return parts.length > 1 || (factors.some(({ multiplicity }) => multiplicity > 1) && parts.length > 0) ? parts : undefined;
   }, undefined);
+}
+
+/** Two equations a uⁿ + c = 0 and b uⁿ + d = 0 with the same n: then b c = a d as well, where u is gone. */
+function bySamePower(open: Open): boolean {
+  return open.unknowns.some((unknown) => {
+    const pure = open.equations.flatMap((own) => {
+      const coefficients = contains(own, unknown) ? polynomialCoefficients(differenceOf(own), unknown) : undefined;
+      const [constant = ZERO, ...more] = coefficients ?? [];
+      const isPure = more.length > 1 && more.slice(0, -1).every((one) => isNumber(one, 0));
+      return isPure ? [{ own, constant, leading: more.at(-1) ?? ZERO, degree: more.length }] : [];
+    });
+    // One of the two says no more than the other with what follows, if its leading coefficient is a number.
+    const first = pure.find(({ leading }) => leading.kind === "number");
+    const second = pure.find((one) => one !== first && one.degree === first?.degree);
+    if (!first || !second) return false;
+    const left = equation(expand(subtract(product(second.leading, first.constant), product(first.leading, second.constant))), ZERO);
+    if (isIdentity(left, open)) return false;
+    return coversSystem({ ...open, equations: [left, ...open.equations.filter((one) => one !== second.own)] });
+  });
 }
 
 /** An equation in one unknown: the values claimed, and those said to lead nowhere, are all its solutions; each is put in. */

@@ -1,6 +1,6 @@
 import { Kernels, normalForm, whereRational } from "../../canonical/normal-form.ts";
 import { name, subtract, ZERO } from "../../expression/construct.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import { groebnerBasis, remainderBy } from "../../polynomial/groebner/basis.ts";
 import { GRADED_REVERSE } from "../../polynomial/groebner/order.ts";
@@ -29,8 +29,9 @@ function polynomialsOf(
 
 const itemsOf = (e: Expression): readonly Expression[] => (e.kind === "logic" && e.operator === "and" ? e.items : [e]);
 
-/** Whether two systems of polynomial equations generate the same ideal: each polynomial has remainder 0 by a basis of the others. */
-export function sameIdeal(before: Expression, after: Expression, unknowns: readonly string[]): boolean {
+/** Whether two systems of polynomial equations generate the same ideal, letters being variables too: each polynomial has remainder 0 by a basis of the others. */
+export function sameIdeal(before: Expression, after: Expression, named: readonly string[]): boolean {
+  const unknowns = [...new Set([...named, ...freeNames(before), ...freeNames(after)])];
   const [some, others] = [polynomialsOf(itemsOf(before), unknowns), polynomialsOf(itemsOf(after), unknowns)];
   if (!some || !others || some.below.length + others.below.length > 0) return false;
   const within = (list: readonly Polynomial[], generators: readonly Polynomial[]): boolean => {

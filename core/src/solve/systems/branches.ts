@@ -8,6 +8,7 @@ import { byFamilies } from "./branches/by-families.ts";
 import { byIsolating } from "./branches/by-isolating.ts";
 import { byOneEquation } from "./branches/by-one-equation.ts";
 import { byOneUnknown } from "./branches/by-one-unknown.ts";
+import { byPower } from "./branches/by-power.ts";
 import { type Branches, clean, finished, NOTHING, type State, type Way } from "./branches/state.ts";
 
 /**
@@ -37,6 +38,7 @@ const WAYS: readonly Way[] = [
   byWrittenFactors,
   byExpressing,
   byFactors,
+  byPower,
   byElimination,
   byOneEquation,
   byDifference,
