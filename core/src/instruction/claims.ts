@@ -126,10 +126,10 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   const isUnderstood = optimum.faces !== undefined || more.length > 0 || task.wanted === "stationary" || isPlainlyBounded(task.facts, only);
   const isAnswered = isNone || (optimum.none === undefined && (reached || task.wanted === "stationary" || optimum.open === undefined));
   const points = optimum.points.map((point) => {
-    const isOpen = point.end && !isNatureConfirmed(task, claimed, point, known);
+    const isOpen = point.end && !isNatureConfirmed(task, claimed, point, [...known, ...point.conditions]);
     return isOpen ? { ...point, nature: "undecided" as const } : point;
   });
-  const natures = points.every((point) => isNatureConfirmed(task, claimed, point, known));
+  const natures = points.every((point) => isNatureConfirmed(task, claimed, point, [...known, ...point.conditions]));
   const isCovered = claimed.allFound || (reached && isBestByBounds(claimed));
   const outcome: Verdict = isUnderstood && isCovered && confirmed && isAnswered && natures ? "nailed" : "loose";
   const doubt = !natures

@@ -9,7 +9,7 @@ import type { Solution } from "../solution.ts";
 import { readable } from "../values.ts";
 import { better, greatest, sorted } from "./compared.ts";
 import { settledByEnds } from "./literal-ends.ts";
-import { atMember } from "./members.ts";
+import { atMember, valueAtMember } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
 /** How many derivatives are looked at. */
@@ -20,7 +20,7 @@ export function byDerivatives(one: Solution, { objective }: OptimumTask, variabl
   const assumptions = [...known.filter((fact) => !contains(fact, variable)), ...one.conditions];
   return {
     values: one.values,
-    value: evenPowersOut(readable(atMember(objective, one)), assumptions),
+    value: evenPowersOut(readable(valueAtMember(objective, one)), assumptions),
     nature: natureByDerivatives(one, variable, second, assumptions),
     global: false,
     end: false,

@@ -1,4 +1,4 @@
-import { undoesInverse, withoutArctangents } from "../../canonical/inverse-circular.ts";
+import { undoesInverse, withoutArctangents, withoutInverse } from "../../canonical/inverse-circular.ts";
 import { name, number, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -84,4 +84,10 @@ export function atMember(e: Expression, one: Pick<Solution, "values" | "integers
     },
     undoesInverse(there) ? withoutArctangents(there) : there,
   );
+}
+
+/** The value of a function at a solution, in which an inverse function is defined: sin(arccos u) is √(1 − u²). */
+export function valueAtMember(e: Expression, one: Pick<Solution, "values" | "integers">): Expression {
+  const there = atMember(e, one);
+  return undoesInverse(there) ? simplify(expand(withoutInverse(there))).expression : there;
 }
