@@ -51,14 +51,25 @@ describe("an optimum keeps to its conditions", () => {
   });
 
   // Each of these was once taken for a function on the whole line.
-  test.each(["maximise x subject to e^x <= 5", "maximise x subject to x^3 <= 8", "maximise -x^2 subject to 1/x >= 1"])(
-    "%s is solved or refused, and not read as if the condition were not there",
-    (line) => {
-      const { answer, error } = answered(line);
-      expect(error?.message ?? "").toMatch(/do not bound x by values alone/);
-      expect(answer).toBeUndefined();
-    },
-  );
+  test.each([
+    ["maximise x subject to e^x <= 5", "ln(5)"],
+    ["maximise x subject to x^3 <= 8", "2"],
+    ["maximise x (1 - x) subject to sqrt(x) <= 1/2", "3/16"],
+    ["minimise x + 1/x subject to x^2 >= 4 and x > 0", "5/2"],
+    ["maximise -x^2 subject to 1/x >= 1", undefined],
+    ["minimise x + 1/x subject to x^2 > 1 and x > 0", undefined],
+  ])("%s has its conditions solved for the interval that they leave: %s", (line, expected) => {
+    const { answer, verdict, steps } = answered(line);
+    expect(verdict).toBe("nailed");
+    expect(answer?.kind === "optimum" ? answer.points.find(({ global }) => global)?.value.text : "none").toBe(expected);
+    expect(steps?.some(({ text }) => text.startsWith("So the conditions hold for"))).toBe(true);
+  });
+
+  it("is refused where the conditions leave several intervals, and not read as if they were not there", () => {
+    const { answer, error } = answered("maximise x subject to sin x >= 0 and x <= 8");
+    expect(error?.message ?? "").toMatch(/do not bound x by values alone/);
+    expect(answer).toBeUndefined();
+  });
 
   it("for quadratic functions and conditions, against a grid", () => {
     let nailed = 0;

@@ -1,4 +1,5 @@
 import { isBestValue } from "../calculus/box-optimum.ts";
+import { vanishesFarOut } from "../calculus/decay.ts";
 import { growthOf, natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
 import { roughPlaces } from "../calculus/rough-places.ts";
@@ -334,7 +335,7 @@ function isBestOfPlaces({ objective, variables, facts, assumptions, constraints,
 }
 
 /**
- * The best of all stationary points, where an optimum must exist: on a bounded closed set that a condition describes, for a function that repeats in every variable, or for a
+ * The best of all stationary points, where an optimum must exist: on a bounded closed set that a condition describes, for a function that repeats in every variable or vanishes far out, or for a
  * polynomial that grows beyond all bounds in every direction.
  */
 function isBestOfAll({ objective, variables, constraints, facts, assumptions, wanted, points, allFound }: ClaimedOptima): boolean {
@@ -344,7 +345,10 @@ function isBestOfAll({ objective, variables, constraints, facts, assumptions, wa
   const bounded = sides.some((side) => ["up", "down"].includes(growthOf(side, variables) ?? "both"));
   // What repeats in every variable takes all its values on a closed box.
   const repeats = variables.every((variable) => periodOf(objective, variable) !== undefined);
-  const exists = constraints.length > 0 ? bounded : repeats || growthOf(objective, variables) === (wanted === "minimum" ? "up" : "down");
+  // What tends to 0 far out has a greatest value where one is positive.
+  const isBeyondZero = points.some(({ global, value }) => global && decide(relation(value, wanted === "maximum" ? ">" : "<", ZERO), assumptions) === true);
+  const vanishes = isBeyondZero && vanishesFarOut(objective, variables);
+  const exists = constraints.length > 0 ? bounded : repeats || vanishes || growthOf(objective, variables) === (wanted === "minimum" ? "up" : "down");
   const best = points.filter(({ global }) => global);
   if (!exists || best.length === 0) return false;
   return points.every((point) =>

@@ -41,6 +41,7 @@ import { isPartOf } from "./parts.ts";
 import { judgeNature, judgeValueAt } from "./place.ts";
 import { coversSigns } from "./signs-of-base.ts";
 import { splitCovers } from "./splitting.ts";
+import { isSumOfSquares } from "./sum-of-squares.ts";
 import { sameInComponents } from "./system/components.ts";
 import { sameIdeal } from "./system/elimination.ts";
 import { isolatedTogether } from "./system/isolation.ts";
@@ -149,6 +150,10 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
           "the operator of R. Krawczyk (1969) holds every zero of a box",
         )
       : loose("it was not proven that there are no other common solutions"),
+  "sum of squares": (claim, { assumptions }) =>
+    isSumOfSquares(claim, assumptions)
+      ? nailed("the terms have one sign, so that nothing cancels", "a sum of numbers that are not negative is 0 only where all are")
+      : loose("the terms were not seen to have one sign"),
   eliminated: ({ before, after, unknowns }) =>
     sameIdeal(before, after, unknowns)
       ? nailed("each equation is a combination of the others, by division with remainder 0", "equal ideals have equal zeros (B. Buchberger 1965)")

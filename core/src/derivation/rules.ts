@@ -45,6 +45,7 @@ const RULES = {
   "compare parts": (part: string) => `Both the real and the imaginary parts must be equal: compare the ${part} parts first`,
   "sort members by remainder": (letter: string, by: string, statement: string) =>
     `Whether ${statement} depends on the remainder of $${letter}$ by ${by}: write the members by their remainders`,
+  "sum of squares": () => "None of the terms is ever negative, or none positive: their sum is 0 only where each of them is",
   "power into the other equation": (stated: string) => `Put $${stated}$ into the other equation`,
   "sort members for the others": (letter: string, by: string) =>
     `What the members leave of the other equations depends on the remainder of $${letter}$ by ${by}: write them by their remainders`,
@@ -171,6 +172,7 @@ const RULES = {
     `At $${place}$ the second derivatives form this matrix, with the determinant $${determinant}$${nature === "saddle" ? "" : ` and the first entry $${first}$`}: ${NATURES[nature] ?? nature}`,
   "nature by matrix": (place: string, nature: string) =>
     `At $${place}$ the second derivatives form this matrix, ${DEFINITENESS[nature] ?? ""}: ${NATURES[nature] ?? nature}`,
+  "domain of the conditions": (domain: string) => `So the conditions hold for $${domain}$`,
   "vanishes at": (places: string) => `At $${places}$ the value is $0$: what it measures vanishes there, as a figure that has collapsed`,
   "value at": (places: string) => `The value at $${places}$`,
   "bars of a condition": (condition: string) => `The condition $${condition}$ without bars`,

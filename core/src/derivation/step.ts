@@ -85,6 +85,7 @@ export type Claim =
       readonly after: Expression;
       readonly within: readonly Expression[];
     }
+  | { readonly kind: "sum of squares"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "eliminated"; readonly unknowns: readonly string[]; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "derivative"; readonly of: Expression; readonly variable: string; readonly after: Expression }
   | {

@@ -13,6 +13,7 @@ import { equalitiesAmong } from "../equalities.ts";
 import { sameZeros } from "../equivalence.ts";
 import { neverZero } from "../never-zero.ts";
 import { possibleValues } from "../splitting.ts";
+import { termsOfOneSign } from "../sum-of-squares.ts";
 import type { ClaimedPoint } from "./claimed.ts";
 import { zeroCount } from "./elimination.ts";
 
@@ -48,7 +49,11 @@ export function coversSystem(open: Open): boolean {
   if (open.depth > MOST_DEPTH) return false;
   if (equations.length === 0) return open.points.some((point) => open.unknowns.every((u) => point.free.includes(u)) && holdsWhere(point, granted));
   const next: Open = { ...open, equations, granted, depth: open.depth + 1 };
-  return bySplitting(next) ?? (counted(next) || byLinear(next) || byCases(next) || bySamePower(next) || bySingle(next) || byOne(next) || byInjective(next));
+  return (
+    bySplitting(next) ??
+    bySquares(next) ??
+    (counted(next) || byLinear(next) || byCases(next) || bySamePower(next) || bySingle(next) || byOne(next) || byInjective(next))
+  );
 }
 
 /** Whether what a point asks of the letters is what was granted. */
@@ -143,6 +148,16 @@ function bySplitting(open: Open): boolean | undefined {
     const inner = findAll(own, (part) => possibleValues(part) !== undefined && open.unknowns.some((u) => contains(part, u))).at(-1);
     if (!inner || open.domain === "complex") continue;
     return possibleValues(inner)?.every((value) => coversSystem({ ...open, equations: open.equations.map((one) => replacePart(one, inner, value)) }));
+  }
+  return undefined;
+}
+
+/** A sum of terms of one sign that is 0: each of them is. Undefined where there is none. */
+function bySquares(open: Open): boolean | undefined {
+  for (const own of open.equations) {
+    const terms = open.domain === "real" ? termsOfOneSign(differenceOf(own), open.assumptions) : undefined;
+    if (!terms?.every((term) => open.unknowns.some((u) => contains(term, u)))) continue;
+    return coversSystem({ ...open, equations: [...terms.map((term) => equation(term, ZERO)), ...open.equations.filter((one) => one !== own)] });
   }
   return undefined;
 }

@@ -1,5 +1,6 @@
+import { isPlainlyBounded } from "../../calculus/plain-bounds.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { name as nameOf } from "../../expression/construct.ts";
+import { logic, name as nameOf } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { isEquation } from "../../expression/statement.ts";
 import { optimumScene } from "../../graph/solution-scene.ts";
@@ -7,10 +8,14 @@ import { withoutBars } from "../../rewrite/bars-in-conditions.ts";
 import { extremaAsBars } from "../../rewrite/extrema.ts";
 import { optimise } from "../../solve/optima/constrained.ts";
 import type { OptimumTask, Wanted } from "../../solve/optima/optimum.ts";
+import { Unsolvable } from "../../solve/solution.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
 import { judgeOptimum } from "../claims.ts";
 import { anglesIn } from "../degrees.ts";
+import type { Environment } from "../environment.ts";
 import { withUnknownUnit } from "../graphs/axis-units.ts";
+import { EVERYWHERE } from "../hand/question.ts";
+import { solvedInequality } from "../inequality.ts";
 import type { Instruction } from "../instruction.ts";
 import { putIn } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
@@ -116,16 +121,18 @@ function carryOut(
     const after = withoutBars(fact);
     return after ? [step("bars of a condition", [fact], { kind: "without bars", before: fact, after })] : [];
   });
+  const stated = asked.flatMap((fact) => statementsIn(withoutBars(fact) ?? fact));
+  const domain = more.length === 0 ? solvedDomain(stated, nameOf(only), environment) : undefined;
   const task: OptimumTask = {
     objective,
     variables,
     constraints: relations.filter(isEquation),
-    facts: asked.flatMap((fact) => statementsIn(withoutBars(fact) ?? fact)),
+    facts: domain?.facts ?? stated,
     assumptions: assumptions.filter((fact) => !touches(fact)),
     wanted,
   };
   const optimum = optimise(task);
-  const steps = [...before.steps, ...byBars, ...ofBars, ...optimum.steps];
+  const steps = [...before.steps, ...byBars, ...ofBars, ...(domain?.steps ?? []), ...optimum.steps];
   const { points, ...judged } = judgeOptimum(task, optimum, steps);
   const { none, open: unproven } = optimum;
   const reason = unproven === undefined ? optimum.reason : `${optimum.reason}; ${unproven}`;
@@ -137,3 +144,24 @@ function carryOut(
 
 const statementsIn = (statement: Expression): readonly Expression[] =>
   statement.kind === "logic" && statement.operator === "and" ? statement.items : [statement];
+
+/** Conditions on one variable that are no plain bounds, solved as inequalities where one interval is left and the judge confirms it; undefined where that is not so. */
+function solvedDomain(
+  stated: readonly Expression[],
+  variable: Expression,
+  environment: Environment,
+): { readonly facts: readonly Expression[]; readonly steps: readonly Step[] } | undefined {
+  const unknown = variable.kind === "name" ? variable.name : "";
+  if (isPlainlyBounded(stated, unknown)) return undefined;
+  try {
+    const { answer, steps, verdict } = solvedInequality(logic("and", stated), { unknown, facts: [], statements: [], scope: EVERYWHERE }, environment);
+    const [only, ...others] = answer?.kind === "solutions" ? answer.set.solutions : [];
+    if (verdict !== "nailed" || !only || others.length > 0 || only.integers.length > 0 || !only.free.includes(unknown)) return undefined;
+    const facts = only.conditions.flatMap(statementsIn);
+    const domain = logic("and", facts);
+    return { facts, steps: [...steps, step("domain of the conditions", [domain], { kind: "put in", before: domain, values: new Map(), after: domain })] };
+  } catch (error) {
+    if (error instanceof Unsolvable || error instanceof CannotDo) return undefined;
+    throw error;
+  }
+}

@@ -1,4 +1,5 @@
 import { isBestValue } from "../../calculus/box-optimum.ts";
+import { vanishesFarOut } from "../../calculus/decay.ts";
 import { growthOf, natureByHessian } from "../../calculus/definiteness.ts";
 import { natureOfDegenerate } from "../../calculus/degenerate-point.ts";
 import { differentiate } from "../../calculus/derivative.ts";
@@ -129,6 +130,9 @@ function globalOf(points: readonly OptimumPoint[], task: OptimumTask, hessian: r
   if (best && convex) return { points: marked() };
   // What repeats in every variable takes all its values on a closed box.
   if (best && facts.length === 0 && isSmoothAndPeriodic(objective, variables)) return { points: marked() };
+  // What tends to 0 far out has a greatest value where one is positive.
+  const isBeyondZero = best !== undefined && signKnown(best.value, task.assumptions) === (wanted === "maximum" ? 1 : -1);
+  if (isBeyondZero && facts.length === 0 && vanishesFarOut(objective, variables)) return { points: marked() };
   const growth = facts.length === 0 ? growthOf(objective, variables) : undefined;
   if (best && growth === (wanted === "minimum" ? "up" : "down")) return { points: marked() };
   if (best && isBestValue({ objective, variables, facts, wanted, value: best.value, points: bestPoints(points, best) })) return { points: marked() };

@@ -9,6 +9,7 @@ import { byIsolating } from "./branches/by-isolating.ts";
 import { byOneEquation } from "./branches/by-one-equation.ts";
 import { byOneUnknown } from "./branches/by-one-unknown.ts";
 import { byPower } from "./branches/by-power.ts";
+import { bySquares } from "./branches/by-squares.ts";
 import { type Branches, clean, finished, NOTHING, type State, type Way } from "./branches/state.ts";
 
 /**
@@ -34,6 +35,7 @@ export function solveBranches(state: State): Branches | undefined {
 const WAYS: readonly Way[] = [
   byOneUnknown,
   byClearing,
+  bySquares,
   byExpressingPlainly,
   byWrittenFactors,
   byExpressing,

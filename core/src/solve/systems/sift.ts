@@ -3,6 +3,7 @@ import { contains, type Expression, equal } from "../../expression/expression.ts
 import { substitute } from "../../expression/substitute.ts";
 import { statedWhole } from "../../expression/whole.ts";
 import { plain } from "../../notation/plain.ts";
+import { withRootsOut } from "../../rewrite/constant-root.ts";
 import { decideForMembers, simplify } from "../../truth/index.ts";
 import { openConditions, tidyConditions } from "../conditions.ts";
 import type { Rejected, Solution } from "../solution.ts";
@@ -35,7 +36,9 @@ export function siftSystem(
       if (holds === undefined && !open.some((other) => equal(other, at))) open.push(...openConditions(at, [...others, ...one.conditions]));
     }
     const conditions = [...one.conditions, ...open].filter((condition) => decideForMembers(condition, one.integers, []) !== true);
-    return [{ ...one, conditions: tidyConditions(conditions, others) }];
+    const known = [...others, ...conditions];
+    const values = new Map([...one.values].map(([key, value]) => [key, domain === "real" ? withRootsOut(value, known) : value]));
+    return [{ ...one, values, conditions: tidyConditions(conditions, others) }];
   });
   // Without what is settled some conditions are gone, and families may be the same.
   return { solutions: distinct(solutions), rejected };
