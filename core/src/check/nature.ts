@@ -72,17 +72,16 @@ function freeVariables({ variables, values }: ClaimedNature): readonly string[] 
 function atRepeated({ objective, values }: ClaimedNature): ReadonlyMap<string, Expression> {
   const names = freeNames(objective);
   const letters = new Set([...values].flatMap(([key, value]) => [...freeNames(value)].filter((letter) => letter !== key && !names.has(letter))));
-  return [...letters].reduce((own, letter) => {
-    const moved = new Map<string, Expression>();
-    for (const [key, value] of own) {
-      const period = asFamily(value, letter)?.period;
-      if (contains(value, letter) && !period) return own;
-      if (period) moved.set(key, sum(name(key), period));
-    }
-    if (zeroTest(subtract(substitute(objective, moved), objective)).kind !== "zero") return own;
+  let own = values;
+  for (const letter of letters) {
+    const periods = [...own].flatMap(([key, value]) => (contains(value, letter) ? [[key, asFamily(value, letter)?.period] as const] : []));
+    if (periods.some(([, period]) => period === undefined)) continue;
+    const moved = new Map(periods.map(([key, period]) => [key, sum(name(key), period ?? ZERO)]));
+    if (zeroTest(subtract(substitute(objective, moved), objective)).kind !== "zero") continue;
     const first = new Map([[letter, ZERO]]);
-    return new Map([...own].map(([key, value]) => [key, simplify(substitute(value, first)).expression]));
-  }, values);
+    own = new Map(Array.from(own, ([key, value]) => [key, simplify(substitute(value, first)).expression]));
+  }
+  return own;
 }
 
 /** Whether a stationary point is what it is said to be by the first derivatives there that are not all 0: Taylor's theorem. */

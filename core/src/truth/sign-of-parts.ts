@@ -221,9 +221,13 @@ const byDiscriminant: Way = (e, comparison, assumptions, decide) => {
     // Without a mixed term the terms themselves say it.
     if (!constant || !linear || !square || isNumber(linear, 0)) continue;
     const margin = expand(subtract(product(number(4), square, constant), power(linear, TWO)));
-    if (decide(relation(margin, comparison.endsWith("=") && comparison !== "!=" ? ">=" : ">", ZERO), assumptions) !== true) continue;
-    if (decide(relation(square, ">", ZERO), assumptions) === true) return POSITIVE.includes(comparison);
-    if (decide(relation(square, "<", ZERO), assumptions) === true) return NEGATIVE.includes(comparison);
+    const isApart = decide(relation(margin, ">", ZERO), assumptions) === true;
+    // Where the discriminant may be 0, so may the sum.
+    if (!isApart && (comparison === "!=" || comparison.length === 1 || decide(relation(margin, ">=", ZERO), assumptions) !== true)) continue;
+    const signs =
+      decide(relation(square, ">", ZERO), assumptions) === true ? POSITIVE : decide(relation(square, "<", ZERO), assumptions) === true ? NEGATIVE : [];
+    if (signs.includes(comparison)) return true;
+    if (isApart && signs.length > 0) return false;
   }
   return undefined;
 };

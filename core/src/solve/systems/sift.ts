@@ -37,7 +37,7 @@ export function siftSystem(
     }
     const conditions = [...one.conditions, ...open].filter((condition) => decideForMembers(condition, one.integers, []) !== true);
     const known = [...others, ...conditions];
-    const values = new Map([...one.values].map(([key, value]) => [key, domain === "real" ? withRootsOut(value, known) : value]));
+    const values = new Map([...one.values].map(([key, value]) => [key, domain === "real" && others.length > 0 ? withRootsOut(value, known) : value]));
     return [{ ...one, values, conditions: tidyConditions(conditions, others) }];
   });
   // Without what is settled some conditions are gone, and families may be the same.
