@@ -20,6 +20,7 @@ describe("optima of a first course with letters", () => {
     [["minimise x^2 + y^2 + z^2 subject to x y z = 8 over x, y, z"], "12"],
     [["maximise x over x, y, z subject to x^2 + y^2 + z^2 = 6 and x + y + z = 0"], "2"],
     [["maximise (x + y) e^(-x^2 - y^2)"], "1/sqrt(e)"],
+    [["given n > 0", "maximise x^n e^(-x) over x in (0, infinity)"], "n^n e^(-n)"],
     [["maximise x y z e^(-x^2 - y^2 - z^2) over x, y, z"], "sqrt(2)/(4 e^(3/2))"],
   ])("%j is %s", (lines, expected) => {
     const { answer, verdict, error } = answered(...lines);
@@ -57,6 +58,10 @@ describe("ways through a system", () => {
     ],
     [["solve m (x - 1)(y - 1) = 0 and x + y = 3 for x, y"], ["1, 2 if m != 0", "2, 1 if m != 0"]],
     [["solve x (x^2 + y^2) = 0 and y (x^2 + y^2) = 0 for x, y"], ["0, 0"]],
+    // A part that could have been named stays free: the way without names is taken.
+    [["solve x = 0 and x (x^2 + y^2 - 3) = 0 for x, y"], ["0, y"]],
+    [["solve x^2 - 1 = 0 and (x^2 - 1)(2 - 2x - y)(x y - 1) = 0 for x, y"], ["1, y", "-1, y"]],
+    [["solve (x^2 - 1) x (x^2 - 3) = 0 and x^2 y = 0 for x, y"], ["0, y", "1, 0", "-1, 0", "sqrt(3), 0", "-sqrt(3), 0"]],
     [["solve sin(x) sin(y) = 0 and cos(x) cos(y) = 1 for x, y"], ["2pi n, 2pi k", "pi + 2pi n, pi + 2pi k"]],
     [["solve cos(t) = 0 and x^2 + sin(t) x = 6 for x, t"], ["-2, 3pi/2 + 2pi n", "-3, pi/2 + 2pi n", "2, pi/2 + 2pi n", "3, 3pi/2 + 2pi n"]],
     [["solve sin(y) sin(2x + y) = 0 and sin(x) sin(x + 2y) = 0 for x, y"], ["pi n - 2pi k/3, pi k/3"]],

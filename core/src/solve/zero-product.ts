@@ -3,7 +3,8 @@ import { Kernels, normalForm, polynomialExpression, whereRational } from "../can
 import { step } from "../derivation/step.ts";
 import { divide, equation, logic, nameIn, number, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { contains, equal, findAll } from "../expression/expression.ts";
+import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
+import { mapChildren } from "../expression/substitute.ts";
 import { factor } from "../polynomial/factor.ts";
 import { decide } from "../truth/index.ts";
 import { type Solve, solveAll } from "./joining.ts";
@@ -19,7 +20,7 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
   return whereRational(() => {
     const kernels = new Kernels();
     kernels.index(nameIn(task.equation, unknown));
-    const { numerator, denominator } = normalForm(subtract(left, right), kernels);
+    const { numerator, denominator } = normalForm(withSplitExponents(subtract(left, right), task), kernels);
     const { content, factors } = factor(numerator);
     const signed = factors.map(({ factor: part, multiplicity }) => {
       const plain = polynomialExpression(part, kernels);
@@ -63,4 +64,13 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
     const reason = own.length > 1 ? `a product is 0 only where a factor is; ${solved.set.reason}` : solved.set.reason;
     return { steps: [...steps, ...solved.steps], set: { ...solved.set, reason } };
   }, undefined);
+}
+
+/** u^(n + 1) as u^n u for a base that is positive, so that powers with the same letter in the exponent have it in common. */
+function withSplitExponents(e: Expression, task: Task): Expression {
+  const inner = mapChildren(e, (child) => withSplitExponents(child, task));
+  if (inner.kind !== "power" || inner.exponent.kind !== "sum" || !contains(inner.base, task.unknown)) return inner;
+  const [whole, ...more] = inner.exponent.terms.filter((term) => term.kind === "number" && term.value.den === 1);
+  if (!whole || more.length > 0 || decide(relation(inner.base, ">", ZERO), task.assumptions) !== true) return inner;
+  return product(power(inner.base, subtract(inner.exponent, whole)), power(inner.base, whole));
 }

@@ -43,9 +43,12 @@ function membersKept(
 /** `keep Q [from (n)]`: chooses among the solutions of line n or the points of its optimum, or of the last line that has some; the others are reported as set aside. */
 export const KEEP: Instruction = {
   name: "keep",
-  purpose: "Chooses among the solutions of a line; the others are set aside with the reason.",
+  purpose: "Chooses among the solutions of a line, or the points of an optimum; the others are set aside with the reason.",
   forms: ["keep Q [from (3)]"],
-  examples: [["solve x^2 = 4", "keep x > 0"]],
+  examples: [
+    ["solve x^2 = 4", "keep x > 0"],
+    ["stationary points of x^3 - 3x", "keep x > 0"],
+  ],
   spellings: [{ typed: "choose|select {Q}", means: "keep {Q}" }],
   begins: (sentence) => sentence.peekWords("keep"),
   read: (sentence) => {

@@ -10,7 +10,7 @@ import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
 import { solveEquation } from "../equation.ts";
-import { Unsolvable } from "../solution.ts";
+import { type Solved, type Task, Unsolvable } from "../solution.ts";
 import { type Approached, approached, farthest, goesTo } from "./approached.ts";
 import { byDerivatives, literalGlobal, natureByDerivatives } from "./by-derivatives.ts";
 import { better, greatest, sorted } from "./compared.ts";
@@ -39,7 +39,13 @@ export function optimiseOneVariable(asked: OptimumTask, variable: string): Optim
   const stationary = equation(derivative, ZERO);
   if (stationary.kind !== "relation") throw new Unsolvable("there is no derivative to set to 0");
   const known = [...task.assumptions, ...facts];
-  const { set: all, steps: found } = solveEquation({ equation: stationary, unknown: variable, domain: "real", assumptions: known, brief: task.brief ?? false });
+  const { set: all, steps: found } = stationaryPoints({
+    equation: stationary,
+    unknown: variable,
+    domain: "real",
+    assumptions: known,
+    brief: task.brief ?? false,
+  });
   // With letters a solution may ask for what is known not to be so.
   const set = { ...all, solutions: all.solutions.filter(({ conditions }) => !conditions.some((condition) => decide(condition, task.assumptions) === false)) };
   steps.push(step("stationary where", [], { kind: "equivalent", unknown: variable, before: stationary, after: stationary }), ...found);
@@ -55,6 +61,16 @@ export function optimiseOneVariable(asked: OptimumTask, variable: string): Optim
   const places = allPlaces(task, variable, derivative, set.solutions, facts);
   const judged = bySigns(places, task, variable, derivative, set.complete);
   return withConclusion({ ...common, ...judged }, task, openEnds(places, judged, task, variable));
+}
+
+/** The solutions of the equation for stationary points. @throws Unsolvable with that equation where they are not found: it is the law that an optimum obeys */
+function stationaryPoints(task: Task): Solved {
+  try {
+    return solveEquation(task);
+  } catch (error) {
+    if (error instanceof Unsolvable) throw new Unsolvable(`at a stationary point ${text(task.equation)}: ${error.message}`);
+    throw error;
+  }
 }
 
 /** The stationary points at which the conditions hold. @throws Unsolvable where that is open for one of them */

@@ -52,7 +52,7 @@ function exactly(task: SystemTask): Found | undefined {
     const polar = solvePolar(task);
     if (polar) return polar;
     const named = namedUnknowns(task);
-    return named ? solveNamed(task, named) : branchesOf(task);
+    return (named && solveNamed(task, named)) ?? branchesOf(task);
   } catch (error) {
     if (error instanceof Unsolvable && System.of(zeroForms(task.equations), task.unknowns)) return undefined;
     throw error;
