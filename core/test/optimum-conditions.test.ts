@@ -30,6 +30,10 @@ describe("an optimum keeps to its conditions", () => {
     [["maximise x subject to |x^2 - 1| <= 3"], "2"],
     [["maximise 3x + y subject to |x| + |y - 1| <= 2 over x, y"], "7"],
     [["maximise x y subject to |x| <= 2 and |y| <= 3 over x, y"], "6"],
+    [["minimise x + y + z subject to x y z >= 8 and x > 0 and y > 0 and z > 0 over x, y, z"], "6"],
+    [["minimise x + 2y subject to x^2 y >= 8 and x >= 0 and y >= 0 over x, y"], "3 cbrt(4)"],
+    [["minimise 2x + 3y subject to x + y >= 4 and x >= 0 and y >= 0 over x, y"], "8"],
+    [["minimise e^(x y) subject to x^2 + y^2 <= 2 over x, y"], "1/e"],
     [["given a > 0", "maximise x^2 subject to x + a <= 2a and x >= 0 over x"], "a^2"],
   ])("%j is %s", (lines, expected) => {
     const { answer, verdict } = answered(...lines);
@@ -69,6 +73,22 @@ describe("an optimum keeps to its conditions", () => {
     const { answer, error } = answered("maximise x subject to sin x >= 0 and x <= 8");
     expect(error?.message ?? "").toMatch(/do not bound x by values alone/);
     expect(answer).toBeUndefined();
+  });
+
+  it("of sums over a product of given size is the mean of both, and none is claimed where the domain lets it grow", () => {
+    const size = fc.integer({ min: 1, max: 9 });
+    fc.assert(
+      fc.property(size, size, size, (a, b, c) => {
+        const domain = `subject to x y >= ${c} and x > 0 and y > 0 over x, y`;
+        const { answer, verdict } = answered(`minimise ${a} x + ${b} y ${domain}`);
+        expect(verdict).toBe("nailed");
+        const best = answer?.kind === "optimum" ? answer.points.find(({ global }) => global)?.value.re : undefined;
+        expect(Number(best)).toBeCloseTo(2 * Math.sqrt(a * b * c), 9);
+        const other = answered(`maximise ${a} x + ${b} y ${domain}`).answer;
+        expect(other?.kind === "optimum" ? other.points.filter(({ global }) => global) : undefined).toEqual([]);
+      }),
+      { numRuns: 12 },
+    );
   });
 
   it("for quadratic functions and conditions, against a grid", () => {

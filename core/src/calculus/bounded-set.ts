@@ -1,5 +1,5 @@
 import { number, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression, equal } from "../expression/expression.ts";
+import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 import { contradictory, type Inequality } from "../polynomial/fourier-motzkin.ts";
@@ -20,18 +20,22 @@ export function isBoundedSet(
   return hasNoDirection(zeros, notNegative, variables);
 }
 
-/** Whether an objective goes to +∞ in every direction (−∞ for a greatest value), so that it has a least (greatest) value on every closed set. */
+/**
+ * Whether an objective goes to +∞ in every direction (−∞ for a greatest value) in which a domain goes on for ever, so that it has a least (greatest) value on every closed set in it.
+ * The domain is where `within` are not negative; what bounds one variable alone is looked at.
+ */
 export function growsEverywhere(
   objective: Expression,
   wanted: "minimum" | "maximum",
   variables: readonly string[],
   assumptions: readonly Expression[],
+  within: readonly Expression[] = [],
 ): boolean {
   const own = objective.kind === "sum" ? objective.terms : [objective];
   const terms = wanted === "minimum" ? own.map(negated) : own;
   // What is not positive only lets it fall faster.
   const leading = terms.filter((term) => !isMinusBars(term, assumptions));
-  return [terms, leading].some((list) => fallsFarOut(sum(...list), variables, assumptions));
+  return [terms, leading].some((list) => fallsFarOut(sum(...list), variables, assumptions, within));
 }
 
 /** Minus an absolute value, times something positive. */
@@ -44,13 +48,24 @@ function isMinusBars(term: Expression, assumptions: readonly Expression[]): bool
 const negated = (e: Expression): Expression => expand(product(number(-1), e));
 
 /** A sum of functions of one variable each, polynomials with bars, every one of which goes to −∞ on both sides: then the set where it is not negative is bounded. */
-function fallsFarOut(side: Expression, variables: readonly string[], assumptions: readonly Expression[]): boolean {
+function fallsFarOut(side: Expression, variables: readonly string[], assumptions: readonly Expression[], within: readonly Expression[] = []): boolean {
   const zero = new Map(variables.map((variable) => [variable, ZERO]));
   const rest = substitute(side, zero);
   const parts = variables.map((variable) => simplify(subtract(substitute(side, new Map([...zero].filter(([key]) => key !== variable))), rest)).expression);
   const whole = parts.reduce((total, part) => simplify(subtract(total, part)).expression, simplify(subtract(side, rest)).expression);
   if (!equal(simplify(expand(whole)).expression, ZERO)) return definiteQuadratic(side, variables, assumptions);
-  return parts.every((part, k) => ([1, -1] as const).every((side) => fallsTowards(part, variables[k] ?? "", side, assumptions)));
+  return parts.every((part, k) => {
+    const variable = variables[k] ?? "";
+    const open = ([1, -1] as const).filter((side) => !within.some((own) => isBoundTowards(own, variable, side, assumptions)));
+    return open.every((side) => fallsTowards(part, variable, side, assumptions)) && (open.length === 2 || polynomialCoefficients(part, variable) !== undefined);
+  });
+}
+
+/** Whether what must not be negative is linear in a variable and bounds it at one end of the line. */
+function isBoundTowards(own: Expression, variable: string, side: 1 | -1, assumptions: readonly Expression[]): boolean {
+  const [constant, slope, ...more] = polynomialCoefficients(own, variable) ?? [];
+  if (!constant || !slope || more.length > 0 || freeNames(constant).size + freeNames(slope).size > 0) return false;
+  return decide(relation(slope, side === 1 ? "<" : ">", ZERO), assumptions) === true;
 }
 
 /** Whether a polynomial with bars around some of its parts goes to −∞ at one end of the line, where each of those parts keeps its sign. */

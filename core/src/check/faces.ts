@@ -43,7 +43,7 @@ export function isBestOnFaces(claim: ClaimedOptima): boolean {
   const domain = closedDomain(objective, facts, variables, [...assumptions, ...constraints]);
   if (!domain) return false;
   const sides = domain.inequalities.map(({ side }) => side);
-  if (!isBoundedSet(equalities, sides, variables, assumptions) && !growsEverywhere(objective, wanted, variables, assumptions)) return false;
+  if (!isBoundedSet(equalities, sides, variables, assumptions) && !growsEverywhere(objective, wanted, variables, assumptions, sides)) return false;
   const choices = choicesOf([...sides, ...domain.rough], variables.length - equalities.length);
   const covered = choices.every((active) => {
     const others = domain.rough.filter((inside) => !active.includes(inside));
@@ -60,7 +60,9 @@ export function isBestOnFaces(claim: ClaimedOptima): boolean {
       const known = [...assumptions, ...conditions];
       const within = asked.map((condition) => simplify(substitute(condition, values)).expression);
       // A family is looked at where it lies within the face, if anywhere.
-      const isOutside = within.some((condition, k) => decide(condition, [...known, ...within.filter((_, j) => j !== k)]) === false);
+      const isOutside =
+        within.some((condition) => decide(condition, known) === false) ||
+        within.some((condition, k) => decide(condition, [...known, ...within.filter((_, j) => j !== k)]) === false);
       return isOutside || isNoBetter(subtract(substitute(there, values), best.value), wanted, [...known, ...within]);
     });
   });

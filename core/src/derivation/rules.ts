@@ -191,6 +191,7 @@ const RULES = {
     `$${objective}$ is positive there and its logarithm, below, is concave: a point at which all derivatives are 0 has the greatest value of all`,
   "approached and put back": (place: string) => `Approached numerically, the place is recognised as $${place}$; put back, all derivatives are exactly 0 there`,
   "extrema by bars": () => "The greater of two values is half of their sum and their distance, the smaller half of their sum without their distance",
+  "in an exponent": (whole: string, exponent: string) => `$${whole}$ grows with its exponent: both are best at the same points, so look at $${exponent}$`,
   "under a root": (root: string, inside: string) => `$${root}$ grows with what stands under the root: both are best at the same points, so look at $${inside}$`,
   "on a side": (conditions: string) => `Where $${conditions}$ the bars are known: all derivatives are 0 there at an optimum`,
   "on a face and a side": (equations: string, conditions: string) =>

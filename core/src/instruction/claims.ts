@@ -13,7 +13,7 @@ import { systemPutBack } from "../check/system/put-back.ts";
 import { isBeaten } from "../check/unattained.ts";
 import { type Check, type Verdict, verdictOf, verdictOfSolutions } from "../check/verdict.ts";
 import type { Step } from "../derivation/step.ts";
-import { nameIn, relation, ZERO } from "../expression/construct.ts";
+import { E, nameIn, relation, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import type { FaceSystem } from "../solve/optima/faces.ts";
@@ -173,8 +173,9 @@ function judgeUnderRoot(task: OptimumTask, { points }: Optimum, under: NonNullab
   return { ...inner, points: natured, checks, verdict: verdictOf(checks) };
 }
 
-/** Whether an expression is a positive power of another, which grows with it. */
+/** Whether an expression is a positive power of another, or e to it, and so grows with it. */
 function isRootOf(root: Expression, inside: Expression): boolean {
+  if (root.kind === "power" && equal(root.base, E) && equal(root.exponent, inside)) return true;
   return root.kind === "power" && equal(root.base, inside) && root.exponent.kind === "number" && root.exponent.value.num > 0;
 }
 

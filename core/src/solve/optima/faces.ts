@@ -67,7 +67,8 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
     variables,
     assumptions,
   );
-  if (!isBounded && !growsEverywhere(task.objective, wanted, variables, assumptions)) return undefined;
+  const sides = inequalities.map(({ side }) => side);
+  if (!isBounded && !growsEverywhere(task.objective, wanted, variables, assumptions, sides)) return undefined;
   const choices = (size: number): readonly Pick<Face, "active" | "sides">[] =>
     [...subsets(optional, size)].flatMap((active) =>
       sidesOf(
