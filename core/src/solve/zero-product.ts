@@ -69,7 +69,7 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
 /** u^(n + 1) as u^n u for a base that is positive, so that powers with the same letter in the exponent have it in common. */
 function withSplitExponents(e: Expression, task: Task): Expression {
   const inner = mapChildren(e, (child) => withSplitExponents(child, task));
-  if (inner.kind !== "power" || inner.exponent.kind !== "sum" || !contains(inner.base, task.unknown)) return inner;
+  if (inner.kind !== "power" || inner.exponent.kind !== "sum" || !contains(inner.base, task.unknown) || contains(inner.exponent, task.unknown)) return inner;
   const [whole, ...more] = inner.exponent.terms.filter((term) => term.kind === "number" && term.value.den === 1);
   if (!whole || more.length > 0 || decide(relation(inner.base, ">", ZERO), task.assumptions) !== true) return inner;
   return product(power(inner.base, subtract(inner.exponent, whole)), power(inner.base, whole));

@@ -52,7 +52,9 @@ function exactly(task: SystemTask): Found | undefined {
     const polar = solvePolar(task);
     if (polar) return polar;
     const named = namedUnknowns(task);
-    return (named && solveNamed(task, named)) ?? branchesOf(task);
+    const byNames = named && solveNamed(task, named);
+    // A curve that names do not describe is left to other ways.
+    return byNames ?? (named && task.equations.length < task.unknowns.length ? undefined : branchesOf(task));
   } catch (error) {
     if (error instanceof Unsolvable && System.of(zeroForms(task.equations), task.unknowns)) return undefined;
     throw error;

@@ -18,6 +18,7 @@ export function ofEquation(own: Relation, unknown: string, state: State, onward:
   return afterSolving(solveEquation({ equation: own, unknown, domain: state.domain, assumptions: state.assumptions }), own, unknown, state, onward);
 }
 
+/** What is left of a system once one of its equations is solved: each solution is put into the rest, families sorted first by what they leave of it. */
 export function afterSolving(solved: Solved, own: Relation, unknown: string, state: State, onward: Onward): Branches | undefined {
   const taken = new Set([...state.integers, ...state.equations.flatMap((one) => [...freeNames(one)])]);
   const found = solved.set.solutions.map((one) => withFreshLetters(one, taken));
