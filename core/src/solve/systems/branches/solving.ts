@@ -1,6 +1,6 @@
 import type { Step } from "../../../derivation/step.ts";
 import { step } from "../../../derivation/step.ts";
-import { equation, isNumber, name, product, ZERO } from "../../../expression/construct.ts";
+import { chain, equation, isNumber, name, product, ZERO } from "../../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../../expression/expression.ts";
 import { sideDifference } from "../../../expression/statement.ts";
 import { substitute } from "../../../expression/substitute.ts";
@@ -91,7 +91,7 @@ export function withValue(state: State, unknown: string, value: Expression, isCa
 function putInto(one: Relation, unknown: string, value: Expression, steps: Step[], relation: Expression, isCase: boolean): Relation {
   const values = new Map([[unknown, value]]);
   const put = withoutTurns(substitute(one, values));
-  const after = put.kind === "relation" ? { ...put, operands: put.operands.map(shorter) } : put;
+  const after = put.kind === "relation" ? chain(put.operands.map(shorter), put.comparisons) : put;
   const claim = { kind: "put in", before: one, values, after } as const;
   steps.push(isCase ? step("case of a system", [relation], claim) : step("put into the other equation", [relation], claim));
   return after.kind === "relation" ? after : one;
