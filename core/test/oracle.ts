@@ -22,6 +22,17 @@ export function solutionsOf(report: LineReport): AnswerReport & { readonly kind:
   return report.answer;
 }
 
+/** The optimum of a line that must have one. */
+export function optimumOf(report: LineReport): AnswerReport & { readonly kind: "optimum" } {
+  if (report.answer?.kind !== "optimum") throw new Error(`${report.source}: ${report.error?.message ?? "no optimum"}`);
+  return report.answer;
+}
+
+/** The greatest or least value of a line with an optimum, as text; undefined where none is claimed of the whole domain. */
+export function bestValue(report: LineReport): string | undefined {
+  return optimumOf(report).points.find(({ global }) => global)?.value.text;
+}
+
 export function meant(source: string): Expression {
   return elaborate(parse(source), { ...NO_MEANINGS, rootOf });
 }

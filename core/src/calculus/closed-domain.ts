@@ -1,8 +1,7 @@
-import { negate, relation, subtract, ZERO } from "../expression/construct.ts";
+import { chain, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
-import { mapChildren } from "../expression/substitute.ts";
-import { decide } from "../truth/index.ts";
+import { decide, withDecidedCases } from "../truth/index.ts";
 import { roughPlaces } from "./rough-places.ts";
 
 /** A condition g ≥ 0 or g > 0. */
@@ -41,7 +40,7 @@ export function closedDomain(
   // Conditions with bars or roots have borders with corners of their own.
   if (!inequalities.every(({ side }) => roughPlaces(side, variables, known)?.length === 0)) return undefined;
   const inside = [...assumptions, ...closed(inequalities)];
-  const plain = withoutBars(objective, inside);
+  const plain = withDecidedCases(objective, inside);
   const rough = roughPlaces(plain, variables, inside);
   return rough && { objective: plain, inequalities, rough: rough.filter((inside) => !inequalities.some(({ side }) => equal(side, inside))) };
 }
@@ -61,10 +60,11 @@ function inequalitiesIn(fact: Expression, variables: readonly string[]): readonl
   return found;
 }
 
-function withoutBars(e: Expression, known: readonly Expression[]): Expression {
-  const plain = mapChildren(e, (child) => withoutBars(child, known));
-  const inside = plain.kind === "call" && plain.name === "abs" ? plain.args[0] : undefined;
-  if (!inside) return plain;
-  if (decide(relation(inside, ">=", ZERO), known) === true) return inside;
-  return decide(relation(inside, "<=", ZERO), known) === true ? negate(inside) : plain;
+/** A condition with its border: what is greater as what is not less. */
+export function withBorder(condition: Expression): Expression {
+  if (condition.kind !== "relation") return condition;
+  return chain(
+    condition.operands,
+    condition.comparisons.map((one) => (one === ">" ? ">=" : one === "<" ? "<=" : one)),
+  );
 }

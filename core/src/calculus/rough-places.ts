@@ -1,9 +1,9 @@
-import { negate, relation, ZERO } from "../expression/construct.ts";
+import { relation, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
-import { decide, simplify } from "../truth/index.ts";
+import { decide, simplify, withDecidedCases } from "../truth/index.ts";
 
 /** Functions that jump, or of which nothing is said here. */
 const JUMPING: ReadonlySet<string> = new Set([
@@ -77,14 +77,8 @@ export function sidesOf(e: Expression, insides: readonly Expression[]): readonly
 }
 const SIGNS = [1, -1] as const;
 
-/** The expression on the chosen sides, without those bars. */
-export function onSides(e: Expression, sides: readonly Side[]): Expression {
-  const inner = mapChildren(e, (child) => onSides(child, sides));
-  if (e.kind !== "call" || e.name !== "abs") return inner;
-  const side = sides.find(({ inside }) => equal(inside, insideOf(e)));
-  if (!side) return inner;
-  return side.sign === 1 ? insideOf(inner) : negate(insideOf(inner));
-}
+/** The expression on the chosen sides, without the bars that are known there. */
+export const onSides = (e: Expression, sides: readonly Side[]): Expression => withDecidedCases(e, sides.map(isOnSide));
 
 function isRough(part: Expression): boolean {
   if (part.kind === "call") return part.name === "abs";

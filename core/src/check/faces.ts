@@ -1,8 +1,8 @@
 import { growsEverywhere, isBoundedSet } from "../calculus/bounded-set.ts";
-import { closedDomain } from "../calculus/closed-domain.ts";
+import { closedDomain, withBorder } from "../calculus/closed-domain.ts";
 import { differentiate } from "../calculus/derivative.ts";
 import { isOnSide, onSides, type Side, sidesOf, whereRough } from "../calculus/rough-places.ts";
-import { chain, divide, name, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { divide, name, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
@@ -55,7 +55,7 @@ export function isBestOnFaces(claim: ClaimedOptima): boolean {
   return faces.every(({ set, singular, active, sides: own }) => {
     const there = onSides(whereRough(domain.objective, active), own);
     const asked = [...sides.map((side) => relation(side, ">=", ZERO)), ...own.map(isOnSide)];
-    const solutions = [...set.solutions, ...(singular?.set.solutions ?? [])].flatMap((one) => membersIn(one, variables, facts.map(closed), assumptions));
+    const solutions = [...set.solutions, ...(singular?.set.solutions ?? [])].flatMap((one) => membersIn(one, variables, facts.map(withBorder), assumptions));
     return solutions.every(({ values, conditions }) => {
       const known = [...assumptions, ...conditions];
       const within = asked.map((condition) => simplify(substitute(condition, values)).expression);
@@ -66,15 +66,6 @@ export function isBestOnFaces(claim: ClaimedOptima): boolean {
       return isOutside || isNoBetter(subtract(substitute(there, values), best.value), wanted, [...known, ...within]);
     });
   });
-}
-
-/** A condition with its border. */
-function closed(fact: Expression): Expression {
-  if (fact.kind !== "relation") return fact;
-  return chain(
-    fact.operands,
-    fact.comparisons.map((one) => (one === ">" ? ">=" : one === "<" ? "<=" : one)),
-  );
 }
 
 /** The members of a family that the conditions leave, where each of its letters is alone in the value of one variable; any other solution as it is. */

@@ -27,14 +27,13 @@ const HIGHEST_ORDER = 8;
  * the difference everywhere, or along the valley (below); saddles by two curves through the point on which the values go to different sides.
  */
 export function isOfNature(claimed: ClaimedNature, known: readonly Expression[]): boolean {
+  if (claimed.nature === "undecided") return true;
   const claim = atOneOfLine({ ...claimed, values: atRepeated(claimed) }, known);
   try {
-    switch (claim.nature) {
-      case "undecided":
-        return true;
+    switch (claimed.nature) {
       case "minimum":
       case "maximum":
-        return isLeast(claim, claim.nature === "minimum" ? 1 : -1, known) || (hasCorners(claim.objective) && isBestNearby(claim, claim.nature));
+        return isLeast(claim, claimed.nature === "minimum" ? 1 : -1, known) || (hasCorners(claim.objective) && isBestNearby(claim, claimed.nature));
       case "saddle":
       case "inflection":
         return isBothWays(claim, known);

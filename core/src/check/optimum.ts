@@ -255,19 +255,12 @@ function isBestOfPlaces({ objective, variables, facts, assumptions, constraints,
  * The best of all stationary points, where an optimum must exist: on a bounded closed set that a condition describes, for a function that repeats in every variable or vanishes far out, or for a
  * polynomial that grows beyond all bounds in every direction.
  */
-function isBestOfAll({ objective, variables, constraints, facts, assumptions, wanted, points, allFound }: ClaimedOptima): boolean {
+function isBestOfAll(claim: ClaimedOptima): boolean {
+  const { objective, variables, constraints, facts, assumptions, wanted, points, allFound } = claim;
   // Corners are no zeros of the derivatives: only for a smooth objective are those all.
   if (!allFound || facts.length > 0 || roughPlaces(objective, variables, constraints)?.length !== 0) return false;
-  const sides = constraints.map((one) => sideDifference(one));
-  const bounded = sides.some((side) => ["up", "down"].includes(growthOf(side, variables) ?? "both"));
-  // What repeats in every variable takes all its values on a closed box.
-  const repeats = variables.every((variable) => periodOf(objective, variable) !== undefined);
-  // What tends to 0 far out has a greatest value where one is positive.
-  const isBeyondZero = points.some(({ global, value }) => global && decide(relation(value, wanted === "maximum" ? ">" : "<", ZERO), assumptions) === true);
-  const vanishes = isBeyondZero && vanishesFarOut(objective, variables);
-  const exists = constraints.length > 0 ? bounded : repeats || vanishes || growthOf(objective, variables) === (wanted === "minimum" ? "up" : "down");
   const best = points.filter(({ global }) => global);
-  if (!exists || best.length === 0) return false;
+  if (best.length === 0 || !isAttained(claim)) return false;
   return points.every((point) =>
     best.every((one) => {
       const gap = simplify(subtract(point.value, one.value)).expression;
@@ -275,4 +268,15 @@ function isBestOfAll({ objective, variables, constraints, facts, assumptions, wa
       return decide(relation(gap, wanted === "maximum" ? "<=" : ">=", ZERO), assumptions) === true;
     }),
   );
+}
+
+/** Whether a smooth function has a best value: on a closed bounded set, or on the whole space since it repeats, vanishes or grows there. */
+function isAttained({ objective, variables, constraints, assumptions, wanted, points }: ClaimedOptima): boolean {
+  if (constraints.length > 0) return constraints.some((one) => ["up", "down"].includes(growthOf(sideDifference(one), variables) ?? "both"));
+  if (growthOf(objective, variables) === (wanted === "minimum" ? "up" : "down")) return true;
+  // What repeats in every variable takes all its values on a closed box.
+  if (variables.every((variable) => periodOf(objective, variable) !== undefined)) return true;
+  // What tends to 0 far out has a greatest value where one is positive.
+  const isBeyondZero = points.some(({ global, value }) => global && decide(relation(value, wanted === "maximum" ? ">" : "<", ZERO), assumptions) === true);
+  return isBeyondZero && vanishesFarOut(objective, variables);
 }

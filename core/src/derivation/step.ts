@@ -20,6 +20,7 @@ import type { Pieces, RuleName, Said } from "./rules.ts";
  * - `families`: the same set of numbers, where a letter stands for all integers; only those that satisfy `within`;
  * - `isolated`: after lists all solutions of before that satisfy `within`, shown by bounds on every piece of the line;
  * - `isolated together`: as `isolated`, for several equations and unknowns in a box;
+ * - `sum of squares`: a sum of terms of one sign is 0, after says that each of them is;
  * - `eliminated`: two systems of polynomial equations with the same common zeros;
  * - `derivative`: after is the derivative of an expression by a variable;
  * - `antiderivative`: the derivative of after is the integrand; where a new name stands for its meaning, by the chain rule;

@@ -23,6 +23,7 @@ export function chooseFrom(set: SolutionSet, reasonAgainst: (solution: Solution)
   return { ...set, solutions: kept, rejected };
 }
 
+/** The value of the first unknown of a solution; undefined where it has none. */
 export function onlyValue(solution: Pick<Solution, "values">): Expression | undefined {
   const [value] = solution.values.values();
   return value;

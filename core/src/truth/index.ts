@@ -7,6 +7,7 @@ export { integersWhere, workedOut } from "./integer-conditions.ts";
 export { AREA_FUNCTIONS, expandedLogarithm, isPositive } from "./logarithms.ts";
 export { decideForMembers } from "./members.ts";
 export { numericRange } from "./numeric-range.ts";
+export { termsOfOneSign } from "./one-sign.ts";
 export { principalRange, withPrincipalValues } from "./principal.ts";
 export { splitRoot } from "./roots.ts";
 export { environmentAt, holdsAt, type Point, samplePoints } from "./sample.ts";

@@ -1,14 +1,15 @@
 import { ofMultiple } from "../../canonical/angles.ts";
-import { call, equation, name, negate, number, PI, power, product, relation, splitCoefficient, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { call, equation, name, negate, number, PI, power, product, splitCoefficient, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, freeNames, termsOf } from "../../expression/expression.ts";
 import { sideDifference } from "../../expression/statement.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
 import { reduceRows } from "../../polynomial/row-reduction.ts";
-import { asFamily, decide, rationalRatio, simplify } from "../../truth/index.ts";
+import { asFamily, rationalRatio, simplify } from "../../truth/index.ts";
 import type { ClaimedPoint, ClaimedSystem } from "./claimed.ts";
 import { zeroCount } from "./elimination.ts";
+import { withoutLetterFactors } from "./letter-factors.ts";
 
 const TURN = product(TWO, PI);
 const MOST_MEMBERS = 64;
@@ -21,7 +22,8 @@ const sineOf = (unknown: string): string => `s_${unknown}`;
  */
 export function coversCircles({ equations, unknowns, solutions, domain, within, assumptions }: ClaimedSystem): boolean {
   if (domain !== "real" || within.length > 0 || unknowns.length < 2) return false;
-  const plain = equations.map((one) => inCoordinates(withoutLetters(sideDifference(one), unknowns, assumptions), unknowns));
+  const sides = equations.map(sideDifference);
+  const plain = sides.map((side) => inCoordinates(withoutLetterFactors(side, unknowns, assumptions) ?? side, unknowns));
   if (!plain.every((one) => one !== undefined && !unknowns.some((unknown) => contains(one, unknown)))) return false;
   const circles = unknowns.map((unknown) => sum(power(name(cosineOf(unknown)), TWO), power(name(sineOf(unknown)), TWO), number(-1)));
   const all = [...plain, ...circles].map((one) => equation(one ?? ZERO, ZERO));
@@ -32,14 +34,6 @@ export function coversCircles({ equations, unknowns, solutions, domain, within, 
   const met = solutions.map((one) => pointsOnCircles(one, unknowns));
   if (!count || !met.every((points) => points !== undefined)) return false;
   return new Set(met.flat()).size === count.real;
-}
-
-/** A product without the factors that hold no unknown and are known not to be 0. */
-function withoutLetters(side: Expression, unknowns: readonly string[], assumptions: readonly Expression[]): Expression {
-  if (side.kind !== "product") return side;
-  const isKnown = (factor: Expression): boolean =>
-    !unknowns.some((unknown) => contains(factor, unknown)) && decide(relation(factor, "!=", ZERO), assumptions) === true;
-  return product(...side.factors.filter((factor) => !isKnown(factor)));
 }
 
 /** Sines and cosines of whole multiples of the unknowns, and of their sums, by the coordinates; undefined for other angles. */

@@ -5,7 +5,7 @@ import { isEquation } from "../../expression/statement.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
 import { factor } from "../../polynomial/factor.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { constantSign, decide, expand, integerCases, simplify, zeroTest } from "../../truth/index.ts";
+import { constantSign, decide, expand, integerCases, simplify, termsOfOneSign, zeroTest } from "../../truth/index.ts";
 import { integerTest } from "../answer.ts";
 import { completenessCheck } from "../completeness.ts";
 import { allDifferent } from "../counting.ts";
@@ -13,10 +13,10 @@ import { equalitiesAmong } from "../equalities.ts";
 import { sameZeros } from "../equivalence.ts";
 import { neverZero } from "../never-zero.ts";
 import { possibleValues } from "../splitting.ts";
-import { termsOfOneSign } from "../sum-of-squares.ts";
 import type { ClaimedPoint } from "./claimed.ts";
 import { zeroCount } from "./elimination.ts";
 import { injectivePart, inPart } from "./injective-parts.ts";
+import { withoutLetterFactors } from "./letter-factors.ts";
 
 /** What is left of a system, with the claims that concern it and values of single unknowns that are said to lead nowhere. */
 interface Open {
@@ -65,6 +65,12 @@ function holdsWhere({ conditions }: ClaimedPoint, granted: readonly Expression[]
 function differenceOf(e: Expression): Expression {
   const [left = ZERO, right = ZERO] = e.kind === "relation" ? e.operands : [];
   return subtract(left, right);
+}
+
+function zeroOf(e: Expression): Relation {
+  const made = equation(e, ZERO);
+  if (!isEquation(made)) throw new RangeError("an equation is a relation");
+  return made;
 }
 
 function isIdentity(e: Expression, { assumptions }: Open): boolean {
@@ -229,9 +235,10 @@ function bySingle(open: Open): boolean {
     const [unknown, ...more] = open.unknowns.filter((u) => contains(own, u));
     if (unknown === undefined || more.length > 0 || own.kind !== "relation") continue;
     const claimed = valuesFor(unknown, open);
+    const plain = withoutLetterFactors(differenceOf(own), [unknown], open.assumptions);
     const answer = {
       domain: open.domain,
-      equation: withoutLetterFactors(own, unknown, open),
+      equation: plain ? zeroOf(plain) : own,
       unknown,
       solutions: claimed.map(({ value, conditions, integers }) => ({ value, multiplicity: 1, conditions, everywhere: false, integers })),
       apart: [],
@@ -260,20 +267,6 @@ function bySingle(open: Open): boolean {
     });
   }
   return false;
-}
-
-/** An equation without the factors that do not hold the unknown and are not 0 for the letters that are known. */
-function withoutLetterFactors(own: Relation, unknown: string, { assumptions }: Open): Relation {
-  if (freeNames(own).size === 1) return own;
-  const plain = whereRational(() => {
-    const kernels = new Kernels();
-    kernels.index(name(unknown));
-    const { factors } = factor(normalForm(differenceOf(own), kernels).numerator);
-    const parts = factors.map(({ factor: part, multiplicity }) => power(polynomialExpression(part, kernels), number(multiplicity)));
-    const left = parts.filter((part) => contains(part, unknown) || decide(relation(part, "!=", ZERO), assumptions) !== true);
-    return left.length < parts.length ? equation(product(...left), ZERO) : undefined;
-  }, undefined);
-  return plain && isEquation(plain) ? plain : own;
 }
 
 /** The other equations with a value put in; for the members of a family the even and the odd ones apart, without their whole periods. */

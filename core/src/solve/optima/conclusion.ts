@@ -11,7 +11,6 @@ import type { Approached } from "./approached.ts";
 import { greatest, signKnown } from "./compared.ts";
 import { atMember } from "./members.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
-import { slopeOf } from "./slope.ts";
 
 /** Derivatives are said up to this order. */
 const MOST_ORDER = 6;
@@ -24,12 +23,30 @@ const isShort = (e: Expression): boolean => text(e).length <= MOST_LETTERS;
 /** More values than these are not written one by one. */
 const MOST_VALUES = 8;
 
-/** How the way ends once the places are known: what each stationary point is, where the function goes at open ends, and all values compared. */
+/** The first derivatives of an objective by its variables, and the matrix of the second. */
+export interface Derivatives {
+  readonly slopes: readonly Expression[];
+  readonly second: readonly (readonly Expression[])[];
+}
+
+/** How the way of one variable ends once the places are known: what each stationary point is, where the function goes at open ends, and all values compared. */
 export function withConclusion(found: Optimum, task: OptimumTask, ends: readonly Approached[] = []): Optimum {
+  const [variable = ""] = task.variables;
+  return concluded(found, task, ends, (points) => byOneDerivative(points, task, variable));
+}
+
+/** How the way of several variables ends once the points are known. */
+export function withConclusionInSeveral(found: Optimum, task: OptimumTask, derivatives: Derivatives): Optimum {
+  return concluded(found, task, [], (points) => byMatrix(points, task, derivatives));
+}
+
+type Natures = (stationary: readonly OptimumPoint[]) => readonly Step[];
+
+function concluded(found: Optimum, task: OptimumTask, ends: readonly Approached[], natures: Natures): Optimum {
   if (task.brief) return found;
   const values = comparison(found, task, ends);
   const limits = values.length > 0 || found.none !== undefined ? ends.flatMap((end) => endStep(end, task)) : [];
-  return { ...found, steps: [...found.steps, ...natureSteps(found.points, task), ...limits, ...values] };
+  return { ...found, steps: [...found.steps, ...natureSteps(found.points, task, natures), ...limits, ...values] };
 }
 
 /** The values at all places, and the best of them; nothing where there is one only. */
@@ -101,15 +118,13 @@ const isStationary = (point: OptimumPoint, { objective, variables, assumptions }
   );
 
 /** What the inner points are: stationary ones by the derivatives there, others by their value. */
-function natureSteps(points: readonly OptimumPoint[], task: OptimumTask): readonly Step[] {
-  const { objective, variables, assumptions } = task;
+function natureSteps(points: readonly OptimumPoint[], task: OptimumTask, natures: Natures): readonly Step[] {
+  const { objective, assumptions } = task;
   const isSmooth = (point: OptimumPoint): boolean => isSmoothAt(objective, point.values, [...assumptions, ...point.conditions]);
   const known = points.filter(({ end, nature }) => !end && nature !== "undecided");
   const corners = known.filter((point) => !isSmooth(point) && point.integers.length === 0);
   const stationary = known.filter((point) => isSmooth(point) && isStationary(point, task));
-  const [only = "", ...more] = variables;
-  const natures = more.length === 0 ? byOneDerivative(stationary, task, only) : byMatrix(stationary, task);
-  return [...vanishing(points, task), ...natures, ...(corners.length > MOST_VALUES ? [] : corners.map((point) => cornerStep(point, task)))];
+  return [...vanishing(points, task), ...natures(stationary), ...(corners.length > MOST_VALUES ? [] : corners.map((point) => cornerStep(point, task)))];
 }
 
 /** Families along which the value is 0, beside points where it is not. */
@@ -165,9 +180,7 @@ function byOneDerivative(points: readonly OptimumPoint[], { objective, assumptio
 
 const ORDINALS: Readonly<Record<number, string>> = { 2: "second", 3: "third", 4: "fourth", 5: "fifth", 6: "sixth" };
 
-function byMatrix(points: readonly OptimumPoint[], { objective, variables, assumptions }: OptimumTask): readonly Step[] {
-  const slopes = variables.map((variable) => slopeOf(objective, variable, assumptions));
-  const second = slopes.map((slope) => variables.map((variable) => simplify(differentiate(slope, variable)).expression));
+function byMatrix(points: readonly OptimumPoint[], { objective, variables, assumptions }: OptimumTask, { slopes, second }: Derivatives): readonly Step[] {
   const said = points.flatMap((point): readonly Step[] => {
     const at = second.map((row) => row.map((entry) => simplify(atMember(entry, point)).expression));
     if (!at.every((row) => row.every(isShort)) || natureByHessian(at, [...assumptions, ...point.conditions]) !== point.nature) return [];

@@ -1,10 +1,10 @@
 import { growsEverywhere, isBoundedSet } from "../../calculus/bounded-set.ts";
-import { closedDomain } from "../../calculus/closed-domain.ts";
+import { closedDomain, withBorder } from "../../calculus/closed-domain.ts";
 import { natureByHessian } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { isOnSide, onSides, type Side, sidesOf, whereRough } from "../../calculus/rough-places.ts";
 import { type Claim, type Step, step } from "../../derivation/step.ts";
-import { chain, equation, logic, name, negate, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { equation, logic, name, negate, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { sideDifference } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -58,46 +58,41 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
   const domain = wanted === "stationary" ? undefined : closedDomain(task.objective, facts, variables, [...assumptions, ...constraints]);
   if (!domain || wanted === "stationary") return undefined;
   const { inequalities, rough, objective } = domain;
-  const optional = [...inequalities.map(({ side }) => side), ...rough];
+  const sides = inequalities.map(({ side }) => side);
+  const optional = [...sides, ...rough];
   if (optional.length > MOST_INEQUALITIES) return undefined;
   const equalities = constraints.map((one) => sideDifference(one));
-  const isBounded = isBoundedSet(
-    equalities,
-    inequalities.map(({ side }) => side),
-    variables,
-    assumptions,
-  );
-  const sides = inequalities.map(({ side }) => side);
+  const isBounded = isBoundedSet(equalities, sides, variables, assumptions);
   if (!isBounded && !growsEverywhere(task.objective, wanted, variables, assumptions, sides)) return undefined;
   const choices = (size: number): readonly Pick<Face, "active" | "sides">[] =>
     [...subsets(optional, size)].flatMap((active) =>
       sidesOf(
         objective,
         rough.filter((inside) => !active.includes(inside)),
-      ).map((sides) => ({ active, sides })),
+      ).map((own) => ({ active, sides: own })),
     );
   const faces: Face[] = [];
   const steps: Step[] = [];
   const points: OptimumPoint[] = [];
+  const within = [...assumptions, ...facts.map(withBorder)];
   for (let size = 0; size <= Math.min(optional.length, variables.length - equalities.length); size += 1) {
-    for (const { active, sides } of choices(size)) {
-      const own = faceOf({ ...task, objective }, [...equalities, ...active], active, sides);
+    for (const { active, sides: chosen } of choices(size)) {
+      const own = faceOf({ ...task, objective }, [...equalities, ...active], active, chosen);
       if (!own) return undefined;
       faces.push(own.face);
       steps.push(...own.steps);
       const solutions = [...own.face.set.solutions, ...(own.face.singular?.set.solutions ?? [])];
-      const within = [...assumptions, ...facts.map(closed)];
       for (const one of solutions.flatMap((each) => membersWithin(withIndependentLetters(each), within))) {
         const inner = { ...task, objective: own.face.objective };
         const point = plainPoint(pointOf(one, inner, active.length === 0 ? natureInside(one, inner) : "undecided"), assumptions);
         const known = [...assumptions, ...point.conditions];
-        const asked = [...inequalities.map(({ side }) => relation(side, ">=", ZERO)), ...sides.map(isOnSide)];
+        const asked = [...sides.map((side) => relation(side, ">=", ZERO)), ...chosen.map(isOnSide)];
         const there = asked.map((condition) => simplify(substitute(condition, point.values)).expression);
         if (there.some((condition) => decide(condition, known) === false) || points.some((other) => samePlace(point, other, variables))) continue;
         const open = there.filter((condition) => decide(condition, known) !== true);
         if (open.some((condition, k) => decide(condition, [...known, ...open.filter((_, j) => j !== k)]) === false)) continue;
         if (open.length > 0 && point.integers.length === 0) return undefined;
-        const conditions = tidyConditions([...point.conditions, ...open.map(closed)], assumptions);
+        const conditions = tidyConditions([...point.conditions, ...open.map(withBorder)], assumptions);
         points.push({ ...point, conditions, end: active.some((side) => !rough.includes(side)) });
       }
     }
@@ -116,15 +111,6 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
   const kept = ranked.filter((point) => !isOpen(point));
   if (attained.length > 0) return { ...common, points: kept, steps: [...steps, ...comparison({ points: kept }, task)] };
   return { ...common, points: kept, none: `the ${word} value is not attained: it is come near at a part of the border that does not belong to the domain` };
-}
-
-/** A strict inequality with its border, up to which a continuous function keeps the value that it has on a family. */
-function closed(condition: Expression): Expression {
-  if (condition.kind !== "relation") return condition;
-  return chain(
-    condition.operands,
-    condition.comparisons.map((one) => (one === ">" ? ">=" : one === "<" ? "<=" : one)),
-  );
 }
 
 /** What a stationary point is where no inequality holds with equality. */

@@ -15,7 +15,7 @@ import { solveSystem } from "../systems/system.ts";
 import { readable } from "../values.ts";
 import { atOneOfLine, natureAlongFamily } from "./along-family.ts";
 import { samePlace, signKnown } from "./compared.ts";
-import { withConclusion } from "./conclusion.ts";
+import { withConclusionInSeveral } from "./conclusion.ts";
 import { apartByCase, atMember, firstMember, isRepeated } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 import { slopeOf } from "./slope.ts";
@@ -44,8 +44,9 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
       return pointOf(one, task, natureAt(at.one, second, at.task));
     });
   const distinct = points.filter((one, k) => points.findIndex((other) => samePlace(one, other, variables)) === k);
-  const system = { equations: slopes.map((slope) => zeroOf(slope)), unknowns: variables, set, steps: found };
-  return withConclusion({ system, complete: set.complete, reason: set.reason, steps: [...steps, ...found], ...globalOf(distinct, task, hessian) }, task);
+  const system = { equations: zeros, unknowns: variables, set, steps: found };
+  const common = { system, complete: set.complete, reason: set.reason, steps: [...steps, ...found] };
+  return withConclusionInSeveral({ ...common, ...globalOf(distinct, task, hessian) }, task, { slopes, second: hessian });
 }
 
 /** What a point inside the domain is: by the second derivatives, by higher terms where these do not decide, or since no value anywhere is on the other side. */

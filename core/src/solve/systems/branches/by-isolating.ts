@@ -1,11 +1,10 @@
 import { ZERO } from "../../../expression/construct.ts";
 import { text } from "../../../notation/text.ts";
-import { BudgetExhausted } from "../../../number/budget.ts";
 import { solveEquation } from "../../equation.ts";
-import { type Solved, Unsolvable } from "../../solution.ts";
+import type { Solved } from "../../solution.ts";
 import { distinct } from "../distinct.ts";
 import { withValue } from "./solving.ts";
-import { type Branches, mayFail, type Onward, type Relation, type State, unknownsIn } from "./state.ts";
+import { type Branches, mayFail, type Onward, type Relation, type State, unknownsIn, whereSolvable } from "./state.ts";
 
 /** An equation solved for one of its unknowns with the others as letters, where that leaves few values: each is put into the rest. */
 export function byIsolating(state: State, onward: Onward): Branches | undefined {
@@ -40,13 +39,10 @@ export function byIsolating(state: State, onward: Onward): Branches | undefined 
 const MOST_VALUES = 4;
 
 function isolatedFor(own: Relation, unknown: string, state: State): Solved | undefined {
-  try {
+  return whereSolvable(() => {
     const solved = solveEquation({ equation: own, unknown, domain: state.domain, assumptions: state.assumptions });
     const { solutions, complete } = solved.set;
     const plain = solutions.every(({ free, integers }) => free.length + integers.length === 0);
     return complete && plain && solutions.length > 0 && solutions.length <= MOST_VALUES ? solved : undefined;
-  } catch (error) {
-    if (error instanceof Unsolvable || error instanceof BudgetExhausted) return undefined;
-    throw error;
-  }
+  });
 }

@@ -1,8 +1,7 @@
 import { step } from "../../../derivation/step.ts";
-import { equation, logic, relation, ZERO } from "../../../expression/construct.ts";
-import { termsOf } from "../../../expression/expression.ts";
+import { equation, logic, ZERO } from "../../../expression/construct.ts";
 import { isEquation, sideDifference } from "../../../expression/statement.ts";
-import { decide, expand } from "../../../truth/index.ts";
+import { termsOfOneSign } from "../../../truth/index.ts";
 import { type Branches, type Onward, type State, unknownsIn } from "./state.ts";
 
 /** A sum of terms of which none is ever negative, or none positive, is 0: then each of them is. */
@@ -10,9 +9,8 @@ export function bySquares(state: State, onward: Onward): Branches | undefined {
   if (state.domain !== "real") return undefined;
   for (const own of state.equations) {
     if (unknownsIn(own, state).length < 2) continue;
-    const terms = termsOf(expand(sideDifference(own)));
-    const isAll = (comparison: ">=" | "<="): boolean => terms.every((term) => decide(relation(term, comparison, ZERO), state.assumptions) === true);
-    if (terms.length < 2 || !(isAll(">=") || isAll("<="))) continue;
+    const terms = termsOfOneSign(sideDifference(own), state.assumptions);
+    if (!terms) continue;
     const zeros = terms.map((term) => equation(term, ZERO)).filter(isEquation);
     const found = onward({ ...state, equations: [...zeros, ...state.equations.filter((one) => one !== own)] });
     const first = step("sum of squares", [], { kind: "sum of squares", before: own, after: logic("and", zeros) });

@@ -11,6 +11,7 @@ import { decide, simplify, zeroTest } from "../../../truth/index.ts";
 import { type Domain, type Rejected, type Solution, Unsolvable } from "../../solution.ts";
 import { readable } from "../../values.ts";
 
+/** An equation of the system. */
 export type Relation = Expression & { readonly kind: "relation" };
 
 /** What is open on the way through a system: equations, unknowns without a value, and what has been found. */
@@ -42,8 +43,10 @@ export type Onward = (state: State) => Branches | undefined;
 /** One kind of step through a system; undefined where it is not possible. */
 export type Way = (state: State, onward: Onward) => Branches | undefined;
 
+/** A case without solutions. */
 export const NOTHING: Branches = { solutions: [], rejected: [], steps: [], complete: true };
 
+/** An equation with more solutions is not followed case by case. */
 export const MOST_BRANCHES = 64;
 
 /** Without identities; undefined where an equation contradicts itself. */
@@ -88,6 +91,7 @@ export function finished(state: State): Solution {
   return { values, multiplicity: 1, free: [...state.unknowns, ...open], integers: state.integers, conditions };
 }
 
+/** The open unknowns that an expression holds. */
 export const unknownsIn = (e: Expression, { unknowns }: State): readonly string[] => unknowns.filter((unknown) => contains(e, unknown));
 
 /** Whether an inequation about unknowns may fail where the equations are defined. */
@@ -96,7 +100,8 @@ export function mayFail(condition: Expression, state: State): boolean {
   return decide(condition, [...state.assumptions, ...state.equations.flatMap(realDomain)]) !== true;
 }
 
-export function whereSolvable(find: () => Branches | undefined): Branches | undefined {
+/** What is found; undefined where an equation on the way is not solved, or takes too long. */
+export function whereSolvable<T>(find: () => T | undefined): T | undefined {
   try {
     return find();
   } catch (error) {
