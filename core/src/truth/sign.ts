@@ -13,6 +13,7 @@ import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
 import { circularSign } from "./circular-sign.ts";
 import { follows } from "./consequence.ts";
 import { decideForIntegers } from "./integer-conditions.ts";
+import { isSeenOpen } from "./open-by-samples.ts";
 import { decideByParts } from "./sign-of-parts.ts";
 import { constantSign, isNotWhole, isWholeConstant, zeroTest } from "./zero-test.ts";
 
@@ -208,10 +209,11 @@ function byConsequence(difference: RealExpression, comparison: Comparison, assum
   const key = tuple([relation(difference, comparison, ZERO), ...assumptions]);
   const before = consequences.get(key);
   if (before !== undefined) return before === "open" ? undefined : before;
-  const truth =
-    decideByParts(difference, comparison, assumptions, decideOnce) ??
-    (follows(difference, comparison, assumptions, decideBySigns) ||
-      (follows(difference, OPPOSITE[comparison], assumptions, decideBySigns) ? false : undefined));
+  const truth = isSeenOpen(difference, comparison, assumptions)
+    ? undefined
+    : (decideByParts(difference, comparison, assumptions, decideOnce) ??
+      (follows(difference, comparison, assumptions, decideBySigns) ||
+        (follows(difference, OPPOSITE[comparison], assumptions, decideBySigns) ? false : undefined)));
   if (remembered >= MOST_REMEMBERED) {
     consequences = new ExpressionMap();
     remembered = 0;
