@@ -1,4 +1,4 @@
-import { isPositiveConstant, number, power as powerOf, product, splitCoefficient, sum, termContent } from "../expression/construct.ts";
+import { isNumber, isPositiveConstant, number, power as powerOf, product, splitCoefficient, sum, termContent } from "../expression/construct.ts";
 import { type Expression, ExpressionMap } from "../expression/expression.ts";
 import { isNegated, opposite } from "../expression/functions/arguments.ts";
 import { mapChildren } from "../expression/substitute.ts";
@@ -187,7 +187,10 @@ function collectPower(e: Expression & { kind: "power" }, kernels: Kernels): Frac
   if (!exponent) {
     // a^(−u) = 1/a^u for a > 0: one kernel for both.
     if (isPositiveConstant(e.base) && isNegated(e.exponent)) return invertFraction(collect(powerOf(e.base, opposite(e.exponent)), kernels));
-    const kernel = powerOf(normalised(e.base), normalised(e.exponent));
+    const base = normalised(e.base);
+    // 0 to a power is 0 where it has a value.
+    if (isNumber(base, 0)) return collect(base, kernels);
+    const kernel = powerOf(base, normalised(e.exponent));
     return kernel.kind === "power" && kernel.exponent.kind !== "number" ? WHOLE(poly.variable(kernels.index(kernel))) : collect(kernel, kernels);
   }
   const { num, den } = exponent;

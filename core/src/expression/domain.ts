@@ -1,5 +1,5 @@
 import * as rational from "../number/rational.ts";
-import { call, isPositiveConstant, logic, relation, ZERO } from "./construct.ts";
+import { call, isNumber, isPositiveConstant, logic, relation, ZERO } from "./construct.ts";
 import { children, contains, distinct, type Expression, freeNames } from "./expression.ts";
 import { family } from "./functions/registry.ts";
 import { isReal } from "./realness.ts";
@@ -106,6 +106,7 @@ function conditionsOfPower(base: Expression, exponent: Expression, world: World)
 
 /** a^b is e^(b ln a): a > 0, or 0 to a positive power, or, over the reals, a negative a to a whole power. */
 function conditionOfVariablePower(base: Expression, exponent: Expression, world: World): Expression {
+  if (isNumber(base, 0) && isReal(exponent)) return relation(exponent, ">", ZERO);
   if (world === "curve") return relation(base, ">", ZERO);
   const ofZero = !isReal(exponent) ? [] : [relation(exponent, ">", ZERO)];
   if (world === "complex" || isWhole(exponent)) return logic("or", [relation(base, "!=", ZERO), ...ofZero]);
