@@ -14,6 +14,10 @@ function byMidpoints(f: (x: number) => number, from: number, to: number): number
 
 describe("definite integrals", () => {
   test.each<[readonly string[], string, readonly string[]]>([
+    [["evaluate int_0^pi x sin(x)/(1 + cos(x)^2) dx"], "pi^2/4", []],
+    [["evaluate int_(-pi/2)^(pi/2) cos(x)/(1 + e^x) dx"], "1", []],
+    [["evaluate int_0^(pi/4) ln(1 + tan(x)) dx"], "pi ln(2)/8", []],
+    [["evaluate int_0^3 sqrt(x)/(sqrt(x) + sqrt(3 - x)) dx"], "3/2", []],
     [["evaluate int_0^1 x^3 dx"], "1/4", []],
     [["evaluate int_1^2 1/x^2 dx"], "1/2", []],
     [["evaluate int_0^1 sqrt(x) dx"], "2/3", []],

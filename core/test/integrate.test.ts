@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import { differentiate } from "../src/calculus/derivative.ts";
 import { notElementary } from "../src/check/elementary/elementary.ts";
-import { isSameRegion } from "../src/check/same-region.ts";
+import { judgeMirrored } from "../src/check/integral.ts";
+import { holdsOver, isSameRegion } from "../src/check/same-region.ts";
 import { judgeStep } from "../src/check/step.ts";
 import { type Claim, step } from "../src/derivation/step.ts";
 import { name, number } from "../src/expression/construct.ts";
@@ -345,6 +346,73 @@ describe("the judge of integrals", () => {
     expect(
       verdict({ kind: "sum over the roots", of: read(of), variable: "x", denominator: read(denominator), residue: read(residue), after: read("ln(|x|)") }),
     ).not.toBe("nailed");
+  });
+
+  const ranges = (...list: readonly (readonly [string, string, string])[]) =>
+    list.map(([variable, lower, upper]) => ({ variable, lower: read(lower), upper: read(upper) }));
+  test.each<[string, readonly (readonly [string, string, string])[], boolean]>([
+    [
+      "0 <= 4 - x^2 - y^2",
+      [
+        ["y", "-sqrt(4 - x^2)", "sqrt(4 - x^2)"],
+        ["x", "-2", "2"],
+      ],
+      true,
+    ],
+    [
+      "0 <= 1 - x - y",
+      [
+        ["y", "0", "1 - x"],
+        ["x", "0", "1"],
+      ],
+      true,
+    ],
+    [
+      "x^2 + y^2 <= 2",
+      [
+        ["y", "-1", "1"],
+        ["x", "-1", "1"],
+      ],
+      true,
+    ],
+    [
+      "x^2 + y^2 <= 1",
+      [
+        ["y", "-1", "1"],
+        ["x", "-1", "1"],
+      ],
+      false,
+    ],
+    // At both bounds it holds, and between them it does not.
+    ["1/4 <= y^2", [["y", "-1", "1"]], false],
+    [
+      "1/4 <= y^2 + x",
+      [
+        ["y", "-1", "1"],
+        ["x", "0", "1"],
+      ],
+      false,
+    ],
+    [
+      "1/4 <= y^2 + x",
+      [
+        ["y", "1", "2"],
+        ["x", "0", "1"],
+      ],
+      true,
+    ],
+  ])("that %s holds on the region of %j: %s", (fact, list, expected) => expect(holdsOver(read(fact), ranges(...list))).toBe(expected));
+
+  test.each<[string, string, string]>([
+    ["int_0^pi x sin(x)/(1 + cos(x)^2) dx", "int_0^pi pi sin(x)/(2 (1 + cos(x)^2)) dx", "nailed"],
+    ["int_0^pi x sin(x) dx", "int_0^pi sin(x) dx", "bent"],
+    ["int_0^1 x dx", "int_0^2 1/2 dx", "bent"],
+    // The mean is 0, and yet the integral has no value.
+    ["int_(-1)^1 1/x dx", "int_(-1)^1 0 dx", "loose"],
+  ])("%s as %s, with its mirror image, is %s", (before, after, expected) => {
+    const [one, other] = [read(before), read(after)];
+    if (!isDefiniteIntegral(one) || !isDefiniteIntegral(other)) throw new Error("no integrals");
+    expect(judgeMirrored({ kind: "mirrored integral", before: one, after: other }, []).verdict).toBe(expected);
   });
 
   it("does not confirm a region that parts in the other order do not make up", () => {

@@ -131,6 +131,20 @@ export function judgeSymmetric(
   return equal(after, ZERO) ? { verdict: "nailed", why: "the halves cancel, and each is finite" } : { verdict: "bent", why: "the halves cancel" };
 }
 
+/** x ↦ a + b − x maps the interval onto itself, and the integrand is continuous on it: with its mirror image it makes twice the other one. */
+export function judgeMirrored({ before, after }: Claim & { kind: "mirrored integral" }, given: readonly Expression[]): StepVerdict {
+  const { variable, lower, upper, body } = before;
+  const assumptions = givenOutside(given, variable);
+  const isSameInterval = after.variable === variable && equal(after.lower, lower) && equal(after.upper, upper);
+  if (!isSameInterval || [lower, upper].some((bound) => infinityOf(bound) !== undefined)) return { verdict: "bent", why: "the intervals are not the same" };
+  const mirrored = substitute(body, new Map([[variable, subtract(sum(lower, upper), name(variable))]]));
+  const test = equalityTest(sum(body, mirrored), product(TWO, after.body), [...assumptions, ...realDomain(body)]);
+  if (test.kind !== "zero") return fromTest(test, "", "this is not the mean of the integrand and its mirror image");
+  return continuousBetween(body, { variable, from: lower, to: upper, closed: true }, assumptions)
+    ? { verdict: "nailed", why: "the interval is mapped onto itself, and the integrand is continuous" }
+    : { verdict: "loose", why: "it was not proven that the integrand is continuous" };
+}
+
 /** The integrand is the same a period further on, the part is one period long, and so many of them make up the whole; the part has a value by an earlier step. */
 export function judgePeriods(
   { before, period, times, part, after }: Claim & { kind: "periodic integral" },
@@ -325,6 +339,7 @@ export function establishedBy(claim: Claim): readonly EstablishedIntegral[] {
     case "integral":
     case "integral in pieces":
     case "symmetric integral":
+    case "mirrored integral":
     case "known integral":
     case "integral by terms":
     case "periodic integral":

@@ -1,8 +1,8 @@
 import type { BoundsOf } from "../derivation/step.ts";
-import { name, relation, subtract, sum, ZERO } from "../expression/construct.ts";
-import { contains, type Expression } from "../expression/expression.ts";
+import { name, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, factorsOf } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
-import { decide, equalityTest } from "../truth/index.ts";
+import { decide, equalityTest, expand, simplify } from "../truth/index.ts";
 import { holdsBetween } from "./between.ts";
 
 /** A part of a region, inner variable first. */
@@ -33,34 +33,54 @@ export function isSameRegion(
   return isInside && ordered && areApart(parts) && equalityTest(sum(...areas.ofParts), areas.whole).kind === "zero";
 }
 
-/** Whether a relation holds on a part: by what the bounds say, or with the inner variable at both of its bounds where the relation is monotone between them. */
-function holdsOn(fact: Expression, { inner, outer }: Part): boolean {
-  const along = [relation(name(outer.variable), ">=", outer.lower), relation(name(outer.variable), "<=", outer.upper)];
-  const across = [relation(name(inner.variable), ">=", inner.lower), relation(name(inner.variable), "<=", inner.upper)];
-  if (decide(fact, [...along, ...across]) === true) return true;
-  if (fact.kind !== "relation" || !contains(fact, inner.variable)) return alongOuter(fact, outer);
-  // A continuous side that is monotone in the inner variable takes its greatest and least value at the bounds.
+const holdsOn = (fact: Expression, { inner, outer }: Part): boolean => holdsOver(fact, [inner, outer]);
+
+const statedBy = ({ variable, lower, upper }: BoundsOf): readonly Expression[] => [
+  relation(name(variable), ">=", lower),
+  relation(name(variable), "<=", upper),
+];
+
+/**
+ * Whether a relation holds on a region given by bounds of its variables, the inner one first: by what the bounds say, or with the inner variable at both of its bounds where the
+ * relation is monotone or concave between them.
+ */
+export function holdsOver(fact: Expression, ranges: readonly BoundsOf[], known: readonly Expression[] = []): boolean {
+  const [inner, ...outer] = ranges;
+  if (decide(fact, [...known, ...ranges.flatMap(statedBy)]) === true) return true;
+  if (!inner) return false;
+  if (!contains(fact, inner.variable)) return holdsOver(fact, outer, known);
+  if (fact.kind !== "relation" || !["<=", ">="].includes(fact.comparisons.join())) return false;
+  const held = outer.filter(({ variable }) => contains(fact, variable));
+  if (held.length === 0 && holdsBetween(fact, { variable: inner.variable, from: inner.lower, to: inner.upper, closed: true }, known)) return true;
+  // A continuous side that is monotone or concave in the inner variable takes its least value at a bound.
   const [left = ZERO, right = ZERO] = fact.operands;
-  const difference = subtract(right, left);
-  if (!isMonotone(difference, inner.variable)) return false;
-  return [inner.lower, inner.upper].every((bound) => alongOuter(relation(substitute(difference, new Map([[inner.variable, bound]])), ">=", ZERO), outer));
+  const difference = fact.comparisons[0] === ">=" ? subtract(left, right) : subtract(right, left);
+  const keepsSign = holdsOver(relation(inner.lower, ">=", ZERO), outer, known) || holdsOver(relation(inner.upper, "<=", ZERO), outer, known);
+  if (!isLeastAtBounds(difference, inner.variable, keepsSign)) return false;
+  return [inner.lower, inner.upper].every((bound) =>
+    holdsOver(relation(simplify(expand(substitute(difference, new Map([[inner.variable, bound]])))).expression, ">=", ZERO), outer, known),
+  );
 }
 
-function alongOuter(fact: Expression, { variable, lower, upper }: BoundsOf): boolean {
-  return holdsBetween(fact, { variable, from: lower, to: upper, closed: true }, []);
-}
-
-/** A sum in which the variable stands in one term only, as itself, a power or a root of it, an exponential or a logarithm. */
-function isMonotone(e: Expression, variable: string): boolean {
+/**
+ * Whether a sum in which the variable stands in one term only is monotone in it, as itself, an odd power or a root of it, an exponential, a logarithm, or any power where the variable
+ * keeps its sign; or concave, as the opposite of an even power.
+ */
+function isLeastAtBounds(e: Expression, variable: string, keepsSign: boolean): boolean {
   const terms = (e.kind === "sum" ? e.terms : [e]).filter((term) => contains(term, variable));
   const [only, ...more] = terms;
   if (!only || more.length > 0) return more.length === 0;
-  const varying = (only.kind === "product" ? only.factors : [only]).filter((factor) => contains(factor, variable));
-  const [factor, ...others] = varying;
+  const factors = only.kind === "product" ? only.factors : [only];
+  const [factor, ...others] = factors.filter((one) => contains(one, variable));
   if (!factor || others.length > 0) return false;
   if (factor.kind === "name") return true;
-  if (factor.kind === "power") return factor.base.kind === "name" || !contains(factor.base, variable);
-  return factor.kind === "call" && ["ln", "exp", "root", "arctan", "sinh", "tanh"].includes(factor.name) && factor.args.at(-1)?.kind === "name";
+  if (factor.kind === "call") return ["ln", "exp", "root", "arctan", "sinh", "tanh"].includes(factor.name) && factor.args.at(-1)?.kind === "name";
+  if (factor.kind !== "power") return false;
+  if (!contains(factor.base, variable)) return factorsOf(factor.exponent).every(({ kind }) => kind === "number" || kind === "name");
+  if (factor.base.kind !== "name" || factor.exponent.kind !== "number") return false;
+  const { num, den } = factor.exponent.value;
+  const isRising = num > 0 && (den !== 1 || Number(num) % 2 === 1);
+  return keepsSign || isRising || (num > 0 && decide(relation(product(...factors.filter((one) => one !== factor)), "<=", ZERO), []) === true);
 }
 
 /** Whether the parts do not overlap: their outer intervals follow each other, or in one interval the inner ones do. */

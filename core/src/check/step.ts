@@ -26,6 +26,7 @@ import {
   judgeByTerms,
   judgeIntegral,
   judgeKnown,
+  judgeMirrored,
   judgePeriods,
   judgePieces,
   judgeRoots,
@@ -79,6 +80,7 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
   "integral in pieces": (claim, { assumptions }) => judgePieces(claim, assumptions),
   "periodic integral": (claim, { assumptions, established }) => judgePeriods(claim, assumptions, established),
   "shifted integral": (claim, { assumptions }) => judgeShift(claim, assumptions),
+  "mirrored integral": (claim, { assumptions }) => judgeMirrored(claim, assumptions),
   "symmetric integral": (claim, { assumptions, established }) => judgeSymmetric(claim, assumptions, established),
   "integral by terms": (claim, { assumptions, established }) => judgeByTerms(claim, assumptions, established),
   "known integral": (claim, { assumptions }) => judgeKnown(claim, assumptions),
@@ -312,8 +314,10 @@ export function stepsCheck(steps: readonly Step[], assumptions: readonly Express
   const known = [...assumptions];
   const established: EstablishedIntegral[] = [];
   const verdicts = steps.map((step) => {
-    known.push(...step.conditions);
-    const judged = judgeStep(step, known, established);
+    // What one point needs is not known of the next.
+    const isOfPoint = step.claim.kind === "nature" || step.claim.kind === "value at";
+    if (!isOfPoint) known.push(...step.conditions);
+    const judged = judgeStep(step, isOfPoint ? [...assumptions, ...step.conditions] : known, established);
     if (judged.verdict === "nailed") established.push(...establishedBy(step.claim));
     return judged;
   });

@@ -168,6 +168,8 @@ const RULES = {
   "differentiate again": (of: string, variable: string) => `Differentiate $${of}$ by $${variable}$ once more`,
   "nature by derivative": (place: string, order: string, sign: string, nature: string) =>
     `At $${place}$ the ${order} derivative is ${sign}: ${NATURES[nature] ?? nature}`,
+  "nature for letters": (place: string, condition: string, sign: string, nature: string) =>
+    `At $${place}$ the second derivative is ${sign} where $${condition}$: ${NATURES[nature] ?? nature}`,
   "nature by determinant": (place: string, determinant: string, first: string, nature: string) =>
     `At $${place}$ the second derivatives form this matrix, with the determinant $${determinant}$${nature === "saddle" ? "" : ` and the first entry $${first}$`}: ${NATURES[nature] ?? nature}`,
   "nature by matrix": (place: string, nature: string) =>
@@ -178,6 +180,7 @@ const RULES = {
   "bars of a condition": (condition: string) => `The condition $${condition}$ without bars`,
   "value at a corner": (place: string) => `At $${place}$ there is no derivative, so the value there is looked at, too`,
   "approaches at an end": (variable: string, place: string, from: string) => `As $${variable}$ approaches $${place}$${from}, the values approach`,
+  "along a path": (places: string) => `Follow the values where $${places}$`,
   "best of these": (best: string) => `The ${best} of these values`,
   "other order": () => "The same region with the variables in the other order",
   "convex objective": (sense: string, best: string) =>
@@ -294,6 +297,8 @@ const RULES = {
   "divergent integral": (antiderivative: string, bound: string) =>
     `Towards $${bound}$ the antiderivative $${antiderivative}$ grows beyond all bounds: the integral diverges`,
   "odd integrand": () => "The integrand is odd and the bounds are opposite: what lies left of 0 cancels what lies right of it",
+  "mirrored integrand": (mirror: string) =>
+    `From the other end, with $${mirror}$ in place of the variable, the integral is the same: so it is that of the mean of both integrands`,
   "even integrand": () => "The integrand is even and the bounds are opposite: twice the integral from 0",
   "whole periods": (period: string, times: string) => `The integrand repeats after $${period}$, and $${times}$ periods lie between the bounds`,
   "shift the variable": (meaning: string) => `Put $${meaning}$, which leaves the whole line as it is`,

@@ -28,6 +28,7 @@ import type { Pieces, RuleName, Said } from "./rules.ts";
  * - `integral`: the definite integral has this value, the difference of what an antiderivative is, or tends to, at its bounds (`ends`, lower one
  *   first); where that is infinite, the integral diverges;
  * - `symmetric integral`: the integrand is odd, so that the integral between opposite bounds is 0, or even, so that it is twice that from 0;
+ * - `mirrored integral`: between finite bounds, the integrand after is the mean of that before and of its mirror image about the middle;
  * - `periodic integral`: the integrand repeats with the period, and between the bounds lie whole periods, each with the integral of the part;
  * - `shifted integral`: over the whole line the variable stands for another one plus a number, and a factor without it stands outside;
  * - `known integral`: the integral has the value that a theorem says, with these values for the letters of the theorem;
@@ -119,6 +120,7 @@ export type Claim =
       readonly half: DefiniteIntegral;
       readonly after: Expression;
     }
+  | { readonly kind: "mirrored integral"; readonly before: DefiniteIntegral; readonly after: DefiniteIntegral }
   | {
       readonly kind: "known integral";
       readonly before: DefiniteIntegral;
@@ -186,6 +188,8 @@ export type Claim =
       readonly nature: "maximum" | "minimum" | "saddle" | "inflection" | "undecided";
       readonly order: number;
       readonly after: Expression;
+      /** The condition on letters under which the point is that. */
+      readonly under?: Expression;
     }
   | { readonly kind: "value at"; readonly of: Expression; readonly places: readonly ReadonlyMap<string, Expression>[]; readonly after: Expression }
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
@@ -262,6 +266,7 @@ export function resultOf(claim: Claim): Expression {
   if (
     claim.kind === "integral" ||
     claim.kind === "symmetric integral" ||
+    claim.kind === "mirrored integral" ||
     claim.kind === "known integral" ||
     claim.kind === "integral by terms" ||
     claim.kind === "periodic integral"

@@ -100,13 +100,17 @@ function byRules(f: Expression, variable: string, assumptions: readonly Expressi
     integrate: (g, other = own) => search(g, within(depth + 1, other), depth + 1),
   });
   const failed = new ExpressionMap<true>();
+  const done = new ExpressionMap<Antiderivative>();
   const search = (g: Expression, here: Search, depth: number): Antiderivative | undefined => {
+    const before = here.variable === variable ? done.get(g) : undefined;
+    if (before) return before;
     attempts += 1;
     if (depth > DEEPEST || attempts > most || complexity(g) > LARGEST || failed.get(g) || open.some((known) => equal(known, g))) return undefined;
     open.push(g);
     const found = oneOf(g, here);
     open.pop();
     if (!found && attempts <= most) failed.set(g, true);
+    if (found && here.variable === variable) done.set(g, found);
     return found;
   };
   return search(f, within(0, variable), 0);

@@ -1,4 +1,4 @@
-import { product, sum } from "../../expression/construct.ts";
+import { isNumber, product, sum } from "../../expression/construct.ts";
 import { contains, type Expression, termsOf } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { simplify } from "../../truth/index.ts";
@@ -14,7 +14,7 @@ export function byTerms(f: Expression, { variable, integrate }: Search): Antider
     if (!found) return undefined;
     parts.push({ constant, rest, found });
   }
-  const value = sum(...parts.map(({ constant, found }) => timesEach(constant, found.value)));
+  const value = withoutZeros(sum(...parts.map(({ constant, found }) => timesEach(constant, found.value))));
   const hard = parts.filter(({ found }) => found.steps.length > 0);
   if (parts.length === 1 || hard.length === 0) return { value, steps: hard.flatMap(({ found }) => found.steps) };
   const open = sum(...parts.map(({ constant, rest, found }) => product(constant, found.steps.length > 0 ? indefiniteIntegral(rest, variable) : found.value)));
@@ -22,6 +22,10 @@ export function byTerms(f: Expression, { variable, integrate }: Search): Antider
   const end = integralStep("put the integrals in", [], f, variable, value);
   return { value, steps: [apart, ...hard.flatMap(({ found }) => found.steps), end] };
 }
+
+/** What cancels is left out: an antiderivative is asked for where the integrand is defined. */
+const withoutZeros = (e: Expression): Expression =>
+  sum(...termsOf(e).filter((term) => !(term.kind === "product" && term.factors.some((factor) => isNumber(factor, 0)))));
 
 /** A factor before a sum goes to each of its terms. */
 function timesEach(factor: Expression, e: Expression): Expression {

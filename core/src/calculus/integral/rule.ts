@@ -1,5 +1,5 @@
 import type { Pieces, RuleName } from "../../derivation/rules.ts";
-import { type Step, step } from "../../derivation/step.ts";
+import { resultOf, type Step, step } from "../../derivation/step.ts";
 import { power, product, sum } from "../../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf } from "../../expression/expression.ts";
 
@@ -42,7 +42,8 @@ export function splitConstant(f: Expression, variable: string): { readonly const
 }
 
 /** The steps to an antiderivative, the last of which says that it is one of this integrand. */
-export function concluded({ value, steps }: Antiderivative, f: Expression, variable: string): readonly Step[] {
+export function concluded({ value, steps: all }: Antiderivative, f: Expression, variable: string): readonly Step[] {
+  const steps = all.filter((one, k) => !all.slice(0, k).some((earlier) => one.rule === earlier.rule && equal(resultOf(one.claim), resultOf(earlier.claim))));
   const last = steps.at(-1)?.claim;
   if ((last?.kind === "antiderivative" || last?.kind === "sum over the roots") && equal(last.of, f) && equal(last.after, value)) return steps;
   return [...steps, integralStep(steps.length > 0 ? "put the integrals in" : "basic integrals", [], f, variable, value)];

@@ -1,5 +1,6 @@
-import { holdsBetween, relationsOn } from "../../check/between.ts";
+import { relationsOn } from "../../check/between.ts";
 import { notElementary } from "../../check/elementary/elementary.ts";
+import { holdsOver } from "../../check/same-region.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, verdictOf } from "../../check/verdict.ts";
 import type { BoundsOf, Step } from "../../derivation/step.ts";
@@ -11,7 +12,6 @@ import { areaScene, regionScene } from "../../graph/integral-scene.ts";
 import type { Scene } from "../../graph/scene.ts";
 import { plain } from "../../notation/plain.ts";
 import { integralValue } from "../../solve/integrals/value.ts";
-import { decide } from "../../truth/index.ts";
 import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
 import { answerUnits } from "../units.ts";
@@ -79,11 +79,7 @@ function backwards(ranges: readonly BoundsOf[], known: readonly Expression[]): r
   return ranges.flatMap(({ variable, lower, upper }, k) => {
     const outer = ranges.slice(k + 1).filter((range) => contains(lower, range.variable) || contains(upper, range.variable));
     if (outer.length === 0 || infinityOf(lower) !== undefined || infinityOf(upper) !== undefined) return [];
-    const [own] = outer;
-    const ordered = relation(lower, "<=", upper);
-    const isOrdered =
-      decide(ordered, known) === true ||
-      (own !== undefined && outer.length === 1 && holdsBetween(ordered, { variable: own.variable, from: own.lower, to: own.upper, closed: false }, []));
+    const isOrdered = holdsOver(relation(lower, "<=", upper), ranges.slice(k + 1), known);
     return isOrdered
       ? []
       : [

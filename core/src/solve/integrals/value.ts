@@ -15,11 +15,12 @@ import { byTheorem } from "./known.ts";
 import { byPeriods } from "./periodic.ts";
 import { cutAt, piecesOf, poles, within } from "./pieces.ts";
 import { plainValue } from "./plain-value.ts";
+import { byReflection } from "./reflection.ts";
 import { byShift } from "./shifting.ts";
 import { byOddness, byTerms, twiceTheHalf } from "./splitting.ts";
 
 /** In the order in which they are tried. */
-const WAYS: readonly Way[] = [byOddness, byPeriods, inPieces, byKnown, twiceTheHalf, byShift, byTerms];
+const WAYS: readonly Way[] = [byOddness, byPeriods, inPieces, byKnown, twiceTheHalf, byReflection, byShift, byTerms];
 
 /** How deep integrals are led back to others. */
 const DEEPEST = 3;
