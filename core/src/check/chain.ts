@@ -10,6 +10,7 @@ import { rootCount } from "./counting.ts";
 import { applyEqualities } from "./equalities.ts";
 import { sameZeros, zeroPolynomial } from "./equivalence.ts";
 import { sameFamilies } from "./families.ts";
+import { failsFor } from "./rejections.ts";
 import { branchConditions } from "./splitting.ts";
 
 /** A step of the derivation that claims the same solutions, and whether that was proven. */
@@ -100,6 +101,14 @@ function isRuledOut({ statement, under }: Stated, { unknown, assumptions, soluti
   return there.some((condition, k) => decide(condition, [...others, ...there.slice(0, k), ...there.slice(k + 1)]) === false);
 }
 
+/** Whether the part that a step gave a name cannot have a value: the equation with the name is not satisfied by it. */
+function isNoValue({ statement }: Stated, chain: readonly KeptStep[], assumptions: readonly Expression[]): boolean {
+  const [left, right] = sidesOf(statement);
+  if (left?.kind !== "name" || !right || contains(right, left.name)) return false;
+  const introduced = chain.find(({ named, proven, after }) => proven && named?.name === left.name && contains(after, left.name));
+  return introduced !== undefined && failsFor(introduced.after, left.name, right, assumptions);
+}
+
 /**
  * Whether proven steps lead from the equation to nothing but the claimed values: each replaces statements by alternatives that
  * lose no solution. A later step may go back to a statement that was replaced before: either way of replacing it will do.
@@ -131,7 +140,7 @@ export function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): bool
         under: part ? [...place.under, ...branchConditions(before, part, statement)] : place.under,
       }));
   }
-  const open = leavesOf(start).filter((leaf) => !isRuledOut(leaf, answer));
+  const open = leavesOf(start).filter((leaf) => !isRuledOut(leaf, answer) && !isNoValue(leaf, chain, answer.assumptions));
   const claimed = [...answer.solutions, ...answer.rejected];
   const values = claimed.map(({ value }) => value);
   const left = open.map(({ statement }) => statement).filter((statement) => !isFalse(statement) && !hasNoRealRoot(statement));

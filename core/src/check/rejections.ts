@@ -33,6 +33,12 @@ function isNoSolution(answer: ClaimedAnswer, { value }: ClaimedSolution): boolea
   return freeNames(value).size === 0 || alwaysFails(equation(left, right), assumptions);
 }
 
+/** Whether an equation is not satisfied by a value for one of its names, whatever the letters in it are. */
+export function failsFor(statement: Expression, letter: string, value: Expression, assumptions: readonly Expression[]): boolean {
+  const [left, right] = sidesOf(substitute(statement, new Map([[letter, value]])));
+  return left !== undefined && right !== undefined && alwaysFails(equation(simplify(left).expression, simplify(right).expression), assumptions);
+}
+
 /** Whether a value with letters is real for no value of one of them but 0, where it is one of the solutions. */
 function isRealNowhereElse(value: Expression, { solutions, assumptions }: ClaimedAnswer): boolean {
   return realDomain(value).some((condition) =>

@@ -1,6 +1,7 @@
 import { isNegative } from "../canonical/normal-form.ts";
-import { isNumber, negate, number, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
+import { chain, isNumber, negate, number, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
 import { type Comparison, type Expression, equal, freeNames, isRoot, termsOf } from "../expression/expression.ts";
+import { quotientOf } from "../expression/quotient.ts";
 import { MIRRORED, sideDifference } from "../expression/statement.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
@@ -81,7 +82,9 @@ const STRICT: Readonly<Record<string, Comparison>> = { ">=": ">", "<=": "<" };
  * and none that is known anyway.
  */
 export function tidyConditions(conditions: readonly Expression[], assumptions: readonly Expression[]): readonly Expression[] {
-  const plain = conditions.map((condition) => sideBySide(tidied(condition, assumptions))).filter((condition) => decide(condition, assumptions) !== true);
+  const plain = conditions
+    .map((condition) => sideBySide(tidied(withoutDenominator(withoutKnownBars(condition, assumptions), assumptions), assumptions)))
+    .filter((condition) => decide(condition, assumptions) !== true);
   const kept: Expression[] = [];
   for (const condition of plain) {
     const twin = kept.findIndex((other) => sameSides(other, condition));
@@ -90,6 +93,24 @@ export function tidyConditions(conditions: readonly Expression[], assumptions: r
     else kept[twin] = joined(other, condition);
   }
   return withoutImplied(kept, assumptions);
+}
+
+/** |u| ≤ c as u ≤ c where u is known not to be negative. */
+function withoutKnownBars(condition: Expression, assumptions: readonly Expression[]): Expression {
+  const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
+  if (condition.kind !== "relation" || left?.kind !== "call" || left.name !== "abs" || right?.kind !== "number") return condition;
+  const [inside = ZERO] = left.args;
+  const side = ([">=", "<="] as const).find((comparison) => decide(relation(inside, comparison, ZERO), assumptions) === true);
+  return side ? chain([side === ">=" ? inside : negate(inside), right], condition.comparisons) : condition;
+}
+
+/** p/q ≤ c as p ≤ c q where q is known to be positive. */
+function withoutDenominator(condition: Expression, assumptions: readonly Expression[]): Expression {
+  const [left, right] = condition.kind === "relation" && condition.comparisons.length === 1 ? condition.operands : [];
+  if (condition.kind !== "relation" || !left || right?.kind !== "number" || right.value.num === 0) return condition;
+  const { numerator, denominator } = quotientOf(left);
+  if (freeNames(denominator).size === 0 || decide(relation(denominator, ">", ZERO), assumptions) !== true) return condition;
+  return chain([numerator, product(right, denominator)], condition.comparisons);
 }
 
 /** a − b ≤ 0 as a ≤ b, for two names. */

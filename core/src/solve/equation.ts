@@ -25,6 +25,7 @@ import { solveByTakingLogarithms, solveLogarithmic } from "./logarithmic.ts";
 import { solveByCubeSum, solveByNamingRoots, solveByShifting, solveByTripleAngle } from "./named-roots.ts";
 import { solveNestedRoots } from "./nested-roots.ts";
 import { solveNumerically } from "./numeric.ts";
+import { solveInOneCircularFunction } from "./one-circular-function.ts";
 import { type PolynomialForm, polynomialForm } from "./polynomial-form.ts";
 import { solveByPower } from "./powers.ts";
 import { solvePrincipalValues } from "./principal-values.ts";
@@ -102,6 +103,7 @@ const METHODS: readonly Method[] = [
   (task) => solveBySubstitution(task, solveOpen),
   (task) => solveHomogeneousExponentials(task, solveOpen),
   (task) => solveTrigonometric(task, solveOpen),
+  (task) => solveInOneCircularFunction(task, solveOpen),
   (task) => solveLogarithmic(task, solveOpen),
   (task) => solveByTakingLogarithms(task, solveOpen),
   (task) => solveCubeRootSum(task, solveCleared),

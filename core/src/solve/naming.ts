@@ -4,6 +4,7 @@ import { contains, type Expression, equal, findAll } from "../expression/express
 import { alternatives } from "../expression/statement.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
+import { decide } from "../truth/index.ts";
 import { type Solve, solveAll } from "./joining.ts";
 import { partLetter } from "./letters.ts";
 import type { Solved, Task } from "./solution.ts";
@@ -26,7 +27,8 @@ export function solveByNaming(task: Task, part: Part, solve: Solve): Solved | un
   const named = part.equation(name(letter));
   if (named.kind !== "relation" || contains(named, task.unknown)) return undefined;
   const steps = [step("name a part", [letter, part.meaning], { kind: "named", name: letter, meaning: part.meaning, before: task.equation, after: named })];
-  const outer = solve({ ...task, equation: named, unknown: letter, assumptions: [] });
+  const known = [...task.assumptions.filter((fact) => !contains(fact, task.unknown)), ...part.facts(name(letter))];
+  const outer = solve({ ...task, equation: named, unknown: letter, assumptions: known });
   if (!outer || outer.set.solutions.some(({ free, integers }) => free.length + integers.length > 0)) return undefined;
   // Values that are known by their bounds alone are better looked for in the equation as it stands.
   if (outer.set.solutions.some(({ values: found }) => findAll(found.get(letter) ?? ZERO, isBounded).length > 0)) return undefined;
@@ -43,7 +45,7 @@ export function solveByNaming(task: Task, part: Part, solve: Solve): Solved | un
   if (values.length === 0) {
     return { steps: [...steps, ...outer.steps], set: { ...outer.set, variables: [task.unknown], rejected: [], complexSolutions: [] } };
   }
-  const inner = solveAll(task, back, solve);
+  const inner = solveAll(task, back, (own) => under(outer.set.solutions[back.indexOf(own.equation)]?.conditions ?? [], solve(own), known));
   if (!inner) return undefined;
   const reason = `all values of ${text(part.meaning)} were found, and for each all ${task.unknown}`;
   return {
@@ -67,4 +69,11 @@ function isBounded(e: Expression): boolean {
 export function replaced(e: Expression, table: readonly { readonly part: Expression; readonly by: Expression }[]): Expression {
   const found = table.find(({ part }) => equal(part, e));
   return found ? found.by : mapChildren(e, (child) => replaced(child, table));
+}
+
+/** Solutions under the conditions of the value that they come from. */
+function under(conditions: readonly Expression[], solved: Solved | undefined, known: readonly Expression[]): Solved | undefined {
+  const open = conditions.filter((condition) => decide(condition, known) !== true);
+  if (!solved || open.length === 0) return solved;
+  return { ...solved, set: { ...solved.set, solutions: solved.set.solutions.map((one) => ({ ...one, conditions: [...one.conditions, ...open] })) } };
 }

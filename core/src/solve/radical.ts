@@ -26,7 +26,7 @@ export function solveRadical(task: Task, solveCleared: (task: Task) => Solved | 
     if (next.notNegative) sides.push(next.notNegative);
   }
   if (steps.length === 0 || current.kind !== "relation" || hasRadical(current, task.unknown)) return undefined;
-  const solved = solveCleared({ ...task, equation: current, assumptions: [] });
+  const solved = solveCleared({ ...task, equation: current, assumptions: task.assumptions.filter((fact) => !contains(fact, task.unknown)) });
   // Where every value solves the raised equation, putting candidates back decides nothing.
   if (!solved || solved.set.solutions.some(({ free }) => free.length > 0)) return undefined;
   const set = freeNames(task.equation).size > 1 ? whereSidesFit(solved, sides, task) : putBack(solved, task, "raising both sides to a power");
@@ -94,7 +94,8 @@ function raised(e: Expression, unknown: string, steps: Step[]): { readonly after
   const after = equation(top, bottom);
   steps.push(step("raise both sides, maybe more", [degree], { kind: "implies", unknown, before: isolated, after, done: { kind: "power", exponent: degree } }));
   const isEven = degree.kind === "number" && Number(degree.value.num) % 2 === 0;
-  // c √u = v is √u = v/c, which has the sign of c v.
-  const factor = product(...factorsOf(alone).filter((part) => !contains(part, unknown)));
+  // c √u = v says that c v is not negative.
+  const factors = factorsOf(alone);
+  const factor = product(...factors.filter((part) => (factors.includes(root) ? part !== root : !contains(part, unknown))));
   return { after, notNegative: isEven ? product(factor, simplify(other).expression) : undefined };
 }

@@ -1,10 +1,10 @@
 import { withPositiveLead } from "../canonical/factored.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { step } from "../derivation/step.ts";
-import { divide, equation, logic, nameIn, number, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { divide, equation, logic, name, nameIn, number, ONE, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
-import { mapChildren } from "../expression/substitute.ts";
+import { contains, type Expression, equal, findAll, isRoot } from "../expression/expression.ts";
+import { freshName, mapChildren, replacePart, substitute } from "../expression/substitute.ts";
 import { factor } from "../polynomial/factor.ts";
 import { decide } from "../truth/index.ts";
 import { type Solve, solveAll } from "./joining.ts";
@@ -16,14 +16,39 @@ import type { Solved, Task } from "./solution.ts";
  */
 export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
   const [left = ZERO, right = ZERO] = task.equation.operands;
+  const difference = subtract(left, right);
+  const found = asProduct(task, { difference, back: (e) => e }, solve);
+  if (found) return found;
+  const named = withRootNamed(difference, task.unknown);
+  return named && asProduct(task, named, solve);
+}
+
+/** A difference that is factored, and what makes its factors those of the equation. */
+interface Factored {
+  readonly difference: Expression;
+  readonly back: (e: Expression) => Expression;
+}
+
+/** With a letter for the one root that holds the unknown: (x + √u)(1 − x √u) is a product in x and that letter, which the relation of the root to its square hides. */
+function withRootNamed(e: Expression, unknown: string): Factored | undefined {
+  const [root, ...more] = findAll(e, (part) => isRoot(part) && contains(part, unknown));
+  if (!root || more.length > 0 || root.kind !== "power" || root.exponent.kind !== "number") return undefined;
+  const letter = freshName("r", [e]);
+  const [up, down] = [root, power(root, number(-1))];
+  const named = replacePart(replacePart(e, down, power(name(letter), number(-1))), up, name(letter));
+  const isWhole = findAll(named, (part) => part.kind === "power" && equal(part.base, root.base)).length === 0;
+  return isWhole ? { difference: named, back: (one) => substitute(one, new Map([[letter, root]])) } : undefined;
+}
+
+function asProduct(task: Task, { difference, back }: Factored, solve: Solve): Solved | undefined {
   const { unknown } = task;
   return whereRational(() => {
     const kernels = new Kernels();
     kernels.index(nameIn(task.equation, unknown));
-    const { numerator, denominator } = normalForm(withSplitExponents(subtract(left, right), task), kernels);
+    const { numerator, denominator } = normalForm(withSplitExponents(difference, task), kernels);
     const { content, factors } = factor(numerator);
     const signed = factors.map(({ factor: part, multiplicity }) => {
-      const plain = polynomialExpression(part, kernels);
+      const plain = back(polynomialExpression(part, kernels));
       const base = withPositiveLead(plain);
       return { base, multiplicity, sign: equal(base, plain) || multiplicity % 2 === 0 ? 1 : -1 };
     });
@@ -36,7 +61,7 @@ export function solveZeroProduct(task: Task, solve: Solve): Solved | undefined {
     const known = mayVanish.length > 0 ? task.assumptions : [...task.assumptions, ...realDomain(task.equation)];
     const own = signed.filter(({ base }) => contains(base, unknown) && decide(relation(base, "!=", ZERO), known) !== true);
     const others = signed.filter((part) => !own.includes(part));
-    const below = polynomialExpression(denominator, kernels);
+    const below = back(polynomialExpression(denominator, kernels));
     // One factor, once, and nothing to divide or multiply by: nothing is gained.
     const [first] = own;
     const gained = own.length > 1 || (first?.multiplicity ?? 1) > 1 || others.some(({ base }) => contains(base, unknown)) || contains(below, unknown);

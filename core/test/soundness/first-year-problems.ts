@@ -270,7 +270,7 @@ export const FIRST_YEAR: readonly (readonly [lines: readonly string[], solutions
   ],
   [["given k > 0, L > 0", "solve sin(k x) = 0 for x in [0, L]"], ["pi n/k | 0 <= pi n/k <= L"]],
   [["given L > 0", "solve sin(k L) = 0 for k"], ["pi n/L"]],
-  [["given a > 0", "solve cos x = a for x in [0, pi]"], ["arccos(a) | |a| <= 1"]],
+  [["given a > 0", "solve cos x = a for x in [0, pi]"], ["arccos(a) | a <= 1"]],
   [["solve cos x = a for x in [0, pi]"], ["arccos(a) | |a| <= 1"]],
   [["solve sin x = a for x in [-pi/2, pi/2]"], ["arcsin(a) | |a| <= 1"]],
   [["solve cos x = a for x in [0, 2pi)"], ["arccos(a) | |a| <= 1", "2pi - arccos(a) | |a| <= 1 | a < 1"]],
@@ -381,7 +381,7 @@ export const FIRST_YEAR: readonly (readonly [lines: readonly string[], solutions
     ["given x in (-pi, pi]", "solve sin 2x = 0 for x"],
     ["-pi/2", "0", "pi/2", "pi"],
   ],
-  [["given theta in (0, pi/2), F > 0, N > 0", "solve F cos theta = N for theta"], ["arccos(N/F) | N/F < 1"]],
+  [["given theta in (0, pi/2), F > 0, N > 0", "solve F cos theta = N for theta"], ["arccos(N/F) | N < F"]],
   [["given theta in (0, pi/2), mu > 0", "solve tan theta = mu for theta"], ["arctan(mu)"]],
   [["given t > 0, g > 0, h > 0", "solve h - g t^2/2 = 0 for t"], ["sqrt(2h/g)"]],
   [
