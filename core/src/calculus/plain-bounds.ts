@@ -2,7 +2,7 @@ import { divide, name, negate, relation, subtract, ZERO } from "../expression/co
 import { contains, type Expression } from "../expression/expression.ts";
 import { MIRRORED } from "../expression/statement.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { constantSign, simplify } from "../truth/index.ts";
+import { constantSign, decide, simplify } from "../truth/index.ts";
 
 /** A linear condition on a variable as a bound of it: 2 x − 1 ≥ 0 as x ≥ 1/2; other conditions as they are. */
 export function plainBound(condition: Expression, variable: string): Expression {
@@ -14,6 +14,13 @@ export function plainBound(condition: Expression, variable: string): Expression 
   if (!slope || sign === undefined || sign === 0) return condition;
   const [comparison = "="] = condition.comparisons;
   return relation(name(variable), sign > 0 ? comparison : MIRRORED[comparison], simplify(negate(divide(start, slope))).expression);
+}
+
+/** Whether no condition leaves places out of the middle of a domain, so that it is one piece where each of the others leaves one; one that follows from the others leaves out nothing. */
+export function isOnePiece(conditions: readonly Expression[], variables: readonly string[]): boolean {
+  const isWhole = (condition: Expression): boolean => condition.kind === "relation" && !condition.comparisons.includes("!=");
+  const whole = conditions.filter(isWhole);
+  return conditions.every((condition) => isWhole(condition) || !variables.some((own) => contains(condition, own)) || decide(condition, whole) === true);
 }
 
 /** Whether conditions only bound a variable by values, or leave out such: then its domain is one interval but for single places. */

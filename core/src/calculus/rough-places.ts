@@ -1,5 +1,5 @@
 import { relation, ZERO } from "../expression/construct.ts";
-import { realDomain } from "../expression/domain.ts";
+import { curveDomain, realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
@@ -34,6 +34,12 @@ export function roughPlaces(e: Expression, variables: readonly string[], known: 
   const insides = findAll(e, isRough).filter(varies).map(insideOf);
   const rough = insides.filter((inside) => decide(relation(inside, "!=", ZERO), known) !== true);
   return rough.filter((inside, k) => rough.findIndex((other) => equal(other, inside)) === k);
+}
+
+/** Whether a function of a variable is defined and smooth at all places that conditions leave. */
+export function isSmoothWhere(e: Expression, variable: string, known: readonly Expression[]): boolean {
+  const holds = (condition: Expression): boolean => !contains(condition, variable) || decide(condition, known) === true;
+  return roughPlaces(e, [variable], known)?.length === 0 && curveDomain(e).every(holds);
 }
 
 /** Whether an expression has derivatives of all orders around a place, with values for the variables: it is defined there, nothing jumps, and no bars or roots are 0. */

@@ -2,8 +2,9 @@ import { isBestValue } from "../calculus/box-optimum.ts";
 import { vanishesFarOut } from "../calculus/decay.ts";
 import { growthOf, natureByHessian } from "../calculus/definiteness.ts";
 import { differentiate } from "../calculus/derivative.ts";
+import { isOnePiece } from "../calculus/plain-bounds.ts";
 import { roughPlaces } from "../calculus/rough-places.ts";
-import { constant, name, negate, number, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
+import { number, power, product, relation, subtract, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { sideDifference } from "../expression/statement.ts";
@@ -12,10 +13,10 @@ import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { asFamily, decide, membersBetween, simpleRelations, simplify, zeroTest } from "../truth/index.ts";
 import { isConvexCorner, isConvexOptimum, isConvexPlateau } from "./convex-optimum.ts";
 import { type ClaimedFace, isBestOnFaces } from "./faces.ts";
-import { onlyEnd } from "./limit.ts";
 import { isLogConvexOptimum } from "./log-convex-optimum.ts";
+import { isBestBetweenZeros, isBestOfPlaces, isBestWithEndsApart, isOnlyExtremum } from "./one-variable-optimum.ts";
 import { onePeriod, periodOf } from "./periodic.ts";
-import { isBestByPieces, isNowhereNegative } from "./pieces-optimum.ts";
+import { isBestByPieces } from "./pieces-optimum.ts";
 
 /** A point claimed for an optimum. */
 export interface ClaimedOptimum {
@@ -42,28 +43,30 @@ export interface ClaimedOptima {
   readonly allFound: boolean;
 }
 
-/**
- * Whether the optima of the whole domain are proven: in one variable without letters, the difference between the optimum and the
- * objective is 0 only at the points claimed, and has the right sign between them.
- */
+/** Whether the optima of the whole domain are proven, in one of several ways. */
 export function optimumIsGlobal(claim: ClaimedOptima): boolean {
   if (claim.faces) return isBestOnFaces(claim);
-  if (isConvexOptimum(claim) || isConvexCorner(claim) || isConvexPlateau(claim) || isBestByPieces(claim)) return true;
-  if (isBestBySign(claim) || isLogConvexOptimum(claim) || withoutConstraint(claim).some(optimumIsGlobal)) return true;
-  if (claim.constraints.length === 0 && (isConvex(claim) || isOnlyExtremum(claim))) return true;
-  if (isBestOfPlaces(claim) || isBestOfAll(claim) || isBounded(claim) || isBestOfPeriod(claim)) return true;
-  const [variable, ...more] = claim.variables;
-  const best = claim.points.filter(({ global }) => global);
-  const [first] = best;
-  if (variable === undefined || more.length > 0 || claim.constraints.length > 0 || !first) return false;
-  if (freeNames(claim.objective).size > 1 || freeNames(first.value).size > 0 || best.some(({ integers }) => integers.length > 0)) return false;
-  const gap = claim.wanted === "maximum" ? subtract(first.value, claim.objective) : subtract(claim.objective, first.value);
-  const zeros = best.map(({ values }) => values.get(variable) ?? ZERO);
-  if (!isNowhereNegative(gap, variable, zeros, claim.facts)) return false;
-  const domain = curveDomain(claim.objective);
-  const strict = domain.filter((condition) => !(condition.kind === "relation" && condition.comparisons[0] === "!="));
-  return domain.every((condition) => strict.includes(condition) || decide(condition, [...claim.facts, ...strict]) === true);
+  return WAYS.some((way) => way(claim));
 }
+
+/** The ways to confirm an optimum, those that cost little first. */
+const WAYS: readonly ((claim: ClaimedOptima) => boolean)[] = [
+  isConvexOptimum,
+  isConvexCorner,
+  isConvexPlateau,
+  isBestByPieces,
+  isConvex,
+  isOnlyExtremum,
+  isLogConvexOptimum,
+  isBestOfPlaces,
+  (claim) => isBestWithEndsApart(claim, optimumIsGlobal),
+  isBestOfAll,
+  isBestBySign,
+  (claim) => withoutConstraint(claim).some(optimumIsGlobal),
+  isBounded,
+  isBestOfPeriod,
+  isBestBetweenZeros,
+];
 
 /**
  * Whether bounds on the objective alone prove that the points claimed are all at which it is best, conditions put in where they can be solved: then nothing rests on
@@ -166,89 +169,24 @@ export function withoutConstraint(claim: ClaimedOptima): readonly ClaimedOptima[
 function neverZero(slope: Expression, rest: Expression, { facts, assumptions }: ClaimedOptima): boolean {
   if (freeNames(slope).size === 0) return zeroTest(slope).kind === "nonzero";
   const known = [...facts, ...assumptions];
-  return decide(relation(slope, "!=", ZERO), known) === true || (freeNames(rest).size === 0 && zeroTest(rest).kind === "nonzero");
+  return decide(relation(slope, "!=", ZERO), known) === true || decide(relation(rest, "!=", ZERO), known) === true;
 }
 
 /** One variable with a second derivative of one sign, or a quadratic with definite second derivatives: one stationary point is the optimum. */
-function isConvex({ objective, variables, facts, assumptions, wanted, points }: ClaimedOptima): boolean {
-  if (points.filter(({ global }) => global).length !== 1 || roughPlaces(objective, variables, [...facts, ...assumptions])?.length !== 0) return false;
+function isConvex({ objective, variables, constraints, facts, assumptions, wanted, points }: ClaimedOptima): boolean {
+  if (
+    constraints.length > 0 ||
+    !isOnePiece(facts, variables) ||
+    points.filter(({ global }) => global).length !== 1 ||
+    roughPlaces(objective, variables, [...facts, ...assumptions])?.length !== 0
+  )
+    return false;
   const hessian = variables.map((a) => variables.map((b) => simplify(differentiate(differentiate(objective, a), b)).expression));
   const known = [...facts, ...assumptions];
   // Where conditions leave no variable there is one point, and it is the best.
   const definite = variables.length === 0 || natureByHessian(hessian, known) === (wanted === "minimum" ? "minimum" : "maximum");
   if (variables.length === 1) return definite && curveDomain(objective).every((condition) => decide(condition, known) === true);
   return definite && hessian.every((row) => row.every((entry) => freeNames(entry).size === 0));
-}
-
-/**
- * One variable: on an interval where the function is differentiable, the only stationary point inside is the optimum of the whole
- * where it is one of its neighbourhood.
- */
-function isOnlyExtremum({ objective, variables, facts, assumptions, wanted, points, allFound }: ClaimedOptima): boolean {
-  const [variable, ...more] = variables;
-  const [only, ...others] = points.filter(({ end }) => !end);
-  if (variable === undefined || more.length + others.length > 0 || !only?.global || only.integers.length > 0 || !allFound) return false;
-  const known = [...facts, ...assumptions];
-  if (roughPlaces(objective, variables, known)?.length !== 0) return false;
-  const second = simplify(substitute(differentiate(differentiate(objective, variable), variable), only.values)).expression;
-  const areEndsRight = points.every(
-    (point) => !point.end || !point.global || isReachedMonotonically(point, variable, { objective, facts, assumptions, wanted }),
-  );
-  // Every end that belongs to the interval is one for some letters, or the stationary point is never beyond it.
-  const place = only.values.get(variable) ?? ZERO;
-  const areEndsThere = simpleRelations(facts).every(({ left, comparison, right }) => {
-    if (left.kind !== "name" || left.name !== variable || (comparison !== ">=" && comparison !== "<=")) return true;
-    const isEnd = (point: ClaimedOptimum): boolean =>
-      point.end && point.global && zeroTest(subtract(point.values.get(variable) ?? ZERO, right)).kind === "zero";
-    return decide(relation(place, comparison, right), assumptions) === true || points.some(isEnd);
-  });
-  return areEndsRight && areEndsThere && decide(relation(second, wanted === "maximum" ? "<" : ">", ZERO), [...assumptions, ...only.conditions]) === true;
-}
-
-type Along = Pick<ClaimedOptima, "objective" | "facts" | "assumptions" | "wanted">;
-
-/** Whether the objective gets better all the way to an end, for the letters for which it is said to be the best. */
-function isReachedMonotonically({ values, conditions }: ClaimedOptimum, variable: string, { objective, facts, assumptions, wanted }: Along): boolean {
-  const end = values.get(variable) ?? ZERO;
-  const known = [...facts, ...assumptions, ...conditions];
-  const isUpper = decide(relation(name(variable), "<=", end), known) === true;
-  if (!isUpper && decide(relation(name(variable), ">=", end), known) !== true) return false;
-  const rises = isUpper === (wanted === "maximum");
-  return decide(relation(differentiate(objective, variable), rises ? ">=" : "<=", ZERO), known) === true;
-}
-
-/**
- * One variable with letters, smooth on an interval: no stationary point, no end that is attained, and nothing that the function comes close to at one that is not, is better than the
- * points claimed.
- */
-function isBestOfPlaces({ objective, variables, facts, assumptions, constraints, wanted, points, allFound }: ClaimedOptima): boolean {
-  const [variable, ...more] = variables;
-  const best = points.filter(({ global }) => global);
-  const [first] = best;
-  if (variable === undefined || more.length + constraints.length > 0 || !first || !allFound || wanted === "stationary") return false;
-  if (points.some(({ integers, conditions }) => integers.length + conditions.length > 0)) return false;
-  const known = [...facts, ...assumptions];
-  if (roughPlaces(objective, variables, known)?.length !== 0 || !curveDomain(objective).every((condition) => decide(condition, known) === true)) return false;
-  const isNoBetter = (value: Expression): boolean =>
-    decide(relation(simplify(subtract(value, first.value)).expression, wanted === "maximum" ? "<=" : ">=", ZERO), assumptions) === true;
-  const bounds = simpleRelations(facts).filter(({ left, right }) => left.kind === "name" && left.name === variable && !contains(right, variable));
-  const atEnd = (sign: 1 | -1): boolean => {
-    const own = bounds.filter(({ comparison }) => comparison.startsWith(sign === 1 ? "<" : ">"));
-    const [bound] = own;
-    if (own.length > 1) return false;
-    if (bound?.comparison.endsWith("=")) return isNoBetter(substitute(objective, new Map([[variable, bound.right]])));
-    const side = bound ? { side: sign === 1 ? ("left" as const) : ("right" as const) } : {};
-    const far = sign === 1 ? constant("infinity") : negate(constant("infinity"));
-    const end = onlyEnd(objective, { variable, at: bound?.right ?? far, whole: false, ...side }, assumptions);
-    if (!end) return false;
-    return end.kind === "finite" ? isNoBetter(end.value) : (end.sign === 1) !== (wanted === "maximum");
-  };
-  return (
-    points.every(({ value }) => isNoBetter(value)) &&
-    best.every(({ value }) => zeroTest(subtract(value, first.value), assumptions).kind === "zero") &&
-    atEnd(1) &&
-    atEnd(-1)
-  );
 }
 
 /**

@@ -12,7 +12,8 @@ import { isNatureOfDerivatives } from "./nature.ts";
 import { type Verdict, weakest } from "./verdict.ts";
 
 /** Whether the derivatives below the order said are 0 at a place, those of that order are the ones shown, and the point is what it is said to be. */
-export function judgeNature({ of, variables, at, nature, order, after }: Extract<Claim, { kind: "nature" }>, assumptions: readonly Expression[]): Verdict {
+export function judgeNature({ of, variables, at, nature, order, after, under }: Extract<Claim, { kind: "nature" }>, known: readonly Expression[]): Verdict {
+  const assumptions = under ? [...known, under] : known;
   const there = (e: Expression): Expression => atPlace(e, at);
   const derived = (e: Expression, variable: string): Expression => simplify(differentiate(e, variable)).expression;
   try {

@@ -1,20 +1,21 @@
 import { boundsOf } from "../calculus/cover.ts";
-import { constant, name, number, product, relation, subtract } from "../expression/construct.ts";
+import { outwardPaths } from "../calculus/outward-paths.ts";
+import { number, subtract } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
-import { freshName, substitute } from "../expression/substitute.ts";
+import { substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 import { constantSign, decide, simplify } from "../truth/index.ts";
 import { onlyEnd } from "./limit.ts";
 import { type ClaimedOptima, withoutConstraint } from "./optimum.ts";
 
 /**
- * Whether no point claimed is the best, so that there is none where these are all at which it could be: a point of the domain with a better value than every one of them, or a ray on
+ * Whether no point claimed is the best, so that there is none where these are all at which it could be: a point of the domain with a better value than every one of them, or a path on
  * which the objective grows (falls) beyond all bounds.
  */
 export function isBeaten(claim: ClaimedOptima): boolean {
   if (claim.constraints.length > 0) return withoutConstraint(claim).some(isBeaten);
-  return claim.wanted !== "stationary" && (claim.points.length === 0 || hasBetterPoint(claim) || hasRay(claim));
+  return claim.wanted !== "stationary" && (claim.points.length === 0 || hasBetterPoint(claim) || isUnbounded(claim));
 }
 
 /** How far along the way from the middle of an interval to its end a number is looked at, and how far out where nothing bounds it. */
@@ -50,16 +51,10 @@ function numbersWithin(variable: string, facts: readonly Expression[]): readonly
   return outwards.map((step) => (from ? rational.add(from, step) : rational.subtract(to ?? rational.ZERO, step)));
 }
 
-/** A ray from the origin that stays in the domain, on which the objective goes to +∞ (−∞ for a least value). */
-function hasRay({ objective, variables, facts, assumptions, wanted }: ClaimedOptima): boolean {
-  const letter = freshName("t", [objective, ...facts, ...assumptions]);
-  const t = name(letter);
-  const known = [...assumptions, relation(t, ">", number(1000))];
-  const directions = variables.reduce<readonly (readonly number[])[]>((list, _) => list.flatMap((own) => [0, 1, -1].map((step) => [...own, step])), [[]]);
-  return directions.slice(1).some((direction) => {
-    const along = new Map(variables.map((variable, k) => [variable, product(number(direction[k] ?? 0), t)]));
-    if (!facts.every((fact) => decide(simplify(substitute(fact, along)).expression, known) === true)) return false;
-    const end = onlyEnd(substitute(objective, along), { variable: letter, at: constant("infinity"), whole: false }, assumptions);
-    return end?.kind === "infinite" && end.sign === (wanted === "maximum" ? 1 : -1);
+/** A path in the domain on which the objective goes to +∞ (−∞ for a least value). */
+function isUnbounded(claim: ClaimedOptima): boolean {
+  return outwardPaths(claim).some(({ values, place }) => {
+    const end = onlyEnd(substitute(claim.objective, values), place, claim.assumptions);
+    return end?.kind === "infinite" && end.sign === (claim.wanted === "maximum" ? 1 : -1);
   });
 }

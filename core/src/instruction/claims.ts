@@ -23,7 +23,18 @@ import { decide } from "../truth/index.ts";
 
 /** Steps that say what a quantity is, and nothing of the solutions of an equation. */
 const OF_VALUES: ReadonlySet<string> = new Set([
-  ...["equal", "put in", "integral", "integral in pieces", "symmetric integral", "known integral", "integral by terms", "with integrals", "without bars"],
+  ...[
+    "equal",
+    "put in",
+    "integral",
+    "integral in pieces",
+    "symmetric integral",
+    "mirrored integral",
+    "known integral",
+    "integral by terms",
+    "with integrals",
+    "without bars",
+  ],
   ...["matrix", "rows"],
 ]);
 
@@ -117,7 +128,7 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   if (optimum.under) return judgeUnderRoot(task, optimum, optimum.under, steps);
   // What one point needs is not known of the others: it counts for that point alone.
   const known = [...task.assumptions, ...task.facts];
-  const { check, verdicts } = stepsCheck(steps, known);
+  const { check, verdicts } = stepsCheck(steps, [...known, ...(optimum.stationary?.facts ?? [])]);
   const own = optimum.faces ? task.assumptions : known;
   const claimed = { ...task, points: optimum.points, allFound: stationaryConfirmed(optimum, own), ...(optimum.faces ? { faces: optimum.faces } : {}) };
   const reached = task.wanted !== "stationary" && optimum.points.some(({ global }) => global);
@@ -128,7 +139,7 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   const isAnswered = isNone || (optimum.none === undefined && (reached || task.wanted === "stationary" || optimum.open === undefined));
   const points = optimum.points.map((point) => {
     const isOpen = point.end && !isNatureConfirmed(task, claimed, point, [...known, ...point.conditions]);
-    return isOpen ? { ...point, nature: "undecided" as const } : point;
+    return isOpen ? { ...point, nature: "undecided" as const } : withConfirmedNatures(point, steps, verdicts);
   });
   const natures = points.every((point) => isNatureConfirmed(task, claimed, point, [...known, ...point.conditions]));
   const isCovered = claimed.allFound || (reached && isBestByBounds(claimed));
@@ -144,6 +155,20 @@ export function judgeOptimum(task: OptimumTask, optimum: Optimum, steps: readonl
   const completeness: Check = { kind: "completeness", outcome, detail, lines: [{ note: detail }] };
   const checks = [...optimumPutBack(claimed), completeness, check];
   return { checks, stepVerdicts: verdicts, verdict: verdictOf(checks), points };
+}
+
+/** What hangs on letters is said as far as the steps that say it are confirmed. */
+function withConfirmedNatures(whole: OptimumPoint, steps: readonly Step[], verdicts: readonly StepVerdict[]): OptimumPoint {
+  const { natures, ...point } = whole;
+  if (!natures) return whole;
+  const isThere = (at: ReadonlyMap<string, Expression>): boolean => [...at].every(([key, value]) => equal(value, point.values.get(key) ?? ZERO));
+  const confirmed = natures.filter(({ condition }) =>
+    steps.some(
+      ({ claim }, k) =>
+        claim.kind === "nature" && isThere(claim.at) && claim.under !== undefined && equal(claim.under, condition) && verdicts[k]?.verdict === "nailed",
+    ),
+  );
+  return confirmed.length > 0 ? { ...point, natures: confirmed } : point;
 }
 
 /** Whether a point is what it is said to be: the optimum that was looked for is confirmed by itself, and the other extreme of a bounded set in the same way. */

@@ -34,6 +34,8 @@ export interface OptimumReport {
   readonly values: Readonly<Record<string, Value>>;
   readonly value: Value;
   readonly nature: Nature;
+  /** Where the nature hangs on letters: what the point is under which condition. */
+  readonly natures?: readonly { readonly nature: Nature; readonly condition: string }[];
   readonly global?: boolean;
   readonly end?: boolean;
   readonly parameters?: Readonly<Record<string, "free" | "integer">>;

@@ -92,7 +92,7 @@ export function parameterWords(parameters: Readonly<Record<string, "integer" | "
 }
 
 /** The nature of a point in words. */
-export function natureWords({ nature, global, end }: OptimumReport): string {
+export function natureWords({ nature, natures, global, end }: OptimumReport): string {
   const words: Readonly<Record<Nature, string>> = {
     maximum: global ? "greatest value" : "maximum",
     minimum: global ? "least value" : "minimum",
@@ -100,6 +100,7 @@ export function natureWords({ nature, global, end }: OptimumReport): string {
     inflection: "point of inflection",
     undecided: "stationary point, nature not decided,",
   };
+  if (natures) return natures.map((one) => `${words[one.nature]} where ${one.condition}`).join(", ");
   return end ? `${words[nature]} (at an end)` : words[nature];
 }
 

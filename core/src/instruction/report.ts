@@ -9,6 +9,7 @@ import type { Mark, Window } from "../graph/scene.ts";
 import { latex, writtenLatex } from "../notation/latex.ts";
 import { nameLatex } from "../notation/letters.ts";
 import { latexWithParts } from "../notation/parts.ts";
+import { plain } from "../notation/plain.ts";
 import { present, presentInOrder } from "../notation/present.ts";
 import { plus, type Syntax } from "../notation/syntax.ts";
 import { text, writtenText } from "../notation/text.ts";
@@ -98,7 +99,7 @@ function solutionReport(solution: Solution, angles: readonly string[], units: An
 }
 
 function optimumReport(
-  { values, value, nature, global, end, integers, conditions }: OptimumPoint,
+  { values, value, nature, natures, global, end, integers, conditions }: OptimumPoint,
   angles: readonly string[],
   units: AnswerUnits | undefined,
 ): OptimumReport {
@@ -107,6 +108,7 @@ function optimumReport(
     values: valuesReport(values, { integers: integers.filter((letter) => !values.has(letter)), angles, units }),
     value: inUnit(valueReport(value), units?.value),
     nature,
+    ...(natures ? { natures: natures.map((one) => ({ nature: one.nature, condition: plain(one.condition) })) } : {}),
     ...(global ? { global } : {}),
     ...(end ? { end } : {}),
     ...(integers.length > 0

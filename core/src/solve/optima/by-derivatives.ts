@@ -1,16 +1,20 @@
 import { differentiate } from "../../calculus/derivative.ts";
-import { roughPlaces } from "../../calculus/rough-places.ts";
-import { relation, subtract, ZERO } from "../../expression/construct.ts";
+import { isOnePiece } from "../../calculus/plain-bounds.ts";
+import { isSmoothWhere } from "../../calculus/rough-places.ts";
+import { withoutInverse } from "../../canonical/inverse-circular.ts";
+import { isNegative } from "../../canonical/normal-form.ts";
+import { chain, isNumber, negate, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { curveDomain } from "../../expression/domain.ts";
-import { type Comparison, contains, type Expression } from "../../expression/expression.ts";
+import { type Comparison, contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { evenPowersOut } from "../../rewrite/forms/root-and-log-forms.ts";
 import { decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
+import { tidyConditions } from "../conditions.ts";
 import type { Solution } from "../solution.ts";
 import { readable } from "../values.ts";
 import { better, greatest, sorted } from "./compared.ts";
-import { settledByEnds } from "./literal-ends.ts";
+import { settledByEnds, settledOnBothSides } from "./literal-ends.ts";
 import { atMember, valueAtMember } from "./members.ts";
-import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
+import type { Nature, NatureCase, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
 /** How many derivatives are looked at. */
 const MOST_ORDER = 6;
@@ -18,10 +22,13 @@ const MOST_ORDER = 6;
 /** The nature by the first derivative from the second on that is not 0 there, for letters and families. */
 export function byDerivatives(one: Solution, { objective }: OptimumTask, variable: string, second: Expression, known: readonly Expression[]): OptimumPoint {
   const assumptions = [...known.filter((fact) => !contains(fact, variable)), ...one.conditions];
+  const nature = natureByDerivatives(one, variable, second, assumptions);
+  const natures = nature === "undecided" ? naturesByLetters(one, second, assumptions) : [];
   return {
     values: one.values,
     value: evenPowersOut(readable(valueAtMember(objective, one)), assumptions),
-    nature: natureByDerivatives(one, variable, second, assumptions),
+    nature,
+    ...(natures.length > 0 ? { natures } : {}),
     global: false,
     end: false,
     integers: one.integers,
@@ -37,7 +44,7 @@ export function natureByDerivatives(
   assumptions: readonly Expression[],
 ): Nature {
   for (let order = 2, derivative = second; order <= MOST_ORDER; order += 1) {
-    const there = simplify(atMember(derivative, one)).expression;
+    const there = simplify(withoutInverse(atMember(derivative, one))).expression;
     const is = (comparison: Comparison): boolean => decide(relation(there, comparison, ZERO), assumptions) === true;
     if (order % 2 === 1 && is("!=")) return "inflection";
     if (order % 2 === 0 && is(">")) return "minimum";
@@ -48,28 +55,45 @@ export function natureByDerivatives(
   return "undecided";
 }
 
-/** With letters: one stationary point is the optimum where the second derivative keeps its sign on the whole domain. */
+/** What a stationary point is for the values of the letters on which the sign of the second derivative there hangs. */
+function naturesByLetters(one: Pick<Solution, "values" | "integers">, second: Expression, assumptions: readonly Expression[]): readonly NatureCase[] {
+  const there = simplify(withoutInverse(atMember(second, one))).expression;
+  if (freeNames(there).size === 0 || one.integers.some((letter) => contains(there, letter))) return [];
+  return ([">", "<"] as const).flatMap((comparison) => {
+    const [condition, ...more] = tidyConditions([relation(there, comparison, ZERO)], assumptions);
+    if (!condition || more.length > 0 || decide(condition, assumptions) === false) return [];
+    return [{ nature: comparison === ">" ? ("minimum" as const) : ("maximum" as const), condition: sidesOf(condition) }];
+  });
+}
+
+/** a − b > 0 as a > b. */
+function sidesOf(condition: Expression): Expression {
+  const [left, right] = condition.kind === "relation" ? condition.operands : [];
+  const [first, second, ...more] = left?.kind === "sum" ? left.terms : [];
+  if (condition.kind !== "relation" || !right || !isNumber(right, 0) || !first || !second || more.length > 0) return condition;
+  const [positive, negative] = isNegative(first) ? [second, first] : [first, second];
+  return isNegative(positive) || !isNegative(negative) ? condition : chain([positive, negate(negative)], condition.comparisons);
+}
+
+/** With letters: the only stationary point is the optimum of the whole where the function is smooth on one piece of the line. */
 export function literalGlobal(
   points: readonly OptimumPoint[],
   task: OptimumTask,
   variable: string,
-  second: Expression,
   known: readonly Expression[],
   repeats: boolean,
 ): Pick<Optimum, "points" | "none" | "open"> {
   if (task.wanted === "stationary") return { points };
   if (repeats) return repeatedGlobal(points, task);
-  const comparison: Comparison = task.wanted === "maximum" ? "<" : ">";
   const inner = points.filter((one) => !isEnd(one, task, variable));
   const [only, ...more] = inner;
   const marked = points.map((one) => ({ ...one, end: !inner.includes(one) }));
   // On an interval the only stationary point is the optimum of the whole where it is one of its neighbourhood.
-  const isDifferentiable = curveDomain(task.objective).every((condition) => decide(condition, known) === true);
-  const isSmooth = roughPlaces(task.objective, [variable], known)?.length === 0;
-  const settled = isSmooth && isDifferentiable && inner.length === points.length ? settledByEnds(points, task, variable) : undefined;
+  const isSmooth = isOnePiece(task.facts, [variable]) && isSmoothWhere(task.objective, variable, known);
+  const isInside = inner.length === points.length;
+  const settled = isInside ? (isSmooth ? settledByEnds(points, task, variable) : settledOnBothSides(points, task, variable)) : undefined;
   if (settled) return settled;
-  const keeps = isSmooth && (decide(relation(second, comparison, ZERO), known) === true || isDifferentiable);
-  if (!only || more.length > 0 || !keeps || only.nature !== task.wanted) {
+  if (!only || more.length > 0 || !isSmooth || only.nature !== task.wanted) {
     const isFound = isSmooth && points.length > 0;
     return { points: sorted(marked, task.wanted), ...(isFound ? {} : { open: `it is not proven that one of these is the ${greatest(task.wanted)} value` }) };
   }

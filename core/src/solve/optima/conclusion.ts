@@ -2,6 +2,7 @@ import { natureByHessian } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { limitValue } from "../../calculus/limit/found.ts";
 import { isSmoothAt } from "../../calculus/rough-places.ts";
+import { withoutInverse } from "../../canonical/inverse-circular.ts";
 import { type Claim, type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, product, relation, subtract, tuple, ZERO } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
@@ -10,7 +11,7 @@ import { simplify, zeroTest } from "../../truth/index.ts";
 import type { Approached } from "./approached.ts";
 import { greatest, signKnown } from "./compared.ts";
 import { atMember } from "./members.ts";
-import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
+import type { NatureCase, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
 /** Derivatives are said up to this order. */
 const MOST_ORDER = 6;
@@ -121,7 +122,7 @@ const isStationary = (point: OptimumPoint, { objective, variables, assumptions }
 function natureSteps(points: readonly OptimumPoint[], task: OptimumTask, natures: Natures): readonly Step[] {
   const { objective, assumptions } = task;
   const isSmooth = (point: OptimumPoint): boolean => isSmoothAt(objective, point.values, [...assumptions, ...point.conditions]);
-  const known = points.filter(({ end, nature }) => !end && nature !== "undecided");
+  const known = points.filter(({ end, nature, natures: byLetters }) => !end && (nature !== "undecided" || byLetters !== undefined));
   const corners = known.filter((point) => !isSmooth(point) && point.integers.length === 0);
   const stationary = known.filter((point) => isSmooth(point) && isStationary(point, task));
   return [...vanishing(points, task), ...natures(stationary), ...(corners.length > MOST_VALUES ? [] : corners.map((point) => cornerStep(point, task)))];
@@ -152,8 +153,12 @@ function byOneDerivative(points: readonly OptimumPoint[], { objective, assumptio
   const said = points.flatMap((point): readonly Step[] => {
     const known = [...assumptions, ...point.conditions];
     for (let order = 2; order <= MOST_ORDER; order += 1) {
-      const there = simplify(atMember(derivative(order), point)).expression;
+      const there = simplify(withoutInverse(atMember(derivative(order), point))).expression;
       const sign = isShort(there) ? signKnown(there, known) : undefined;
+      if (sign === undefined && order === 2 && point.natures && isShort(there)) {
+        orders.push(order);
+        return byLetters(point, point.natures, objective, variable, there);
+      }
       if (sign === undefined) return [];
       if (sign === 0) continue;
       orders.push(order);
@@ -176,6 +181,18 @@ function byOneDerivative(points: readonly OptimumPoint[], { objective, assumptio
     }),
   );
   return [...ways, ...said];
+}
+
+/** A second derivative whose sign hangs on letters: what that makes of the point, for each sign. */
+function byLetters(point: OptimumPoint, natures: readonly NatureCase[], objective: Expression, variable: string, after: Expression): readonly Step[] {
+  return natures.map(({ nature, condition }) =>
+    step(
+      "nature for letters",
+      [placeOf(point), condition, nature === "minimum" ? "positive" : "negative", nature],
+      { kind: "nature", of: objective, variables: [variable], at: point.values, nature, order: 2, after, under: condition },
+      { conditions: point.conditions },
+    ),
+  );
 }
 
 const ORDINALS: Readonly<Record<number, string>> = { 2: "second", 3: "third", 4: "fourth", 5: "fifth", 6: "sixth" };

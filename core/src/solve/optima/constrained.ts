@@ -1,6 +1,7 @@
 import { growthOf } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { roughPlaces } from "../../calculus/rough-places.ts";
+import { polynomialFactors } from "../../canonical/factored.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, negate, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
@@ -15,11 +16,13 @@ import { natureByBordered } from "./bordered.ts";
 import { samePlace } from "./compared.ts";
 import { comparison } from "./conclusion.ts";
 import { isConvexTask, optimiseConvex, settledByConvexity } from "./convex.ts";
+import { optimiseWithEndsApart } from "./ends-apart.ts";
 import { optimiseOnFaces, plainPoint } from "./faces.ts";
 import { optimiseByMeans } from "./means.ts";
 import { optimiseOneVariable } from "./one-variable.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 import { commonZeros, extremeOf, optimiseSeveralVariables, pointOf, zeroOf } from "./several-variables.ts";
+import { orUnbounded } from "./unbounded.ts";
 import { optimiseUnderRoot } from "./under-root.ts";
 
 /**
@@ -58,7 +61,7 @@ function optimiseDirectly(task: OptimumTask): Optimum {
   if (constraint) return whereSolved(() => bySubstitution(task)) ?? byMultipliers(task);
   const [only, ...more] = task.variables;
   if (only === undefined) throw new Unsolvable("there is no variable to choose");
-  return more.length === 0 ? optimiseOneVariable(task, only) : optimiseSeveralVariables(task);
+  return orUnbounded(more.length === 0 ? optimiseWithEndsApart(task, only, (own) => optimiseOneVariable(own, only)) : optimiseSeveralVariables(task), task);
 }
 
 /** What is found; undefined where an equation on the way is not solved. */
@@ -141,8 +144,12 @@ function notZero(slope: Expression, constant: Expression, { variables, assumptio
   if (decide(relation(slope, "!=", ZERO), [...assumptions, ...facts]) === true) return [];
   // Where the coefficient is 0 the condition would say that the rest is 0, which a number is not.
   const ruledOut = freeNames(constant).size === 0 ? zeroTest(constant).kind === "nonzero" : decide(relation(constant, "!=", ZERO), assumptions) === true;
-  return ruledOut ? [relation(slope, "!=", ZERO)] : undefined;
+  return ruledOut ? basesOf(slope).map((base) => relation(base, "!=", ZERO)) : undefined;
 }
+
+/** The factors of a product that are not numbers, without their exponents: where none is 0, neither is the product. */
+const basesOf = (e: Expression): readonly Expression[] =>
+  (polynomialFactors(e)?.factors.map(({ base }) => base) ?? [e]).filter((base) => freeNames(base).size > 0);
 
 /** Lagrange's equations: the slopes of objective and conditions are proportional. */
 function byMultipliers(task: OptimumTask): Optimum {

@@ -1,12 +1,16 @@
+import { bothSides } from "../../calculus/both-sides.ts";
 import type { Limit } from "../../calculus/limit/asymptotics.ts";
 import { limitValue } from "../../calculus/limit/found.ts";
 import { onlyCase } from "../../calculus/limit/limit.ts";
+import { withoutEnds } from "../../calculus/open-ends.ts";
+import { isSmoothWhere } from "../../calculus/rough-places.ts";
 import { product, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
 import { quotientOf } from "../../expression/quotient.ts";
 import { decide, simpleRelations } from "../../truth/index.ts";
 import { goesTo } from "./approached.ts";
 import { greatest, signKnown, sorted } from "./compared.ts";
+import { endPoint } from "./ends-apart.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 import { valueAt } from "./places.ts";
 
@@ -39,6 +43,19 @@ export function settledByEnds(points: readonly OptimumPoint[], task: OptimumTask
   if (only && more.length === 0 && only.nature === task.wanted)
     return { points: [{ ...only, global: true }, ...ends.flatMap((end) => beyond(only, end, task, variable))] };
   return points.some(({ conditions }) => conditions.length > 0) ? undefined : bestOf(points, ends, task, variable);
+}
+
+/** As `settledByEnds`, on the two sides of a place that is left out. */
+export function settledOnBothSides(
+  points: readonly OptimumPoint[],
+  task: OptimumTask,
+  variable: string,
+): Pick<Optimum, "points" | "none" | "open"> | undefined {
+  const sides = bothSides(task.objective, variable, task.facts, task.assumptions);
+  const ends = sides?.map((facts) => endsOf(facts, variable));
+  const isSmooth = sides?.every((facts) => isSmoothWhere(task.objective, variable, [...task.assumptions, ...facts]));
+  if (!isSmooth || !ends?.every((pair) => pair !== undefined) || points.some(({ conditions }) => conditions.length > 0)) return undefined;
+  return bestOf(points, ends.flat(), task, variable);
 }
 
 /** An end as the best for the letters for which the only stationary point lies beyond it. */
@@ -79,8 +96,7 @@ function bestOf(
   const attained = ends.flatMap(({ value, attained: isReached }): readonly OptimumPoint[] => {
     const isKnown = points.some((point) => value && signKnown(subtract(point.values.get(variable) ?? value, value), assumptions) === 0);
     if (!value || !isReached || isKnown) return [];
-    const place = { values: new Map([[variable, value]]), value: valueAt(objective, variable, value) };
-    return [{ ...place, nature: "undecided", global: false, end: true, integers: [], conditions: [] }];
+    return [endPoint(task, variable, value, withoutEnds(task.facts, variable)?.inside ?? task.facts)];
   });
   const all = [...points, ...attained];
   const better = (a: Expression, b: Expression): boolean | undefined => {

@@ -15,6 +15,13 @@ export interface OptimumPoint {
   readonly end: boolean;
   readonly integers: readonly string[];
   readonly conditions: readonly Expression[];
+  /** Where the nature hangs on letters: what the point is for which of their values. */
+  readonly natures?: readonly NatureCase[];
+}
+
+export interface NatureCase {
+  readonly nature: Nature;
+  readonly condition: Expression;
 }
 
 export type Wanted = "maximum" | "minimum" | "stationary";
