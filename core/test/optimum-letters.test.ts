@@ -23,9 +23,14 @@ describe("an optimum with letters", () => {
     [["given a > 0, b > 0, c > 0", "maximise x y z (1 - x/a - y/b - z/c) over x, y, z"], undefined, /greater than any number/],
     [["given b > 0", "maximise (b - 2x + x cos t) x sin t over x, t"], undefined, /for x = s and t = 5pi\/3/],
     [["maximise x y e^(-x - y) over x, y"], undefined, /greater than any number/],
+    [["maximise e^(-x) sin x over x"], undefined, /n approaches -infinity/],
     [["given n > 0", "maximise x^n e^(-x) over x in [0, infinity)"], "n^n e^(-n)", undefined],
     [["given p > 0, q > 0", "maximise x^p (1 - x)^q over x in [0, 1]"], "(p/(p + q))^p (q/(p + q))^q", undefined],
     [["given a > 0, n > 0", "maximise x^n (a - x) over x in [0, a]"], "a (a n/(n + 1))^n/(n + 1)", undefined],
+    [["maximise e^(-x) sin x over x in [0, infinity)"], "sqrt(2) e^(-pi/4)/2", undefined],
+    [["minimise 3 e^(-2t) sin(5t) over t in [0, infinity)"], "-15 sqrt(29) e^((-2pi - 2 arctan(5/2))/5)/29", undefined],
+    [["given b > 0, w > 0", "maximise e^(-b t) sin(w t) over t in [0, infinity)"], "w e^(-b arctan(w/b)/w)/sqrt(b^2 + w^2)", undefined],
+    [["given v > 0, g > 0, h > 0", "maximise v cos(t) (v sin(t) + sqrt(v^2 sin(t)^2 + 2 g h))/g over t in (0, pi/2)"], "v sqrt(2g h + v^2)/g", undefined],
     [["given mu > 0", "minimise mu/(cos t + mu sin t) over t in (0, pi/2)"], "mu/sqrt(mu^2 + 1)", undefined],
     [["maximise cos(t) (sin(t) + sqrt(sin(t)^2 + 1)) over t in [0, pi/2]"], "sqrt(2)", undefined],
   ])("%j is %s", (lines, expected, none) => {
@@ -33,6 +38,14 @@ describe("an optimum with letters", () => {
     expect([report.verdict, bestValue(report)]).toEqual(["nailed", expected]);
     if (none) expect(optimumOf(report).none).toMatch(none);
   });
+
+  it.each(["e^(-t) cos(t) over t in (0, infinity)", "e^t sin(t) over t in [0, infinity)", "e^(-t) sin(t) over t"])(
+    "is not claimed of the first period alone: %s",
+    (sentence) => {
+      const report = answered(`maximise ${sentence}`);
+      expect(bestValue(report)).toBeUndefined();
+    },
+  );
 
   it("is beaten nowhere on either side of a pole", () => {
     let [nailed, asked] = [0, 0];

@@ -14,6 +14,8 @@ export interface OutwardPath {
   readonly place: LimitPlace;
   /** What the letter is on the path. */
   readonly near: readonly Expression[];
+  /** The value of the function on it, where the path is a family of points whose values are known. */
+  readonly along?: Expression;
 }
 
 /** What is to be optimised where, as far as paths through its domain go. */
@@ -23,7 +25,7 @@ export interface Domain {
   readonly facts: readonly Expression[];
   readonly assumptions: readonly Expression[];
   /** Points that are known: their coordinates give the scale of each variable, and places from which rays start. */
-  readonly points: readonly { readonly values: ReadonlyMap<string, Expression>; readonly integers: readonly string[] }[];
+  readonly points: readonly { readonly values: ReadonlyMap<string, Expression>; readonly value: Expression; readonly integers: readonly string[] }[];
 }
 
 /** Far out begins here; near by is one part of that. */
@@ -33,7 +35,7 @@ const FAR = 1000;
 export function outwardPaths(domain: Domain): readonly OutwardPath[] {
   const { objective, facts, assumptions } = domain;
   const conditions = [...facts, ...curveDomain(objective)];
-  return [...raysOf(domain), ...polesOf(domain)].filter(({ values, near }) =>
+  return [...raysOf(domain), ...polesOf(domain), ...familiesOf(domain)].filter(({ values, near }) =>
     conditions.every((condition) => decide(simplify(substitute(condition, values)).expression, [...assumptions, ...near]) === true),
   );
 }
@@ -62,6 +64,27 @@ function raysOf(domain: Domain): readonly OutwardPath[] {
       axes.map((direction) => along(new Map(variables.map((own, k) => [own, direction[k] === 0 ? (start.get(own) ?? ZERO) : ZERO])), direction, nowhere)),
     ),
   ];
+}
+
+/** Families of points, in both directions of a letter on which their values hang. */
+function familiesOf({ variables, points }: Domain): readonly OutwardPath[] {
+  return points.flatMap(({ values, value, integers }) =>
+    integers
+      .filter((letter) => !variables.includes(letter) && contains(value, letter))
+      .flatMap((letter) =>
+        ([1, -1] as const).map((side): OutwardPath => {
+          const n = name(letter, "integer");
+          const [far, comparison] = side === 1 ? ([number(FAR), ">"] as const) : ([number(-FAR), "<"] as const);
+          const infinity = constant("infinity");
+          return {
+            values,
+            place: { variable: letter, at: side === 1 ? infinity : negate(infinity), whole: false },
+            near: [relation(n, comparison, far)],
+            along: substitute(value, new Map([[letter, name(letter)]])),
+          };
+        }),
+      ),
+  );
 }
 
 type Coordinates = ReadonlyMap<string, Expression>;

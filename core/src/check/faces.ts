@@ -1,6 +1,7 @@
 import { growsEverywhere, isBoundedSet } from "../calculus/bounded-set.ts";
 import { closedDomain, withBorder } from "../calculus/closed-domain.ts";
 import { differentiate } from "../calculus/derivative.ts";
+import { withImpliedBounds } from "../calculus/implied-bounds.ts";
 import { isOnSide, onSides, type Side, sidesOf, whereRough } from "../calculus/rough-places.ts";
 import { divide, name, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
@@ -55,7 +56,9 @@ export function isBestOnFaces(claim: ClaimedOptima): boolean {
   return faces.every(({ set, singular, active, sides: own }) => {
     const there = onSides(whereRough(domain.objective, active), own);
     const asked = [...sides.map((side) => relation(side, ">=", ZERO)), ...own.map(isOnSide)];
-    const solutions = [...set.solutions, ...(singular?.set.solutions ?? [])].flatMap((one) => membersIn(one, variables, facts.map(withBorder), assumptions));
+    const solutions = [...set.solutions, ...(singular?.set.solutions ?? [])].flatMap((one) =>
+      membersIn(one, variables, withImpliedBounds(facts.map(withBorder), variables), assumptions),
+    );
     return solutions.every(({ values, conditions }) => {
       const known = [...assumptions, ...conditions];
       const within = asked.map((condition) => simplify(substitute(condition, values)).expression);
@@ -71,9 +74,10 @@ export function isBestOnFaces(claim: ClaimedOptima): boolean {
 /** The members of a family that the conditions leave, where each of its letters is alone in the value of one variable; any other solution as it is. */
 function membersIn(one: ClaimedSolution, variables: readonly string[], asked: readonly Expression[], known: readonly Expression[]): readonly ClaimedSolution[] {
   for (const letter of one.integers) {
-    const variable = variables.find((own) => contains(one.values.get(own) ?? ZERO, letter));
+    const isAlone = (value: Expression): boolean => contains(value, letter) && !one.integers.some((other) => other !== letter && contains(value, other));
+    const variable = variables.find((own) => isAlone(one.values.get(own) ?? ZERO));
     const family = variable === undefined ? undefined : asFamily(one.values.get(variable) ?? ZERO, letter);
-    if (variable === undefined || !family || one.integers.some((other) => contains(family.start, other))) continue;
+    if (variable === undefined || !family) continue;
     const facts = asked.filter((fact) => variables.every((own) => own === variable || !contains(fact, own)));
     const members = membersBetween(family, variable, facts, known);
     if (!members) continue;

@@ -1,5 +1,6 @@
 import { isBestValue } from "../calculus/box-optimum.ts";
 import { differentiate, NotDifferentiable } from "../calculus/derivative.ts";
+import { undoesInverse, withoutInverse } from "../canonical/inverse-circular.ts";
 import { name, number, power, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames, isRoot } from "../expression/expression.ts";
 import { freshName, substitute } from "../expression/substitute.ts";
@@ -121,8 +122,11 @@ function hasCorners(e: Expression): boolean {
 }
 const CORNERS: ReadonlySet<string> = new Set(["abs", "sgn", "max", "min", "floor", "ceil", "root"]);
 
-/** Simplified, whole turns of families left out. */
-const plain = (e: Expression): Expression => simplify(withoutTurns(simplify(e).expression)).expression;
+/** Simplified, whole turns of families left out, and inverse functions undone. */
+function plain(e: Expression): Expression {
+  const short = simplify(withoutTurns(simplify(e).expression)).expression;
+  return undoesInverse(short) ? simplify(withoutInverse(short)).expression : short;
+}
 
 function signOf(e: Expression, known: readonly Expression[]): -1 | 0 | 1 | undefined {
   const short = plain(e);

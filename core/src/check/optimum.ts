@@ -12,6 +12,7 @@ import { substitute } from "../expression/substitute.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { asFamily, decide, membersBetween, simpleRelations, simplify, zeroTest } from "../truth/index.ts";
 import { isConvexCorner, isConvexOptimum, isConvexPlateau } from "./convex-optimum.ts";
+import { isBestOfFirstPeriod } from "./damped-optimum.ts";
 import { type ClaimedFace, isBestOnFaces } from "./faces.ts";
 import { isLogConvexOptimum } from "./log-convex-optimum.ts";
 import { isBestBetweenZeros, isBestOfPlaces, isBestWithEndsApart, isOnlyExtremum } from "./one-variable-optimum.ts";
@@ -65,6 +66,7 @@ const WAYS: readonly ((claim: ClaimedOptima) => boolean)[] = [
   (claim) => withoutConstraint(claim).some(optimumIsGlobal),
   isBounded,
   isBestOfPeriod,
+  isBestOfFirstPeriod,
   isBestBetweenZeros,
 ];
 

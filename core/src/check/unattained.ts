@@ -53,8 +53,8 @@ function numbersWithin(variable: string, facts: readonly Expression[]): readonly
 
 /** A path in the domain on which the objective goes to +∞ (−∞ for a least value). */
 function isUnbounded(claim: ClaimedOptima): boolean {
-  return outwardPaths(claim).some(({ values, place }) => {
-    const end = onlyEnd(substitute(claim.objective, values), place, claim.assumptions);
+  return outwardPaths(claim).some(({ values, place, along }) => {
+    const end = onlyEnd(along ?? substitute(claim.objective, values), place, claim.assumptions);
     return end?.kind === "infinite" && end.sign === (claim.wanted === "maximum" ? 1 : -1);
   });
 }

@@ -147,7 +147,7 @@ const RULES = {
   "by tangents": (by: string) => `Divide by $${by}$, which is not 0 for a solution, so that only the tangent is left`,
   "one wave on the left": (wave: string) => `A sine and a cosine of one angle make one wave: $${wave}$`,
   "by the half-angle tangent": (name: string, angle: string) =>
-    `With $${name} = tan((${angle})/2)$, sine and cosine are $2${name}/(1 + ${name}^2)$ and $(1 - ${name}^2)/(1 + ${name}^2)$`,
+    `With $${name} = tan(${angle}/2)$, sine and cosine are $2${name}/(1 + ${name}^2)$ and $(1 - ${name}^2)/(1 + ${name}^2)$`,
   "split the sign": (part: string) => `$${part}$ is what stands inside or its opposite: both cases are tried, and candidates are put back`,
   "split the cases": (part: string) => `$${part}$ is one of its values: every case is tried, and candidates are put back`,
   "take ln": () => "Both sides are positive: take the natural logarithm of both sides",
@@ -181,6 +181,8 @@ const RULES = {
   "value at a corner": (place: string) => `At $${place}$ there is no derivative, so the value there is looked at, too`,
   "approaches at an end": (variable: string, place: string, from: string) => `As $${variable}$ approaches $${place}$${from}, the values approach`,
   "along a path": (places: string) => `Follow the values where $${places}$`,
+  "smaller after a period": (period: string, factor: string) =>
+    `After $${period}$ the values come back with the factor $${factor}$, which is less than 1: the best is found before that`,
   "best of these": (best: string) => `The ${best} of these values`,
   "other order": () => "The same region with the variables in the other order",
   "convex objective": (sense: string, best: string) =>
@@ -230,7 +232,10 @@ const RULES = {
   "inverse beside the identity": () => "The identity stands on the left, so the inverse stands on the right",
   "swap rows": (one: string, other: string) => `Swap rows ${one} and ${other}`,
   "multiply a row": (row: string, factor: string) => `Multiply row ${row} by $${factor}$`,
-  "add multiples of a row": (row: string, factors: string, rows: string) => `Add row ${row} times $${factors}$ to row ${rows}: zeros come into its column`,
+  "add multiples of a row": (row: string, factors: string, rows: string) =>
+    rows.includes(",")
+      ? `Add $${factors}$ times row ${row} to rows ${rows}, in this order: zeros come into its column`
+      : `Add $${factors}$ times row ${row} to row ${rows}: a zero comes into its column`,
   "characteristic polynomial": (letter: string) => `The eigenvalues are the zeros of the determinant of the matrix with $${letter}$ subtracted on the diagonal`,
   eigenvector: (vector: string, value: string) => `$${vector}$ solves it: the matrix only multiplies it by $${value}$`,
   "eigenvectors of a value": (value: string) => `Eigenvectors for $${value}$: solve the linear system with this value subtracted on the diagonal`,
@@ -265,8 +270,8 @@ const RULES = {
     `Substitute $${letter} = ${meaning}$, so that $${variable} = ${back}$ with the derivative $${slope}$ by $${letter}$`,
   "integrate by the tangent": (letter: string, angle: string) =>
     `Substitute $${letter} = tan(${angle})$: half a turn changes nothing, so that squares of sine and cosine become $${letter}^2/(1 + ${letter}^2)$ and $1/(1 + ${letter}^2)$`,
-  "integrate by the half-angle tangent": (letter: string, angle: string) =>
-    `Substitute $${letter} = tan((${angle})/2)$: sine and cosine become $2${letter}/(1 + ${letter}^2)$ and $(1 - ${letter}^2)/(1 + ${letter}^2)$`,
+  "integrate by the half-angle tangent": (letter: string, half: string) =>
+    `Substitute $${letter} = tan(${half})$: sine and cosine become $2${letter}/(1 + ${letter}^2)$ and $(1 - ${letter}^2)/(1 + ${letter}^2)$`,
   "integrate by a circular function": (letter: string, variable: string, meaning: string, root: string) =>
     `Substitute $${variable} = ${meaning}$ with an angle $${letter}$: the root becomes $${root}$`,
   "put the angle back": (letter: string, meaning: string) => `Put $${letter} = ${meaning}$ back; its functions are read off the right triangle`,

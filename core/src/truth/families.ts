@@ -168,7 +168,9 @@ export function membersBetween(
   for (const { left, comparison, right } of simpleRelations(within)) {
     if (left.kind !== "name" || left.name !== unknown || contains(right, unknown)) continue;
     // The number of the member that would lie at the bound.
-    const range = numericRange(simplify(divide(subtract(right, start), period)).expression, known);
+    const own = divide(subtract(right, start), period);
+    const ranges = [simplify(own).expression, expand(own)].map((one) => numericRange(one, known));
+    const range = { low: Math.max(...ranges.map(({ low }) => low)), high: Math.min(...ranges.map(({ high }) => high)) };
     const isLower = comparison.startsWith(">") === rises > 0;
     if (comparison === "!=" || comparison === "=") continue;
     if (isLower) bounds.low = Math.max(bounds.low, range.low);

@@ -2,7 +2,7 @@ import { call, divide, isNumber, name, negate, number, ONE, power, product, subt
 import { contains, type Expression } from "../../expression/expression.ts";
 import { family } from "../../expression/functions/registry.ts";
 import { linearIn } from "./linear.ts";
-import { powerOf } from "./powers.ts";
+import { joinedPower } from "./powers.ts";
 import type { Antiderivative, Rule } from "./rule.ts";
 
 /** Squares and reciprocal squares of functions whose integral is one of the basic ones. */
@@ -28,9 +28,9 @@ export const BASIC: Rule = (f, { variable }) => {
   if (!contains(f, variable)) return basic(product(f, name(variable)));
   if (f.kind === "name") return basic(divide(power(f, TWO), TWO));
   if (f.kind === "call") return ofCall(f.name, f.args, variable);
-  if (f.kind !== "power") return undefined;
-  const numeric = powerOf(f);
+  const numeric = joinedPower(f);
   if (numeric) return ofPower(numeric.base, number(numeric.exponent), variable);
+  if (f.kind !== "power") return undefined;
   const { base, exponent } = f;
   if (!contains(exponent, variable)) return ofPower(base, exponent, variable);
   const inner = contains(base, variable) ? undefined : linearIn(exponent, variable);

@@ -44,7 +44,8 @@ export const HALF_ANGLE: Rule = (f, search) => {
   if (contains(rational, variable)) return undefined;
   const rate = divide(TWO, product(slope, below));
   const integrand = simplify(product(rational, rate)).expression;
-  const begin: InLetter["begin"] = (after, named) => integralStep("integrate by the half-angle tangent", [letter, angle], f, variable, after, named);
+  const begin: InLetter["begin"] = (after, named) =>
+    integralStep("integrate by the half-angle tangent", [letter, divide(angle, TWO)], f, variable, after, named);
   const back = (found: Expression): Expression => continued(found, letter, angle, assumptions);
   return integrateInLetter(f, { letter, meaning: call("tan", divide(angle, number(2))), integrand, back, begin }, search);
 };

@@ -3,6 +3,7 @@ import { isOnePiece } from "../../calculus/plain-bounds.ts";
 import { isSmoothWhere } from "../../calculus/rough-places.ts";
 import { withoutInverse } from "../../canonical/inverse-circular.ts";
 import { isNegative } from "../../canonical/normal-form.ts";
+import type { Step } from "../../derivation/step.ts";
 import { chain, isNumber, negate, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { curveDomain } from "../../expression/domain.ts";
 import { type Comparison, contains, type Expression, freeNames } from "../../expression/expression.ts";
@@ -12,6 +13,7 @@ import { tidyConditions } from "../conditions.ts";
 import type { Solution } from "../solution.ts";
 import { readable } from "../values.ts";
 import { better, greatest, sorted } from "./compared.ts";
+import { bestOfFirstPeriod } from "./damped.ts";
 import { settledByEnds, settledOnBothSides } from "./literal-ends.ts";
 import { atMember, valueAtMember } from "./members.ts";
 import type { Nature, NatureCase, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
@@ -82,9 +84,9 @@ export function literalGlobal(
   variable: string,
   known: readonly Expression[],
   repeats: boolean,
-): Pick<Optimum, "points" | "none" | "open"> {
+): Pick<Optimum, "points" | "none" | "open"> & { readonly steps?: readonly Step[] } {
   if (task.wanted === "stationary") return { points };
-  if (repeats) return repeatedGlobal(points, task);
+  if (repeats) return bestOfFirstPeriod(points, task, variable) ?? repeatedGlobal(points, task);
   const inner = points.filter((one) => !isEnd(one, task, variable));
   const [only, ...more] = inner;
   const marked = points.map((one) => ({ ...one, end: !inner.includes(one) }));

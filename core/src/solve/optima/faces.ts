@@ -2,6 +2,7 @@ import { growsEverywhere, isBoundedSet } from "../../calculus/bounded-set.ts";
 import { closedDomain, withBorder } from "../../calculus/closed-domain.ts";
 import { natureByHessian } from "../../calculus/definiteness.ts";
 import { differentiate } from "../../calculus/derivative.ts";
+import { withImpliedBounds } from "../../calculus/implied-bounds.ts";
 import { isOnSide, onSides, type Side, sidesOf, whereRough } from "../../calculus/rough-places.ts";
 import { type Claim, type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, negate, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
@@ -74,7 +75,7 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
   const faces: Face[] = [];
   const steps: Step[] = [];
   const points: OptimumPoint[] = [];
-  const within = [...assumptions, ...facts.map(withBorder)];
+  const within = withImpliedBounds([...assumptions, ...facts.map(withBorder)], variables);
   for (let size = 0; size <= Math.min(optional.length, variables.length - equalities.length); size += 1) {
     for (const { active, sides: chosen } of choices(size)) {
       const own = faceOf({ ...task, objective }, [...equalities, ...active], active, chosen);

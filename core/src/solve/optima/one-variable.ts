@@ -56,7 +56,8 @@ export function optimiseOneVariable(asked: OptimumTask, variable: string): Optim
     const second = simplify(differentiate(derivative, variable)).expression;
     const members = set.solutions.flatMap((one) => apartByCase(one, [objective, second]));
     const points = members.map((one) => byDerivatives(one, task, variable, second, known));
-    return withConclusion({ ...common, ...literalGlobal(points, task, variable, known, families.length > 0) }, task);
+    const found = literalGlobal(points, task, variable, known, families.length > 0);
+    return withConclusion({ ...common, ...found, steps: [...steps, ...(found.steps ?? [])] }, task);
   }
   const places = allPlaces(task, variable, derivative, set.solutions, facts);
   const judged = bySigns(places, task, variable, derivative, set.complete);

@@ -16,7 +16,7 @@ export function orUnbounded(found: Optimum, task: OptimumTask): Optimum {
   if (!isOpen || task.constraints.length > 0 || task.brief) return found;
   const sign = task.wanted === "maximum" ? 1 : -1;
   for (const path of outwardPaths({ ...task, points: found.points })) {
-    const along = simplify(substitute(task.objective, path.values)).expression;
+    const along = path.along ?? simplify(substitute(task.objective, path.values)).expression;
     const end = onlyCase(along, path.place, task.assumptions)?.found;
     if (end?.kind !== "limit" || end.limit.kind !== "infinite" || end.limit.sign !== sign) continue;
     const { open: _, ...rest } = found;
@@ -27,7 +27,8 @@ export function orUnbounded(found: Optimum, task: OptimumTask): Optimum {
 }
 
 /** In words, where the path leads. */
-function wayOf({ values, place: { variable, at, side } }: OutwardPath, { variables: [only, ...more] }: OptimumTask): string {
+function wayOf({ values, place: { variable, at, side }, along }: OutwardPath, { variables: [only, ...more] }: OptimumTask): string {
+  if (along) return `at ${onPath(values).map(text).join(" and ")}, as ${variable} approaches ${text(at)}`;
   if (more.length === 0 && side !== undefined) return `as ${variable} approaches ${text(at)} from the ${side}`;
   const [value] = values.values();
   if (only !== undefined && more.length === 0 && value) return `as ${only} approaches ${value.kind === "name" ? "" : "-"}infinity`;
@@ -36,9 +37,10 @@ function wayOf({ values, place: { variable, at, side } }: OutwardPath, { variabl
 
 const onPath = (values: OutwardPath["values"]): readonly Expression[] => [...values].map(([variable, value]) => equation(name(variable), value));
 
-function limitStep({ values, place }: OutwardPath, along: Expression, after: Expression, { objective, variables }: OptimumTask): readonly Step[] {
+function limitStep({ values, place, along: known }: OutwardPath, along: Expression, after: Expression, { objective, variables }: OptimumTask): readonly Step[] {
   const { variable, at, side } = place;
-  const moved = variables.includes(variable) ? [] : [step("along a path", [onPath(values)], { kind: "put in", before: objective, values, after: along })];
+  const moved =
+    known || variables.includes(variable) ? [] : [step("along a path", [onPath(values)], { kind: "put in", before: objective, values, after: along })];
   const limit = step("approaches at an end", [variable, at, side ? ` from the ${side}` : ""], { kind: "limit", place, before: along, after });
   return [...moved, limit];
 }

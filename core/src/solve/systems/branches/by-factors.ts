@@ -3,7 +3,8 @@ import { Kernels, normalForm, polynomialExpression, whereRational } from "../../
 import type { Step } from "../../../derivation/step.ts";
 import { step } from "../../../derivation/step.ts";
 import { divide, equation, logic, name, number, ONE, power, product, relation, subtract, ZERO } from "../../../expression/construct.ts";
-import { distinct as different, type Expression, equal, freeNames, isReciprocal } from "../../../expression/expression.ts";
+import { contains, distinct as different, type Expression, equal, factorsOf, freeNames, isReciprocal, termsOf } from "../../../expression/expression.ts";
+import { sideDifference } from "../../../expression/statement.ts";
 import * as rational from "../../../number/rational.ts";
 import { factor } from "../../../polynomial/factor.ts";
 import { decide, expand, zeroTest } from "../../../truth/index.ts";
@@ -17,14 +18,28 @@ export function byWrittenFactors(state: State, onward: Onward): Branches | undef
   return inCases(state, onward, writtenFactors);
 }
 
+/** An equation all of whose terms have an unknown in common: it is 0, or what is left without it. */
+export function byCommonUnknown(state: State, onward: Onward): Branches | undefined {
+  return inCases(state, onward, (own) => {
+    const split = unknownsIn(own, state).some((unknown) => isInAllTerms(own, unknown)) ? zeroFactors(own, state) : undefined;
+    return split?.factors.some(({ kind }) => kind === "name") ? split : undefined;
+  });
+}
+
+function isInAllTerms(own: Relation, unknown: string): boolean {
+  return termsOf(sideDifference(own)).every((term) =>
+    factorsOf(term).some((factor) => contains(factor, unknown) && (factor.kind === "name" || factor.kind === "power")),
+  );
+}
+
 /** An equation whose difference of the sides is a product once it is factored: one case for each factor. */
 export function byFactors(state: State, onward: Onward): Branches | undefined {
   return inCases(state, onward, zeroFactors);
 }
 
-function inCases(state: State, onward: Onward, factorsOf: (own: Relation, state: State) => ZeroProduct | undefined): Branches | undefined {
+function inCases(state: State, onward: Onward, splitOf: (own: Relation, state: State) => ZeroProduct | undefined): Branches | undefined {
   for (const own of state.equations) {
-    const split = factorsOf(own, state);
+    const split = splitOf(own, state);
     if (!split || (split.factors.length < 2 && split.letters.length === 0)) continue;
     const [unknown = ""] = unknownsIn(own, state);
     const parts = split.factors.map((one) => equation(one, ZERO));
@@ -90,7 +105,7 @@ function zeroFactors(own: Relation, state: State): ZeroProduct | undefined {
     const divisor = polynomialExpression(denominator, kernels);
     const isPlain = unknownsIn(divisor, state).length === 0;
     if (!isPlain && decide(relation(divisor, "!=", ZERO), state.assumptions) !== true) return undefined;
-    const below = isPlain ? ONE : divisor;
+    const below = freeNames(divisor).size === 0 ? ONE : divisor;
     const { factors, content } = factor(numerator);
     const parts = factors.map(({ factor: part, multiplicity }) => ({ part: withPositiveLead(polynomialExpression(part, kernels)), multiplicity }));
     const open = parts.filter(({ part }) => unknownsIn(part, state).length > 0);
