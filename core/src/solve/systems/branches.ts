@@ -3,7 +3,7 @@ import { byClearing } from "./branches/by-clearing.ts";
 import { byDifference } from "./branches/by-difference.ts";
 import { byElimination } from "./branches/by-elimination.ts";
 import { byExpressing, byExpressingPlainly } from "./branches/by-expressing.ts";
-import { byCommonUnknown, byFactors, byWrittenFactors } from "./branches/by-factors.ts";
+import { byCommonUnknown, byDividing, byFactors, byWrittenFactors } from "./branches/by-factors.ts";
 import { byFamilies } from "./branches/by-families.ts";
 import { byIsolating } from "./branches/by-isolating.ts";
 import { byOneEquation } from "./branches/by-one-equation.ts";
@@ -35,6 +35,7 @@ export function solveBranches(state: State): Branches | undefined {
 const WAYS: readonly Way[] = [
   byOneUnknown,
   byClearing,
+  byDividing,
   bySquares,
   byExpressingPlainly,
   byWrittenFactors,

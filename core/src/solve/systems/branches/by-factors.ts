@@ -15,7 +15,18 @@ import { type Branches, type Onward, type Relation, type State, unknownsIn } fro
 
 /** An equation that is written as a product = 0: one case for each factor. */
 export function byWrittenFactors(state: State, onward: Onward): Branches | undefined {
-  return inCases(state, onward, writtenFactors);
+  return inCases(state, onward, (own) => {
+    const split = writtenFactors(own, state);
+    return split && split.factors.length > 1 ? split : undefined;
+  });
+}
+
+/** An equation that is written as a product = 0 of letters and one factor with unknowns: what is left without the letters. */
+export function byDividing(state: State, onward: Onward): Branches | undefined {
+  return inCases(state, onward, (own) => {
+    const split = writtenFactors(own, state);
+    return split?.factors.length === 1 && split.letters.length > 0 ? split : undefined;
+  });
 }
 
 /** An equation all of whose terms have an unknown in common: it is 0, or what is left without it. */
@@ -81,15 +92,14 @@ interface ZeroProduct {
   readonly below: Expression;
 }
 
-/** The different factors of a side where 0 stands on the other, as far as they hold unknowns; several of them. */
+/** The different factors of a side where 0 stands on the other, as far as they hold unknowns. */
 function writtenFactors(own: Relation, state: State): ZeroProduct | undefined {
   const [left = ZERO, right = ZERO] = own.operands;
   if (left.kind !== "product" || !equal(right, ZERO) || left.factors.some(isReciprocal)) return undefined;
   const bases = left.factors.map((factor) => (factor.kind === "power" && factor.exponent.kind === "number" ? factor.base : factor));
   const open = bases.filter((base) => unknownsIn(base, state).length > 0);
   const letters = bases.filter((base) => !open.includes(base) && freeNames(base).size > 0);
-  const factors = different(open);
-  return factors.length > 1 ? { factors, letters, whole: left, below: ONE } : undefined;
+  return { factors: different(open), letters, whole: left, below: ONE };
 }
 
 /**
