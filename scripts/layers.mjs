@@ -24,6 +24,7 @@ const CORE_LAYERS = [
   "solve",
   "check",
   "graph",
+  "document",
   "instruction",
   "problemset",
 ];

@@ -1,4 +1,4 @@
-import type { AnswerReport, LineReport, OptimumReport, SolutionReport, StepReport } from "@nail-down/core/instruction/line-report";
+import type { AnswerReport, LineReport, StepReport } from "@nail-down/core/instruction/line-report";
 import { lineReport } from "@nail-down/core/instruction/report";
 import { faultWords } from "@nail-down/core/instruction/report-words";
 import { runWorking } from "@nail-down/core/instruction/working";
@@ -48,7 +48,7 @@ export function answerProblem(problem: BatchProblem): BatchResult {
 
 function lineResult(line: LineReport, answer: AnswerReport): Omit<BatchResult, "id" | "status"> {
   return {
-    answer: plainAnswer(answer),
+    answer,
     ...(line.verdict ? { verdict: line.verdict } : {}),
     checks: line.checks.map(({ kind, outcome, detail }) => ({ kind, outcome, detail })),
     steps: line.steps.map(plainStep),
@@ -58,45 +58,3 @@ function lineResult(line: LineReport, answer: AnswerReport): Omit<BatchResult, "
 }
 
 const plainStep = ({ rule, text, latex, verdict }: StepReport) => ({ rule, text, latex, verdict });
-
-/** The answer without what only a screen needs. */
-function plainAnswer(answer: AnswerReport): object {
-  switch (answer.kind) {
-    case "graph": {
-      const { picture: _drawing, states: _others, ...rest } = answer;
-      return rest;
-    }
-    case "figure": {
-      const { picture: _drawing, ...rest } = answer;
-      return rest;
-    }
-    case "table": {
-      const { headings: _typeset, ...rest } = answer;
-      return rest;
-    }
-    case "expression": {
-      const { parted: _choosable, decimalLatex: _beside, conditionsLatex: _typeset, remainderLatex: _set, ...rest } = answer;
-      return rest;
-    }
-    case "optimum": {
-      const { reason: _words, ...rest } = answer;
-      return { ...rest, points: answer.points.map(withoutTypeset) };
-    }
-    case "solutions": {
-      const { complexSolutions } = answer;
-      return {
-        ...answer,
-        solutions: answer.solutions.map(withoutTypeset),
-        ...(complexSolutions ? { complexSolutions: complexSolutions.map(withoutTypeset) } : {}),
-      };
-    }
-    case "truth": {
-      const { exceptionsLatex: _typeset, ...rest } = answer;
-      return rest;
-    }
-  }
-}
-
-function withoutTypeset({ conditionsLatex: _typeset, ...rest }: SolutionReport | OptimumReport): object {
-  return rest;
-}

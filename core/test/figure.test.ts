@@ -1,14 +1,15 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import { drawFigure } from "../src/graph/figure/figure-svg.ts";
-import { answered } from "./oracle.ts";
+import { answered, blockOf } from "./oracle.ts";
 
 const figure = (...lines: readonly string[]) => {
   const report = answered(...lines);
   if (report.answer?.kind !== "figure") throw new Error(report.error?.message ?? "no figure");
   expect(report.verdict).toBe("nailed");
-  expect(drawFigure(report.answer.picture)).not.toMatch(/NaN|Infinity|undefined/);
-  return report.answer;
+  const { picture } = blockOf(report, "figure");
+  expect(drawFigure(picture)).not.toMatch(/NaN|Infinity|undefined/);
+  return { ...report.answer, picture };
 };
 const measured = (...lines: readonly string[]) => Object.fromEntries(figure(...lines).measures.map(({ text, value }) => [text, value.text]));
 

@@ -5,15 +5,21 @@ import type { Picture } from "../src/graph/picture.ts";
 import { drawSvg } from "../src/graph/svg.ts";
 import { decadeTicks } from "../src/graph/svg-axes.ts";
 import { typedNumbers, withLabelAt, withMarkShown, withNumber, withValue } from "../src/instruction/graphs/source.ts";
-import { answered } from "./oracle.ts";
+import { answered, blockOf } from "./oracle.ts";
 
 const drawn = (...lines: readonly string[]) => {
   const report = answered(...lines);
   if (report.answer?.kind !== "graph") throw new Error(report.error?.message ?? "no graph");
   const { answer } = report;
   expect(report.verdict).toBe("nailed");
-  expect(drawSvg(answer.picture)).not.toMatch(/NaN|Infinity|undefined/);
-  return { ...answer, marked: answer.marks.map(({ kind, x, y, text }) => `${kind} ${[x?.text, y?.text, text].filter((one) => one !== undefined).join(", ")}`) };
+  const { picture, states } = blockOf(report, "graph");
+  expect(drawSvg(picture)).not.toMatch(/NaN|Infinity|undefined/);
+  return {
+    ...answer,
+    picture,
+    states,
+    marked: answer.marks.map(({ kind, x, y, text }) => `${kind} ${[x?.text, y?.text, text].filter((one) => one !== undefined).join(", ")}`),
+  };
 };
 
 describe("a function on a part of the axis", () => {
@@ -38,8 +44,8 @@ describe("quantities without a value", () => {
 
   it("are drawn side by side for several values, all in one window", () => {
     const { picture, states } = drawn("given a", "graph y = a x^2 for a in 1, 2, 3");
-    expect([picture.state, ...(states ?? []).map(({ state }) => state)]).toEqual(["a = 1", "a = 2", "a = 3"]);
-    for (const other of states ?? []) expect(other.window).toEqual(picture.window);
+    expect([picture.state, ...states.map(({ state }) => state)]).toEqual(["a = 1", "a = 2", "a = 3"]);
+    for (const other of states) expect(other.window).toEqual(picture.window);
   });
 
   it("choose the axes: what is asked for, else x and t, never what was given a value", () => {

@@ -5,7 +5,7 @@ import { plot } from "../src/graph/plot.ts";
 import { drawSvg } from "../src/graph/svg.ts";
 import { ticks } from "../src/graph/svg-parts.ts";
 import { text } from "../src/notation/text.ts";
-import { answered } from "./oracle.ts";
+import { answered, blockOf } from "./oracle.ts";
 import { read } from "./read.ts";
 
 const scene = (sources: readonly string[], from?: number, to?: number) =>
@@ -131,7 +131,8 @@ describe("what is drawn besides functions", () => {
     const report = answered(line);
     if (report.answer?.kind !== "graph") throw new Error(report.error?.message ?? "no graph");
     expect(report.verdict).toBe("nailed");
-    const { curves, marks: found, picture: shown } = report.answer;
+    const { curves, marks: found } = report.answer;
+    const { picture: shown } = blockOf(report, "graph");
     expect(drawSvg(shown)).not.toContain("NaN");
     return { kinds: curves.map(({ kind }) => kind), marks: found.map(({ kind, x, y }) => `${kind} ${x?.text}, ${y?.text}`), shown };
   };

@@ -47,7 +47,7 @@ describe("a line with several solutions", () => {
 
   it("is shown to the digits that are asked for, zeros kept", () => {
     const { answer } = answered("solve x^2 = 25/4 for x", "evaluate (1) to 4 figures");
-    const rounded = answer?.kind === "solutions" ? answer.solutions.map(({ values }) => values["x"]?.rounded?.text) : [];
+    const rounded = answer?.kind === "solutions" ? answer.solutions.map(({ values }) => values["x"]?.rounded) : [];
     expect(rounded).toEqual(["2.500", "-2.500"]);
   });
 });

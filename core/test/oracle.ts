@@ -1,5 +1,6 @@
 import { expect } from "vitest";
 import { rootOf } from "../src/calculus/system-root.ts";
+import type { Block } from "../src/document/block.ts";
 import { compile } from "../src/expression/double-value.ts";
 import type { Expression } from "../src/expression/expression.ts";
 import type { AnswerReport, LineReport } from "../src/instruction/line-report.ts";
@@ -26,6 +27,13 @@ export function solutionsOf(report: LineReport): AnswerReport & { readonly kind:
 export function optimumOf(report: LineReport): AnswerReport & { readonly kind: "optimum" } {
   if (report.answer?.kind !== "optimum") throw new Error(`${report.source}: ${report.error?.message ?? "no optimum"}`);
   return report.answer;
+}
+
+/** The block of a kind in what a line came to, which must have one. */
+export function blockOf<Kind extends Block["kind"]>(report: LineReport, kind: Kind): Block & { readonly kind: Kind } {
+  const found = report.blocks.find((block): block is Block & { readonly kind: Kind } => block.kind === kind);
+  if (!found) throw new Error(`${report.source}: ${report.error?.message ?? `no ${kind}`}`);
+  return found;
 }
 
 /** The greatest or least value of a line with an optimum, as text; undefined where none is claimed of the whole domain. */

@@ -1,7 +1,8 @@
 import { divide, nameIn, number, PI, subtract, sum } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
-import { latex } from "../notation/latex.ts";
+import { present } from "../notation/present.ts";
+import { plus, type Syntax } from "../notation/syntax.ts";
 import { terminatingDecimal } from "../number/decimal.ts";
 import * as rational from "../number/rational.ts";
 import { simplify } from "../truth/index.ts";
@@ -18,48 +19,54 @@ export function anglesIn(equations: readonly Expression[], unknowns: readonly st
 export interface Multiple {
   readonly factor: Expression;
   readonly offset?: Expression;
-  readonly latex: string;
+  readonly text: string;
 }
 
-const DEGREE: Multiple = { factor: divide(PI, number(180)), latex: "^{\\circ}" };
+const DEGREE: Multiple = { factor: divide(PI, number(180)), text: "°" };
 
-/** A number of units as LaTeX, and whether it is exact. */
-interface Counted {
-  readonly latex: string;
+/** A number of units as it is written, and whether that is exact. */
+export interface Counted {
+  readonly written: Syntax;
   readonly exact: boolean;
 }
 
 /** An angle in degrees, as `inMultiples`. */
-export const inDegrees = (angle: Expression, integers: readonly string[]): string | undefined => inMultiples(angle, integers, DEGREE);
+export const inDegrees = (angle: Expression, integers: readonly string[]): Counted | undefined => inMultiples(angle, integers, DEGREE);
 
 /**
- * A value in a unit with the sign that goes before it, as LaTeX: "= 30°", "≈ 33.6901°", "= 30° + 360° n" for a family with
- * integers. Undefined where a letter that is no such integer stands in it, or its value is not real.
+ * A value in a unit: 30°, 33.6901° where that is not exact, 30° + 360° n for a family with integers. Undefined where a letter that is no such integer stands in it, or its value
+ * is not real.
  */
-export function inMultiples(value: Expression, integers: readonly string[], unit: Multiple): string | undefined {
+export function inMultiples(value: Expression, integers: readonly string[], unit: Multiple): Counted | undefined {
   const terms = termsOf(value);
   const turns = terms.filter((term) => integers.some((letter) => contains(term, letter)));
   const start = terms.filter((term) => !turns.includes(term));
-  const written: Counted[] = [];
+  const found: Counted[] = [];
   const first = start.length > 0 || turns.length === 0 ? counted(sum(...start), unit) : undefined;
-  if (first) written.push(first);
+  if (first) found.push(first);
   else if (start.length > 0) return undefined;
   for (const turn of turns) {
     const letter = integers.find((one) => contains(turn, one)) ?? "";
     const counter = nameIn(turn, letter);
     const each = counted(simplify(divide(turn, counter)).expression, unit);
     if (!each) return undefined;
-    written.push({ latex: `${each.latex} ${latex(counter)}`, exact: each.exact });
+    found.push({ written: times(each.written, present(counter)), exact: each.exact });
   }
-  const joined = written.map((one) => one.latex).reduce((before, next) => (next.startsWith("-") ? `${before} - ${next.slice(1)}` : `${before} + ${next}`));
-  return `${written.every((one) => one.exact) ? "=" : "\\approx"} ${joined}`;
+  return { written: found.map(({ written }) => written).reduce(plus), exact: found.every(({ exact }) => exact) };
 }
 
-function counted(value: Expression, { factor, offset, latex: written }: Multiple): Counted | undefined {
+/** −360° n is −(360° n). */
+function times(left: Syntax, right: Syntax): Syntax {
+  return left.kind === "sign" ? { ...left, operand: times(left.operand, right) } : { kind: "times", dot: false, left, right };
+}
+
+function counted(value: Expression, { factor, offset, text }: Multiple): Counted | undefined {
   if (freeNames(value).size > 0) return undefined;
   const count = simplify(divide(offset ? subtract(value, offset) : value, factor)).expression;
   const whole = count.kind === "number" ? terminatingDecimal(rational.abs(count.value)) : undefined;
-  if (count.kind === "number" && whole !== undefined) return { latex: `${rational.sign(count.value) < 0 ? "-" : ""}${whole}${written}`, exact: true };
-  const decimal = decimals(count, DEFAULT_FIGURES);
-  return decimal && decimal.im === undefined ? { latex: `${decimal.re}${written}`, exact: false } : undefined;
+  const isExact = count.kind === "number" && whole !== undefined;
+  const decimal = isExact ? { re: `${rational.sign(count.value) < 0 ? "-" : ""}${whole}` } : decimals(count, DEFAULT_FIGURES);
+  if (!decimal || ("im" in decimal && decimal.im !== undefined)) return undefined;
+  const size: Syntax = { kind: "quantity", value: { kind: "number", text: decimal.re.replace(/^-/, "") }, unit: text };
+  return { written: decimal.re.startsWith("-") ? { kind: "sign", sign: "-", operand: size } : size, exact: isExact };
 }

@@ -1,8 +1,7 @@
 import type { Approach, CheckKind, Verdict } from "../check/verdict.ts";
-import type { FigurePicture } from "../graph/figure/figure.ts";
+import type { Block } from "../document/block.ts";
 import type { Picture } from "../graph/picture.ts";
 import type { CurveKind, MarkKind } from "../graph/scene.ts";
-import type { PartedLatex } from "../notation/parts.ts";
 import type { Nature } from "../solve/optima/optimum.ts";
 import type { Piece } from "./sentence.ts";
 
@@ -13,13 +12,11 @@ export interface Value {
   readonly re?: string;
   readonly im?: string;
   /** The decimal to the digits that were asked for. */
-  readonly rounded?: { readonly text: string; readonly latex: string };
-  /** Where it is an angle on a line written in degrees: LaTeX such as "= 30°". */
+  readonly rounded?: string;
+  /** Where it is an angle on a line written in degrees: "30°", "≈ 33.6901°". */
   readonly degrees?: string;
   /** The unit of the number, where the units of the givens determine one: `m/s^2`. */
   readonly unit?: string;
-  /** The same in the unit in which the quantity was given: LaTeX such as "= 6.2 h". */
-  readonly inGiven?: string;
 }
 
 export interface SolutionReport {
@@ -27,7 +24,6 @@ export interface SolutionReport {
   readonly multiplicity?: number;
   readonly parameters?: Readonly<Record<string, "integer" | "free">>;
   readonly conditions?: readonly string[];
-  readonly conditionsLatex?: readonly string[];
 }
 
 export interface OptimumReport {
@@ -40,7 +36,6 @@ export interface OptimumReport {
   readonly end?: boolean;
   readonly parameters?: Readonly<Record<string, "free" | "integer">>;
   readonly conditions?: readonly string[];
-  readonly conditionsLatex?: readonly string[];
 }
 
 /** The ANSWER of the notation's section 5. */
@@ -59,18 +54,13 @@ export type AnswerReport =
       readonly kind: "expression";
       readonly value: Value & { readonly entries?: readonly Value[]; readonly shape?: readonly [number, number] };
       readonly decimal?: string;
-      readonly decimalLatex?: string;
       readonly conditions?: readonly string[];
-      readonly conditionsLatex?: readonly string[];
       /** What a function tends to from each side, where that differs; and why there is no limit. */
       readonly left?: Value;
       readonly right?: Value;
       readonly why?: string;
       /** The order of what a series leaves out. */
       readonly remainder?: string;
-      readonly remainderLatex?: string;
-      /** The value typeset so that its parts can be chosen on the bench. */
-      readonly parted?: PartedLatex;
     }
   | {
       readonly kind: "truth";
@@ -78,21 +68,18 @@ export type AnswerReport =
       readonly sentence: string;
       readonly counterexample?: Readonly<Record<string, Value>>;
       readonly exceptions?: readonly string[];
-      readonly exceptionsLatex?: readonly string[];
     }
   | {
       readonly kind: "optimum";
       readonly points: readonly OptimumReport[];
       readonly none?: string;
-      readonly reason: string;
     }
-  | { readonly kind: "table"; readonly columns: readonly string[]; readonly headings: readonly string[]; readonly rows: readonly (readonly Value[])[] }
+  | { readonly kind: "table"; readonly columns: readonly string[]; readonly rows: readonly (readonly Value[])[] }
   | {
       readonly kind: "figure";
       /** What is measured: as it is used in expressions, exactly with free names, and in the state shown. */
       readonly measures: readonly { readonly text: string; readonly value: Value; readonly shown: Value }[];
       readonly notes: readonly string[];
-      readonly picture: FigurePicture;
     }
   | {
       readonly kind: "graph";
@@ -104,9 +91,6 @@ export type AnswerReport =
         readonly curves: readonly number[];
         readonly text?: string;
       }[];
-      readonly picture: Picture;
-      /** The same graph for the other values of a name. */
-      readonly states?: readonly Picture[];
     };
 
 export interface StepReport {
@@ -155,6 +139,8 @@ export interface LineReport {
   readonly because?: string;
   readonly error?: FaultReport;
   readonly answer?: AnswerReport;
+  /** What it came to, as blocks of a document. */
+  readonly blocks: readonly Block[];
   readonly verdict?: Verdict;
   readonly checks: readonly CheckReport[];
   readonly steps: readonly StepReport[];

@@ -1,31 +1,29 @@
 import type { Check, Verdict } from "../check/verdict.ts";
 import { type LimitPlace, resultOf, type Step } from "../derivation/step.ts";
 import { stepText, stepWords } from "../derivation/words.ts";
-import { equation, name, sum } from "../expression/construct.ts";
-import { contains, distinct, type Expression, equal, findAll, freeNames, termsOf } from "../expression/expression.ts";
+import { equation, name } from "../expression/construct.ts";
+import { distinct, type Expression, equal, findAll } from "../expression/expression.ts";
 import type { FigurePicture, Part } from "../graph/figure/figure.ts";
 import { type Picture, picture } from "../graph/picture.ts";
 import type { Mark, Window } from "../graph/scene.ts";
 import { latex, writtenLatex } from "../notation/latex.ts";
 import { nameLatex } from "../notation/letters.ts";
-import { latexWithParts } from "../notation/parts.ts";
-import { plain } from "../notation/plain.ts";
-import { present, presentInOrder } from "../notation/present.ts";
-import { plus, type Syntax } from "../notation/syntax.ts";
+import { writtenPlain } from "../notation/plain.ts";
+import { presentInOrder } from "../notation/present.ts";
 import { text, writtenText } from "../notation/text.ts";
 import { rootByRadicals } from "../rewrite/root-radicals.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { Solution } from "../solve/solution.ts";
-import { simplify } from "../truth/index.ts";
-import { unitBehind } from "../units/typeset.ts";
-import { countOf } from "../units/unit.ts";
 import type { Answer, Digits } from "./answer.ts";
-import { decimals, rounded } from "./decimals.ts";
-import { inDegrees, inMultiples } from "./degrees.ts";
+import { composed } from "./answers/compose.ts";
+import { shownValue } from "./answers/expression.ts";
+import { familySyntax } from "./answers/values.ts";
+import { decimals } from "./decimals.ts";
+import { type Counted, inDegrees } from "./degrees.ts";
 import type { AnswerReport, CheckReport, FaultReport, LineReport, OptimumReport, SolutionReport, StepReport, Value } from "./line-report.ts";
-import { complexDecimal, type Decimal, decimalLatex } from "./report-words.ts";
 import type { AnswerUnits } from "./units.ts";
 import type { Fault, Line } from "./working.ts";
+import { decimalBeside } from "./written-decimal.ts";
 
 const VALUE_FIGURES = 20;
 
@@ -50,16 +48,17 @@ function valuesReport(
 ): Readonly<Record<string, Value>> {
   return Object.fromEntries(
     [...values].map(([key, value]) => {
-      const degrees = angles.includes(key) ? inDegrees(value, integers) : undefined;
+      const degrees = angles.includes(key) ? degreesText(inDegrees(value, integers)) : undefined;
       const report = integers.length > 0 ? familyReport(value, integers) : valueReport(value);
       if (degrees !== undefined) return [key, { ...report, degrees }];
-      const other = units?.given?.get(key);
-      const inGiven = other && inMultiples(value, integers, { ...other, latex: unitBehind(other.text) });
-      const rounded = digits && decimalOf(value, digits, units?.names.get(key));
-      return [key, { ...inUnit(report, units?.names.get(key)), ...(inGiven === undefined ? {} : { inGiven }), ...(rounded ? { rounded } : {}) }];
+      const rounded = digits && decimalOf(value, digits);
+      return [key, { ...inUnit(report, units?.names.get(key)), ...(rounded === undefined ? {} : { rounded }) }];
     }),
   );
 }
+
+/** The same in degrees. */
+const degreesText = (found: Counted | undefined): string | undefined => found && `${found.exact ? "" : "≈ "}${writtenPlain(found.written)}`;
 
 function inUnit<Reported extends Value>(value: Reported, unit: string | undefined): Reported {
   // A formula has its unit only where all its letters are numbers of SI units.
@@ -72,18 +71,9 @@ function familyReport(value: Expression, integers: readonly string[]): Value {
   return { text: writtenText(written), latex: writtenLatex(written) };
 }
 
-function familySyntax(value: Expression, integers: readonly string[]): Syntax {
-  const terms = termsOf(value);
-  const own = terms.filter((term) => integers.some((letter) => contains(term, letter)));
-  if (own.length === 0 || own.length === terms.length) return present(value);
-  const start = sum(...terms.filter((term) => !own.includes(term)));
-  return own.reduce((before, term) => plus(before, present(term)), present(start));
-}
-
-/** Conditions in the notation and typeset; nothing where there are none. */
-function conditionsReport(conditions: readonly Expression[]): Pick<SolutionReport, "conditions" | "conditionsLatex"> {
-  return conditions.length > 0 ? { conditions: conditions.map(text), conditionsLatex: conditions.map(latex) } : {};
-}
+/** Conditions in the notation; nothing where there are none. */
+const conditionsReport = (conditions: readonly Expression[]): Pick<SolutionReport, "conditions"> =>
+  conditions.length > 0 ? { conditions: conditions.map(text) } : {};
 
 function parametersOf({ free, integers }: Solution): Readonly<Record<string, "integer" | "free">> {
   return Object.fromEntries([...integers.map((letter) => [letter, "integer" as const]), ...free.map((name) => [name, "free" as const])]);
@@ -108,7 +98,7 @@ function optimumReport(
     values: valuesReport(values, { integers: integers.filter((letter) => !values.has(letter)), angles, units }),
     value: inUnit(valueReport(value), units?.value),
     nature,
-    ...(natures ? { natures: natures.map((one) => ({ nature: one.nature, condition: plain(one.condition) })) } : {}),
+    ...(natures ? { natures: natures.map((one) => ({ nature: one.nature, condition: text(one.condition) })) } : {}),
     ...(global ? { global } : {}),
     ...(end ? { end } : {}),
     ...(integers.length > 0
@@ -145,14 +135,13 @@ export function answerReport(answer: Answer): AnswerReport {
     case "expression": {
       const value = shownValue(answer);
       const unit = answer.shownIn?.text ?? answer.units?.value;
-      const decimal = decimalOf(value, answer.digits, unit);
+      const decimal = decimalOf(value, answer.digits);
       return {
         kind: "expression",
         value: { ...inUnit(valueReport(value), unit), ...(value.kind === "tuple" ? tupleParts(value) : {}), ...inWrittenOrder(answer) },
-        ...(decimal === undefined ? {} : { decimal: decimal.text, decimalLatex: decimal.latex }),
+        ...(decimal === undefined ? {} : { decimal }),
         ...conditionsReport(answer.conditions),
-        ...(answer.remainder ? { remainder: text(answer.remainder), remainderLatex: latex(answer.remainder) } : {}),
-        ...(freeNames(value).size > 0 && value.kind !== "tuple" && !answer.ordered ? { parted: latexWithParts(value) } : {}),
+        ...(answer.remainder ? { remainder: text(answer.remainder) } : {}),
       };
     }
     case "no limit":
@@ -170,22 +159,18 @@ export function answerReport(answer: Answer): AnswerReport {
         holds: answer.holds ?? null,
         sentence: answer.sentence,
         ...(answer.counterexample ? { counterexample: valuesReport(answer.counterexample) } : {}),
-        ...(answer.exceptions && answer.exceptions.length > 0
-          ? { exceptions: answer.exceptions.map(text), exceptionsLatex: answer.exceptions.map(latex) }
-          : {}),
+        ...(answer.exceptions && answer.exceptions.length > 0 ? { exceptions: answer.exceptions.map(text) } : {}),
       };
     case "optimum":
       return {
         kind: "optimum",
         points: answer.points.map((point) => optimumReport(point, answer.angles, answer.units)),
         ...(answer.none === undefined ? {} : { none: answer.none }),
-        reason: answer.reason,
       };
     case "table":
       return {
         kind: "table",
         columns: answer.columns.map(text),
-        headings: answer.columns.map(latex),
         rows: answer.rows.map((row) => row.map((cell) => (cell ? valueReport(cell) : { text: "undefined", latex: "\\text{undefined}" }))),
       };
     case "figure":
@@ -193,7 +178,6 @@ export function answerReport(answer: Answer): AnswerReport {
         kind: "figure",
         measures: answer.measures.map(({ use, value, shown, part }) => ({ text: use, value: measureReport(value, part), shown: measureReport(shown, part) })),
         notes: answer.notes,
-        picture: answer.picture,
       };
     case "graph":
       return {
@@ -206,33 +190,22 @@ export function answerReport(answer: Answer): AnswerReport {
           curves,
           ...(line ? { text: text(line) } : {}),
         })),
-        picture: picture(answer.scene),
-        ...(answer.states.length > 0 ? { states: answer.states.map(picture) } : {}),
       };
   }
 }
 
 /** A length or area, or an angle with its degrees. */
 function measureReport(value: Expression, { kind }: Part): Value {
-  const degrees = kind === "angle" ? inDegrees(value, []) : undefined;
+  const degrees = kind === "angle" ? degreesText(inDegrees(value, [])) : undefined;
   return { ...valueReport(value), ...(degrees === undefined ? {} : { degrees }) };
 }
 
 const visible = (marks: readonly Mark[]): readonly Mark[] => marks.filter(({ hidden }) => !hidden);
 
-/** The value in the unit that was asked for: so many of it. */
-function shownValue({ value, shownIn }: Answer & { readonly kind: "expression" }): Expression {
-  return shownIn ? simplify(countOf(value, shownIn)).expression : value;
-}
-
 /** The decimal beside a value, to the digits asked for; none where it would only repeat the value. */
-function decimalOf(value: Expression, digits: Digits, unit: string | undefined): Decimal | undefined {
-  const asked = digits.kind === "usual" ? undefined : rounded(value, digits);
-  const parts = asked === undefined ? decimals(value, digits.count) : { re: asked };
-  if (!parts) return undefined;
-  const { re, im } = parts;
-  const decimal = im === undefined ? re : complexDecimal(re, im);
-  return asked === undefined && decimal === text(value) ? undefined : { text: decimal, latex: decimalLatex(re, im, unit) };
+function decimalOf(value: Expression, digits: Digits): string | undefined {
+  const written = decimalBeside(value, digits, undefined);
+  return written && writtenText(written);
 }
 
 function tupleParts(value: Expression & { kind: "tuple" }): { entries: readonly Value[]; shape: readonly [number, number] } {
@@ -312,6 +285,7 @@ export function lineReport(line: Line): LineReport {
     ...(line.because === undefined ? {} : { because: line.because }),
     ...(line.error ? { error: faultReport(line.error) } : {}),
     ...(answer ? { answer } : {}),
+    blocks: outcome?.answer ? composed(outcome.answer) : [],
     ...(outcome?.verdict && line.instruction !== "let" && line.instruction !== "given" ? { verdict: outcome.verdict } : {}),
     checks: (outcome?.checks ?? []).map(checkReport),
     steps: (outcome?.steps ?? []).map((step, k) => stepReport(step, outcome?.stepVerdicts[k])),

@@ -54,7 +54,7 @@ export function writtenLatex(
     case "degrees":
       return `${wrapped(e.operand, BINDING.power + 1)}^{\\circ}`;
     case "quantity":
-      return `${wrapped(e.value, BINDING.power + 1)}${unitBehind(e.unit)}`;
+      return `${wrapped(e.value, BINDING.sign)}${unitBehind(e.unit)}`;
     case "call":
       return callLatex(e, at);
     case "apply":

@@ -54,7 +54,7 @@ export function writtenMathml(e: Syntax): string {
     case "degrees":
       return row(wrapped(e.operand, BINDING.power + 1), operator("°"));
     case "quantity":
-      return row(wrapped(e.value, BINDING.power + 1), `<mspace width="0.17em"/><mtext>${unitPlain(e.unit)}</mtext>`);
+      return row(wrapped(e.value, BINDING.sign), `<mspace width="0.17em"/><mtext>${unitPlain(e.unit)}</mtext>`);
     case "call":
       return callMathml(e);
     case "apply":

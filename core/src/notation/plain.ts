@@ -1,6 +1,6 @@
 import type { Expression } from "../expression/expression.ts";
 import { statedWhole } from "../expression/whole.ts";
-import { unitPlain } from "../units/typeset.ts";
+import { unitPlainBehind } from "../units/typeset.ts";
 import { greekCharacter, splitName } from "./letters.ts";
 import { present } from "./present.ts";
 import type { Syntax } from "./syntax.ts";
@@ -48,7 +48,7 @@ export function writtenPlain(e: Syntax): string {
     case "degrees":
       return `${wrapped(e.operand, BINDING.power + 1)}°`;
     case "quantity":
-      return `${wrapped(e.value, BINDING.power + 1)} ${unitPlain(e.unit)}`;
+      return `${wrapped(e.value, BINDING.sign)}${unitPlainBehind(e.unit)}`;
     case "call": {
       const args = e.args.map(writtenPlain);
       if (e.name === "sqrt") return /^[\p{L}\d]+$/u.test(args[0] ?? "") ? `√${args[0]}` : `√(${args[0]})`;

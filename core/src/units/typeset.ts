@@ -36,6 +36,12 @@ export function unitBehind(text: string): string {
   return latex === DEGREE ? latex : `\\,${latex}`;
 }
 
+/** A unit in plain characters behind its number, as `unitBehind`. */
+export function unitPlainBehind(text: string): string {
+  const plain = unitPlain(text);
+  return plain === "°" ? plain : ` ${plain}`;
+}
+
 /** A unit in plain characters: m/s². */
 export function unitPlain(text: string): string {
   return text

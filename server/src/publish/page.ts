@@ -1,9 +1,10 @@
+import { escapeHtml } from "@nail-down/core/document/html";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
 import type { Problem, ProblemSet } from "@nail-down/core/problemset/problem-set";
 import { statementHtml } from "@nail-down/core/problemset/statement";
 import type { PublicationKind } from "../data/schema.ts";
-import { answerHtml, lineHtml } from "./lines.ts";
-import { escapeHtml, typeset } from "./typeset.ts";
+import { lineHtml, resultHtml } from "./lines.ts";
+import { typeset } from "./typeset.ts";
 
 const KIND_WORDS: Readonly<Record<PublicationKind, string>> = { handout: "Problems", worked: "Worked solutions", key: "Answer key" };
 
@@ -63,5 +64,5 @@ function workingHtml(lines: readonly LineReport[]): string {
 /** The answers alone: the last line that answers with values. */
 function keyHtml(lines: readonly LineReport[]): string {
   const last = lines.filter((line) => line.answer && ["solutions", "expression", "table"].includes(line.answer.kind)).at(-1);
-  return last?.answer ? `<section class="key" aria-label="answer">${answerHtml(last.answer)}</section>` : "";
+  return last ? `<section class="key" aria-label="answer">${resultHtml(last.blocks)}</section>` : "";
 }

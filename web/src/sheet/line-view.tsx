@@ -3,7 +3,7 @@ import { Collapsible } from "radix-ui";
 import type { ReactNode } from "react";
 import { Mathematics, Words } from "../parts/mathematics.tsx";
 import { Nail } from "../parts/nail.tsx";
-import { AnswerView, type ProposeRewrite } from "./answer-view.tsx";
+import { BlocksView, type ProposeRewrite } from "./blocks-view.tsx";
 import type { GraphPlace } from "./graph/place.ts";
 
 export interface LineActions {
@@ -38,7 +38,7 @@ export function LineView({
   readonly selected: boolean;
   readonly actions: LineActions;
 }) {
-  const shown = report.answer && !SILENT.has(report.instruction ?? "");
+  const shown = report.blocks.length > 0 && !SILENT.has(report.instruction ?? "");
   return (
     <li
       className={`group grid grid-cols-[2.3rem_minmax(0,1fr)_9.5rem_1.6rem] gap-x-2 border-b border-dotted border-rule py-2 ${selected ? "bg-copper/6" : ""}`}
@@ -69,9 +69,9 @@ export function LineView({
             {note}
           </p>
         ))}
-        {shown && report.answer && (
+        {shown && (
           <div className="py-1 pl-5">
-            <AnswerView answer={report.answer} place={place} propose={actions.propose} actions={actions} />
+            <BlocksView blocks={report.blocks} place={place} propose={actions.propose} actions={actions} />
           </div>
         )}
         {report.radicals && <Radicals radicals={report.radicals} />}

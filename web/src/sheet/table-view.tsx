@@ -1,8 +1,6 @@
-import type { Value } from "@nail-down/core/instruction/line-report";
-import { decimalBeside } from "@nail-down/core/instruction/report-words";
-import { useState } from "react";
+import type { Cell, Line as DocumentLine } from "@nail-down/core/document/block";
+import { type ReactNode, useState } from "react";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
-import { Mathematics } from "../parts/mathematics.tsx";
 import { saveText } from "./graph/saving.ts";
 
 /** Colours and dashes of the columns, as curves have them. */
@@ -13,28 +11,31 @@ const STROKES = [
   { stroke: "var(--curve-4, #6F4A9A)", dash: "11 3 2 3" },
 ] as const;
 
-interface TableProps {
-  readonly columns: readonly string[];
-  readonly headings: readonly string[];
-  readonly rows: readonly (readonly Value[])[];
+interface Table {
+  readonly headings: readonly Cell[];
+  readonly rows: readonly (readonly Cell[])[];
 }
+
+/** Whether a decimal stands beside a value. */
+const hasDecimal = (cell: Cell | undefined): boolean => cell?.line.some(({ kind }) => kind === "decimal") ?? false;
 
 const quoted = (text: string): string => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 
 /** Exact values, and beside every column that is not all whole numbers its decimals. */
-export function tableCsv({ columns, rows }: TableProps): string {
-  const isDecimal = columns.map((_, k) => rows.some((row) => row[k] !== undefined && decimalBeside(row[k]) !== undefined));
-  const head = columns.flatMap((column, k) => (isDecimal[k] ? [column, `${column} (decimal)`] : [column]));
-  const body = rows.map((row) => row.flatMap((cell, k) => (isDecimal[k] ? [cell.text, cell.re ?? ""] : [cell.text])));
+export function tableCsv({ headings, rows }: Table): string {
+  const isDecimal = headings.map((_, k) => rows.some((row) => hasDecimal(row[k])));
+  const head = headings.flatMap(({ text }, k) => (isDecimal[k] ? [text, `${text} (decimal)`] : [text]));
+  const body = rows.map((row) => row.flatMap((cell, k) => (isDecimal[k] ? [cell.text, cell.number ?? ""] : [cell.text])));
   return `${[head, ...body].map((cells) => cells.map(quoted).join(",")).join("\r\n")}\r\n`;
 }
 
 /** A framed table with its values exact and as decimals, a chart of them beside, and its CSV for the clipboard. */
-export function TableView(table: TableProps) {
-  const { columns, headings, rows } = table;
+export function TableView({ show, ...table }: Table & { readonly show: (line: DocumentLine) => ReactNode }) {
+  const { headings, rows } = table;
+  const columns = headings.map(({ text }) => text);
   const [copied, setCopied] = useState(false);
-  const numbers = rows.map((row) => Object.fromEntries(row.map((cell, k) => [`c${k}`, cell.re === undefined ? null : Number(cell.re)])));
-  const drawable = rows.length > 2 && rows.every(([first]) => first?.re !== undefined);
+  const numbers = rows.map((row) => Object.fromEntries(row.map((cell, k) => [`c${k}`, cell.number === undefined ? null : Number(cell.number)])));
+  const drawable = rows.length > 2 && rows.every(([first]) => first?.number !== undefined);
   const copy = (): void => {
     // Where the browser keeps its clipboard to itself, the table comes as a file.
     navigator.clipboard.writeText(tableCsv(table)).then(
@@ -49,8 +50,8 @@ export function TableView(table: TableProps) {
           <thead>
             <tr className="border-b border-ink">
               {headings.map((heading) => (
-                <th key={heading} scope="col" className="px-4 py-1 text-right font-normal">
-                  <Mathematics latex={heading} />
+                <th key={heading.text} scope="col" className="px-4 py-1 text-right font-normal">
+                  {show(heading.line)}
                 </th>
               ))}
             </tr>
@@ -58,19 +59,11 @@ export function TableView(table: TableProps) {
           <tbody>
             {rows.map((row) => (
               <tr key={row[0]?.text}>
-                {row.map((cell, index) => {
-                  const decimal = decimalBeside(cell);
-                  return (
-                    <td key={headings[index]} className="px-4 py-0.5 text-right">
-                      <Mathematics latex={cell.latex} />
-                      {decimal !== undefined && (
-                        <span className="ml-2 whitespace-nowrap text-[0.92em] text-steel">
-                          ≈ <Mathematics latex={decimal.latex} />
-                        </span>
-                      )}
-                    </td>
-                  );
-                })}
+                {row.map((cell, index) => (
+                  <td key={headings[index]?.text} className="px-4 py-0.5 text-right">
+                    {show(cell.line)}
+                  </td>
+                ))}
               </tr>
             ))}
           </tbody>

@@ -1,0 +1,45 @@
+import type { Block, Line } from "../../document/block.ts";
+import { aside, large, sentenceCase, words } from "../../document/inline.ts";
+import { present } from "../../notation/present.ts";
+import type { Solution } from "../../solve/solution.ts";
+import type { Answer } from "../answer.ts";
+import { conditionsAside, lettersAside, type Showing, valuesLine } from "./values.ts";
+
+/** The solutions of an equation or a system: each by itself, why these are all, the complex ones apart, and what was set aside. */
+export function composeSolutions({ set, angles, units, digits }: Answer & { readonly kind: "solutions" }): readonly Block[] {
+  const showing = { angles, units, digits };
+  const reason = `${sentenceCase(set.reason)}.`;
+  const results = set.solutions.map((one) => solutionLine(one, showing));
+  const complex = set.complexSolutions.flatMap((one, k) => [words(k === 0 ? "The complex solutions are " : " and "), ...solutionLine(one, { units })]);
+  const aside_ = set.rejected.map(({ values, reason: why }): Line => [...valuesLine(values, { angles, units }), aside(words(reasonBeside(why)))]);
+  return [
+    ...(results.length > 0 ? [{ kind: "results", items: results } as const] : []),
+    { kind: "paragraph", role: results.length > 0 ? "remark" : "answer", line: [words(reason)] },
+    ...(complex.length > 0 ? [{ kind: "paragraph", role: "remark", line: [...complex, words(".")] } as const] : []),
+    ...(aside_.length > 0 ? [{ kind: "set aside", items: aside_ } as const] : []),
+  ];
+}
+
+/** One solution with how often it counts, what its letters stand for and what it needs. */
+export function solutionLine(solution: Solution, showing: Showing): Line {
+  const { values, multiplicity, integers, free, conditions } = solution;
+  if (isInterval(solution))
+    return [...conditions.flatMap((one, k) => [...(k > 0 ? [words(" and ")] : []), large(present(one))]), ...lettersAside(integers, [])];
+  return [
+    ...valuesLine(values, { ...showing, integers }),
+    ...(multiplicity > 1 ? [aside(words(`counts ${multiplicity} times`))] : []),
+    ...lettersAside(integers, free),
+    ...conditionsAside(conditions),
+  ];
+}
+
+/** Whether a solution says only where its unknown lies: −2 < x < 2. */
+function isInterval({ values, free, conditions }: Solution): boolean {
+  const [[key, value] = [], ...more] = values;
+  return conditions.length > 0 && more.length === 0 && key !== undefined && free.includes(key) && value?.kind === "name" && value.name === key;
+}
+
+/** A reason for a value that is shown beside it already, without naming the value again. */
+function reasonBeside(reason: string): string {
+  return reason.replace(/ for \w+ = .*?(?=;|$)/, "");
+}

@@ -1,0 +1,26 @@
+import type { Block, Cell } from "../../document/block.ts";
+import { mathematics, words } from "../../document/inline.ts";
+import type { Expression } from "../../expression/expression.ts";
+import { present } from "../../notation/present.ts";
+import { text } from "../../notation/text.ts";
+import type { Answer } from "../answer.ts";
+import { decimals } from "../decimals.ts";
+import { besides } from "./values.ts";
+
+const FIGURES = 20;
+
+/** A table of values, each exact and as a decimal. */
+export function composeTable({ columns, rows }: Answer & { readonly kind: "table" }): readonly Block[] {
+  const headings = columns.map((column): Cell => ({ line: [mathematics(present(column))], text: text(column) }));
+  return [{ kind: "table", headings, rows: rows.map((row) => row.map(cellOf)) }];
+}
+
+function cellOf(value: Expression | undefined): Cell {
+  if (!value) return { line: [words("undefined")], text: "undefined" };
+  const number = decimals(value, FIGURES);
+  return {
+    line: [mathematics(present(value)), ...besides(value, undefined)],
+    text: text(value),
+    ...(number && number.im === undefined ? { number: number.re } : {}),
+  };
+}
