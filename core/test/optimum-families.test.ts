@@ -38,8 +38,8 @@ describe("whole lines of stationary points", () => {
       [
         "maximum a/4, b/4, c/4",
         "saddle 0, 0, z",
-        "saddle 0, y, 0",
         "saddle 0, b (c - z)/c, z",
+        "saddle 0, y, 0",
         "saddle a (b - y)/b, y, 0",
         "saddle a (c - z)/c, 0, z",
         "saddle x, 0, 0",

@@ -11,7 +11,7 @@ import { ApiError, parameter, sameOrigin } from "./api/http.ts";
 import { openApi } from "./api/openapi.ts";
 import { setRoutes } from "./api/set-routes.ts";
 import type { Database } from "./data/database.ts";
-import { pageAt } from "./data/publications.ts";
+import { pageAt, type StoredPage } from "./data/publications.ts";
 import type { Checker } from "./publish/check.ts";
 
 export interface AppParts extends AccountSettings {
@@ -67,14 +67,14 @@ export function createApp(parts: AppParts): Express {
   });
 
   app.get("/p/:address", async (request, response) => {
-    const html = await pageAt(parts.database, parameter(request, "address"));
+    const page = await pageAt(parts.database, parameter(request, "address"));
     response.setHeader(
       "Content-Security-Policy",
       "default-src 'none'; style-src 'self'; style-src-attr 'unsafe-inline'; font-src 'self'; img-src 'self' data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
     );
     response.setHeader("Cache-Control", "no-cache");
-    if (html === undefined) response.status(404).type("html").send(NOTHING_HERE);
-    else response.type("html").send(html);
+    if (page === undefined) response.status(404).type("html").send(NOTHING_HERE);
+    else sendPage(page, request, response);
   });
   const packageFolder = (name: string): string => dirname(createRequire(import.meta.url).resolve(`${name}/package.json`));
   for (const folder of [join(packageFolder("katex"), "dist"), packageFolder("@fontsource-variable/source-serif-4")]) {
@@ -93,6 +93,16 @@ export function createApp(parts: AppParts): Express {
   });
   app.use(reportFault);
   return app;
+}
+
+/** A page as small as the reader's browser can take it. */
+function sendPage({ html, brotli, gzip }: StoredPage, request: Request, response: Response): void {
+  const known = [...(brotli ? ["br"] : []), ...(gzip ? ["gzip"] : []), "identity"];
+  const encoding = request.acceptsEncodings(known);
+  const body = encoding === "br" ? brotli : encoding === "gzip" ? gzip : undefined;
+  response.type("html").vary("Accept-Encoding");
+  if (body && encoding) response.setHeader("Content-Encoding", encoding);
+  response.send(body ?? html);
 }
 
 const NOTHING_HERE =

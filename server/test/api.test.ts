@@ -207,6 +207,32 @@ describe("publishing", () => {
     expect(problemsOnly.body).not.toContain('class="working"');
   });
 
+  it("sends the page compressed to browsers that take it, and draws each nail once", async () => {
+    const owner = await instructor();
+    const { set, problem } = await newProblem(owner);
+    const working = ["solve x^2 - 5x + 6 = 0", "solve x^3 - 8 = 0", "evaluate 2^10"];
+    await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "Weights", statement: "", working });
+    const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" });
+    const address = `${origin}/p/${body.publication.address}`;
+    const sent = async (encoding: string) => {
+      const response = await fetch(address, { headers: { "Accept-Encoding": encoding } });
+      return {
+        encoding: response.headers.get("content-encoding"),
+        size: Number(response.headers.get("content-length")),
+        vary: response.headers.get("vary"),
+        text: await response.text(),
+      };
+    };
+    const [plain, gzip, brotli] = [await sent("identity"), await sent("gzip"), await sent("br, gzip")];
+    expect([plain.encoding, gzip.encoding, brotli.encoding]).toEqual([null, "gzip", "br"]);
+    expect(brotli.vary).toMatch(/Accept-Encoding/);
+    expect([gzip.text, brotli.text]).toEqual([plain.text, plain.text]);
+    expect(brotli.size).toBeLessThan(gzip.size);
+    expect(gzip.size).toBeLessThan(plain.size / 5);
+    expect(plain.text.match(/<symbol id="nail-nailed"/g)).toHaveLength(1);
+    expect(plain.text.match(/<use href="#nail-nailed"/g)?.length).toBeGreaterThan(5);
+  });
+
   it("keeps the address for a new snapshot and takes it away when it is withdrawn", async () => {
     const owner = await instructor();
     const { set, problem } = await newProblem(owner);

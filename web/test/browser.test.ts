@@ -233,6 +233,15 @@ describe("an instructor's whole way", () => {
       expect(await reader.page.$$eval("script", (found) => found.length)).toBe(0);
       const fonts = await reader.page.evaluate(() => document.fonts.check("16px KaTeX_Main"));
       expect(fonts).toBe(true);
+      await reader.page.emulateMediaType("print");
+      const onPaper = await reader.page.evaluate(() => {
+        for (const one of document.querySelectorAll("details")) one.open = false;
+        const steps = [...document.querySelectorAll(".steps li")];
+        return { steps: steps.length, printed: steps.filter((one) => one.checkVisibility()).length };
+      });
+      expect(onPaper.steps).toBeGreaterThan(5);
+      expect(onPaper.printed).toBe(onPaper.steps);
+      await reader.page.emulateMediaType("screen");
       await reader.page.setJavaScriptEnabled(true);
       await reader.page.goto(author.page.url());
       await reader.sees("Sign in");

@@ -133,6 +133,8 @@ export interface LineReport {
   readonly source: string;
   readonly ignored: boolean;
   readonly pieces: readonly Piece[];
+  /** The numbers of the lines that it refers to. */
+  readonly references: readonly number[];
   /** How something was read that could have been meant otherwise. */
   readonly notes?: readonly string[];
   readonly instruction?: string;

@@ -280,6 +280,7 @@ export function lineReport(line: Line): LineReport {
     source: line.source,
     ignored: line.ignored,
     pieces: line.pieces,
+    references: line.references,
     ...(line.notes.length > 0 ? { notes: line.notes } : {}),
     ...(line.instruction === undefined ? {} : { instruction: line.instruction }),
     ...(line.because === undefined ? {} : { because: line.because }),

@@ -24,6 +24,8 @@ export interface Line {
   readonly ignored: boolean;
   /** The sentence as it is typeset; empty where it could not be read. */
   readonly pieces: readonly Piece[];
+  /** The numbers of the lines that it refers to. */
+  readonly references: readonly number[];
   readonly instruction?: string;
   /** The author's words for the margin. */
   readonly because?: string;
@@ -166,8 +168,16 @@ function faultOf(sentence: string, environment: Environment): Error | undefined 
 }
 
 function carriedOut(read: Read, source: string): Line {
-  const { reading, error, because, pieces, ignored, notes } = read;
-  const base = { source, ignored, pieces, notes, ...(because === undefined ? {} : { because }), ...(reading ? { instruction: reading.instruction } : {}) };
+  const { reading, error, because, pieces, references, ignored, notes } = read;
+  const base = {
+    source,
+    ignored,
+    pieces,
+    references: [...references],
+    notes,
+    ...(because === undefined ? {} : { because }),
+    ...(reading ? { instruction: reading.instruction } : {}),
+  };
   if (error) return { ...base, error };
   if (!reading) return base;
   try {

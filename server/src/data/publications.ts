@@ -1,4 +1,6 @@
 import { randomBytes, randomUUID } from "node:crypto";
+import { promisify } from "node:util";
+import { brotliCompress, gzip as gzipCompress } from "node:zlib";
 import { and, desc, eq, isNull } from "drizzle-orm";
 import type { Database } from "./database.ts";
 import { type PublicationKind, publications } from "./schema.ts";
@@ -45,19 +47,32 @@ export async function publish(database: Database, setId: string, kind: Publicati
     createdAt: Date.now(),
     withdrawnAt: null,
   };
-  await database.insert(publications).values({ ...entry, setId, html });
+  await database.insert(publications).values({ ...entry, setId, html, ...(await compressed(html)) });
   return entry;
 }
 
+/** A page as it is stored: as it was rendered, and compressed. */
+export interface StoredPage {
+  readonly html: string;
+  readonly brotli: Buffer | null;
+  readonly gzip: Buffer | null;
+}
+
+/** Once, and as small as it goes: it is sent many times. */
+async function compressed(html: string): Promise<Omit<StoredPage, "html">> {
+  const [brotli, gzip] = await Promise.all([promisify(brotliCompress)(html), promisify(gzipCompress)(html, { level: 9 })]);
+  return { brotli, gzip };
+}
+
 /** The page that readers see at an address. */
-export async function pageAt(database: Database, address: string): Promise<string | undefined> {
+export async function pageAt(database: Database, address: string): Promise<StoredPage | undefined> {
   const [found] = await database
-    .select({ html: publications.html })
+    .select({ html: publications.html, brotli: publications.brotli, gzip: publications.gzip })
     .from(publications)
     .where(and(eq(publications.address, address), isNull(publications.withdrawnAt)))
     .orderBy(desc(publications.number))
     .limit(1);
-  return found?.html;
+  return found;
 }
 
 /** Takes every snapshot of an address away from readers. */

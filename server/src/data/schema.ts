@@ -1,4 +1,4 @@
-import { index, integer, sqliteTable, text, unique } from "drizzle-orm/sqlite-core";
+import { blob, index, integer, sqliteTable, text, unique } from "drizzle-orm/sqlite-core";
 
 /** The tables; `migrations/` holds the SQL that makes them. Times are milliseconds since 1970. */
 export const accounts = sqliteTable("accounts", {
@@ -64,6 +64,9 @@ export const publications = sqliteTable(
     number: integer("number").notNull(),
     address: text("address").notNull(),
     html: text("html").notNull(),
+    /** The page compressed, so that serving it costs nothing; none for what was published before. */
+    brotli: blob("html_brotli", { mode: "buffer" }),
+    gzip: blob("html_gzip", { mode: "buffer" }),
     createdAt: integer("created_at").notNull(),
     withdrawnAt: integer("withdrawn_at"),
   },

@@ -1,11 +1,12 @@
 import type { Block } from "@nail-down/core/document/block";
 import { blocksHtml, escapeHtml } from "@nail-down/core/document/html";
 import { sentenceCase } from "@nail-down/core/document/inline";
+import { nailHtml } from "@nail-down/core/document/nail";
 import { drawSvg } from "@nail-down/core/graph/svg";
 import type { CheckReport, LineReport, StepReport } from "@nail-down/core/instruction/line-report";
 import { faultWords } from "@nail-down/core/instruction/report-words";
+import type { Piece } from "@nail-down/core/instruction/sentence";
 import { wordsHtml } from "@nail-down/core/problemset/statement";
-import { nailSvg } from "./nail.ts";
 import { typeset } from "./typeset.ts";
 
 const math = (latex: string): string => typeset(latex, false);
@@ -23,15 +24,27 @@ const CHECK_WORDS: Readonly<Record<CheckReport["kind"], string>> = {
 /** A line of a working as the published page shows it. */
 export function lineHtml(line: LineReport, number: number): string {
   if (line.ignored) return "";
-  const sentence = line.pieces
-    .map((piece) => (piece.kind === "words" ? `<span class="words">${escapeHtml(piece.text)}</span>` : math(piece.latex)))
-    .join(" ")
-    .replaceAll(' <span class="words">,</span>', ",");
+  const sentence = sentenceHtml(line.pieces.map((piece, k) => (piece.kind === "words" && k === 0 ? { ...piece, text: sentenceCase(piece.text) } : piece)));
   const reason = line.because === undefined ? "" : `<p class="reason">${wordsHtml(line.because, typeset)}</p>`;
-  const verdict = line.error ? "" : line.verdict ? nailSvg(line.verdict) : "";
+  const verdict = line.error ? "" : line.verdict ? nailHtml(line.verdict) : "";
   const notes = (line.notes ?? []).map((note) => `<p class="note">${escapeHtml(sentenceCase(note))}.</p>`).join("");
   const result = line.error ? `<p class="fault">${escapeHtml(faultWords(line.error))}</p>` : resultHtml(line.blocks);
   return `<li class="line" value="${number}"><div class="body"><div class="sentence">${sentence}</div>${notes}${result}${radicalsHtml(line.radicals)}${stepsHtml(line.steps)}${evidenceHtml(line.checks, line.picture)}</div>${reason}<span class="verdict">${verdict}</span></li>`;
+}
+
+/** What is given, all together: the statements of several lines in one sentence. */
+export function givensHtml(lines: readonly LineReport[]): string {
+  const statements = lines.map(
+    ({ pieces: [, ...rest], notes = [] }) => sentenceHtml(rest) + notes.map((note) => ` <span class="note">(${escapeHtml(note)})</span>`).join(""),
+  );
+  return `<li class="line givens"><div class="body"><div class="sentence"><span class="words">Given:</span> ${statements.join(", ")}</div></div></li>`;
+}
+
+function sentenceHtml(pieces: readonly Piece[]): string {
+  return pieces
+    .map((piece) => (piece.kind === "words" ? `<span class="words">${escapeHtml(piece.text)}</span>` : math(piece.latex)))
+    .join(" ")
+    .replaceAll(' <span class="words">,</span>', ",");
 }
 
 /** What a line came to. */
@@ -46,9 +59,9 @@ function stepsHtml(steps: readonly StepReport[]): string {
   if (steps.length === 0) return "";
   const items = steps.map(
     (step) =>
-      `<li><span class="step-words">${step.words.map((piece) => (piece.kind === "words" ? escapeHtml(piece.text) : math(piece.latex))).join("")}</span><span class="step-math">${large(step.latex)}</span>${nailSvg(step.verdict)}</li>`,
+      `<li><span class="step-words">${step.words.map((piece) => (piece.kind === "words" ? escapeHtml(piece.text) : math(piece.latex))).join("")}</span><span class="step-math">${large(step.latex)}</span>${nailHtml(step.verdict)}</li>`,
   );
-  return `<details class="steps"><summary>${steps.length === 1 ? "1 step" : `${steps.length} steps`}</summary><ol>${items.join("")}</ol></details>`;
+  return `<details class="steps" open><summary>${steps.length === 1 ? "1 step" : `${steps.length} steps`}</summary><ol>${items.join("")}</ol></details>`;
 }
 
 function evidenceHtml(checks: readonly CheckReport[], picture: LineReport["picture"]): string {
@@ -58,7 +71,7 @@ function evidenceHtml(checks: readonly CheckReport[], picture: LineReport["pictu
       const sides = line.left && line.right ? `left ${math(line.left)}, right ${math(line.right)}; ` : "";
       return `<p>${line.subject ? `${math(line.subject)}: ` : ""}${sides}${escapeHtml(line.note)}</p>`;
     });
-    return `<dt>${nailSvg(check.outcome)} ${CHECK_WORDS[check.kind]}</dt><dd>${lines.join("")}</dd>`;
+    return `<dt>${nailHtml(check.outcome)} ${CHECK_WORDS[check.kind]}</dt><dd>${lines.join("")}</dd>`;
   });
   const drawn = picture ? `<figure class="graph">${drawSvg(picture)}<figcaption>${escapeHtml(picture.description)}</figcaption></figure>` : "";
   return `<details class="evidence"><summary>Evidence</summary><dl>${items.join("")}</dl>${drawn}</details>`;

@@ -1,9 +1,10 @@
 import { escapeHtml } from "@nail-down/core/document/html";
+import { nailSymbols } from "@nail-down/core/document/nail";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
 import type { Problem, ProblemSet } from "@nail-down/core/problemset/problem-set";
 import { statementHtml } from "@nail-down/core/problemset/statement";
 import type { PublicationKind } from "../data/schema.ts";
-import { lineHtml, resultHtml } from "./lines.ts";
+import { givensHtml, lineHtml, resultHtml } from "./lines.ts";
 import { typeset } from "./typeset.ts";
 
 const KIND_WORDS: Readonly<Record<PublicationKind, string>> = { handout: "Problems", worked: "Worked solutions", key: "Answer key" };
@@ -38,6 +39,7 @@ export function pageHtml({ set, author, kind, problems, date }: PageDetails): st
 <link rel="stylesheet" href="/page.css">
 </head>
 <body>
+${kind === "worked" ? nailSymbols() : ""}
 <main>
 <header><p class="kind">${KIND_WORDS[kind]}</p><h1>${escapeHtml(set.title)}</h1><p class="by">${escapeHtml(author)}, <time datetime="${day}">${day}</time></p></header>
 ${introduction}
@@ -57,8 +59,27 @@ function problemHtml({ problem, lines }: CheckedProblem, number: number, kind: P
 }
 
 function workingHtml(lines: readonly LineReport[]): string {
-  const items = lines.map((line, index) => lineHtml(line, index + 1)).join("");
+  const items = runsOf(lines)
+    .map((run) => (run.kind === "givens" ? givensHtml(run.lines) : lineHtml(run.line, run.number)))
+    .join("");
   return items === "" ? "" : `<section class="working" aria-label="working"><ol>${items}</ol></section>`;
+}
+
+type Run = { readonly kind: "givens"; readonly lines: readonly LineReport[] } | { readonly kind: "line"; readonly line: LineReport; readonly number: number };
+
+/** What is given in lines that follow each other is said together; a given that another line refers to, with a reason of its own, or with a fault, stands alone. */
+function runsOf(lines: readonly LineReport[]): readonly Run[] {
+  const referred = new Set(lines.flatMap(({ references }) => references));
+  const runs: Run[] = [];
+  for (const [index, line] of lines.entries()) {
+    const number = index + 1;
+    const last = runs.at(-1);
+    const isPlain = line.instruction === "given" && !line.error && line.because === undefined && !referred.has(number);
+    if (!isPlain) runs.push({ kind: "line", line, number });
+    else if (last?.kind === "givens") runs[runs.length - 1] = { ...last, lines: [...last.lines, line] };
+    else runs.push({ kind: "givens", lines: [line] });
+  }
+  return runs;
 }
 
 /** The answers alone: the last line that answers with values. */

@@ -11,7 +11,7 @@ const DECLARATIONS = new Set(["let", "given"]);
 /** A line that is about to be run; a drawing stays under the hand until the new one is there. */
 function notYetRun(source: string, before: LineReport | undefined): LineReport {
   const drawn = before?.blocks.filter(({ kind }) => kind === "graph" || kind === "figure" || kind === "measures") ?? [];
-  return { source, ignored: false, pieces: drawn.length > 0 && before ? before.pieces : [], blocks: drawn, checks: [], steps: [] };
+  return { source, ignored: false, pieces: drawn.length > 0 && before ? before.pieces : [], references: [], blocks: drawn, checks: [], steps: [] };
 }
 
 /** The sheet of paper: title, statement, givens and numbered lines, and under the last line the writing line. */
