@@ -21,15 +21,15 @@ const CHECK_WORDS: Readonly<Record<CheckReport["kind"], string>> = {
   steps: "Steps",
 };
 
-/** A line of a working as the published page shows it. */
-export function lineHtml(line: LineReport, number: number): string {
+/** A line of a working as the published page shows it, with its number where another line refers to it. */
+export function lineHtml(line: LineReport, number: number | undefined): string {
   if (line.ignored) return "";
   const sentence = sentenceHtml(line.pieces.map((piece, k) => (piece.kind === "words" && k === 0 ? { ...piece, text: sentenceCase(piece.text) } : piece)));
   const reason = line.because === undefined ? "" : `<p class="reason">${wordsHtml(line.because, typeset)}</p>`;
   const verdict = line.error ? "" : line.verdict ? nailHtml(line.verdict) : "";
   const notes = (line.notes ?? []).map((note) => `<p class="note">${escapeHtml(sentenceCase(note))}.</p>`).join("");
   const result = line.error ? `<p class="fault">${escapeHtml(faultWords(line.error))}</p>` : resultHtml(line.blocks);
-  return `<li class="line" value="${number}"><div class="body"><div class="sentence">${sentence}</div>${notes}${result}${radicalsHtml(line.radicals)}${stepsHtml(line.steps)}${evidenceHtml(line.checks, line.picture)}</div>${reason}<span class="verdict">${verdict}</span></li>`;
+  return `<li class="line"${number === undefined ? "" : ` value="${number}"`}><div class="body"><div class="sentence">${sentence}</div>${notes}${stepsHtml(line.steps)}${result}${radicalsHtml(line.radicals)}${evidenceHtml(line.checks, line.picture)}</div>${reason}<span class="verdict">${verdict}</span></li>`;
 }
 
 /** What is given, all together: the statements of several lines in one sentence. */
@@ -37,7 +37,7 @@ export function givensHtml(lines: readonly LineReport[]): string {
   const statements = lines.map(
     ({ pieces: [, ...rest], notes = [] }) => sentenceHtml(rest) + notes.map((note) => ` <span class="note">(${escapeHtml(note)})</span>`).join(""),
   );
-  return `<li class="line givens"><div class="body"><div class="sentence"><span class="words">Given:</span> ${statements.join(", ")}</div></div></li>`;
+  return `<li class="line"><div class="body"><div class="sentence"><span class="words">Given:</span> ${statements.join(", ")}</div></div></li>`;
 }
 
 function sentenceHtml(pieces: readonly Piece[]): string {
@@ -59,7 +59,7 @@ function stepsHtml(steps: readonly StepReport[]): string {
   if (steps.length === 0) return "";
   const items = steps.map(
     (step) =>
-      `<li><span class="step-words">${step.words.map((piece) => (piece.kind === "words" ? escapeHtml(piece.text) : math(piece.latex))).join("")}</span><span class="step-math">${large(step.latex)}</span>${nailHtml(step.verdict)}</li>`,
+      `<li><span class="step-words">${step.words.map((piece) => (piece.kind === "words" ? escapeHtml(piece.text) : math(piece.latex))).join("")}</span><span class="step-math">${large(step.latex)}</span>${step.verdict === "nailed" ? "" : nailHtml(step.verdict)}</li>`,
   );
   return `<details class="steps" open><summary>${steps.length === 1 ? "1 step" : `${steps.length} steps`}</summary><ol>${items.join("")}</ol></details>`;
 }

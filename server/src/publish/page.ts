@@ -65,9 +65,14 @@ function workingHtml(lines: readonly LineReport[]): string {
   return items === "" ? "" : `<section class="working" aria-label="working"><ol>${items}</ol></section>`;
 }
 
-type Run = { readonly kind: "givens"; readonly lines: readonly LineReport[] } | { readonly kind: "line"; readonly line: LineReport; readonly number: number };
+type Run =
+  | { readonly kind: "givens"; readonly lines: readonly LineReport[] }
+  | { readonly kind: "line"; readonly line: LineReport; readonly number: number | undefined };
 
-/** What is given in lines that follow each other is said together; a given that another line refers to, with a reason of its own, or with a fault, stands alone. */
+/**
+ * What is given in lines that follow each other is said together; a given that another line refers to, with a reason of its own, or with a fault, stands alone. Lines have their
+ * number where another one refers to it.
+ */
 function runsOf(lines: readonly LineReport[]): readonly Run[] {
   const referred = new Set(lines.flatMap(({ references }) => references));
   const runs: Run[] = [];
@@ -75,7 +80,7 @@ function runsOf(lines: readonly LineReport[]): readonly Run[] {
     const number = index + 1;
     const last = runs.at(-1);
     const isPlain = line.instruction === "given" && !line.error && line.because === undefined && !referred.has(number);
-    if (!isPlain) runs.push({ kind: "line", line, number });
+    if (!isPlain) runs.push({ kind: "line", line, number: referred.has(number) ? number : undefined });
     else if (last?.kind === "givens") runs[runs.length - 1] = { ...last, lines: [...last.lines, line] };
     else runs.push({ kind: "givens", lines: [line] });
   }
