@@ -233,6 +233,20 @@ describe("publishing", () => {
     expect(plain.text.match(/<use href="#nail-nailed"/g)?.length).toBeGreaterThan(5);
   });
 
+  it("says what is given together, the way before the answer, and numbers only what is referred to", async () => {
+    const owner = await instructor();
+    const { set, problem } = await newProblem(owner);
+    const working = ["given g = 9.8", "given t >= 0", 'given h = 20 because "The hook."', "solve h = 1/2 g t^2 for t", "evaluate 2 + 2", "expect 4"];
+    await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "Falling", statement: "", working });
+    const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" });
+    const { body: page } = await new Visitor().ask("GET", `/p/${body.publication.address}`);
+    expect(page.match(/>Given:<\/span>/g)).toHaveLength(1);
+    expect(page).toContain('<span class="words">Given</span>');
+    expect([...page.matchAll(/<li class="line" value="(\d)">/g)].map(([, number]) => number)).toEqual(["5"]);
+    const solved = page.slice(page.indexOf(">Solve<"), page.indexOf(">Evaluate<"));
+    expect(solved.indexOf('class="steps"')).toBeLessThan(solved.indexOf('class="result"'));
+  });
+
   it("keeps the address for a new snapshot and takes it away when it is withdrawn", async () => {
     const owner = await instructor();
     const { set, problem } = await newProblem(owner);

@@ -142,8 +142,8 @@ const RULES = {
   "within the interval": (where: string) => `Those with ${where}`,
   "one angle": (angle: string) => `Write everything by the sine and cosine of $${angle}$`,
   "multiple angles": (angle: string) => `Write products and squares of sine and cosine of $${angle}$ by multiples of the angle`,
-  "by sines": () => "Use $cos^2 = 1 - sin^2$ so that only the sine is left",
-  "by cosines": () => "Use $sin^2 = 1 - cos^2$ so that only the cosine is left",
+  "by sines": () => "Use $cos^2 x = 1 - sin^2 x$ so that only the sine is left",
+  "by cosines": () => "Use $sin^2 x = 1 - cos^2 x$ so that only the cosine is left",
   "by tangents": (by: string) => `Divide by $${by}$, which is not 0 for a solution, so that only the tangent is left`,
   "one wave on the left": (wave: string) => `A sine and a cosine of one angle make one wave: $${wave}$`,
   "by the half-angle tangent": (name: string, angle: string) =>

@@ -1,14 +1,11 @@
 import type { Expression } from "../expression/expression.ts";
-import { writtenLatex } from "../notation/latex.ts";
+import { type Line, listed, mathematics, words } from "../notation/inline.ts";
 import { parse } from "../notation/parse.ts";
 import { present } from "../notation/present.ts";
 import { fillIn, NotationError, type Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";
 import { type Said, wording } from "./rules.ts";
 import type { Step } from "./step.ts";
-
-/** A piece of a sentence as it is typeset: words or mathematics. */
-export type Piece = { readonly kind: "words"; readonly text: string } | { readonly kind: "math"; readonly latex: string };
 
 /** The words of a step in plain text, mathematics between dollar signs in the notation. */
 export function stepText({ rule, pieces, side }: Step): string {
@@ -23,7 +20,7 @@ function asText(said: Said): string {
 const isList = (said: Said): said is readonly Expression[] => Array.isArray(said);
 
 /** The words of a step for a reader: the pieces go into the wording as they are, and nothing that was printed is read again. */
-export function stepWords({ rule, pieces, side }: Step): readonly Piece[] {
+export function stepWords({ rule, pieces, side }: Step): Line {
   const written = besides(
     wording(
       rule,
@@ -31,7 +28,7 @@ export function stepWords({ rule, pieces, side }: Step): readonly Piece[] {
     ),
     side,
   );
-  return written.split("$").flatMap((part, k) => (k % 2 === 1 ? [mathematics(part, pieces)] : wordsAround(part, pieces)));
+  return written.split("$").flatMap((part, k) => (k % 2 === 1 ? formula(part, pieces) : wordsAround(part, pieces)));
 }
 
 /** Words with the side of an identity before them. */
@@ -49,22 +46,18 @@ function placeOf(part: string): number | undefined {
 }
 
 /** Words outside of mathematics: an expression among them is mathematics by itself. */
-function wordsAround(part: string, pieces: readonly Said[]): readonly Piece[] {
-  return part.split(PLACE).flatMap((stretch): readonly Piece[] => {
+function wordsAround(part: string, pieces: readonly Said[]): Line {
+  return part.split(PLACE).flatMap((stretch): Line => {
     const place = placeOf(stretch);
     const said = place === undefined ? stretch : (pieces[place] ?? "");
-    if (typeof said === "string") return said === "" ? [] : [{ kind: "words", text: said }];
-    const all = isList(said) ? said : [said];
-    return all.flatMap((one, k): readonly Piece[] => [
-      ...(k > 0 ? [{ kind: "words", text: ", " } as const] : []),
-      { kind: "math", latex: writtenLatex(present(one)) },
-    ]);
+    if (typeof said === "string") return said === "" ? [] : [words(said)];
+    return listed(isList(said) ? said : [said], ", ");
   });
 }
 
 const templates = new Map<string, Syntax | undefined>();
 
-/** The written form of a stretch of mathematics in a wording, with names in the places of its pieces; undefined for one that is typeset as it stands. */
+/** The written form of a stretch of mathematics in a wording, with names in the places of its pieces; undefined for one that is said as it stands. */
 function templateOf(part: string): Syntax | undefined {
   if (!templates.has(part)) templates.set(part, readTemplate(part));
   return templates.get(part);
@@ -79,12 +72,12 @@ function readTemplate(part: string): Syntax | undefined {
   }
 }
 
-function mathematics(part: string, pieces: readonly Said[]): Piece {
+function formula(part: string, pieces: readonly Said[]): Line {
   const alone = pieces[placeOf(part) ?? -1];
-  if (alone !== undefined && isList(alone)) return { kind: "math", latex: alone.map((one) => writtenLatex(present(one))).join(",\\; ") };
+  if (alone !== undefined && isList(alone)) return listed(alone, ", ");
   const values = new Map(pieces.map((said, k) => [placeholder(k), asSyntax(said)]));
   const template = templateOf(part);
-  return { kind: "math", latex: template ? writtenLatex(fillIn(template, values)) : part };
+  return [template ? mathematics(fillIn(template, values)) : words(part.replaceAll("'", "′"))];
 }
 
 /** A piece inside of mathematics: a name or a number where it is said in words. */

@@ -1,9 +1,6 @@
 import type { FigurePicture } from "../graph/figure/figure.ts";
 import type { Picture } from "../graph/picture.ts";
-import type { Inline } from "./inline.ts";
-
-/** A line of a document. */
-export type Line = readonly Inline[];
+import type { Line } from "../notation/inline.ts";
 
 /** A cell of a table: what it shows, the characters in which it is written, and its number as a decimal where it is one. */
 export interface Cell {

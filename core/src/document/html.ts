@@ -1,9 +1,9 @@
 import { drawFigure } from "../graph/figure/figure-svg.ts";
 import type { Picture } from "../graph/picture.ts";
 import { drawSvg } from "../graph/svg.ts";
-import { writtenLatex } from "../notation/latex.ts";
-import type { Block, Cell, Line, ParagraphRole } from "./block.ts";
-import type { Inline } from "./inline.ts";
+import type { Inline, Line } from "../notation/inline.ts";
+import { limitSignLatex, writtenLatex } from "../notation/latex.ts";
+import type { Block, Cell, ParagraphRole } from "./block.ts";
 
 /** Typesets LaTeX as HTML; `display` for a formula on its own line. */
 export type Typeset = (latex: string, display: boolean) => string;
@@ -62,6 +62,8 @@ function inlineHtml(inline: Inline, typeset: Typeset): string {
       return escapeHtml(inline.text);
     case "mathematics":
       return typeset(`${inline.large ? "\\displaystyle " : ""}${writtenLatex(inline.written)}`, false);
+    case "limit":
+      return typeset(`\\displaystyle ${limitSignLatex(inline.variable, inline.at, inline.side)}`, false);
     case "decimal":
       return ` <span class="decimal">≈ ${typeset(writtenLatex(inline.written), false)}</span>`;
     case "together":

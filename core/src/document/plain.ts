@@ -1,6 +1,6 @@
-import { writtenPlain } from "../notation/plain.ts";
-import type { Block, Line } from "./block.ts";
-import type { Inline } from "./inline.ts";
+import type { Inline, Line } from "../notation/inline.ts";
+import { plainName, writtenPlain } from "../notation/plain.ts";
+import type { Block } from "./block.ts";
 
 /** Blocks in plain words, a paragraph each, for a reader that speaks and for logs. */
 export const blocksPlain = (blocks: readonly Block[]): string => blocks.map(blockPlain).join("\n");
@@ -34,6 +34,8 @@ function inlinePlain(inline: Inline): string {
       return inline.text;
     case "mathematics":
       return writtenPlain(inline.written);
+    case "limit":
+      return `lim ${plainName(inline.variable)} → ${writtenPlain(inline.at)}${inline.side === undefined ? "" : inline.side === "left" ? "⁻" : "⁺"} of `;
     case "decimal":
       return ` ≈ ${writtenPlain(inline.written)}`;
     case "together":

@@ -2,6 +2,7 @@ import type { Approach, CheckKind, Verdict } from "../check/verdict.ts";
 import type { Block } from "../document/block.ts";
 import type { Picture } from "../graph/picture.ts";
 import type { CurveKind, MarkKind } from "../graph/scene.ts";
+import type { Line } from "../notation/inline.ts";
 import type { Nature } from "../solve/optima/optimum.ts";
 import type { Piece } from "./sentence.ts";
 
@@ -96,8 +97,9 @@ export type AnswerReport =
 export interface StepReport {
   readonly rule: string;
   readonly text: string;
-  /** The same typeset. */
-  readonly words: readonly Piece[];
+  /** The same for a reader, and what stands on the paper after the step. */
+  readonly words: Line;
+  readonly result: Line;
   readonly latex: string;
   readonly verdict: Verdict;
   readonly why: string;

@@ -6,10 +6,10 @@ import { distinct, type Expression, equal, findAll } from "../expression/express
 import type { FigurePicture, Part } from "../graph/figure/figure.ts";
 import { type Picture, picture } from "../graph/picture.ts";
 import type { Mark, Window } from "../graph/scene.ts";
-import { latex, writtenLatex } from "../notation/latex.ts";
-import { nameLatex } from "../notation/letters.ts";
+import { type Line as InlineLine, large } from "../notation/inline.ts";
+import { latex, limitSignLatex, writtenLatex } from "../notation/latex.ts";
 import { writtenPlain } from "../notation/plain.ts";
-import { presentInOrder } from "../notation/present.ts";
+import { present, presentInOrder } from "../notation/present.ts";
 import { text, writtenText } from "../notation/text.ts";
 import { rootByRadicals } from "../rewrite/root-radicals.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
@@ -249,19 +249,17 @@ function sideLatex(side: Expression, before: Expression | undefined): string {
   return before && !equal(before, side) ? `${latex(before)} = ${latex(side)}` : latex(side);
 }
 
-/** lim, with where the variable goes below it. */
-function underLatex(under: LimitPlace | undefined): string {
-  if (!under) return "";
-  const side = under.side === undefined ? "" : under.side === "left" ? "^{-}" : "^{+}";
-  return `\\lim_{${nameLatex(under.variable)} \\to ${latex(under.at)}${side}} `;
-}
+const limitSign = (under: LimitPlace | undefined): InlineLine =>
+  under ? [{ kind: "limit", variable: under.variable, at: present(under.at), ...(under.side ? { side: under.side } : {}) }] : [];
 
 function stepReport(step: Step, judged: { verdict: Verdict; why: string } | undefined): StepReport {
+  const written = step.written ?? present(resultOf(step.claim));
   return {
     rule: step.rule,
     text: stepText(step),
     words: stepWords(step),
-    latex: `${underLatex(step.under)}${step.written ? writtenLatex(step.written) : latex(resultOf(step.claim))}`,
+    result: [...limitSign(step.under), large(written)],
+    latex: `${step.under ? limitSignLatex(step.under.variable, present(step.under.at), step.under.side) : ""}${writtenLatex(written)}`,
     verdict: judged?.verdict ?? "loose",
     why: judged?.why ?? "this step was not checked",
   };

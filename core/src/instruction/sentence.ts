@@ -1,5 +1,4 @@
 import type { MatrixOperation } from "../derivation/step.ts";
-import type { Piece } from "../derivation/words.ts";
 import { type Expression, equal } from "../expression/expression.ts";
 import { applied, combined, isCalculation } from "../matrix/arithmetic.ts";
 import type { Calculated } from "../matrix/steps.ts";
@@ -18,7 +17,8 @@ import { declarations, type Environment, meanings, measuredMeanings } from "./en
 import { knownDimensions } from "./units.ts";
 import { type Beside, dimensionsOf, measuredWith, NOTHING_BESIDE, readWithUnits } from "./units-read.ts";
 
-export type { Piece };
+/** A piece of a sentence as it is typeset: words or mathematics. */
+export type Piece = { readonly kind: "words"; readonly text: string } | { readonly kind: "math"; readonly latex: string };
 
 /** An interval with its ends, open or closed. */
 export interface Interval {

@@ -24,7 +24,7 @@ export interface Line {
   readonly ignored: boolean;
   /** The sentence as it is typeset; empty where it could not be read. */
   readonly pieces: readonly Piece[];
-  /** The numbers of the lines that it refers to. */
+  /** The numbers of the lines that it refers to, or is held against. */
   readonly references: readonly number[];
   readonly instruction?: string;
   /** The author's words for the margin. */
@@ -173,7 +173,7 @@ function carriedOut(read: Read, source: string): Line {
     source,
     ignored,
     pieces,
-    references: [...references],
+    references: [...references, ...(reading?.dependsOn ?? [])],
     notes,
     ...(because === undefined ? {} : { because }),
     ...(reading ? { instruction: reading.instruction } : {}),

@@ -170,3 +170,9 @@ function tupleLatex(items: readonly Syntax[], at: Render): string {
   }
   return `\\left(${items.map(at).join(", ")}\\right)`;
 }
+
+/** lim, with where the variable goes below it. */
+export function limitSignLatex(variable: string, at: Syntax, side: "left" | "right" | undefined): string {
+  const from = side === undefined ? "" : side === "left" ? "^{-}" : "^{+}";
+  return `\\lim_{${nameLatex(variable)} \\to ${writtenLatex(at)}${from}} `;
+}

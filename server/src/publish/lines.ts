@@ -1,11 +1,11 @@
 import type { Block } from "@nail-down/core/document/block";
-import { blocksHtml, escapeHtml } from "@nail-down/core/document/html";
-import { sentenceCase } from "@nail-down/core/document/inline";
+import { blocksHtml, escapeHtml, lineHtml as inlinesHtml } from "@nail-down/core/document/html";
 import { nailHtml } from "@nail-down/core/document/nail";
 import { drawSvg } from "@nail-down/core/graph/svg";
 import type { CheckReport, LineReport, StepReport } from "@nail-down/core/instruction/line-report";
 import { faultWords } from "@nail-down/core/instruction/report-words";
 import type { Piece } from "@nail-down/core/instruction/sentence";
+import { sentenceCase } from "@nail-down/core/notation/inline";
 import { wordsHtml } from "@nail-down/core/problemset/statement";
 import { typeset } from "./typeset.ts";
 
@@ -59,7 +59,7 @@ function stepsHtml(steps: readonly StepReport[]): string {
   if (steps.length === 0) return "";
   const items = steps.map(
     (step) =>
-      `<li><span class="step-words">${step.words.map((piece) => (piece.kind === "words" ? escapeHtml(piece.text) : math(piece.latex))).join("")}</span><span class="step-math">${large(step.latex)}</span>${step.verdict === "nailed" ? "" : nailHtml(step.verdict)}</li>`,
+      `<li><span class="step-words">${inlinesHtml(step.words, typeset)}</span><span class="step-math">${inlinesHtml(step.result, typeset)}</span>${step.verdict === "nailed" ? "" : nailHtml(step.verdict)}</li>`,
   );
   return `<details class="steps" open><summary>${steps.length === 1 ? "1 step" : `${steps.length} steps`}</summary><ol>${items.join("")}</ol></details>`;
 }

@@ -1,8 +1,8 @@
-import type { Block, Line, ParagraphRole } from "@nail-down/core/document/block";
-import type { Inline } from "@nail-down/core/document/inline";
+import type { Block, ParagraphRole } from "@nail-down/core/document/block";
 import type { Picture } from "@nail-down/core/graph/picture";
 import { drawSvg } from "@nail-down/core/graph/svg";
-import { writtenLatex } from "@nail-down/core/notation/latex";
+import type { Inline, Line } from "@nail-down/core/notation/inline";
+import { limitSignLatex, writtenLatex } from "@nail-down/core/notation/latex";
 import type { PartedLatex } from "@nail-down/core/notation/parts";
 import { memo, useState } from "react";
 import { Mathematics, PartedMathematics } from "../parts/mathematics.tsx";
@@ -39,7 +39,7 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
     case "display":
       return (
         <div className="py-1">
-          <LineView line={block.line} bench={bench} />
+          <Inlines line={block.line} bench={bench} />
         </div>
       );
     case "results":
@@ -48,7 +48,7 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
           {block.items.map((item, index) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: results have no identity but their place
             <li key={index} className="py-1">
-              <LineView line={item} bench={bench} />
+              <Inlines line={item} bench={bench} />
             </li>
           ))}
         </ul>
@@ -56,18 +56,18 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
     case "paragraph":
       return (
         <p className={PARAGRAPHS[block.role]}>
-          <LineView line={block.line} bench={bench} />
+          <Inlines line={block.line} bench={bench} />
         </p>
       );
     case "set aside":
       return block.items.map((item, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: candidates have no identity but their place
         <p key={index} className="text-[0.92em] text-steel">
-          <em>set aside:</em> <LineView line={item} bench={bench} />
+          <em>set aside:</em> <Inlines line={item} bench={bench} />
         </p>
       ));
     case "table":
-      return <TableView headings={block.headings} rows={block.rows} show={(line) => <LineView line={line} bench={bench} />} />;
+      return <TableView headings={block.headings} rows={block.rows} show={(line) => <Inlines line={line} bench={bench} />} />;
     case "measures":
       return (
         <ul className="my-1 list-none text-[0.95em]">
@@ -82,11 +82,11 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
                 {use}
               </button>
               <span>
-                = <LineView line={value} bench={bench} />
+                = <Inlines line={value} bench={bench} />
               </span>
               {shown.length > 0 && (
                 <span>
-                  <LineView line={shown} bench={bench} />
+                  <Inlines line={shown} bench={bench} />
                 </span>
               )}
             </li>
@@ -104,21 +104,24 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
   }
 }
 
-function LineView({ line, bench }: { readonly line: Line; readonly bench: Bench }) {
+/** Words and mathematics in a line; where `bench` is told, parts of a formula can be chosen. */
+export function Inlines({ line, bench }: { readonly line: Line; readonly bench?: Bench }) {
   // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a line have no identity but their place
-  return line.map((inline, index) => <InlineView key={index} inline={inline} bench={bench} />);
+  return line.map((inline, index) => <InlineView key={index} inline={inline} {...(bench ? { bench } : {})} />);
 }
 
-function InlineView({ inline, bench }: { readonly inline: Inline; readonly bench: Bench }) {
+function InlineView({ inline, bench }: { readonly inline: Inline; readonly bench?: Bench }) {
   switch (inline.kind) {
     case "words":
       return inline.text;
     case "mathematics":
-      return inline.parts ? (
+      return inline.parts && bench ? (
         <Parted parted={inline.parts} propose={bench.propose} />
       ) : (
         <Mathematics latex={writtenLatex(inline.written)} large={inline.large === true} />
       );
+    case "limit":
+      return <Mathematics latex={limitSignLatex(inline.variable, inline.at, inline.side)} large />;
     case "decimal":
       return (
         <span className="ml-2 whitespace-nowrap text-[0.92em] text-steel">
@@ -128,13 +131,13 @@ function InlineView({ inline, bench }: { readonly inline: Inline; readonly bench
     case "together":
       return (
         <span className="inline-block">
-          <LineView line={inline.inlines} bench={bench} />
+          <Inlines line={inline.inlines} {...(bench ? { bench } : {})} />
         </span>
       );
     case "aside":
       return (
         <span className="mx-2 text-[0.92em] text-steel">
-          <LineView line={inline.inlines} bench={bench} />
+          <Inlines line={inline.inlines} {...(bench ? { bench } : {})} />
         </span>
       );
     case "source":

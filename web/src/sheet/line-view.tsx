@@ -3,7 +3,7 @@ import { Collapsible } from "radix-ui";
 import type { ReactNode } from "react";
 import { Mathematics, Words } from "../parts/mathematics.tsx";
 import { Nail } from "../parts/nail.tsx";
-import { BlocksView, type ProposeRewrite } from "./blocks-view.tsx";
+import { BlocksView, Inlines, type ProposeRewrite } from "./blocks-view.tsx";
 import type { GraphPlace } from "./graph/place.ts";
 
 export interface LineActions {
@@ -127,14 +127,6 @@ export function FaultView({ fault, take }: { readonly fault: FaultReport; readon
   );
 }
 
-/** The words of a step, with mathematics among them. */
-function StepWords({ words }: { readonly words: StepReport["words"] }) {
-  return words.map((piece, index) =>
-    // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a sentence have no identity but their place
-    piece.kind === "words" ? <span key={index}>{piece.text}</span> : <Mathematics key={index} latex={piece.latex} />,
-  );
-}
-
 /** A sentence as it is typeset: words in italics, mathematics between them, commas close to what they follow. */
 export function Sentence({ report }: { readonly report: Pick<LineReport, "pieces"> }) {
   return report.pieces.map((piece, index) => {
@@ -181,13 +173,13 @@ function Steps({ steps }: { readonly steps: readonly StepReport[] }) {
         {steps.map((step) => (
           <li key={`${step.rule} ${step.latex}`} className="grid grid-cols-[minmax(0,1fr)_1.4rem] py-1">
             <span className="text-[0.94em] text-steel">
-              <StepWords words={step.words} />
+              <Inlines line={step.words} />
             </span>
             <span className="pt-1" title={step.why}>
               <Nail verdict={step.verdict} size={13} />
             </span>
             <span className="pt-1 pl-4">
-              <Mathematics latex={step.latex} large />
+              <Inlines line={step.result} />
             </span>
           </li>
         ))}

@@ -1,4 +1,5 @@
-import type { Cell, Line as DocumentLine } from "@nail-down/core/document/block";
+import type { Cell } from "@nail-down/core/document/block";
+import type { Line as DocumentLine } from "@nail-down/core/notation/inline";
 import { type ReactNode, useState } from "react";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { saveText } from "./graph/saving.ts";

@@ -1,6 +1,7 @@
-import type { Block, Line } from "../../document/block.ts";
-import { decimal, large, mathematics, sentenceCase, words } from "../../document/inline.ts";
+import type { Block } from "../../document/block.ts";
 import { picture } from "../../graph/picture.ts";
+import type { Line } from "../../notation/inline.ts";
+import { decimal, large, mathematics, sentenceCase, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import { text } from "../../notation/text.ts";
 import type { Answer } from "../answer.ts";

@@ -1,6 +1,6 @@
 import type { Block } from "../../document/block.ts";
-import { large, mathematics, sentenceCase, words } from "../../document/inline.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
+import { large, mathematics, sentenceCase, words } from "../../notation/inline.ts";
 import { latexWithParts } from "../../notation/parts.ts";
 import { present, presentInOrder } from "../../notation/present.ts";
 import { simplify } from "../../truth/index.ts";

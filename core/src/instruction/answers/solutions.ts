@@ -1,5 +1,6 @@
-import type { Block, Line } from "../../document/block.ts";
-import { aside, large, sentenceCase, words } from "../../document/inline.ts";
+import type { Block } from "../../document/block.ts";
+import type { Line } from "../../notation/inline.ts";
+import { aside, large, sentenceCase, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import type { Solution } from "../../solve/solution.ts";
 import type { Answer } from "../answer.ts";

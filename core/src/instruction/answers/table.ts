@@ -1,6 +1,6 @@
 import type { Block, Cell } from "../../document/block.ts";
-import { mathematics, words } from "../../document/inline.ts";
 import type { Expression } from "../../expression/expression.ts";
+import { mathematics, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import { text } from "../../notation/text.ts";
 import type { Answer } from "../answer.ts";

@@ -1,5 +1,5 @@
 import type { Block } from "../../document/block.ts";
-import { listed, sentenceCase, words } from "../../document/inline.ts";
+import { listed, sentenceCase, words } from "../../notation/inline.ts";
 import type { Answer } from "../answer.ts";
 
 /** What was decided, in a sentence, and where nothing is said. */

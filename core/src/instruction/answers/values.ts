@@ -1,7 +1,7 @@
-import type { Line } from "../../document/block.ts";
-import { aside, decimal, type Inline, large, listed, mathematics, together, words } from "../../document/inline.ts";
 import { sum } from "../../expression/construct.ts";
 import { contains, type Expression, termsOf } from "../../expression/expression.ts";
+import type { Line } from "../../notation/inline.ts";
+import { aside, decimal, type Inline, large, listed, mathematics, together, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import { name, plus, type Syntax } from "../../notation/syntax.ts";
 import { DEFAULT_DIGITS, type Digits } from "../answer.ts";

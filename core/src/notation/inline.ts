@@ -1,13 +1,15 @@
 import type { Expression } from "../expression/expression.ts";
-import type { PartedLatex } from "../notation/parts.ts";
-import { present } from "../notation/present.ts";
-import type { Syntax } from "../notation/syntax.ts";
+import type { PartedLatex } from "./parts.ts";
+import { present } from "./present.ts";
+import type { Syntax } from "./syntax.ts";
 
 /** What stands in a line of a document. Mathematics is its written form: each rendering makes of it what it needs. */
 export type Inline =
   | { readonly kind: "words"; readonly text: string }
   /** In running text, or by itself with room for full-size fractions; its parts may be chosen on the bench. */
   | { readonly kind: "mathematics"; readonly written: Syntax; readonly large?: true; readonly parts?: PartedLatex }
+  /** lim, with where a variable goes below it, before what the limit is taken of. */
+  | { readonly kind: "limit"; readonly variable: string; readonly at: Syntax; readonly side?: "left" | "right" }
   /** The decimal beside what it is close to. */
   | { readonly kind: "decimal"; readonly written: Syntax }
   /** What is not parted at the end of a line where that can be helped. */
@@ -23,6 +25,9 @@ export const large = (written: Syntax): Inline => ({ kind: "mathematics", writte
 export const decimal = (written: Syntax): Inline => ({ kind: "decimal", written });
 export const together = (...inlines: readonly Inline[]): Inline => ({ kind: "together", inlines });
 export const aside = (...inlines: readonly Inline[]): Inline => ({ kind: "aside", inlines });
+
+/** Inlines that follow each other. */
+export type Line = readonly Inline[];
 
 /** Several expressions with words between them. */
 export function listed(items: readonly Expression[], between: string): readonly Inline[] {
