@@ -153,7 +153,7 @@ export function comparisonCheck(answer: ClaimedAnswer, digits: number = DEFAULT_
     const known = [...answer.assumptions, ...solution.conditions.filter((one) => !bound.includes(one))].map(there);
     const compared = compareSides(there(left), there(right), known, digits);
     outcomes.push(outcomeOf(compared, solution));
-    lines.push({ subject: equation(name(answer.unknown), solution.value), note: comparisonNote(compared) });
+    lines.push(comparisonLine(compared, { subject: equation(name(answer.unknown), solution.value) }));
   }
   if (lines.length === 0) return { kind: "comparison", outcome: "tacked", detail: "there is no solution to compare at", lines };
   return {
@@ -169,6 +169,11 @@ function outcomeOf(compared: Comparison, solution: ClaimedSolution): Verdict {
   const bound = equalitiesAmong(solution.conditions).length > 0;
   if (compared.kind === "agree") return "tacked";
   return compared.kind === "differ" && !bound ? "bent" : "loose";
+}
+
+/** A line of evidence from a comparison of two sides by error bounds. */
+export function comparisonLine(compared: Comparison, about: Omit<EvidenceLine, "note" | "digits">): EvidenceLine {
+  return { ...about, note: comparisonNote(compared), ...(compared.kind === "agree" ? { digits: compared.digits } : {}) };
 }
 
 /** What a comparison of two sides by error bounds showed, in words. */

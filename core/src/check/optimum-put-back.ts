@@ -6,7 +6,7 @@ import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { decide, simplify, zeroTest } from "../truth/index.ts";
-import { comparisonNote, integerTest } from "./answer.ts";
+import { comparisonLine, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
 import { statedBounds } from "./convex-optimum.ts";
 import type { ClaimedOptima, ClaimedOptimum } from "./optimum.ts";
@@ -44,7 +44,7 @@ export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
     const compared = compareSides(substitute(at(claim.objective), member), substitute(point.value, member), known);
     numeric.push({
       outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
-      line: { subject, note: comparisonNote(compared) },
+      line: comparisonLine(compared, { subject }),
       where,
     });
   }

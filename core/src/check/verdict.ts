@@ -15,6 +15,8 @@ export interface EvidenceLine {
   readonly leftBefore?: Expression;
   readonly rightBefore?: Expression;
   readonly note: string;
+  /** The digits to which both sides were found to agree. */
+  readonly digits?: number;
 }
 
 /** The outcome of one kind of check, in words, with the lines of evidence behind it. */

@@ -1,4 +1,4 @@
-import { comparisonNote } from "../check/answer.ts";
+import { comparisonLine, comparisonNote } from "../check/answer.ts";
 import { type Comparison, compareSides } from "../check/compare.ts";
 import { stepsCheck } from "../check/step.ts";
 import { type Check, verdictOf } from "../check/verdict.ts";
@@ -23,12 +23,11 @@ export function valueOutcome(
   const { check, verdicts } = stepsCheck(steps, [...assumptions, ...conditions]);
   const known = [...assumptions, ...conditions];
   const compared = [start, otherStart].map((form) => comparedByEntry(form, value, known)).reduce((a, b) => (a.kind === "unknown" ? b : a));
-  const note = comparisonNote(compared);
   const comparison: Check = {
     kind: "comparison",
     outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
-    detail: note,
-    lines: [{ left: start, right: value, note }],
+    detail: comparisonNote(compared),
+    lines: [comparisonLine(compared, { left: start, right: value })],
   };
   // A vector that was calculated while it was read has nothing to be compared with: its own steps are judged.
   const checks = start.kind === "tuple" && equal(start, value) ? [check] : [check, comparison];

@@ -114,12 +114,13 @@ export interface CheckReport {
   readonly approach?: readonly Approach[];
 }
 
-/** A line of evidence in LaTeX; each side as it came out of putting in, "= simplified" where that differs. */
+/** A line of evidence; each side as it came out of putting in, and simplified where that differs. */
 export interface EvidenceReport {
-  readonly subject?: string;
-  readonly left?: string;
-  readonly right?: string;
+  readonly subject?: Line;
+  readonly sides?: { readonly left: Line; readonly right: Line };
   readonly note: string;
+  /** The digits to which both sides were found to agree. */
+  readonly digits?: number;
 }
 
 /** What is wrong with a line, its characters, and the sentence that was probably meant. */

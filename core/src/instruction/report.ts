@@ -2,7 +2,7 @@ import type { Check, Verdict } from "../check/verdict.ts";
 import { type LimitPlace, resultOf, type Step } from "../derivation/step.ts";
 import { stepText, stepWords } from "../derivation/words.ts";
 import { equation, name } from "../expression/construct.ts";
-import { distinct, type Expression, equal, findAll } from "../expression/expression.ts";
+import { distinct, type Expression, findAll } from "../expression/expression.ts";
 import type { FigurePicture, Part } from "../graph/figure/figure.ts";
 import { type Picture, picture } from "../graph/picture.ts";
 import type { Mark, Window } from "../graph/scene.ts";
@@ -16,6 +16,7 @@ import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { Solution } from "../solve/solution.ts";
 import type { Answer, Digits } from "./answer.ts";
 import { composed } from "./answers/compose.ts";
+import { composeEvidence } from "./answers/evidence.ts";
 import { shownValue } from "./answers/expression.ts";
 import { familySyntax } from "./answers/values.ts";
 import { decimals } from "./decimals.ts";
@@ -219,34 +220,8 @@ function checkReport(check: Check): CheckReport {
     outcome: check.outcome,
     ...(check.approach ? { approach: check.approach } : {}),
     detail: check.detail,
-    lines: check.lines.map(({ subject, left, right, leftBefore, rightBefore, note }) => ({
-      ...(subject ? { subject: subjectLatex(subject) } : {}),
-      ...(left ? { left: sideLatex(left, leftBefore) } : {}),
-      ...(right ? { right: sideLatex(right, rightBefore) } : {}),
-      note,
-    })),
+    lines: check.lines.map(composeEvidence),
   };
-}
-
-const EVIDENCE_FIGURES = 12;
-
-/** Whether a number is only known by the interval it lies in: its decimals say more than that. */
-function holdsBoundedRoot(e: Expression): boolean {
-  return findAll(e, (part) => part.kind === "iterated" && part.operator === "root" && part.index === undefined).length > 0;
-}
-
-function subjectLatex(subject: Expression): string {
-  if (!holdsBoundedRoot(subject)) return latex(subject);
-  if (subject.kind === "logic") return subject.items.map(subjectLatex).join(",\\; ");
-  const [left, right] = subject.kind === "relation" ? subject.operands : [];
-  const decimal = right && decimals(right, EVIDENCE_FIGURES);
-  return left && decimal ? `${latex(left)} \\approx ${decimal.re}` : latex(subject);
-}
-
-function sideLatex(side: Expression, before: Expression | undefined): string {
-  const decimal = holdsBoundedRoot(side) ? decimals(side, EVIDENCE_FIGURES) : undefined;
-  if (decimal) return `\\approx ${decimal.re}`;
-  return before && !equal(before, side) ? `${latex(before)} = ${latex(side)}` : latex(side);
 }
 
 const limitSign = (under: LimitPlace | undefined): InlineLine =>

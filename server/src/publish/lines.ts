@@ -1,6 +1,7 @@
 import type { Block } from "@nail-down/core/document/block";
 import { blocksHtml, escapeHtml, lineHtml as inlinesHtml } from "@nail-down/core/document/html";
 import { nailHtml } from "@nail-down/core/document/nail";
+import { CHECK_HEADINGS } from "@nail-down/core/document/verdict-words";
 import { drawSvg } from "@nail-down/core/graph/svg";
 import type { CheckReport, LineReport, StepReport } from "@nail-down/core/instruction/line-report";
 import { faultWords } from "@nail-down/core/instruction/report-words";
@@ -12,14 +13,6 @@ import { typeset } from "./typeset.ts";
 const math = (latex: string): string => typeset(latex, false);
 /** Answers and steps have room for full-size fractions. */
 const large = (latex: string): string => typeset(`\\displaystyle ${latex}`, false);
-
-const CHECK_WORDS: Readonly<Record<CheckReport["kind"], string>> = {
-  substitution: "Put back",
-  comparison: "Compared",
-  completeness: "Counted",
-  dimensions: "Dimensions",
-  steps: "Steps",
-};
 
 /** A line of a working as the published page shows it, with its number where another line refers to it. */
 export function lineHtml(line: LineReport, number: number | undefined): string {
@@ -68,10 +61,10 @@ function evidenceHtml(checks: readonly CheckReport[], picture: LineReport["pictu
   if (checks.length === 0) return "";
   const items = checks.map((check) => {
     const lines = check.lines.map((line) => {
-      const sides = line.left && line.right ? `left ${math(line.left)}, right ${math(line.right)}; ` : "";
-      return `<p>${line.subject ? `${math(line.subject)}: ` : ""}${sides}${escapeHtml(line.note)}</p>`;
+      const sides = line.sides ? `left ${inlinesHtml(line.sides.left, typeset)}, right ${inlinesHtml(line.sides.right, typeset)}; ` : "";
+      return `<p>${line.subject ? `${inlinesHtml(line.subject, typeset)}: ` : ""}${sides}${escapeHtml(line.note)}</p>`;
     });
-    return `<dt>${nailHtml(check.outcome)} ${CHECK_WORDS[check.kind]}</dt><dd>${lines.join("")}</dd>`;
+    return `<dt>${nailHtml(check.outcome)} ${CHECK_HEADINGS[check.kind]}</dt><dd>${lines.join("")}</dd>`;
   });
   const drawn = picture ? `<figure class="graph">${drawSvg(picture)}<figcaption>${escapeHtml(picture.description)}</figcaption></figure>` : "";
   return `<details class="evidence"><summary>Evidence</summary><dl>${items.join("")}</dl>${drawn}</details>`;

@@ -1,24 +1,10 @@
+import { CHECK_HEADINGS, VERDICT_MEANINGS } from "@nail-down/core/document/verdict-words";
 import { drawSvg } from "@nail-down/core/graph/svg";
 import type { CheckReport, LineReport } from "@nail-down/core/instruction/line-report";
-import { Mathematics } from "../parts/mathematics.tsx";
 import { Nail } from "../parts/nail.tsx";
 import { ApproachChart } from "./approach-chart.tsx";
+import { Inlines } from "./blocks-view.tsx";
 import { DifferenceChart } from "./difference-chart.tsx";
-
-const HEADINGS: Readonly<Record<CheckReport["kind"], string>> = {
-  substitution: "Put back",
-  comparison: "Compared",
-  completeness: "Counted",
-  dimensions: "Dimensions",
-  steps: "Steps",
-};
-
-const MEANING = {
-  nailed: "Nailed: proven exactly, and the numbers agree.",
-  tacked: "Tacked: the numbers agree within proven bounds; there is no exact proof.",
-  loose: "Loose: not checked, or not decided.",
-  bent: "Bent: a check contradicts this.",
-} as const;
 
 const EVIDENCE_SIZE = { width: 380, height: 260 };
 /** From so many solutions on, a chart of the digits is quicker to read than the list. */
@@ -27,10 +13,7 @@ const MANY = 6;
 /** The digits to which both sides were found to agree, in the order of the solutions. */
 function digitsOf(report: LineReport): readonly number[] {
   const compared = report.checks.find((check) => check.kind === "comparison");
-  return (compared?.lines ?? []).flatMap(({ note }) => {
-    const found = /agree to (\d+) digits/.exec(note)?.[1];
-    return found === undefined ? [] : [Number(found)];
-  });
+  return (compared?.lines ?? []).flatMap(({ digits }) => digits ?? []);
 }
 
 /** The evidence for the selected line. */
@@ -48,7 +31,7 @@ export function EvidencePanel({ report, number }: { readonly report: LineReport 
       <h2 className="mb-1 flex items-center gap-2 font-serif text-lg font-semibold">
         {report.verdict && <Nail verdict={report.verdict} size={18} />} Line {number}
       </h2>
-      {report.verdict && <p className="mb-3 text-[14px] text-steel">{MEANING[report.verdict]}</p>}
+      {report.verdict && <p className="mb-3 text-[14px] text-steel">{VERDICT_MEANINGS[report.verdict]}</p>}
       {report.picture && (
         <div className="mb-2 border border-rule [&_svg]:h-auto [&_svg]:w-full" dangerouslySetInnerHTML={{ __html: drawSvg(report.picture, EVIDENCE_SIZE) }} />
       )}
@@ -57,7 +40,7 @@ export function EvidencePanel({ report, number }: { readonly report: LineReport 
         {report.checks.map((check) => (
           <div key={check.kind + check.detail} className="border-t border-rule py-2">
             <dt className="flex items-center gap-2 font-semibold">
-              <Nail verdict={check.outcome} size={14} /> {HEADINGS[check.kind]}
+              <Nail verdict={check.outcome} size={14} /> {CHECK_HEADINGS[check.kind]}
             </dt>
             <dd className="text-[14px]">
               {check.approach && <ApproachChart sides={check.approach} />}
@@ -74,10 +57,12 @@ export function EvidencePanel({ report, number }: { readonly report: LineReport 
 
 function Evidence({ line }: { readonly line: CheckReport["lines"][number] }) {
   // A value alone is a row of a table.
-  if (line.subject !== undefined && line.left === undefined)
+  if (line.subject !== undefined && line.sides === undefined)
     return (
       <div className="mt-1 flex flex-wrap items-baseline gap-x-3">
-        <Mathematics latex={line.subject} />
+        <span>
+          <Inlines line={line.subject} />
+        </span>
         <span className="text-steel">{line.note}</span>
       </div>
     );
@@ -85,16 +70,16 @@ function Evidence({ line }: { readonly line: CheckReport["lines"][number] }) {
     <div className="mt-1 overflow-x-auto">
       {line.subject !== undefined && (
         <div>
-          <Mathematics latex={line.subject} />
+          <Inlines line={line.subject} />
         </div>
       )}
-      {line.left !== undefined && line.right !== undefined && (
+      {line.sides !== undefined && (
         <div className="overflow-x-auto pl-3">
           <div>
-            left <Mathematics latex={line.left} />
+            left <Inlines line={line.sides.left} />
           </div>
           <div>
-            right <Mathematics latex={line.right} />
+            right <Inlines line={line.sides.right} />
           </div>
         </div>
       )}

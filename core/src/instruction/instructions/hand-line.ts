@@ -1,4 +1,4 @@
-import { comparisonNote } from "../../check/answer.ts";
+import { comparisonLine, comparisonNote } from "../../check/answer.ts";
 import { compareSides, pointText } from "../../check/compare.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
@@ -111,7 +111,7 @@ function sameValue(above: Above, claimed: Expression, environment: Environment):
     kind: "comparison",
     outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
     detail: comparisonNote(compared),
-    lines: [{ left: before, right: after, note: comparisonNote(compared) }],
+    lines: [comparisonLine(compared, { left: before, right: after })],
   };
   switch (test.kind) {
     case "zero":

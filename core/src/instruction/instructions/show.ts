@@ -1,6 +1,6 @@
 import { angleNormalForm, hasAngles, inUnitAngles } from "../../canonical/angles.ts";
 import { whereRational } from "../../canonical/normal-form.ts";
-import { comparisonNote } from "../../check/answer.ts";
+import { comparisonLine, comparisonNote } from "../../check/answer.ts";
 import { compareSides, DEFAULT_DIGITS, pointText } from "../../check/compare.ts";
 import { equalByPieces } from "../../check/constant-pieces.ts";
 import { stepsCheck } from "../../check/step.ts";
@@ -74,7 +74,7 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
     kind: "comparison",
     outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
     detail: comparisonNote(compared),
-    lines: [{ left, right, note: comparisonNote(compared) }],
+    lines: [comparisonLine(compared, { left, right })],
   };
   switch (test.kind) {
     case "zero": {
@@ -97,7 +97,7 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
       }
       const again = compareSides(left, right, assumptions, DEFAULT_DIGITS, MANY_POINTS);
       if (again.kind !== "differ") return undecided(undecidedText(test), compared.kind === "agree" ? [comparison] : []);
-      const refuted: Check = { kind: "comparison", outcome: "bent", detail: comparisonNote(again), lines: [{ left, right, note: comparisonNote(again) }] };
+      const refuted: Check = { kind: "comparison", outcome: "bent", detail: comparisonNote(again), lines: [comparisonLine(again, { left, right })] };
       const said = `this is false: the sides differ at ${pointText(again.point)}`;
       return judged(false, "bent", said, own.steps, assumptions, [refuted], { counterexample: again.point });
     }

@@ -1,4 +1,4 @@
-import { comparisonNote } from "../../check/answer.ts";
+import { comparisonLine, comparisonNote } from "../../check/answer.ts";
 import { type Comparison, compareSides } from "../../check/compare.ts";
 import type { Check } from "../../check/verdict.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
@@ -27,7 +27,7 @@ export function quadratureCheck(stages: readonly Compared[]): Check {
     return { integral, value, compared: isOpen ? compareSides(inPieces, value, known, QUADRATURE_DIGITS) : whole };
   });
   const worst = found.map(({ compared }) => compared.kind).reduce((a, b) => (RANK.indexOf(b) > RANK.indexOf(a) ? b : a), "agree");
-  const lines = found.map(({ integral, value, compared }) => ({ left: integral, right: value, note: comparisonNote(compared) }));
-  const detail = lines.map(({ left, note }) => (lines.length > 1 ? `${plain(left)}: ${note}` : note)).join("; ");
-  return { kind: "comparison", outcome: OUTCOMES[worst], detail, lines };
+  const sentences = found.map(({ integral, compared }) => (found.length > 1 ? `${plain(integral)}: ` : "") + comparisonNote(compared));
+  const lines = found.map(({ integral, value, compared }) => comparisonLine(compared, { left: integral, right: value }));
+  return { kind: "comparison", outcome: OUTCOMES[worst], detail: sentences.join("; "), lines };
 }
