@@ -205,6 +205,16 @@ describe("publishing", () => {
     const problemsOnly = await new Visitor().ask("GET", `/p/${handout.body.publication.address}`);
     expect(problemsOnly.body).toContain("High water");
     expect(problemsOnly.body).not.toContain('class="working"');
+    expect(problemsOnly.body).toContain('class="name-line"');
+    expect(page.body).not.toContain('class="name-line"');
+  });
+
+  it("names the set at the head of every printed page, whatever its title is", async () => {
+    const owner = await instructor();
+    const { body: set } = await owner.ask("POST", "/api/sets", { title: 'Say "A\\B" <now>' });
+    const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "key" });
+    const page = await new Visitor().ask("GET", `/p/${body.publication.address}`);
+    expect(page.body).toContain('style="--running-title: &quot;Say \\22 A\\5c B\\22  &lt;now&gt; – Answer key&quot;"');
   });
 
   it("sends the page compressed to browsers that take it, and draws each nail once", async () => {

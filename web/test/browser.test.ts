@@ -237,8 +237,10 @@ describe("an instructor's whole way", () => {
       const onPaper = await reader.page.evaluate(() => {
         for (const one of document.querySelectorAll("details")) one.open = false;
         const steps = [...document.querySelectorAll(".steps li")];
-        return { steps: steps.length, printed: steps.filter((one) => one.checkVisibility()).length };
+        const running = getComputedStyle(document.documentElement).getPropertyValue("--running-title");
+        return { running, steps: steps.length, printed: steps.filter((one) => one.checkVisibility()).length };
       });
+      expect(onPaper.running).toMatch(/^".+ – Worked solutions"$/);
       expect(onPaper.steps).toBeGreaterThan(5);
       expect(onPaper.printed).toBe(onPaper.steps);
       await reader.page.emulateMediaType("screen");

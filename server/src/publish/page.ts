@@ -23,12 +23,18 @@ export interface PageDetails {
   readonly date: Date;
 }
 
+/** On paper, for whoever hands it in. */
+const NAME_LINE = `<p class="name-line" aria-hidden="true">Name</p>`;
+
+/** A text as a string of a style sheet. */
+const cssString = (text: string): string => `"${text.replace(/["\\\n\r\f]/g, (character) => `\\${character.charCodeAt(0).toString(16)} `)}"`;
+
 /** The published page: one static HTML document that needs no script. */
 export function pageHtml({ set, author, kind, problems, date }: PageDetails): string {
   const introduction = set.introduction === "" ? "" : `<div class="introduction">${statementHtml(set.introduction, typeset)}</div>`;
   const day = date.toISOString().slice(0, 10);
   return `<!doctype html>
-<html lang="en">
+<html lang="en" style="${escapeHtml(`--running-title: ${cssString(`${set.title} – ${KIND_WORDS[kind]}`)}`)}">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
@@ -42,6 +48,7 @@ export function pageHtml({ set, author, kind, problems, date }: PageDetails): st
 ${kind === "worked" ? nailSymbols() : ""}
 <main>
 <header><p class="kind">${KIND_WORDS[kind]}</p><h1>${escapeHtml(set.title)}</h1><p class="by">${escapeHtml(author)}, <time datetime="${day}">${day}</time></p></header>
+${kind === "handout" ? NAME_LINE : ""}
 ${introduction}
 ${problems.map((checked, index) => problemHtml(checked, index + 1, kind)).join("\n")}
 <footer>Every line was run and checked again when this page was published. Made with Nail Down.</footer>
