@@ -70,6 +70,7 @@ describe("an instructor's whole way", () => {
     await author.sees(/they agree to 30 digits/, "aside");
     await author.sees(/2 different real roots/, "aside");
     await author.page.waitForSelector("aside svg path");
+    expect(await author.barriers()).toEqual([]);
   });
 
   it("moves, zooms and restores a graph, and turns a surface", async () => {
@@ -245,6 +246,10 @@ describe("an instructor's whole way", () => {
       expect(onPaper.printed).toBe(onPaper.steps);
       await reader.page.emulateMediaType("screen");
       await reader.page.setJavaScriptEnabled(true);
+      await reader.page.setViewport({ width: 360, height: 740 });
+      await reader.page.goto(address);
+      expect(await reader.page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
+      expect(await reader.barriers()).toEqual([]);
       await reader.page.goto(author.page.url());
       await reader.sees("Sign in");
       const refused = await reader.page.evaluate(async () => (await fetch("/api/sets")).status);

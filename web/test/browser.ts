@@ -3,9 +3,16 @@ import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
+import axe from "axe-core";
 import puppeteer, { type Browser, type Page } from "puppeteer-core";
 
 const ROOT = fileURLToPath(new URL("../..", import.meta.url));
+
+declare global {
+  interface Window {
+    readonly axe: typeof axe;
+  }
+}
 
 /** The application as it is served, with a database of its own; it can be killed and started again. */
 export class Served {
@@ -129,6 +136,21 @@ export class User {
       source,
       flags,
     );
+  }
+
+  /**
+   * What keeps readers who do not see or point from the page, in the words of the rules that find it. Two rules do not read
+   * MathML, so that a cell or a button with a formula is empty to them: what they say of formulas does not count.
+   */
+  async barriers(): Promise<readonly string[]> {
+    await this.page.evaluate(axe.source);
+    return this.page.evaluate(async () => {
+      const { violations } = await window.axe.run({ elementRef: true });
+      const blindToFormulas = ["empty-table-header", "label-content-name-mismatch"];
+      return violations.flatMap(({ id, help, nodes }) =>
+        nodes.filter(({ element }) => !(blindToFormulas.includes(id) && element?.querySelector("math"))).map(({ html }) => `${help}: ${html}`),
+      );
+    });
   }
 
   async saved(): Promise<void> {

@@ -60,16 +60,16 @@ ${problems.map((checked, index) => problemHtml(checked, index + 1, kind)).join("
 
 function problemHtml({ problem, lines }: CheckedProblem, number: number, kind: PublicationKind): string {
   const statement = statementHtml(problem.statement, typeset);
-  const solution = kind === "worked" ? workingHtml(lines) : kind === "key" ? keyHtml(lines) : "";
+  const solution = kind === "worked" ? workingHtml(lines, number) : kind === "key" ? keyHtml(lines, number) : "";
   const remarks = kind === "worked" && problem.remarks !== "" ? `<div class="remarks">${statementHtml(problem.remarks, typeset)}</div>` : "";
   return `<article><h2><span class="number">${number}</span> ${escapeHtml(problem.title)}</h2><div class="statement">${statement}</div>${solution}${remarks}</article>`;
 }
 
-function workingHtml(lines: readonly LineReport[]): string {
+function workingHtml(lines: readonly LineReport[], problem: number): string {
   const items = runsOf(lines)
     .map((run) => (run.kind === "givens" ? givensHtml(run.lines) : lineHtml(run.line, run.number)))
     .join("");
-  return items === "" ? "" : `<section class="working" aria-label="working"><ol>${items}</ol></section>`;
+  return items === "" ? "" : `<section class="working" aria-label="working of problem ${problem}"><ol>${items}</ol></section>`;
 }
 
 type Run =
@@ -95,7 +95,7 @@ function runsOf(lines: readonly LineReport[]): readonly Run[] {
 }
 
 /** The answers alone: the last line that answers with values. */
-function keyHtml(lines: readonly LineReport[]): string {
+function keyHtml(lines: readonly LineReport[], problem: number): string {
   const last = lines.filter((line) => line.answer && ["solutions", "expression", "table"].includes(line.answer.kind)).at(-1);
-  return last ? `<section class="key" aria-label="answer">${resultHtml(last.blocks)}</section>` : "";
+  return last ? `<section class="key" aria-label="answer to problem ${problem}">${resultHtml(last.blocks)}</section>` : "";
 }

@@ -77,7 +77,8 @@ function OpenBench({ set, problemId, again }: { readonly set: SetRecord; readonl
           <main className="min-w-0 overflow-y-auto py-4">
             <WorkingSheet writing={writing} />
           </main>
-          <aside aria-label="evidence" className="overflow-y-auto border-l border-rule px-4 py-5">
+          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reached by keys */}
+          <aside aria-label="evidence" tabIndex={0} className="overflow-y-auto border-l border-rule px-4 py-5">
             <EvidencePanel report={selected === null ? undefined : reports[selected]} number={(selected ?? 0) + 1} />
           </aside>
         </div>

@@ -108,13 +108,15 @@ function SetTitle({
     });
   };
   return (
-    <input
-      aria-label="title of the set"
-      value={title}
-      onChange={(event) => setTitle(event.target.value)}
-      onBlur={store}
-      maxLength={200}
-      className="min-w-0 flex-1 rounded border border-transparent bg-transparent font-serif text-2xl font-semibold hover:border-rule"
-    />
+    <h1 className="min-w-0 flex-1">
+      <input
+        aria-label="title of the set"
+        value={title}
+        onChange={(event) => setTitle(event.target.value)}
+        onBlur={store}
+        maxLength={200}
+        className="w-full rounded border border-transparent bg-transparent font-serif text-2xl font-semibold hover:border-rule"
+      />
+    </h1>
   );
 }

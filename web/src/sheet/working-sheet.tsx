@@ -34,13 +34,15 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
   };
   return (
     <article className="sheet mx-auto min-h-full max-w-[52rem] px-10 py-8">
-      <input
-        aria-label="title of the problem"
-        value={draft.title}
-        onChange={(event) => dispatch(bench.edited({ title: event.target.value }))}
-        maxLength={200}
-        className="w-full rounded border border-transparent bg-transparent text-2xl font-semibold hover:border-rule"
-      />
+      <h1>
+        <input
+          aria-label="title of the problem"
+          value={draft.title}
+          onChange={(event) => dispatch(bench.edited({ title: event.target.value }))}
+          maxLength={200}
+          className="w-full rounded border border-transparent bg-transparent text-2xl font-semibold hover:border-rule"
+        />
+      </h1>
       <StatementEditor key={problemId} statement={draft.statement} change={(statement) => dispatch(bench.edited({ statement }))} />
       <ol className="mt-4 border-t border-rule" aria-label="working">
         {working.map((source, index) => {

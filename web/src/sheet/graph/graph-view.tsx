@@ -222,7 +222,7 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
         <span className="grow" />
         <ToolButton label="save as SVG" sign="SVG" act={() => saveText(drawSvg(picture, undefined, turn), "image/svg+xml", "graph.svg")} />
         <ToolButton label="save as PNG" sign="PNG" act={() => void savePng(drawSvg(picture, undefined, turn), DEFAULT_SIZE, "graph.png")} />
-        <ToolButton label="save for LaTeX" sign="TeX" act={() => saveText(drawPgf(picture, turn), "text/x-tex", "graph.tex")} />
+        <ToolButton label="save as TeX" sign="TeX" act={() => saveText(drawPgf(picture, turn), "text/x-tex", "graph.tex")} />
       </div>
       {bracket && <Questions bracket={bracket} formulas={formulas} variable={drawn.variable} ask={actions.write} />}
       <Sliders
