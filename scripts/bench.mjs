@@ -6,6 +6,7 @@ import { existsSync, mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
+import { pagesBench } from "./bench-pages.mjs";
 import { installPackages } from "./install.mjs";
 
 installPackages();
@@ -31,7 +32,10 @@ await inChromium();
 /** What is measured in a page, where there is a Chromium: the script's share against what the browser does with the same text. */
 async function inChromium() {
   const executablePath = process.env.CHROMIUM ?? "/usr/bin/chromium";
-  if (!existsSync(executablePath)) return console.log(`\nnot measured in a page: there is no Chromium at ${executablePath}`);
+  if (!existsSync(executablePath)) {
+    console.log(`\nnot measured in a page: there is no Chromium at ${executablePath}`);
+    return pagesBench(undefined);
+  }
   await build({
     root: `${root}core`,
     configFile: false,
@@ -54,5 +58,6 @@ async function inChromium() {
   console.log("\nin a page                                                      seconds      ratio  against");
   for (const [name, own, other] of await page.evaluate(() => window.graphBench()))
     console.log(`${name.padEnd(60)} ${own.toExponential(2).padStart(10)} ${(own / other).toPrecision(3).padStart(10)}  putting the same text into the page`);
+  await pagesBench(browser);
   await browser.close();
 }

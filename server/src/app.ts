@@ -11,7 +11,7 @@ import { ApiError, parameter, sameOrigin } from "./api/http.ts";
 import { openApi } from "./api/openapi.ts";
 import { setRoutes } from "./api/set-routes.ts";
 import type { Database } from "./data/database.ts";
-import { pageAt, type StoredPage } from "./data/publications.ts";
+import { ENCODINGS, type Encoding, pageAt } from "./data/publications.ts";
 import type { Checker } from "./publish/check.ts";
 
 export interface AppParts extends AccountSettings {
@@ -67,14 +67,18 @@ export function createApp(parts: AppParts): Express {
   });
 
   app.get("/p/:address", async (request, response) => {
-    const page = await pageAt(parts.database, parameter(request, "address"));
+    const page = await pageAt(parts.database, parameter(request, "address"), encodingFor(request));
     response.setHeader(
       "Content-Security-Policy",
       "default-src 'none'; style-src 'self'; style-src-attr 'unsafe-inline'; font-src 'self'; img-src 'self' data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
     );
     response.setHeader("Cache-Control", "no-cache");
     if (page === undefined) response.status(404).type("html").send(NOTHING_HERE);
-    else sendPage(page, request, response);
+    else {
+      response.type("html").vary("Accept-Encoding");
+      if (page.encoding !== "identity") response.setHeader("Content-Encoding", page.encoding);
+      response.send(page.body);
+    }
   });
   const packageFolder = (name: string): string => dirname(createRequire(import.meta.url).resolve(`${name}/package.json`));
   for (const folder of [join(packageFolder("katex"), "dist"), packageFolder("@fontsource-variable/source-serif-4")]) {
@@ -95,14 +99,10 @@ export function createApp(parts: AppParts): Express {
   return app;
 }
 
-/** A page as small as the reader's browser can take it. */
-function sendPage({ html, brotli, gzip }: StoredPage, request: Request, response: Response): void {
-  const known = [...(brotli ? ["br"] : []), ...(gzip ? ["gzip"] : []), "identity"];
-  const encoding = request.acceptsEncodings(known);
-  const body = encoding === "br" ? brotli : encoding === "gzip" ? gzip : undefined;
-  response.type("html").vary("Accept-Encoding");
-  if (body && encoding) response.setHeader("Content-Encoding", encoding);
-  response.send(body ?? html);
+/** The smallest form of a page that the reader's browser takes. */
+function encodingFor(request: Request): Encoding {
+  const accepted = request.acceptsEncodings([...ENCODINGS]);
+  return ENCODINGS.find((encoding) => encoding === accepted) ?? "identity";
 }
 
 const NOTHING_HERE =

@@ -280,6 +280,17 @@ describe("the server", () => {
     expect(ropes).toMatchObject({ problems: 7 });
     const { body: set } = await demo.ask("GET", `/api/sets/${ropes.id}`);
     expect(set.publications.map((one: { kind: string }) => one.kind).sort()).toEqual(["handout", "worked"]);
+    // Each problem counts its figures on from those before, laid out or not.
+    const worked = set.publications.find(({ kind }: { kind: string }) => kind === "worked");
+    const { body: page } = await new Visitor().ask("GET", `/p/${worked.address}`);
+    const articles = String(page).split("<article ").slice(1);
+    let figures = 0;
+    for (const article of articles) {
+      expect(article).toContain(`style="counter-reset: graph ${figures}"`);
+      figures += article.split('<figure class="graph numbered').length - 1;
+    }
+    expect(articles).toHaveLength(7);
+    expect(figures).toBeGreaterThan(2);
   });
 
   it("describes its API and answers what is not there in words", async () => {

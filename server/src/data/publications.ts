@@ -51,28 +51,31 @@ export async function publish(database: Database, setId: string, kind: Publicati
   return entry;
 }
 
-/** A page as it is stored: as it was rendered, and compressed. */
-export interface StoredPage {
-  readonly html: string;
-  readonly brotli: Buffer | null;
-  readonly gzip: Buffer | null;
-}
-
 /** Once, and as small as it goes: it is sent many times. */
-async function compressed(html: string): Promise<Omit<StoredPage, "html">> {
+async function compressed(html: string): Promise<{ readonly brotli: Buffer; readonly gzip: Buffer }> {
   const [brotli, gzip] = await Promise.all([promisify(brotliCompress)(html), promisify(gzipCompress)(html, { level: 9 })]);
   return { brotli, gzip };
 }
 
-/** The page that readers see at an address. */
-export async function pageAt(database: Database, address: string): Promise<StoredPage | undefined> {
+/** The forms in which a page is stored, the smallest first. */
+export const ENCODINGS = ["br", "gzip", "identity"] as const;
+export type Encoding = (typeof ENCODINGS)[number];
+
+const STORED = { br: publications.brotli, gzip: publications.gzip, identity: publications.html } as const;
+
+/**
+ * The page that readers see at an address, in the form they can take, or as it was rendered where it is not stored in that
+ * form. Nothing else is read: the other forms are many times as large.
+ */
+export async function pageAt(database: Database, address: string, encoding: Encoding): Promise<{ body: Buffer | string; encoding: Encoding } | undefined> {
   const [found] = await database
-    .select({ html: publications.html, brotli: publications.brotli, gzip: publications.gzip })
+    .select({ body: STORED[encoding] })
     .from(publications)
     .where(and(eq(publications.address, address), isNull(publications.withdrawnAt)))
     .orderBy(desc(publications.number))
     .limit(1);
-  return found;
+  if (!found) return undefined;
+  return found.body === null ? pageAt(database, address, "identity") : { body: found.body, encoding };
 }
 
 /** Takes every snapshot of an address away from readers. */

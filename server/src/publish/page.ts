@@ -50,7 +50,7 @@ ${kind === "worked" ? nailSymbols() : ""}
 <header><p class="kind">${KIND_WORDS[kind]}</p><h1>${escapeHtml(set.title)}</h1><p class="by">${escapeHtml(author)}, <time datetime="${day}">${day}</time></p></header>
 ${kind === "handout" ? NAME_LINE : ""}
 ${introduction}
-${problems.map((checked, index) => problemHtml(checked, index + 1, kind)).join("\n")}
+${problems.map((checked, index) => problemHtml(checked, index + 1, kind, figuresOf(problems.slice(0, index)))).join("\n")}
 <footer>Every line was run and checked again when this page was published. Made with Nail Down.</footer>
 </main>
 </body>
@@ -58,11 +58,16 @@ ${problems.map((checked, index) => problemHtml(checked, index + 1, kind)).join("
 `;
 }
 
-function problemHtml({ problem, lines }: CheckedProblem, number: number, kind: PublicationKind): string {
+/** How many numbered figures stand in problems. */
+const figuresOf = (problems: readonly CheckedProblem[]): number =>
+  problems.flatMap(({ lines }) => lines.flatMap(({ blocks }) => blocks)).filter(({ kind }) => kind === "graph" || kind === "figure").length;
+
+/** Problems that are not seen yet are not laid out, so that figures are counted on from those before, which may not have been. */
+function problemHtml({ problem, lines }: CheckedProblem, number: number, kind: PublicationKind, figuresBefore: number): string {
   const statement = statementHtml(problem.statement, typeset);
   const solution = kind === "worked" ? workingHtml(lines, number) : kind === "key" ? keyHtml(lines, number) : "";
   const remarks = kind === "worked" && problem.remarks !== "" ? `<div class="remarks">${statementHtml(problem.remarks, typeset)}</div>` : "";
-  return `<article><h2><span class="number">${number}</span> ${escapeHtml(problem.title)}</h2><div class="statement">${statement}</div>${solution}${remarks}</article>`;
+  return `<article style="counter-reset: graph ${figuresBefore}"><h2><span class="number">${number}</span> ${escapeHtml(problem.title)}</h2><div class="statement">${statement}</div>${solution}${remarks}</article>`;
 }
 
 function workingHtml(lines: readonly LineReport[], problem: number): string {
