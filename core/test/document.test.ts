@@ -50,6 +50,14 @@ describe("what a line came to, as blocks", () => {
     expect(html("given t >= 0", "solve t^2 = 2 for t")).toContain('<span class="decimal">≈ «1.41421»</span>');
   });
 
+  test.each<[string, string]>([
+    ["keep x > 0 from (1)", "x = 2\nThe other solution of line 1 is set aside.\nSet aside: x = −2: x > 0 does not hold"],
+    ["keep x != 5 from (1)", "x = 2\nx = −2\nAll solutions of line 1 are kept."],
+    ["keep x > 7 from (1)", "None of the solutions of line 1 is kept."],
+  ])("say of %s what was done with the solutions, not again why there are no more", (line, expected) => {
+    expect(plain("solve x^2 = 4", line)).toContain(expected);
+  });
+
   it("escape words in HTML and keep every solution, its conditions and what was set aside", () => {
     const page = html("solve sqrt(x + 2) = x");
     expect(page).toContain("«x = 2»");

@@ -92,6 +92,7 @@ export const KEEP: Instruction = {
         if (undecided.length > 0 && kept.solutions.length > 1) {
           throw new CannotDo(`it is not decided whether ${text(wanted)} holds for ${undecided.join(", ")}: a given about the letters may decide it`);
         }
+        const others = set.solutions.length - kept.solutions.length;
         const outcome = undecided.length === 0 ? "nailed" : "loose";
         const detail =
           undecided.length === 0
@@ -102,7 +103,7 @@ export const KEEP: Instruction = {
         const all = [...inherited, own];
         return {
           ...NO_STEPS,
-          answer: { ...given, set: kept, kept: true },
+          answer: { ...given, set: { ...kept, reason: keptReason(kept.solutions.length, others, line) }, kept: true },
           checks: all,
           verdict: weakest([source.verdict ?? "loose", outcome]),
         };
@@ -110,6 +111,13 @@ export const KEEP: Instruction = {
     };
   },
 };
+
+/** What was done with the solutions of a line; why there are no more of them is said there. */
+function keptReason(kept: number, others: number, line: number): string {
+  if (kept === 0) return `none of the solutions of line ${line} is kept`;
+  if (others === 0) return kept === 1 ? `the solution of line ${line} is kept` : `all solutions of line ${line} are kept`;
+  return others === 1 ? `the other solution of line ${line} is set aside` : `the other ${others} solutions of line ${line} are set aside`;
+}
 
 /** The part of an inequality's intervals that is kept: both hold there. */
 function keptOfInequality({ set, equation, scope }: Answer & { kind: "solutions" }, wanted: Expression, environment: Environment): Outcome {
