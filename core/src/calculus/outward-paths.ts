@@ -2,11 +2,12 @@ import { polynomialFactors } from "../canonical/factored.ts";
 import type { LimitPlace } from "../derivation/step.ts";
 import { constant, divide, name, negate, number, ONE, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
-import { contains, type Expression, equal } from "../expression/expression.ts";
+import { contains, distinct, type Expression } from "../expression/expression.ts";
 import { MIRRORED } from "../expression/statement.ts";
 import { freshName, substitute } from "../expression/substitute.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { decide, simpleRelations, simplify } from "../truth/index.ts";
+import { variableBounds } from "./plain-bounds.ts";
 
 /** A path through the domain of a function to where it may be unbounded: the variables by one letter, and the place that this letter goes to. */
 export interface OutwardPath {
@@ -102,12 +103,11 @@ const MOST_POINTS = 4;
 /** The sides of the places of one variable at which a factor of a denominator, or the inside of a logarithm, is 0, or that bound it. */
 function polesOf({ objective, variables: [variable, ...more], facts }: Domain): readonly OutwardPath[] {
   if (variable === undefined || more.length > 0) return [];
-  const bounds = simpleRelations(facts).filter(({ left, right }) => left.kind === "name" && left.name === variable && !contains(right, variable));
+  const bounds = variableBounds(facts, variable);
   const poles = linearZerosIn(curveDomain(objective), variable);
-  const places = [...bounds.map(({ right }) => right), ...poles];
-  const distinct = places.filter((at, k) => places.findIndex((other) => equal(other, at)) === k);
+  const places = distinct([...bounds.map(({ right }) => right), ...poles]);
   const x = name(variable);
-  return distinct.flatMap((at) =>
+  return places.flatMap((at) =>
     ([1, -1] as const).map((side): OutwardPath => {
       const close = sum(at, number({ num: side, den: FAR }));
       const comparison = side === 1 ? ">" : "<";
@@ -122,8 +122,7 @@ function polesOf({ objective, variables: [variable, ...more], facts }: Domain): 
 
 /** The places that conditions such as u ≠ 0 leave out, as far as these are zeros of factors of first degree. */
 export function linearZerosIn(conditions: readonly Expression[], variable: string): readonly Expression[] {
-  const zeros = simpleRelations(conditions).flatMap(({ left, right }) => linearZeros(subtract(left, right), variable));
-  return zeros.filter((at, k) => zeros.findIndex((other) => equal(other, at)) === k);
+  return distinct(simpleRelations(conditions).flatMap(({ left, right }) => linearZeros(subtract(left, right), variable)));
 }
 
 /** The zeros of the factors of first degree. */

@@ -2,7 +2,7 @@ import { divide, name, negate, relation, subtract, ZERO } from "../expression/co
 import { contains, type Expression } from "../expression/expression.ts";
 import { MIRRORED } from "../expression/statement.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { constantSign, decide, simplify } from "../truth/index.ts";
+import { constantSign, decide, simpleRelations, simplify } from "../truth/index.ts";
 
 /** A linear condition on a variable as a bound of it: 2 x − 1 ≥ 0 as x ≥ 1/2; other conditions as they are. */
 export function plainBound(condition: Expression, variable: string): Expression {
@@ -22,6 +22,10 @@ export function isOnePiece(conditions: readonly Expression[], variables: readonl
   const whole = conditions.filter(isWhole);
   return conditions.every((condition) => isWhole(condition) || !variables.some((own) => contains(condition, own)) || decide(condition, whole) === true);
 }
+
+/** The relations among conditions that compare a variable by itself, on the left, with what does not hold it. */
+export const variableBounds = (conditions: readonly Expression[], variable: string): ReturnType<typeof simpleRelations> =>
+  simpleRelations(conditions).filter(({ left, right }) => left.kind === "name" && left.name === variable && !contains(right, variable));
 
 /** Whether conditions only bound a variable by values, or leave out such: then its domain is one interval but for single places. */
 export function isPlainlyBounded(conditions: readonly Expression[], variable: string): boolean {

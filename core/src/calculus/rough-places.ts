@@ -1,6 +1,6 @@
 import { relation, ZERO } from "../expression/construct.ts";
 import { curveDomain, realDomain } from "../expression/domain.ts";
-import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
+import { contains, distinct, type Expression, equal, findAll } from "../expression/expression.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 import { decide, simplify, withDecidedCases } from "../truth/index.ts";
@@ -32,8 +32,7 @@ export function roughPlaces(e: Expression, variables: readonly string[], known: 
   if (!realDomain(e).every((condition) => !varies(condition) || decide(condition, known) === true)) return undefined;
   if (findAll(e, mayJump).some(varies)) return undefined;
   const insides = findAll(e, isRough).filter(varies).map(insideOf);
-  const rough = insides.filter((inside) => decide(relation(inside, "!=", ZERO), known) !== true);
-  return rough.filter((inside, k) => rough.findIndex((other) => equal(other, inside)) === k);
+  return distinct(insides.filter((inside) => decide(relation(inside, "!=", ZERO), known) !== true));
 }
 
 /** Whether a function of a variable is defined and smooth at all places that conditions leave. */

@@ -167,9 +167,11 @@ export function comparisonCheck(answer: ClaimedAnswer, digits: number = DEFAULT_
 function outcomeOf(compared: Comparison, solution: ClaimedSolution): Verdict {
   // Solutions that hold under an equation between letters cannot be sampled at independent values.
   const bound = equalitiesAmong(solution.conditions).length > 0;
-  if (compared.kind === "agree") return "tacked";
-  return compared.kind === "differ" && !bound ? "bent" : "loose";
+  return compared.kind === "differ" && bound ? "loose" : COMPARISON_OUTCOMES[compared.kind];
 }
+
+/** What a comparison of two sides by error bounds makes of a claim that they are equal. */
+export const COMPARISON_OUTCOMES: Readonly<Record<Comparison["kind"], Verdict>> = { agree: "tacked", differ: "bent", unknown: "loose" };
 
 /** A line of evidence from a comparison of two sides by error bounds. */
 export function comparisonLine(compared: Comparison, about: Omit<EvidenceLine, "note" | "digits">): EvidenceLine {

@@ -53,12 +53,11 @@ export function isBestOnFaces(claim: ClaimedOptima): boolean {
     );
   });
   if (!covered) return false;
+  const bounds = withImpliedBounds(facts.map(withBorder), variables);
   return faces.every(({ set, singular, active, sides: own }) => {
     const there = onSides(whereRough(domain.objective, active), own);
     const asked = [...sides.map((side) => relation(side, ">=", ZERO)), ...own.map(isOnSide)];
-    const solutions = [...set.solutions, ...(singular?.set.solutions ?? [])].flatMap((one) =>
-      membersIn(one, variables, withImpliedBounds(facts.map(withBorder), variables), assumptions),
-    );
+    const solutions = [...set.solutions, ...(singular?.set.solutions ?? [])].flatMap((one) => membersIn(one, variables, bounds, assumptions));
     return solutions.every(({ values, conditions }) => {
       const known = [...assumptions, ...conditions];
       const within = asked.map((condition) => simplify(substitute(condition, values)).expression);

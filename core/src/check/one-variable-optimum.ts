@@ -1,11 +1,11 @@
 import { bothSides } from "../calculus/both-sides.ts";
 import { differentiate } from "../calculus/derivative.ts";
 import { withoutEnds } from "../calculus/open-ends.ts";
-import { isOnePiece } from "../calculus/plain-bounds.ts";
+import { isOnePiece, variableBounds } from "../calculus/plain-bounds.ts";
 import { isSmoothWhere, roughPlaces } from "../calculus/rough-places.ts";
 import { constant, name, negate, relation, subtract, ZERO } from "../expression/construct.ts";
 import { curveDomain } from "../expression/domain.ts";
-import { contains, type Expression, freeNames } from "../expression/expression.ts";
+import { type Expression, freeNames } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { decide, simpleRelations, simplify, zeroTest } from "../truth/index.ts";
 import { onlyEnd } from "./limit.ts";
@@ -98,7 +98,7 @@ interface Bounded {
 
 /** Whether neither what is attained at an end of an interval nor what the function comes close to there is better. */
 function isNoBetterAtEnds(facts: readonly Expression[], { objective, variable, assumptions, wanted, isNoBetter }: Bounded): boolean {
-  const bounds = simpleRelations(facts).filter(({ left, right }) => left.kind === "name" && left.name === variable && !contains(right, variable));
+  const bounds = variableBounds(facts, variable);
   return ([1, -1] as const).every((sign) => {
     const own = bounds.filter(({ comparison }) => comparison.startsWith(sign === 1 ? "<" : ">"));
     const [bound] = own;

@@ -6,7 +6,7 @@ import { sideDifference } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { decide, simplify, zeroTest } from "../truth/index.ts";
-import { comparisonLine, integerTest } from "./answer.ts";
+import { COMPARISON_OUTCOMES, comparisonLine, integerTest } from "./answer.ts";
 import { compareSides } from "./compare.ts";
 import { statedBounds } from "./convex-optimum.ts";
 import type { ClaimedOptima, ClaimedOptimum } from "./optimum.ts";
@@ -43,7 +43,7 @@ export function optimumPutBack(claim: ClaimedOptima): readonly Check[] {
     const member = new Map(point.integers.map((letter) => [letter, memberWithin(letter, point.conditions)]));
     const compared = compareSides(substitute(at(claim.objective), member), substitute(point.value, member), known);
     numeric.push({
-      outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
+      outcome: COMPARISON_OUTCOMES[compared.kind],
       line: comparisonLine(compared, { subject }),
       where,
     });

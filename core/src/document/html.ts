@@ -8,6 +8,7 @@ import type { Block, Cell, ParagraphRole } from "./block.ts";
 /** Typesets LaTeX as HTML; `display` for a formula on its own line. */
 export type Typeset = (latex: string, display: boolean) => string;
 
+/** A text with the characters that mean something in HTML written as entities. */
 export function escapeHtml(text: string): string {
   return text.replace(/&/g, "&amp;").replace(/</g, "&lt;").replace(/>/g, "&gt;").replace(/"/g, "&quot;");
 }
@@ -54,6 +55,7 @@ function graphHtml(picture: Picture, states: readonly Picture[], caption: string
   return `<figure class="graph numbered states"><div class="row">${row}</div><figcaption>${caption}</figcaption></figure>`;
 }
 
+/** A line as HTML, its mathematics typeset. */
 export const lineHtml = (line: Line, typeset: Typeset): string => line.map((inline) => inlineHtml(inline, typeset)).join("");
 
 function inlineHtml(inline: Inline, typeset: Typeset): string {

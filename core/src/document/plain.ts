@@ -26,6 +26,7 @@ function blockPlain(block: Block): string {
   }
 }
 
+/** A line in plain characters. */
 export const linePlain = (line: Line): string => line.map(inlinePlain).join("").trim();
 
 function inlinePlain(inline: Inline): string {

@@ -1,4 +1,4 @@
-import { comparisonLine, comparisonNote } from "../check/answer.ts";
+import { COMPARISON_OUTCOMES, comparisonLine, comparisonNote } from "../check/answer.ts";
 import { type Comparison, compareSides } from "../check/compare.ts";
 import { stepsCheck } from "../check/step.ts";
 import { type Check, verdictOf } from "../check/verdict.ts";
@@ -25,7 +25,7 @@ export function valueOutcome(
   const compared = [start, otherStart].map((form) => comparedByEntry(form, value, known)).reduce((a, b) => (a.kind === "unknown" ? b : a));
   const comparison: Check = {
     kind: "comparison",
-    outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
+    outcome: COMPARISON_OUTCOMES[compared.kind],
     detail: comparisonNote(compared),
     lines: [comparisonLine(compared, { left: start, right: value })],
   };

@@ -114,11 +114,13 @@ export function ungrouped(e: Syntax): Syntax {
   return e.kind === "group" ? ungrouped(e.inner) : e;
 }
 
+/** A number as it is typed, in LaTeX: 1.5e-6 as 1.5 · 10⁻⁶. */
 export function numberLatex(text: string): string {
   const [digits = text, exponent] = text.split("e");
   return exponent === undefined ? digits : `${digits} \\cdot 10^{${exponent.replace("+", "")}}`;
 }
 
+/** Whether a written form begins with a digit, so that it cannot stand behind another number without a sign between. */
 export function startsWithNumber(e: Syntax): boolean {
   if (e.kind === "number") return true;
   if (e.kind === "times") return startsWithNumber(e.left);

@@ -16,6 +16,7 @@ export function plain(e: Expression): string {
   return whole ? `${plain(whole)} whole` : writtenPlain(present(e));
 }
 
+/** A written form in plain characters, for running text. */
 export function writtenPlain(e: Syntax): string {
   const wrapped = (part: Syntax, least: number): string => (bindingOf(part) >= least ? writtenPlain(part) : `(${writtenPlain(part)})`);
   switch (e.kind) {
@@ -84,6 +85,7 @@ export function writtenPlain(e: Syntax): string {
   }
 }
 
+/** A name in plain characters: Greek letters as such, numbers behind an underscore as subscripts. */
 export function plainName(name: string): string {
   if (name === "infinity") return "∞";
   const { stem, subscript } = splitName(name);

@@ -1,5 +1,5 @@
 import { call, divide, name, negate, number, power, product, subtract, sum } from "../../expression/construct.ts";
-import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
+import { contains, distinct, type Expression, equal, findAll } from "../../expression/expression.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
@@ -32,7 +32,7 @@ function radicalOf(part: Expression): Radical | undefined {
 export const ROOT_SUBSTITUTION: Rule = (f, search) => {
   const { variable } = search;
   const radicals = findAll(f, (part) => contains(part, variable) && radicalOf(part) !== undefined).flatMap((part) => radicalOf(part) ?? []);
-  const bases = radicals.map(({ base }) => base).filter((base, k, all) => all.findIndex((other) => equal(other, base)) === k);
+  const bases = distinct(radicals.map(({ base }) => base));
   for (const base of bases) {
     const own = radicals.filter((one) => equal(one.base, base));
     const degree = Number(own.reduce<integer.Integer>((n, { exponent }) => integer.lcm(n, exponent.den), 1));

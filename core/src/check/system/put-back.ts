@@ -5,7 +5,7 @@ import { substitute } from "../../expression/substitute.ts";
 import { plain } from "../../notation/plain.ts";
 import { text } from "../../notation/text.ts";
 import { decide, decideForMembers, equalityTest, simplify } from "../../truth/index.ts";
-import { comparisonLine, integerTest } from "../answer.ts";
+import { COMPARISON_OUTCOMES, comparisonLine, integerTest } from "../answer.ts";
 import { compareSides } from "../compare.ts";
 import { applyEqualities, equalitiesAmong } from "../equalities.ts";
 import { memberToCompare } from "../member.ts";
@@ -74,7 +74,7 @@ function byDecimals(one: ClaimedSystem["equations"][number], point: ClaimedPoint
   const bound = equalitiesAmong(point.conditions);
   const known = [...assumptions, ...point.conditions.filter((fact) => !bound.includes(fact))].map((fact) => substitute(fact, member));
   const compared = compareSides(substitute(left, member), substitute(right, member), known);
-  const outcome = compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose";
+  const outcome = COMPARISON_OUTCOMES[compared.kind];
   return { outcome, line: comparisonLine(compared, { subject: one }) };
 }
 

@@ -12,12 +12,12 @@ export function composeSolutions({ set, angles, units, digits }: Answer & { read
   const reason = `${sentenceCase(set.reason)}.`;
   const results = set.solutions.map((one) => solutionLine(one, showing));
   const complex = set.complexSolutions.flatMap((one, k) => [words(k === 0 ? "The complex solutions are " : " and "), ...solutionLine(one, { units })]);
-  const aside_ = set.rejected.map(({ values, reason: why }): Line => [...valuesLine(values, { angles, units }), words(`: ${reasonBeside(why)}`)]);
+  const setAside = set.rejected.map(({ values, reason: why }): Line => [...valuesLine(values, { angles, units }), words(`: ${reasonBeside(why)}`)]);
   return [
     ...(results.length > 0 ? [{ kind: "results", items: results } as const] : []),
     { kind: "paragraph", role: results.length > 0 ? "remark" : "answer", line: [words(reason)] },
     ...(complex.length > 0 ? [{ kind: "paragraph", role: "remark", line: [...complex, words(".")] } as const] : []),
-    ...(aside_.length > 0 ? [{ kind: "set aside", items: aside_ } as const] : []),
+    ...(setAside.length > 0 ? [{ kind: "set aside", items: setAside } as const] : []),
   ];
 }
 

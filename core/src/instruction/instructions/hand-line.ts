@@ -1,4 +1,4 @@
-import { comparisonLine, comparisonNote } from "../../check/answer.ts";
+import { COMPARISON_OUTCOMES, comparisonLine, comparisonNote } from "../../check/answer.ts";
 import { compareSides, pointText } from "../../check/compare.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
@@ -109,7 +109,7 @@ function sameValue(above: Above, claimed: Expression, environment: Environment):
   const compared = compareSides(before, after, environment.assumptions);
   const comparison: Check = {
     kind: "comparison",
-    outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
+    outcome: COMPARISON_OUTCOMES[compared.kind],
     detail: comparisonNote(compared),
     lines: [comparisonLine(compared, { left: before, right: after })],
   };

@@ -1,6 +1,6 @@
 import { angleNormalForm, hasAngles, inUnitAngles } from "../../canonical/angles.ts";
 import { whereRational } from "../../canonical/normal-form.ts";
-import { comparisonLine, comparisonNote } from "../../check/answer.ts";
+import { COMPARISON_OUTCOMES, comparisonLine, comparisonNote } from "../../check/answer.ts";
 import { compareSides, DEFAULT_DIGITS, pointText } from "../../check/compare.ts";
 import { equalByPieces } from "../../check/constant-pieces.ts";
 import { stepsCheck } from "../../check/step.ts";
@@ -72,7 +72,7 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
   const compared = compareSides(left, right, assumptions);
   const comparison: Check = {
     kind: "comparison",
-    outcome: compared.kind === "agree" ? "tacked" : compared.kind === "differ" ? "bent" : "loose",
+    outcome: COMPARISON_OUTCOMES[compared.kind],
     detail: comparisonNote(compared),
     lines: [comparisonLine(compared, { left, right })],
   };

@@ -1,4 +1,4 @@
-import { comparisonLine, comparisonNote } from "../../check/answer.ts";
+import { COMPARISON_OUTCOMES, comparisonLine, comparisonNote } from "../../check/answer.ts";
 import { type Comparison, compareSides } from "../../check/compare.ts";
 import type { Check } from "../../check/verdict.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
@@ -16,7 +16,6 @@ export interface Compared {
   readonly inPieces?: Expression;
 }
 
-const OUTCOMES: Readonly<Record<Comparison["kind"], Check["outcome"]>> = { agree: "tacked", differ: "bent", unknown: "loose" };
 const RANK: readonly Comparison["kind"][] = ["agree", "unknown", "differ"];
 
 /** Every integral on the way against quadrature with proven bounds, which knows nothing of antiderivatives; with letters at some values of them. */
@@ -29,5 +28,5 @@ export function quadratureCheck(stages: readonly Compared[]): Check {
   const worst = found.map(({ compared }) => compared.kind).reduce((a, b) => (RANK.indexOf(b) > RANK.indexOf(a) ? b : a), "agree");
   const sentences = found.map(({ integral, compared }) => (found.length > 1 ? `${plain(integral)}: ` : "") + comparisonNote(compared));
   const lines = found.map(({ integral, value, compared }) => comparisonLine(compared, { left: integral, right: value }));
-  return { kind: "comparison", outcome: OUTCOMES[worst], detail: sentences.join("; "), lines };
+  return { kind: "comparison", outcome: COMPARISON_OUTCOMES[worst], detail: sentences.join("; "), lines };
 }

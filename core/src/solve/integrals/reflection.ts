@@ -6,7 +6,6 @@ import { infinityOf } from "../../expression/infinity.ts";
 import { type DefiniteIntegral, definiteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
-
 import { complexity } from "../../truth/index.ts";
 import type { IntegralFound, IntegralSearch } from "./found.ts";
 

@@ -3,11 +3,12 @@ import type { Limit } from "../../calculus/limit/asymptotics.ts";
 import { limitValue } from "../../calculus/limit/found.ts";
 import { onlyCase } from "../../calculus/limit/limit.ts";
 import { withoutEnds } from "../../calculus/open-ends.ts";
+import { variableBounds } from "../../calculus/plain-bounds.ts";
 import { isSmoothWhere } from "../../calculus/rough-places.ts";
 import { product, relation, subtract, ZERO } from "../../expression/construct.ts";
-import { contains, type Expression } from "../../expression/expression.ts";
+import type { Expression } from "../../expression/expression.ts";
 import { quotientOf } from "../../expression/quotient.ts";
-import { decide, simpleRelations } from "../../truth/index.ts";
+import { decide } from "../../truth/index.ts";
 import { goesTo } from "./approached.ts";
 import { greatest, signKnown, sorted } from "./compared.ts";
 import { endPoint } from "./ends-apart.ts";
@@ -23,7 +24,7 @@ interface LiteralEnd {
 
 /** The ends that facts set; undefined where several bound one side. */
 function endsOf(facts: readonly Expression[], variable: string): readonly [LiteralEnd, LiteralEnd] | undefined {
-  const bounds = simpleRelations(facts).filter(({ left, right }) => left.kind === "name" && left.name === variable && !contains(right, variable));
+  const bounds = variableBounds(facts, variable);
   const of = (sign: 1 | -1): LiteralEnd | undefined => {
     const [only, ...more] = bounds.filter(({ comparison }) => comparison.startsWith(sign === 1 ? "<" : ">"));
     return more.length > 0 ? undefined : { sign, value: only?.right, attained: only?.comparison.endsWith("=") === true };
