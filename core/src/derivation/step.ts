@@ -4,7 +4,7 @@ import { type DefiniteIntegral, indefiniteIntegral } from "../expression/integra
 import type { Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";
 import type { Rational } from "../number/rational.ts";
-import type { Pieces, RuleName, Said } from "./rules.ts";
+import type { Pieces, RuleName, Said } from "./rules/catalogue.ts";
 
 /**
  * What a step claims, in a form that the checker can test:

@@ -4,7 +4,7 @@ import { parse } from "../notation/parse.ts";
 import { present } from "../notation/present.ts";
 import { fillIn, NotationError, type Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";
-import { type Said, wording } from "./rules.ts";
+import { type Said, wording } from "./rules/catalogue.ts";
 import type { Step } from "./step.ts";
 
 /** The words of a step in plain text, mathematics between dollar signs in the notation. */

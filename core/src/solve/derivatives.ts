@@ -1,5 +1,5 @@
 import { byLeibniz, differentiate } from "../calculus/derivative.ts";
-import type { RuleName } from "../derivation/rules.ts";
+import type { RuleName } from "../derivation/rules/catalogue.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { divide, E, isNumber, name, negate, ONE, power, product, relation, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll } from "../expression/expression.ts";

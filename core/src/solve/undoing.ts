@@ -1,6 +1,6 @@
 import { undoesInverse, withoutInverse } from "../canonical/inverse-circular.ts";
 import { NOWHERE } from "../derivation/nowhere.ts";
-import type { Said } from "../derivation/rules.ts";
+import type { Said } from "../derivation/rules/catalogue.ts";
 import type { Step } from "../derivation/step.ts";
 import { step } from "../derivation/step.ts";
 import {

@@ -1,6 +1,6 @@
 import { undoesInverse, undone, withoutInverse } from "../canonical/inverse-circular.ts";
 import { isNegative, withContentApart } from "../canonical/normal-form.ts";
-import type { Said } from "../derivation/rules.ts";
+import type { Said } from "../derivation/rules/catalogue.ts";
 import { call, divide, MINUS_ONE, negate, number, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { type Expression, equal, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
 import { opposite } from "../expression/functions/arguments.ts";

@@ -1,4 +1,4 @@
-import type { Pieces, RuleName } from "../../derivation/rules.ts";
+import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
 import { resultOf, type Step, step } from "../../derivation/step.ts";
 import { power, product, sum } from "../../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf } from "../../expression/expression.ts";

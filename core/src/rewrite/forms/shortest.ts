@@ -2,7 +2,7 @@ import { hasAngles, inSineAndCosine } from "../../canonical/angles.ts";
 import { conjugate } from "../../canonical/conjugate.ts";
 import { factoredForm } from "../../canonical/factored.ts";
 import { whereRational } from "../../canonical/normal-form.ts";
-import type { Pieces, RuleName } from "../../derivation/rules.ts";
+import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
 import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { complexity, simplify, withDecidedCases, withPrincipalValues } from "../../truth/index.ts";

@@ -1,4 +1,4 @@
-import type { Pieces, RuleName } from "../../derivation/rules.ts";
+import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import type { Syntax } from "../../notation/syntax.ts";

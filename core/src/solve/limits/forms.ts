@@ -1,6 +1,6 @@
 import { leadingTerm } from "../../calculus/limit/leading.ts";
 import { isNegative } from "../../canonical/normal-form.ts";
-import type { RuleName } from "../../derivation/rules.ts";
+import type { RuleName } from "../../derivation/rules/catalogue.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { divide, isNumber, MINUS_ONE, name, negate, number, ONE, power, product, subtract, sum } from "../../expression/construct.ts";
 import { children, contains, distinct, type Expression, equal, factorsOf, findAll, isRoot, termsOf } from "../../expression/expression.ts";

@@ -1,4 +1,4 @@
-import type { Pieces, RuleName } from "../../derivation/rules.ts";
+import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
 import { type Claim, type Step, type StepOptions, step } from "../../derivation/step.ts";
 import { divide, I, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
