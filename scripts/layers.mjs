@@ -27,6 +27,7 @@ const CORE_LAYERS = [
   "document",
   "instruction",
   "problemset",
+  "composition",
 ];
 /** What a folder must not import although it lies above: the judge sees neither the solver nor what integrates and finds limits. */
 const FORBIDDEN = { check: ["solve", "calculus/integral", "calculus/limit"] };

@@ -4,15 +4,17 @@ import { lineReport } from "@nail-down/core/instruction/report";
 import { faultWords } from "@nail-down/core/instruction/report-words";
 import { runWorking } from "@nail-down/core/instruction/working";
 import { readProblemSet } from "@nail-down/core/problemset/read";
+import { settingsOf } from "@nail-down/core/problemset/settings";
 
 /** A readable report of every line of a problem-set file with its verdict; faulty when a line is bent or has an error. */
 export function reportFile(source: string): { report: string; faulty: boolean } {
   const set = readProblemSet(source);
+  const { settings } = settingsOf(set.frontMatter);
   const parts = [`${set.title}\n${"=".repeat(set.title.length)}\n`];
   const counts: Record<string, number> = {};
   for (const problem of set.problems) {
     parts.push(`\n${problem.title}\n${"-".repeat(problem.title.length)}\n`);
-    runWorking(problem.working).lines.forEach((line, index) => {
+    runWorking(problem.working, new Map(), settings).lines.forEach((line, index) => {
       const report = lineReport(line);
       if (report.ignored) return;
       const verdict = report.error ? "error" : (report.verdict ?? "");

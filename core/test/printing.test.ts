@@ -48,7 +48,7 @@ describe("printing", () => {
     ["sgn(x)", "sgn(x)", "\\operatorname{sgn} x"],
     ["cases(x if x > 0, -x otherwise)", "cases(x if x > 0, -x otherwise)", "\\begin{cases}x & \\text{if } x > 0 \\\\ -x & \\text{otherwise}\\end{cases}"],
     ["0.5 x", "0.5x", "0.5 x"],
-    ["1.5e3", "1.5e3", "1.5 \\cdot 10^{3}"],
+    ["1.5e3", "1.5e3", "1.5 \\times 10^{3}"],
     ["x^(1/3)", "x^(1/3)", "{x}^{\\frac{1}{3}}"],
     ["x^(3/2)", "x^(3/2)", "{x}^{\\frac{3}{2}}"],
     ["(x + y)^2/(x - y)", "(x + y)^2/(x - y)", "\\frac{{\\left(x+y\\right)}^{2}}{x-y}"],

@@ -1,9 +1,9 @@
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
+import { mathLatex, statementHtml, wordsHtml } from "../src/document/author-words.ts";
 import { ProblemSetError } from "../src/problemset/problem-set.ts";
 import { readProblemSet } from "../src/problemset/read.ts";
-import { mathLatex, statementHtml, wordsHtml } from "../src/problemset/statement.ts";
 import { writeProblemSet } from "../src/problemset/write.ts";
 
 const HARBOUR = readFileSync(new URL("../../examples/saltmere-harbour.nail.md", import.meta.url), "utf8");
@@ -102,14 +102,14 @@ describe("statements", () => {
   const typeset = (latex: string, display: boolean): string => `<${display ? "D" : "M"}>${latex}</>`;
 
   it("typeset what stands between dollar signs, in the notation or in LaTeX", () => {
-    expect(wordsHtml("Let $x^2$ be.", typeset)).toBe("Let <M>{x}^{2}</> be.");
-    expect(statementHtml("$$\\frac{1}{2}$$", typeset)).toContain("<D>\\frac{1}{2}</>");
+    expect(wordsHtml({ markdown: "Let $x^2$ be." }, typeset)).toBe("Let <M>{x}^{2}</> be.");
+    expect(statementHtml({ markdown: "$$\\frac{1}{2}$$" }, typeset)).toContain("<D>\\frac{1}{2}</>");
     expect(mathLatex("v_0 t")).toBe("v_{0} t");
-    expect(wordsHtml("It costs 5$ or 6$ more", typeset)).toBe("It costs 5$ or 6$ more");
+    expect(wordsHtml({ markdown: "It costs 5$ or 6$ more" }, typeset)).toBe("It costs 5$ or 6$ more");
   });
 
   it("never pass on HTML or scripts of the author", () => {
-    const html = statementHtml('<script>alert(1)</script> <b onclick="x">bold</b> [link](javascript:alert(1)) ![i](javascript:x)', typeset);
+    const html = statementHtml({ markdown: '<script>alert(1)</script> <b onclick="x">bold</b> [link](javascript:alert(1)) ![i](javascript:x)' }, typeset);
     expect(html).not.toMatch(/<script|<b |href="javascript|src="javascript/);
   });
 });

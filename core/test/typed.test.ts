@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import type { AnswerReport, LineReport, SolutionReport, Value } from "../src/instruction/line-report.ts";
 import { runWorking } from "../src/instruction/working.ts";
+import { writtenLatex } from "../src/notation/latex.ts";
 import { answered } from "./oracle.ts";
 import { cases } from "./seed.ts";
 import { TYPED } from "./typed-lines.ts";
@@ -102,7 +103,7 @@ describe("lines mixed from words, units, formulas and slips", () => {
     let refused = 0;
     fc.assert(
       fc.property(mixed, (line) => {
-        const { error, pieces } = runWorking(["x^2 = 4", line]).lines.at(-1) ?? {};
+        const { error, sentence = [] } = runWorking(["x^2 = 4", line]).lines.at(-1) ?? {};
         if (error) {
           refused += 1;
           expect(error.span.from).toBeGreaterThanOrEqual(0);
@@ -110,7 +111,7 @@ describe("lines mixed from words, units, formulas and slips", () => {
           expect(error.span.from).toBeLessThanOrEqual(error.span.to);
           return;
         }
-        const shown = (pieces ?? []).flatMap((piece) => (piece.kind === "math" ? [piece.latex] : [])).join(" ");
+        const shown = sentence.flatMap((piece) => (piece.kind === "mathematics" ? [writtenLatex(piece.written)] : [])).join(" ");
         const declares = /\b(?:given|let|define|take|assume|suppose)\b/i.test(line);
         for (const word of declares ? [] : ENGLISH)
           expect(shown.replace(/[^a-z]/g, "").includes(word) && ` ${line.split("#")[0]} `.includes(` ${word} `), line).toBe(false);

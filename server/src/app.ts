@@ -58,7 +58,7 @@ export function createApp(parts: AppParts): Express {
     }),
   );
   app.use(helmet({ contentSecurityPolicy: { useDefaults: false, directives: POLICY }, strictTransportSecurity: parts.proxies > 0 }));
-  app.use("/api", sameOrigin, express.json({ limit: "3mb" }), accountRoutes(parts.database, parts), setRoutes(parts.database, parts.checker));
+  app.use("/api", sameOrigin, express.json({ limit: "3mb" }), accountRoutes(parts.database, parts), setRoutes(parts.database, parts.checker, parts.pageFiles));
   app.get("/api/openapi.json", (_request, response) => {
     response.json(openApi());
   });

@@ -1,4 +1,5 @@
 import { readdirSync, readFileSync } from "node:fs";
+import { DEFAULT_CHOICES } from "@nail-down/core/composition/choices";
 import { readProblemSet } from "@nail-down/core/problemset/read";
 import { count } from "drizzle-orm";
 import { createAccount } from "./data/accounts.ts";
@@ -7,7 +8,8 @@ import { publish } from "./data/publications.ts";
 import { accounts } from "./data/schema.ts";
 import { createSet } from "./data/sets.ts";
 import type { Checker } from "./publish/check.ts";
-import { publishSet } from "./publish/publish.ts";
+import { pageHtml } from "./publish/page.ts";
+import { composeSet } from "./publish/publish.ts";
 
 /** The demo instructor's sign-in, shown on the sign-in page in demo mode only. */
 export const DEMO = { email: "mara.tideway@saltmere.example", password: "harbour-lights", name: "Mara Tideway" } as const;
@@ -26,8 +28,8 @@ export async function makeDemo(database: Database, checker: Checker, examples: U
     const stored = await createSet(database, account.id, set);
     if (index > 0) continue;
     for (const kind of ["handout", "worked"] as const) {
-      const { html } = await publishSet(checker, set, account.name, kind, new Date());
-      await publish(database, stored.id, kind, html);
+      const composed = await composeSet(checker, set, account.name, { ...DEFAULT_CHOICES, kind }, new Date());
+      await publish(database, stored.id, kind, pageHtml(composed.set, { handsIn: kind === "handout" }));
     }
   }
   return true;

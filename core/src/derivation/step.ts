@@ -236,6 +236,8 @@ export interface Step {
   /** The side of an identity that is worked on. */
   readonly side?: "Left side" | "Right side";
   readonly claim: Claim;
+  /** The cases within which it is taken, outer ones first: what is taken to hold. */
+  readonly cases?: readonly Expression[];
   /** How the result is written where that differs from its canonical form; it must mean the same. */
   readonly written?: Syntax;
   /** What must not fail for the step to be right: a divisor is not 0, a radicand not negative. */
@@ -257,6 +259,10 @@ export function step<Name extends RuleName>(rule: Name, pieces: Pieces<Name>, cl
     ...(options.written ? { written: options.written } : {}),
   };
 }
+
+/** Steps that are taken where one of several alternatives holds. */
+export const inCase = (alternative: Expression, steps: readonly Step[]): readonly Step[] =>
+  steps.map((one) => ({ ...one, cases: [alternative, ...(one.cases ?? [])] }));
 
 /** What stands on the paper after the step. */
 export function resultOf(claim: Claim): Expression {

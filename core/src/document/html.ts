@@ -1,12 +1,15 @@
 import { drawFigure } from "../graph/figure/figure-svg.ts";
 import type { Picture } from "../graph/picture.ts";
 import { drawSvg } from "../graph/svg.ts";
-import type { Inline, Line } from "../notation/inline.ts";
+import { decimalSign, type Inline, type Line, withMarks } from "../notation/inline.ts";
 import { limitSignLatex, writtenLatex } from "../notation/latex.ts";
-import type { Block, Cell, ParagraphRole } from "./block.ts";
-
-/** Typesets LaTeX as HTML; `display` for a formula on its own line. */
-export type Typeset = (latex: string, display: boolean) => string;
+import { unitLatex } from "../units/typeset.ts";
+import { statementHtml, type Typeset, wordsHtml } from "./author-words.ts";
+import type { Block, Caption, Case, Cell, CheckedBy, ParagraphRole, Row, WordsRole } from "./block.ts";
+import { caseLabel, SIGNS } from "./derivation.ts";
+import { nailHtml } from "./nail.ts";
+import { pointsWords } from "./points.ts";
+import { isWide } from "./wide.ts";
 
 /** A text with the characters that mean something in HTML written as entities. */
 export function escapeHtml(text: string): string {
@@ -17,13 +20,35 @@ export function escapeHtml(text: string): string {
 export const blocksHtml = (blocks: readonly Block[], typeset: Typeset): string => blocks.map((block) => blockHtml(block, typeset)).join("");
 
 const PARAGRAPHS: Readonly<Record<ParagraphRole, string>> = { answer: "sentence-answer", refusal: "sentence-answer", remark: "note", warning: "note" };
+const WORDS: Readonly<Record<WordsRole, string>> = { introduction: "introduction", statement: "statement", text: "text", remarks: "remarks" };
 const STATE_SIZE = { width: 220, height: 165 };
 
 function blockHtml(block: Block, typeset: Typeset): string {
   const line = (one: Line): string => lineHtml(one, typeset);
   switch (block.kind) {
+    case "heading":
+      return `<h2><span class="number">${block.number}</span> ${escapeHtml(block.title)}${pointsHtml(block.points)}</h2>`;
+    case "part":
+      return `<div class="part"><p class="letter">(${block.letter})</p><div>${statementHtml(block.question, typeset)}</div>${pointsHtml(block.points)}</div>`;
+    case "author's words":
+      return `<div class="${WORDS[block.role]}">${statementHtml(block.words, typeset)}</div>`;
+    case "hint":
+      return `<details class="hint"><summary>Hint</summary>${statementHtml(block.words, typeset)}</details>`;
+    case "space":
+      return `<div class="space" style="--lines: ${block.lines}" aria-hidden="true"></div>`;
+    case "givens":
+      return `<p class="givens"><span class="words">Given:</span> ${block.items.map(line).join(", ")}</p>`;
+    case "sentence": {
+      const number = block.number === undefined ? "" : `<span class="line-number">(${block.number})</span>`;
+      const because = block.because ? ` <span class="reason">${wordsHtml(block.because, typeset)}</span>` : "";
+      return `<p class="sentence">${number}${line(block.line)}${because}</p>`;
+    }
+    case "fault":
+      return `<p class="fault">${escapeHtml(block.message)}</p>`;
+    case "derivation":
+      return itemsHtml(block.items, typeset);
     case "display":
-      return `<div>${line(block.line)}</div>`;
+      return `<div class="display">${line(block.line)}</div>`;
     case "results":
       return `<ul class="solutions">${block.items.map((item) => `<li>${line(item)}</li>`).join("")}</ul>`;
     case "paragraph":
@@ -33,7 +58,8 @@ function blockHtml(block: Block, typeset: Typeset): string {
     case "table": {
       const row = (cells: readonly Cell[]): string => `<tr>${cells.map((cell) => `<td>${line(cell.line)}</td>`).join("")}</tr>`;
       const head = block.headings.map((cell) => `<th scope="col">${line(cell.line)}</th>`).join("");
-      return `<table><thead><tr>${head}</tr></thead><tbody>${block.rows.map(row).join("")}</tbody></table>`;
+      const caption = block.caption ? `<figcaption>${captionHtml("Table", block.caption, typeset)}</figcaption>` : "";
+      return `<figure class="table"><div><table><thead><tr>${head}</tr></thead><tbody>${block.rows.map(row).join("")}</tbody></table></div>${caption}</figure>`;
     }
     case "measures": {
       const rows = block.rows.map(
@@ -42,21 +68,75 @@ function blockHtml(block: Block, typeset: Typeset): string {
       return `<table class="measures"><tbody>${rows.join("")}</tbody></table>`;
     }
     case "graph":
-      return graphHtml(block.picture, block.states, line(block.caption));
+      return graphHtml(block.picture, block.states, captionHtml("Figure", block.caption, typeset));
     case "figure":
-      return `<figure class="graph numbered">${drawFigure(block.picture)}<figcaption>${line(block.caption)}</figcaption></figure>`;
+      return `<figure class="graph">${drawFigure(block.picture)}<figcaption>${captionHtml("Figure", block.caption, typeset)}</figcaption></figure>`;
+    case "beside":
+      return `<div class="beside">${block.blocks.map((one) => `<div>${blockHtml(one, typeset)}</div>`).join("")}</div>`;
+    case "answer": {
+      const letter = block.letter === undefined ? "" : `<span class="letter">(${block.letter})</span> `;
+      return `<div class="answer" role="group" aria-label="answer${block.letter === undefined ? "" : ` to part ${block.letter}`}">${letter}<div>${blocksHtml(block.blocks, typeset)}</div></div>`;
+    }
+    case "folded":
+      return `<details class="folded"><summary>${escapeHtml(block.label)}</summary>${blocksHtml(block.blocks, typeset)}</details>`;
+    case "evidence": {
+      const drawn = block.picture
+        ? `<figure class="graph">${drawSvg(block.picture)}<figcaption>${escapeHtml(block.picture.description)}</figcaption></figure>`
+        : "";
+      return `<details class="evidence"><summary aria-label="${block.verdict}: evidence">${nailHtml(block.verdict)}</summary><dl>${block.checks.map((check) => checkHtml(check, typeset)).join("")}</dl>${drawn}</details>`;
+    }
   }
+}
+
+const pointsHtml = (points: number | undefined): string => (points === undefined ? "" : ` <span class="points">${pointsWords(points)}</span>`);
+
+function captionHtml(what: "Figure" | "Table", { number, words, line }: Caption, typeset: Typeset): string {
+  const own = words ? wordsHtml(words, typeset) : lineHtml(line, typeset);
+  return number === undefined ? own : `<b>${what} ${number}</b> ${own}`;
+}
+
+/** Rows of a derivation in columns: left side, sign, right side, reason; what is too wide for that stands across. */
+function itemsHtml(items: readonly (Row | Case)[], typeset: Typeset): string {
+  const line = (one: Line): string => lineHtml(one, typeset);
+  const shown = items.map((item) =>
+    item.kind === "case"
+      ? `<li class="case"><p>${escapeHtml(caseLabel(item, items))}: ${line(item.title)}</p>${itemsHtml(item.items, typeset)}</li>`
+      : rowHtml(item, typeset),
+  );
+  return `<ol class="derivation">${shown.join("")}</ol>`;
+}
+
+function rowHtml(row: Row, typeset: Typeset): string {
+  const line = (one: Line): string => lineHtml(one, typeset);
+  const sign = row.sign === undefined ? "" : SIGNS[row.sign];
+  const alternatives = row.right.map((one, k) => (k === 0 ? line(one) : `<span class="or">or</span> ${line(row.left)} ${escapeHtml(sign)} ${line(one)}`));
+  const right =
+    row.right.length < 2 ? alternatives.join("") : `<span class="alternatives">${alternatives.map((one) => `<span>${one}</span>`).join(" ")}</span>`;
+  const nail = row.verdict === "nailed" ? "" : ` ${nailHtml(row.verdict)}`;
+  const reason = `<span class="because">${line(row.reason)}${nail}</span>`;
+  return `<li${isWide(row) ? ' class="wide"' : ""}><span class="left">${line(row.left)}</span><span class="sign">${escapeHtml(sign)}</span><span class="right">${right}</span>${reason}</li>`;
 }
 
 /** A graph with its numbered caption; several states of it stand side by side. */
 function graphHtml(picture: Picture, states: readonly Picture[], caption: string): string {
-  if (states.length === 0) return `<figure class="graph numbered">${drawSvg(picture)}<figcaption>${caption}</figcaption></figure>`;
+  if (states.length === 0) return `<figure class="graph">${drawSvg(picture)}<figcaption>${caption}</figcaption></figure>`;
   const row = [picture, ...states].map((one) => `<div>${drawSvg(one, STATE_SIZE)}<p>${escapeHtml(one.state ?? "")}</p></div>`).join("");
-  return `<figure class="graph numbered states"><div class="row">${row}</div><figcaption>${caption}</figcaption></figure>`;
+  return `<figure class="graph states"><div class="row">${row}</div><figcaption>${caption}</figcaption></figure>`;
+}
+
+function checkHtml({ heading, outcome, lines }: CheckedBy, typeset: Typeset): string {
+  const shown = lines.map(({ subject, sides, note }) => {
+    const both = sides ? `left ${lineHtml(sides.left, typeset)}, right ${lineHtml(sides.right, typeset)}; ` : "";
+    return `<p>${subject ? `${lineHtml(subject, typeset)}: ` : ""}${both}${escapeHtml(note)}</p>`;
+  });
+  return `<dt>${nailHtml(outcome)} ${heading}</dt><dd>${shown.join("")}</dd>`;
 }
 
 /** A line as HTML, its mathematics typeset. */
-export const lineHtml = (line: Line, typeset: Typeset): string => line.map((inline) => inlineHtml(inline, typeset)).join("");
+export const lineHtml = (line: Line, typeset: Typeset): string =>
+  withMarks(line)
+    .map((inline) => inlineHtml(inline, typeset))
+    .join("");
 
 function inlineHtml(inline: Inline, typeset: Typeset): string {
   switch (inline.kind) {
@@ -64,12 +144,14 @@ function inlineHtml(inline: Inline, typeset: Typeset): string {
       return escapeHtml(inline.text);
     case "mathematics":
       return typeset(`${inline.large ? "\\displaystyle " : ""}${writtenLatex(inline.written)}`, false);
+    case "unit":
+      return typeset(unitLatex(inline.unit), false);
     case "limit":
       return typeset(`\\displaystyle ${limitSignLatex(inline.variable, inline.at, inline.side)}`, false);
     case "decimal":
-      return ` <span class="decimal">≈ ${typeset(writtenLatex(inline.written), false)}</span>`;
+      return ` <span class="decimal">${decimalSign(inline)} ${typeset(writtenLatex(inline.written), false)}</span>`;
     case "together":
-      return `<span class="together">${lineHtml(inline.inlines, typeset)}</span>`;
+      return `<span class="together">${inline.inlines.map((one) => inlineHtml(one, typeset)).join("")}</span>`;
     case "aside":
       return ` <span class="note">${lineHtml(inline.inlines, typeset)}</span>`;
     case "source":

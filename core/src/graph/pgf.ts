@@ -1,3 +1,4 @@
+import { textLatex } from "../notation/latex-text.ts";
 import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position } from "./scene.ts";
 import { surfaceAxes, surfacePgf } from "./surface-pgf.ts";
@@ -16,34 +17,6 @@ const WIDTH = 10;
 const short = (x: number): string => String(Number(x.toPrecision(6)));
 const pair = ([x, y]: Position): string => `(${short(x)},${short(y)})`;
 
-/** Letters that mean something else in LaTeX, and characters that its usual fonts have only in formulas. */
-const IN_LATEX: Readonly<Record<string, string>> = {
-  "−": "$-$",
-  "√": "$\\surd$",
-  "≈": "$\\approx$",
-  "≤": "$\\le$",
-  "≥": "$\\ge$",
-  "≠": "$\\ne$",
-  π: "$\\pi$",
-  "∞": "$\\infty$",
-  "²": "$^2$",
-  "³": "$^3$",
-  "^": "\\^{}",
-  _: "\\_",
-  "%": "\\%",
-  "&": "\\&",
-  "#": "\\#",
-  $: "\\$",
-  "{": "\\{",
-  "}": "\\}",
-  "\\": "\\textbackslash{}",
-};
-
-/** Words and formulas of a label as LaTeX text. */
-export function labelLatex(label: string): string {
-  return [...label].map((letter) => IN_LATEX[letter] ?? letter).join("");
-}
-
 /**
  * A graph as a pgfplots picture for a LaTeX document, with its curves as they are drawn, its marks and its legend; a surface as a net in
  * space.
@@ -57,8 +30,8 @@ export function drawPgf(picture: Picture, turn: Turn = DEFAULT_TURN): string {
     ...(mesh ? surfaceAxes(mesh, turn) : [`axis lines=${logarithmic ? "left" : "middle"}`]),
     "grid=major",
     `xmin=${xMin}, xmax=${xMax}, ymin=${yMin}, ymax=${yMax}`,
-    `xlabel={${labelLatex(xLabel)}}`,
-    `ylabel={${labelLatex(yLabel)}}`,
+    `xlabel={${textLatex(xLabel)}}`,
+    `ylabel={${textLatex(yLabel)}}`,
     ...power("x"),
     ...power("y"),
     ...unitTicks(picture),
@@ -99,7 +72,7 @@ function curvePgf({ label, pieces, hatching = [], dots = [], bars = [], mesh }: 
   const legend = named
     ? [
         `\\addlegendimage{${colour}, ${dots.length > 0 && pieces.length === 0 ? "only marks, mark=*" : `${DASHES[index % DASHES.length]}, thick`}}`,
-        `\\addlegendentry{${labelLatex(label)}}`,
+        `\\addlegendentry{${textLatex(label)}}`,
       ]
     : [];
   return [...thin, ...thick, ...points, ...legend];
@@ -108,7 +81,7 @@ function curvePgf({ label, pieces, hatching = [], dots = [], bars = [], mesh }: 
 /** The numbers of axes whose unit is not that of the coordinates. */
 function unitTicks(picture: Picture): readonly string[] {
   const written = (axis: "x" | "y", ticks: readonly { readonly at: number; readonly label: string }[]): string =>
-    `${axis}tick={${ticks.map(({ at }) => short(at)).join(",")}}, ${axis}ticklabels={${ticks.map(({ label }) => labelLatex(label)).join(",")}}`;
+    `${axis}tick={${ticks.map(({ at }) => short(at)).join(",")}}, ${axis}ticklabels={${ticks.map(({ label }) => textLatex(label)).join(",")}}`;
   const { unitSizes } = picture;
   return [
     ...(unitSizes && unitSizes.x !== 1 ? [written("x", ticksX(picture, DEFAULT_SIZE))] : []),
@@ -133,10 +106,10 @@ function markPgf({ at, label, labelAt, line, kind }: PictureMark, { window }: Pi
             [window.xMin, line.slope * window.xMin + line.offset],
             [window.xMax, line.slope * window.xMax + line.offset],
           ];
-    return `${plotOf(ends, "gray, dashed, forget plot")} \\node[above right, font=\\small] at (axis cs:${short(ends[1][0])},${short(ends[1][1])}) {${labelLatex(label)}};`;
+    return `${plotOf(ends, "gray, dashed, forget plot")} \\node[above right, font=\\small] at (axis cs:${short(ends[1][0])},${short(ends[1][1])}) {${textLatex(label)}};`;
   }
   const place = labelAt ?? at;
   const shape = kind === "endpoint" ? "*" : "o";
   const point = plotOf([at], `only marks, mark=${shape}, black, forget plot`);
-  return labelled ? point : `${point} \\node[above right, font=\\small] at (axis cs:${short(place[0])},${short(place[1])}) {${labelLatex(label)}};`;
+  return labelled ? point : `${point} \\node[above right, font=\\small] at (axis cs:${short(place[0])},${short(place[1])}) {${textLatex(label)}};`;
 }

@@ -4,6 +4,7 @@ import type { Step } from "../derivation/step.ts";
 import type { Expression } from "../expression/expression.ts";
 import type { FigurePicture } from "../graph/figure/figure.ts";
 import type { Scene, Window } from "../graph/scene.ts";
+import type { Syntax } from "../notation/syntax.ts";
 import type { OptimumPoint, Wanted } from "../solve/optima/optimum.ts";
 import type { SolutionSet } from "../solve/solution.ts";
 import type { Unit } from "../units/unit.ts";
@@ -33,6 +34,8 @@ export type Answer =
       readonly conditions: readonly Expression[];
       readonly digits: Digits;
       readonly units?: AnswerUnits;
+      /** What it is the value of, as the author wrote it. */
+      readonly asked?: Syntax;
       /** The unit in which the author wants to see it. */
       readonly shownIn?: Unit;
       /** The terms in the order in which they are written down: those of a series, and a constant of integration last. */
@@ -58,8 +61,14 @@ export type Answer =
       readonly reason: string;
       readonly angles: readonly string[];
       readonly units?: AnswerUnits;
+      readonly digits?: Digits;
     }
-  | { readonly kind: "table"; readonly columns: readonly Expression[]; readonly rows: readonly (readonly (Expression | undefined)[])[] }
+  | {
+      readonly kind: "table";
+      readonly columns: readonly Expression[];
+      readonly rows: readonly (readonly (Expression | undefined)[])[];
+      readonly digits?: Digits;
+    }
   | { readonly kind: "figure"; readonly picture: FigurePicture; readonly measures: readonly Measured[]; readonly notes: readonly string[] }
   | {
       readonly kind: "graph";

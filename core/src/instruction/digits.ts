@@ -1,4 +1,4 @@
-import type { Digits } from "./answer.ts";
+import type { Digits, Outcome } from "./answer.ts";
 import type { Sentence } from "./sentence.ts";
 
 const MOST = 1000;
@@ -23,4 +23,23 @@ export function readDigits(sentence: Sentence): Digits {
     }
   }
   return sentence.fail("“figures” or “decimals” was expected here");
+}
+
+/** What a line came to with numbers to these digits, where it was not asked for others itself. */
+export function toDigits(outcome: Outcome, digits: Digits): Outcome {
+  const { answer } = outcome;
+  switch (answer?.kind) {
+    case "expression":
+      return answer.digits.kind === "usual" ? { ...outcome, answer: { ...answer, digits } } : outcome;
+    case "solutions":
+    case "optimum":
+    case "table":
+      return answer.digits ? outcome : { ...outcome, answer: { ...answer, digits } };
+    case "no limit":
+    case "truth":
+    case "figure":
+    case "graph":
+    case undefined:
+      return outcome;
+  }
 }

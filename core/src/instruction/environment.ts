@@ -7,7 +7,7 @@ import { type FunctionDefinition, LineUnusable, type Meanings } from "../notatio
 import type { Declarations } from "../notation/syntax.ts";
 import { unitFactor } from "../units/dimension-of.ts";
 import type { Unit } from "../units/unit.ts";
-import type { Outcome } from "./answer.ts";
+import type { Digits, Outcome } from "./answer.ts";
 
 export type NumberKind = "reals" | "complex" | "integers" | "rationals";
 
@@ -36,6 +36,8 @@ export interface Environment {
   readonly outcomes: ReadonlyMap<number, Outcome>;
   /** Whether a declaration was written in degrees. */
   readonly inDegrees: boolean;
+  /** How far decimals go where a line does not say it itself. */
+  readonly digits?: Digits;
 }
 
 const RANGES: Readonly<Record<NumberKind, NameRange>> = { reals: "real", rationals: "real", complex: "complex", integers: "integer" };

@@ -1,12 +1,28 @@
+import type { Line } from "../notation/inline.ts";
 import type { Outcome } from "./answer.ts";
 import type { Environment } from "./environment.ts";
+import type { Printed } from "./printed.ts";
 import type { Sentence } from "./sentence.ts";
 import type { Spelling } from "./spelling.ts";
+
+/** A declared name, or a function with how many arguments. */
+export interface Declared {
+  readonly name: string;
+  readonly arity: number;
+}
 
 /** An instruction that has been read: it can be typeset, and carried out. */
 export interface Reading {
   /** The instruction's name in the registry. */
   readonly instruction: string;
+  /** How the line is said to a reader, where that is not as it is typed. */
+  readonly says?: Line;
+  /** The names and functions that it declares, for the author's words. */
+  readonly declared?: readonly Declared[];
+  /** What is given, each by itself. */
+  readonly given?: readonly Line[];
+  /** What the line prints, where it does nothing else. */
+  readonly prints?: Printed;
   /** Lines beyond those named in the sentence that it depends on, such as the line above. */
   readonly dependsOn?: readonly number[];
   /** What the line adds to the environment of later lines. */

@@ -1,10 +1,13 @@
 import type { Approach, CheckKind, Verdict } from "../check/verdict.ts";
-import type { Block } from "../document/block.ts";
+import type { Block, Case, EvidenceLine, Row } from "../document/block.ts";
 import type { Picture } from "../graph/picture.ts";
 import type { CurveKind, MarkKind } from "../graph/scene.ts";
 import type { Line } from "../notation/inline.ts";
+import type { Syntax } from "../notation/syntax.ts";
 import type { Nature } from "../solve/optima/optimum.ts";
-import type { Piece } from "./sentence.ts";
+import type { Declared } from "./instruction.ts";
+import type { Printing } from "./line-body.ts";
+import type { Printed } from "./printed.ts";
 
 /** A value in the notation, typeset, and as decimals where it is a number (the VALUE of the notation's section 5). */
 export interface Value {
@@ -97,9 +100,6 @@ export type AnswerReport =
 export interface StepReport {
   readonly rule: string;
   readonly text: string;
-  /** The same for a reader, and what stands on the paper after the step. */
-  readonly words: Line;
-  readonly result: Line;
   readonly latex: string;
   readonly verdict: Verdict;
   readonly why: string;
@@ -109,18 +109,9 @@ export interface CheckReport {
   readonly kind: CheckKind;
   readonly outcome: Verdict;
   readonly detail: string;
-  readonly lines: readonly EvidenceReport[];
+  readonly lines: readonly EvidenceLine[];
   /** How near to a limit a function came. */
   readonly approach?: readonly Approach[];
-}
-
-/** A line of evidence; each side as it came out of putting in, and simplified where that differs. */
-export interface EvidenceReport {
-  readonly subject?: Line;
-  readonly sides?: { readonly left: Line; readonly right: Line };
-  readonly note: string;
-  /** The digits to which both sides were found to agree. */
-  readonly digits?: number;
 }
 
 /** What is wrong with a line, its characters, and the sentence that was probably meant. */
@@ -135,13 +126,20 @@ export interface FaultReport {
 export interface LineReport {
   readonly source: string;
   readonly ignored: boolean;
-  readonly pieces: readonly Piece[];
+  readonly sentence: Line;
   /** The numbers of the lines that it refers to. */
   readonly references: readonly number[];
   /** How something was read that could have been meant otherwise. */
   readonly notes?: readonly string[];
   readonly instruction?: string;
-  readonly because?: string;
+  /** How the author wants it printed. */
+  readonly printing: Printing;
+  /** The names and functions that it declares. */
+  readonly declared?: readonly Declared[];
+  /** What is given, each by itself. */
+  readonly given?: readonly Line[];
+  /** What it prints, where it does nothing else. */
+  readonly prints?: Printed;
   readonly error?: FaultReport;
   readonly answer?: AnswerReport;
   /** What it came to, as blocks of a document. */
@@ -149,10 +147,15 @@ export interface LineReport {
   readonly verdict?: Verdict;
   readonly checks: readonly CheckReport[];
   readonly steps: readonly StepReport[];
+  /** The way to the answer for a reader; `saysAnswer` where its last row is the answer. */
+  readonly way: readonly (Row | Case)[];
+  readonly saysAnswer?: true;
+  /** What stands for this line in the author's words. */
+  readonly value?: Syntax;
   /** The result as one line of LaTeX. */
   readonly latex?: string;
   /** Evidence to look at: the sides of an equation as curves, with the solutions marked. */
   readonly picture?: Picture;
-  /** Named roots in the solutions that have radicals, as equations in LaTeX: to be folded away, since they are long. */
-  readonly radicals?: readonly string[];
+  /** Named roots in the solutions by radicals, as equations: to be folded away, since they are long. */
+  readonly radicals?: readonly Line[];
 }

@@ -21,6 +21,7 @@ import { LIMIT } from "./instructions/limit.ts";
 import { OPTIMUM } from "./instructions/optimum.ts";
 import { PARTIAL_FRACTIONS } from "./instructions/partial-fractions.ts";
 import { REWRITE } from "./instructions/rewrite.ts";
+import { HINT, PART, SAY } from "./instructions/say.ts";
 import { SERIES } from "./instructions/series.ts";
 import { SHOW } from "./instructions/show.ts";
 import { SIMPLIFY } from "./instructions/simplify.ts";
@@ -36,6 +37,7 @@ export const INSTRUCTIONS: readonly Instruction[] = [
   ...[LET, GIVEN, SOLVE, LIMIT, SERIES, DIFFERENTIATE, GRADIENT, INTEGRATE, OPTIMUM, EVALUATE, SUBSTITUTE, KEEP, GRAPH, FIGURE, TABULATE, TANGENT, EXPECT],
   ...[SIMPLIFY, EXPAND, FACTOR, COMPLETE_SQUARE, PARTIAL_FRACTIONS, COMBINE, COLLECT, REWRITE, SHOW],
   ...[DETERMINANT, INVERSE, EIGENVALUES, EIGENVECTORS, JACOBIAN, HESSIAN],
+  ...[SAY, HINT, PART],
   ...[HAND_LINE, STATED],
 ];
 

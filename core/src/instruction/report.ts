@@ -1,6 +1,6 @@
 import type { Check, Verdict } from "../check/verdict.ts";
-import { type LimitPlace, resultOf, type Step } from "../derivation/step.ts";
-import { stepText, stepWords } from "../derivation/words.ts";
+import { resultOf, type Step } from "../derivation/step.ts";
+import { stepText } from "../derivation/words.ts";
 import { equation, name } from "../expression/construct.ts";
 import { distinct, type Expression, findAll } from "../expression/expression.ts";
 import type { FigurePicture, Part } from "../graph/figure/figure.ts";
@@ -18,7 +18,9 @@ import type { Answer, Digits } from "./answer.ts";
 import { composed } from "./answers/compose.ts";
 import { composeEvidence } from "./answers/evidence.ts";
 import { shownValue } from "./answers/expression.ts";
+import { quoted } from "./answers/quoted.ts";
 import { familySyntax } from "./answers/values.ts";
+import { composeWay } from "./answers/way.ts";
 import { decimals } from "./decimals.ts";
 import { type Counted, inDegrees } from "./degrees.ts";
 import type { AnswerReport, CheckReport, FaultReport, LineReport, OptimumReport, SolutionReport, StepReport, Value } from "./line-report.ts";
@@ -224,16 +226,11 @@ function checkReport(check: Check): CheckReport {
   };
 }
 
-const limitSign = (under: LimitPlace | undefined): InlineLine =>
-  under ? [{ kind: "limit", variable: under.variable, at: present(under.at), ...(under.side ? { side: under.side } : {}) }] : [];
-
 function stepReport(step: Step, judged: { verdict: Verdict; why: string } | undefined): StepReport {
   const written = step.written ?? present(resultOf(step.claim));
   return {
     rule: step.rule,
     text: stepText(step),
-    words: stepWords(step),
-    result: [...limitSign(step.under), large(written)],
     latex: `${step.under ? limitSignLatex(step.under.variable, present(step.under.at), step.under.side) : ""}${writtenLatex(written)}`,
     verdict: judged?.verdict ?? "loose",
     why: judged?.why ?? "this step was not checked",
@@ -249,20 +246,28 @@ export function faultReport({ span, ...fault }: Fault): FaultReport {
 export function lineReport(line: Line): LineReport {
   const { outcome } = line;
   const answer = outcome?.answer && answerReport(outcome.answer);
+  const way = outcome ? composeWay(outcome) : { items: [], saysAnswer: false };
+  const value = outcome && quoted(outcome);
   return {
     source: line.source,
     ignored: line.ignored,
-    pieces: line.pieces,
+    sentence: line.sentence,
     references: line.references,
     ...(line.notes.length > 0 ? { notes: line.notes } : {}),
     ...(line.instruction === undefined ? {} : { instruction: line.instruction }),
-    ...(line.because === undefined ? {} : { because: line.because }),
+    printing: line.printing,
+    ...(line.declared ? { declared: line.declared } : {}),
+    ...(line.given ? { given: line.given } : {}),
+    ...(line.prints ? { prints: line.prints } : {}),
     ...(line.error ? { error: faultReport(line.error) } : {}),
     ...(answer ? { answer } : {}),
     blocks: outcome?.answer ? composed(outcome.answer) : [],
     ...(outcome?.verdict && line.instruction !== "let" && line.instruction !== "given" ? { verdict: outcome.verdict } : {}),
     checks: (outcome?.checks ?? []).map(checkReport),
     steps: (outcome?.steps ?? []).map((step, k) => stepReport(step, outcome?.stepVerdicts[k])),
+    way: way.items,
+    ...(way.saysAnswer ? { saysAnswer: true } : {}),
+    ...(value ? { value } : {}),
     ...(outcome?.answer ? { latex: answerLatex(outcome.answer) } : {}),
   };
 }
@@ -292,13 +297,13 @@ function inWrittenOrder({ ordered }: Answer & { readonly kind: "expression" }): 
   return { text: writtenText(written), latex: writtenLatex(written) };
 }
 
-function radicalsOf(answer: Answer | undefined): readonly string[] {
+function radicalsOf(answer: Answer | undefined): readonly InlineLine[] {
   if (answer?.kind !== "solutions") return [];
   const roots = answer.set.solutions.flatMap(({ values }) => [...values.values()].flatMap((value) => findAll(value, isNamedRoot)));
   const different = distinct(roots);
   return different.flatMap((root) => {
     const radicals = rootByRadicals(root);
-    return radicals ? [latex(equation(root, radicals))] : [];
+    return radicals ? [[large(present(equation(root, radicals)))]] : [];
   });
 }
 

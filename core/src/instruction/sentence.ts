@@ -1,24 +1,22 @@
 import type { MatrixOperation } from "../derivation/step.ts";
-import { type Expression, equal } from "../expression/expression.ts";
+import { type Comparison, type Expression, equal } from "../expression/expression.ts";
 import { applied, combined, isCalculation } from "../matrix/arithmetic.ts";
 import type { Calculated } from "../matrix/steps.ts";
 import { elaborate, type VectorArithmetic } from "../notation/elaborate.ts";
-import { writtenLatex } from "../notation/latex.ts";
+import { type Inline, mathematics, words as said, together } from "../notation/inline.ts";
 import { parseTokens } from "../notation/parse.ts";
-import { NotationError, partsOfKind, type Span, type Syntax, UnknownWord } from "../notation/syntax.ts";
+import { fillIn, NotationError, partsOfKind, type Span, type Syntax, UnknownWord } from "../notation/syntax.ts";
 import { type Token, tokenize, wordName } from "../notation/tokens.ts";
 import { asUnit, unitRuns, withUnits } from "../notation/unit-tokens.ts";
 import { isFunctionName } from "../notation/words.ts";
 import type { Dimension } from "../units/dimension.ts";
 import { readUnit } from "../units/read.ts";
-import { unitLatex } from "../units/typeset.ts";
 import type { Unit } from "../units/unit.ts";
+import type { Digits } from "./answer.ts";
+import { readDigits } from "./digits.ts";
 import { declarations, type Environment, meanings, measuredMeanings } from "./environment.ts";
 import { knownDimensions } from "./units.ts";
 import { type Beside, dimensionsOf, measuredWith, NOTHING_BESIDE, readWithUnits } from "./units-read.ts";
-
-/** A piece of a sentence as it is typeset: words or mathematics. */
-export type Piece = { readonly kind: "words"; readonly text: string } | { readonly kind: "math"; readonly latex: string };
 
 /** An interval with its ends, open or closed. */
 export interface Interval {
@@ -42,7 +40,9 @@ const BRACKETS: Readonly<Record<string, 1 | -1>> = { "(": 1, "[": 1, "{": 1, ")"
  */
 export class Sentence {
   readonly source: string;
-  readonly pieces: Piece[] = [];
+  readonly pieces: Inline[] = [];
+  /** The digits to which numbers are wanted, where the sentence ends with that. */
+  digits: Digits | undefined;
   /** Earlier lines the sentence refers to. */
   readonly references = new Set<number>();
   /** How something was read that could have been meant otherwise. */
@@ -96,7 +96,7 @@ export class Sentence {
   takeWords(...words: readonly string[]): boolean {
     if (!this.peekWords(...words)) return false;
     this.#at += words.length;
-    this.pieces.push({ kind: "words", text: words.join(" ") });
+    this.pieces.push(said(words.join(" ")));
     return true;
   }
 
@@ -111,12 +111,17 @@ export class Sentence {
     }
     if ((this.#tokens[at]?.kind ?? "end") !== "end") return false;
     this.#at = at;
-    this.pieces.push({ kind: "words", text: shown });
+    this.pieces.push(said(shown));
     return true;
   }
 
   expectWords(...words: readonly string[]): void {
     if (!this.takeWords(...words)) this.fail(`“${words.join(" ")}” was expected here`);
+  }
+
+  /** Whether a word comes next, and behind it words in quotes. */
+  peekQuotedAfter(word: string): boolean {
+    return this.peekWords(word) && this.#tokens[this.#at + 1]?.kind === "quoted";
   }
 
   /** Whether a mark comes next. */
@@ -143,7 +148,7 @@ export class Sentence {
     if (this.next.kind !== "quoted") return undefined;
     const { text } = this.next;
     this.#at += 1;
-    this.pieces.push({ kind: "words", text: `“${text}”` });
+    this.pieces.push(said(`“${text}”`));
     return text;
   }
 
@@ -152,7 +157,7 @@ export class Sentence {
     const { next } = this;
     if (next.kind !== "number") return;
     this.#at += 1;
-    this.pieces.push({ kind: "math", latex: next.text });
+    this.pieces.push(mathematics({ kind: "number", text: next.text }));
   }
 
   /** Takes words and marks if they come next, and typesets them as `shown`. */
@@ -163,7 +168,7 @@ export class Sentence {
     });
     if (!comes) return false;
     this.#at += words.length;
-    this.pieces.push({ kind: "words", text: shown });
+    this.pieces.push(said(shown));
     return true;
   }
 
@@ -179,7 +184,7 @@ export class Sentence {
   /** A comma (or semicolon) between two things of the same kind, if it comes next. */
   takeComma(): boolean {
     if (!this.takeMark(",") && !this.takeMark(";")) return false;
-    this.pieces.push({ kind: "words", text: "," });
+    this.pieces.push(said(","));
     return true;
   }
 
@@ -204,7 +209,7 @@ export class Sentence {
         if (depth === 0 && atComma && (token.text === "," || token.text === ";")) break;
         depth += change;
       }
-      if (depth <= 0 && this.#stops(token, stops)) break;
+      if (depth <= 0 && (this.#stops(token, stops) || this.#digitsFollow())) break;
       this.#at += 1;
     }
     const end = this.next.span.from;
@@ -281,14 +286,28 @@ export class Sentence {
     const unit = token && readUnit(token.text);
     if (!token || !unit) return this.fail("a unit was expected here, such as m/s^2", { from: this.next.span.from, to: this.source.length });
     this.#at = end;
-    this.pieces.push({ kind: "math", latex: unitLatex(unit.text) });
+    this.pieces.push({ kind: "unit", unit: unit.text });
     return unit;
   }
 
   #noted(syntax: Syntax): Syntax {
     for (const { line } of partsOfKind(syntax, "line")) this.references.add(line);
-    this.pieces.push({ kind: "math", latex: writtenLatex(syntax, this.environment.quantities) });
+    this.pieces.push(mathematics(this.#owned(syntax)));
     return syntax;
+  }
+
+  /** The same with the names that the author has declared marked as such, where they have the letter of a constant. */
+  #owned(syntax: Syntax): Syntax {
+    return fillIn(syntax, new Map([...this.environment.quantities].map((letter) => [letter, { kind: "name", name: letter, own: true }])));
+  }
+
+  /** Puts a name and a sign before what was read last, so that both stand as one relation. */
+  relate(left: Syntax, comparison: Comparison): void {
+    const last = this.pieces.pop();
+    if (last?.kind !== "mathematics") throw new RangeError("only mathematics stands in a relation");
+    const { written } = last;
+    const [operands, comparisons] = written.kind === "relation" ? [written.operands, written.comparisons] : [[written], []];
+    this.pieces.push(mathematics({ kind: "relation", comparisons: [comparison, ...comparisons], operands: [left, ...operands] }));
   }
 
   expression(what: string, stops: readonly string[] = [], atComma = false, beside: Beside = NOTHING_BESIDE): Expression {
@@ -399,8 +418,8 @@ export class Sentence {
     const close = this.next;
     if (close.kind !== "mark" || (close.text !== ")" && close.text !== "]")) return this.fail("the closing bracket of the interval was expected here");
     this.#at += 1;
-    const shown = [from, to].map((end) => writtenLatex(end, this.environment.quantities));
-    this.pieces.push({ kind: "math", latex: `${open.text}${shown.join(",\\,")}${close.text}` });
+    const [lower, upper] = [from, to].map((end) => mathematics(this.#owned(end)));
+    if (lower && upper) this.pieces.push(together(said(open.text), lower, said(", "), upper, said(close.text)));
     return { from: this.mean(from), to: this.mean(to), fromOpen: open.text === "(", toOpen: close.text === ")" };
   }
 
@@ -420,7 +439,15 @@ export class Sentence {
     return parseTokens([...this.#tokens.slice(start, this.#at), { kind: "end", span: { from: end, to: end } }], declarations(this.environment));
   }
 
+  /** Whether `to N figures` or the like comes next. */
+  #digitsFollow(): boolean {
+    const [to, count, unit] = this.#tokens.slice(this.#at, this.#at + 3);
+    return this.#isWord(to, "to") && count?.kind === "number" && unit?.kind === "word" && /^(?:significant|figures?|digits|decimals?|places)$/i.test(unit.text);
+  }
+
+  /** The end of the sentence; the digits that are asked for may stand before it. */
   expectEnd(): void {
+    if (this.#digitsFollow() && this.takeWords("to")) this.digits = readDigits(this);
     if (!this.atEnd) this.fail("the end of the instruction was expected here");
   }
 }

@@ -1,4 +1,5 @@
 import type { Expression } from "../expression/expression.ts";
+import { words } from "../notation/inline.ts";
 import type { Answer } from "./answer.ts";
 import type { Sentence } from "./sentence.ts";
 
@@ -22,7 +23,7 @@ function readSets(sentence: Sentence, stops: readonly string[], maySeveral: bool
   };
   let first = true;
   do {
-    if (!first) sentence.pieces.push({ kind: "words", text: "," });
+    if (!first) sentence.pieces.push(words(","));
     first = false;
     const from = sentence.next.span.from;
     const written = sentence.quantity("a value such as x = 3", stops, true);

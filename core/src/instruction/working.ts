@@ -1,4 +1,5 @@
 import { NotDifferentiable } from "../calculus/derivative.ts";
+import { type Line as InlineLine, sentenceOf } from "../notation/inline.ts";
 import { SENTENCE_WORDS } from "../notation/keywords.ts";
 import { NotationError, type Span, UnknownWord } from "../notation/syntax.ts";
 import { tokenize } from "../notation/tokens.ts";
@@ -6,11 +7,14 @@ import { BudgetExhausted } from "../number/budget.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { Unsolvable } from "../solve/solution.ts";
 import { CannotDo, type Outcome } from "./answer.ts";
+import { toDigits } from "./digits.ts";
 import { EMPTY, type Environment } from "./environment.ts";
-import type { Reading } from "./instruction.ts";
-import { bodyOf } from "./line-body.ts";
+import type { Declared, Reading } from "./instruction.ts";
+import { bodyOf, type Printing } from "./line-body.ts";
+import type { Printed } from "./printed.ts";
 import { INSTRUCTIONS, SPELLED_WORDS, SPELLINGS } from "./registry.ts";
-import { type Piece, Sentence } from "./sentence.ts";
+import { Sentence } from "./sentence.ts";
+import type { Settings } from "./settings.ts";
 import { respelled } from "./spelling.ts";
 import { suggestions } from "./suggestions.ts";
 import { withDimensions } from "./units.ts";
@@ -22,13 +26,18 @@ export interface Line {
   readonly source: string;
   /** Blank lines and lines that start with # keep their number and do nothing. */
   readonly ignored: boolean;
-  /** The sentence as it is typeset; empty where it could not be read. */
-  readonly pieces: readonly Piece[];
+  /** The sentence as it is published; empty where it could not be read. */
+  readonly sentence: InlineLine;
   /** The numbers of the lines that it refers to, or is held against. */
   readonly references: readonly number[];
   readonly instruction?: string;
-  /** The author's words for the margin. */
-  readonly because?: string;
+  /** How the author wants it printed. */
+  readonly printing: Printing;
+  readonly declared?: readonly Declared[];
+  /** What is given, each by itself. */
+  readonly given?: readonly InlineLine[];
+  /** What it prints, where it does nothing else. */
+  readonly prints?: Printed;
   readonly outcome?: Outcome;
   readonly error?: Fault;
   /** How something was read that could have been meant otherwise. */
@@ -54,12 +63,12 @@ export interface Working {
  * Runs the lines of a working in order. A line is carried out anew only when its text, or what it depends on, has changed
  * since `memory` was made: declarations it can see, lines it refers to, the line above where it speaks of that.
  */
-export function runWorking(sources: readonly string[], memory: ReadonlyMap<string, Line> = new Map()): Working {
+export function runWorking(sources: readonly string[], memory: ReadonlyMap<string, Line> = new Map(), { digits, inDegrees }: Settings = {}): Working {
   const remembered = new Map<string, Line>();
   const lines: Line[] = [];
   const keys: string[] = [];
-  let environment: Environment = { ...EMPTY, letters: lettersOf(sources) };
-  let declared = "";
+  let environment: Environment = { ...EMPTY, letters: lettersOf(sources), inDegrees: inDegrees === true, ...(digits ? { digits } : {}) };
+  let declared = `${inDegrees === true} ${digits ? `${digits.kind} ${digits.count}` : ""}`;
   sources.forEach((source, index) => {
     const number = index + 1;
     const here: Environment = { ...environment, line: number };
@@ -95,10 +104,10 @@ function lettersOf(sources: readonly string[]): ReadonlySet<string> {
 }
 
 interface Read {
-  readonly pieces: readonly Piece[];
+  readonly sentence: InlineLine;
   readonly references: ReadonlySet<number>;
   readonly reading?: Reading;
-  readonly because?: string;
+  readonly printing: Printing;
   readonly ignored: boolean;
   readonly inDegrees: boolean;
   readonly error?: Fault;
@@ -108,36 +117,38 @@ interface Read {
   readonly withDimensions: (outcome: Outcome) => Outcome;
 }
 
-const NOTHING = { pieces: [], references: new Set<number>(), inDegrees: false, notes: [], withDimensions: (outcome: Outcome) => outcome };
+const NOTHING = { sentence: [], printing: {}, references: new Set<number>(), inDegrees: false, notes: [], withDimensions: (outcome: Outcome) => outcome };
 
 /** Reads one line without carrying it out: its typeset form, or the place and reason why it cannot be read, with what was probably meant. */
 export function readLine(source: string, environment: Environment): Read {
-  const { body, because } = bodyOf(source);
+  const { body, printing, ending } = bodyOf(source);
   if (body.trim() === "") return { ...NOTHING, ignored: true };
-  const reason = because === undefined ? {} : { because };
   try {
-    return { ...readBody(body, environment), ignored: false, ...reason };
+    return { ...readBody(body, environment), ignored: false, printing };
   } catch (error) {
     // A derivative is carried out while it is read.
     const span = error instanceof NotationError ? error.span : error instanceof NotDifferentiable ? { from: 0, to: source.length } : undefined;
     if (!span || !(error instanceof Error)) throw error;
     const meant = meantBy(body, error, environment, MOST_SLIPS);
-    const behind = because === undefined ? "" : ` because "${because}"`;
-    const suggestion = meant === undefined ? {} : { suggestion: `${meant}${behind}` };
+    const suggestion = meant === undefined ? {} : { suggestion: `${meant}${ending}` };
     const isName = error instanceof UnknownWord && error.word.length > LONGEST_SMALL_WORD && !SENTENCE_WORDS.has(error.word.toLowerCase());
     const hint = meant === undefined && isName ? `: a quantity is declared first, as in “given ${error.word}”` : "";
     const message = `${error.message}${hint}`;
-    return { ...NOTHING, ignored: false, ...reason, error: { message, span, ...suggestion } };
+    return { ...NOTHING, ignored: false, printing, error: { message, span, ...suggestion } };
   }
 }
 
-function readBody(body: string, environment: Environment): Omit<Read, "ignored"> {
+function readBody(body: string, environment: Environment): Omit<Read, "ignored" | "printing"> {
   const sentence = new Sentence(body, environment, respelled(body, tokenize(body), SPELLINGS, environment.quantities));
   const reading = INSTRUCTIONS.find((candidate) => candidate.begins(sentence))?.read(sentence);
   const { pieces, references, inDegrees, notes } = sentence;
   const { calculated } = sentence;
-  const judged = (outcome: Outcome): Outcome => withDimensions(withVectorSteps(outcome, calculated, environment), sentence.dimensions, sentence.measuredParts);
-  return { pieces, references, inDegrees, notes, withDimensions: judged, ...(reading ? { reading } : {}) };
+  const digits = sentence.digits ?? environment.digits;
+  const judged = (outcome: Outcome): Outcome => {
+    const found = withDimensions(withVectorSteps(outcome, calculated, environment), sentence.dimensions, sentence.measuredParts);
+    return digits ? toDigits(found, digits) : found;
+  };
+  return { sentence: reading?.says ?? sentenceOf(pieces), references, inDegrees, notes, withDimensions: judged, ...(reading ? { reading } : {}) };
 }
 
 /** Words of no more letters are seldom names of quantities. */
@@ -168,15 +179,18 @@ function faultOf(sentence: string, environment: Environment): Error | undefined 
 }
 
 function carriedOut(read: Read, source: string): Line {
-  const { reading, error, because, pieces, references, ignored, notes } = read;
+  const { reading, error, printing, sentence, references, ignored, notes } = read;
   const base = {
     source,
     ignored,
-    pieces,
+    sentence,
     references: [...references, ...(reading?.dependsOn ?? [])],
     notes,
-    ...(because === undefined ? {} : { because }),
+    printing,
     ...(reading ? { instruction: reading.instruction } : {}),
+    ...(reading?.declared ? { declared: reading.declared } : {}),
+    ...(reading?.given ? { given: reading.given } : {}),
+    ...(reading?.prints ? { prints: reading.prints } : {}),
   };
   if (error) return { ...base, error };
   if (!reading) return base;

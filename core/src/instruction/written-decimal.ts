@@ -14,9 +14,20 @@ export function decimalSyntax(re: string, im: string | undefined, unit: string |
 /** The decimal beside an exact value, to the digits asked for; none where it would only repeat the value. */
 export function decimalBeside(value: Expression, digits: Digits, unit: string | undefined): Syntax | undefined {
   const asked = digits.kind === "usual" ? undefined : rounded(value, digits);
-  if (asked !== undefined) return decimalSyntax(asked, undefined, unit);
+  if (asked !== undefined) return decimalSyntax(asFigures(asked, digits), undefined, unit);
   const parts = /^-?[\d.]+$/.test(text(value)) ? undefined : decimals(value, digits.count);
   return parts && decimalSyntax(parts.re, parts.im, unit);
+}
+
+/** The longest whole number that is written out where fewer figures were asked for. */
+const LONGEST_WHOLE = 5;
+
+/** A large number to few figures is written with a power of ten, since zeros at its end would be taken for figures. */
+function asFigures(decimal: string, { kind, count }: Digits): string {
+  const [, sign = "", whole = ""] = /^(-?)(\d+)$/.exec(decimal) ?? [];
+  if (kind !== "figures" || whole.length <= Math.max(LONGEST_WHOLE, count)) return decimal;
+  const [first = "", ...rest] = whole.slice(0, count);
+  return `${sign}${first}${rest.length > 0 ? `.${rest.join("")}` : ""}e${whole.length - 1}`;
 }
 
 function signedNumber(decimal: string): Syntax {

@@ -8,10 +8,12 @@ export type Inline =
   | { readonly kind: "words"; readonly text: string }
   /** In running text, or by itself with room for full-size fractions; its parts may be chosen on the bench. */
   | { readonly kind: "mathematics"; readonly written: Syntax; readonly large?: true; readonly parts?: PartedLatex }
+  /** A unit by itself. */
+  | { readonly kind: "unit"; readonly unit: string }
   /** lim, with where a variable goes below it, before what the limit is taken of. */
   | { readonly kind: "limit"; readonly variable: string; readonly at: Syntax; readonly side?: "left" | "right" }
-  /** The decimal beside what it is close to. */
-  | { readonly kind: "decimal"; readonly written: Syntax }
+  /** The decimal beside what it is close to, or equal to. */
+  | { readonly kind: "decimal"; readonly written: Syntax; readonly isExact?: true }
   /** What is not parted at the end of a line where that can be helped. */
   | { readonly kind: "together"; readonly inlines: readonly Inline[] }
   /** Said quietly: what a solution needs, how often it counts. */
@@ -22,6 +24,8 @@ export type Inline =
 export const words = (text: string): Inline => ({ kind: "words", text });
 export const mathematics = (written: Syntax): Inline => ({ kind: "mathematics", written });
 export const large = (written: Syntax): Inline => ({ kind: "mathematics", written, large: true });
+/** Mathematics with room for full-size fractions. */
+export const atFullSize = (piece: Inline): Inline => (piece.kind === "mathematics" ? { ...piece, large: true } : piece);
 export const decimal = (written: Syntax): Inline => ({ kind: "decimal", written });
 export const together = (...inlines: readonly Inline[]): Inline => ({ kind: "together", inlines });
 export const aside = (...inlines: readonly Inline[]): Inline => ({ kind: "aside", inlines });
@@ -36,3 +40,28 @@ export function listed(items: readonly Expression[], between: string): readonly 
 
 /** A sentence that begins with a capital, where it begins with a word of more than one letter. */
 export const sentenceCase = (text: string): string => text.replace(/^[a-z](?=[a-z])/, (letter) => letter.toUpperCase());
+
+/** Pieces with spaces between them, commas close to what they follow. */
+export const spaced = (pieces: readonly Inline[]): Line =>
+  pieces.flatMap((piece, k): readonly Inline[] => (k === 0 || (piece.kind === "words" && piece.text === ",") ? [piece] : [words(" "), piece]));
+
+/** What was read one after the other as a sentence, with a capital at its beginning. */
+export function sentenceOf(pieces: readonly Inline[]): Line {
+  const [first, ...rest] = pieces;
+  return spaced(first?.kind === "words" ? [words(sentenceCase(first.text)), ...rest] : pieces);
+}
+
+/** How a decimal is joined to what it stands beside. */
+export const decimalSign = ({ isExact }: Inline & { readonly kind: "decimal" }): "=" | "≈" => (isExact ? "=" : "≈");
+
+/** A line whose marks stay with what they follow: mathematics and the words behind it that begin with one are together. */
+export function withMarks(line: Line): Line {
+  const joined: Inline[] = [];
+  for (const inline of line) {
+    const last = joined.at(-1);
+    const mark = inline.kind === "words" ? (/^[,.;:)]+/.exec(inline.text)?.[0] ?? "") : "";
+    if (mark === "" || !last || last.kind === "words" || inline.kind !== "words") joined.push(inline);
+    else joined.splice(-1, 1, together(last, words(mark)), words(inline.text.slice(mark.length)));
+  }
+  return joined;
+}

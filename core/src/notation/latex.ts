@@ -18,21 +18,16 @@ export function latex(e: Expression): string {
 }
 
 /**
- * The LaTeX of a written form. `quantities` are the letters e and i that stand for quantities and are set as such; `mark` may
- * wrap the LaTeX of each part, so that parts can be found again in what is drawn.
+ * The LaTeX of a written form. `mark` may wrap the LaTeX of each part, so that parts can be found again in what is drawn.
  */
-export function writtenLatex(
-  e: Syntax,
-  quantities: ReadonlySet<string> = new Set(),
-  mark: (part: Syntax, latex: string) => string = (_, latex) => latex,
-): string {
-  const at = (part: Syntax): string => mark(part, writtenLatex(part, quantities, mark));
+export function writtenLatex(e: Syntax, mark: (part: Syntax, latex: string) => string = (_, latex) => latex): string {
+  const at = (part: Syntax): string => mark(part, writtenLatex(part, mark));
   const wrapped = (part: Syntax, least: number): string => (bindingOf(part) >= least ? at(part) : `\\left(${at(part)}\\right)`);
   switch (e.kind) {
     case "number":
       return numberLatex(e.text);
     case "name":
-      return quantities.has(e.name) ? nameLatex(e.name) : (CONSTANTS[e.name] ?? nameLatex(e.name));
+      return e.own ? nameLatex(e.name) : (CONSTANTS[e.name] ?? nameLatex(e.name));
     case "group":
       return `\\left(${at(e.inner)}\\right)`;
     case "sign":
@@ -117,7 +112,7 @@ export function ungrouped(e: Syntax): Syntax {
 /** A number as it is typed, in LaTeX: 1.5e-6 as 1.5 · 10⁻⁶. */
 export function numberLatex(text: string): string {
   const [digits = text, exponent] = text.split("e");
-  return exponent === undefined ? digits : `${digits} \\cdot 10^{${exponent.replace("+", "")}}`;
+  return exponent === undefined ? digits : `${digits} \\times 10^{${exponent.replace("+", "")}}`;
 }
 
 /** Whether a written form begins with a digit, so that it cannot stand behind another number without a sign between. */

@@ -20,6 +20,6 @@ export function latexWithParts(e: Expression): PartedLatex {
     parts.push(writtenText(part));
     return `\\htmlData{part=${parts.length - 1}}{${latex}}`;
   };
-  const latex = writtenLatex(present(e), new Set(), mark);
+  const latex = writtenLatex(present(e), mark);
   return { latex, parts };
 }

@@ -21,7 +21,7 @@ export function writtenPlain(e: Syntax): string {
   const wrapped = (part: Syntax, least: number): string => (bindingOf(part) >= least ? writtenPlain(part) : `(${writtenPlain(part)})`);
   switch (e.kind) {
     case "number":
-      return e.text;
+      return numberPlain(e.text);
     case "name":
       return plainName(e.name);
     case "group":
@@ -92,4 +92,12 @@ export function plainName(name: string): string {
   const letter = greekCharacter(stem) ?? stem;
   if (subscript === undefined) return letter;
   return /^\d+$/.test(subscript) ? letter + [...subscript].map((digit) => SUBSCRIPT_DIGITS.charAt(Number(digit))).join("") : `${letter}_${subscript}`;
+}
+
+/** A number as it is typed, in plain characters: 1.5e-6 as 1.5 × 10⁻⁶. */
+function numberPlain(text: string): string {
+  const [digits = text, exponent] = text.split("e");
+  if (exponent === undefined) return digits;
+  const raised = [...exponent.replace("+", "")].map((letter) => (letter === "-" ? "⁻" : SUPERSCRIPT_DIGITS[Number(letter)]));
+  return `${digits} × 10${raised.join("")}`;
 }

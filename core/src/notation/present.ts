@@ -15,8 +15,9 @@ export function present(e: Expression): Syntax {
     case "number":
       return presentNumber(e.value, e.typed);
     case "constant":
-    case "name":
       return name(e.name);
+    case "name":
+      return CONSTANT_LETTERS.has(e.name) ? { kind: "name", name: e.name, own: true } : name(e.name);
     case "sum":
       return presentSum(e.terms);
     case "product":
@@ -50,6 +51,9 @@ export function present(e: Expression): Syntax {
       return { kind: "derivative", variable: e.variable, order: e.order, body: present(e.body) };
   }
 }
+
+/** Letters of constants that an author may declare as quantities. */
+const CONSTANT_LETTERS: ReadonlySet<string> = new Set(["e", "i"]);
 
 /** A root of a polynomial by its number; another one by the interval it is alone in. */
 function presentRoot(e: Expression & { kind: "iterated" }): Syntax {

@@ -13,7 +13,8 @@ export interface Span {
  */
 export type Syntax = { readonly span?: Span } & (
   | { readonly kind: "number"; readonly text: string }
-  | { readonly kind: "name"; readonly name: string }
+  /** A name; `own` where it is the author's although the letter is that of a constant. */
+  | { readonly kind: "name"; readonly name: string; readonly own?: true }
   | { readonly kind: "group"; readonly inner: Syntax }
   | { readonly kind: "sign"; readonly sign: "-" | "+" | "±"; readonly operand: Syntax }
   | { readonly kind: "binary"; readonly operator: "+" | "-" | "±"; readonly left: Syntax; readonly right: Syntax }
@@ -148,11 +149,20 @@ export function partsOfKind<Kind extends Syntax["kind"]>(e: Syntax, kind: Kind):
 }
 
 /** Replaces names in a written form by written forms, so that a formula can be shown with its numbers put in. */
-export function fillIn(template: Syntax, values: ReadonlyMap<string, Syntax>): Syntax {
-  const fill = (part: Syntax): Syntax => fillIn(part, values);
+export const fillIn = (template: Syntax, values: ReadonlyMap<string, Syntax>): Syntax =>
+  replaceIn(template, (part) => (part.kind === "name" ? values.get(part.name) : undefined));
+
+/** Replaces references to lines by what these came to, as far as that is known. */
+export const fillLines = (template: Syntax, values: Readonly<Record<number, Syntax>>): Syntax =>
+  replaceIn(template, (part) => (part.kind === "line" ? values[part.line] : undefined));
+
+/** A written form in which parts are replaced by others; where there is none for a part, by what its own parts become. */
+export function replaceIn(template: Syntax, other: (part: Syntax) => Syntax | undefined): Syntax {
+  const found = other(template);
+  if (found) return found;
+  const fill = (part: Syntax): Syntax => replaceIn(part, other);
   switch (template.kind) {
     case "name":
-      return values.get(template.name) ?? template;
     case "number":
     case "line":
       return template;
@@ -187,6 +197,12 @@ export function fillIn(template: Syntax, values: ReadonlyMap<string, Syntax>): S
       };
     case "iterated":
     case "root":
+      return {
+        ...template,
+        body: fill(template.body),
+        ...(template.lower ? { lower: fill(template.lower) } : {}),
+        ...(template.upper ? { upper: fill(template.upper) } : {}),
+      };
     case "derivative":
       return { ...template, body: fill(template.body) };
   }

@@ -1,5 +1,6 @@
 import { parseDocument } from "yaml";
 import { type Problem, type ProblemSet, ProblemSetError } from "./problem-set.ts";
+import { settingsOf } from "./settings.ts";
 
 /** A line of the file with its end-of-line characters. */
 interface SourceLine {
@@ -75,6 +76,13 @@ function readFrontMatter(lines: readonly SourceLine[]): readonly SourceLine[] {
       .join("\n"),
   ).errors;
   if (fault) throw new ProblemSetError(`the front matter is no valid YAML: ${fault.message.split("\n")[0]}`, (fault.linePos?.[0].line ?? 1) + 1);
+  const { fault: setting } = settingsOf(
+    front
+      .slice(1, -1)
+      .map((line) => line.text)
+      .join("\n"),
+  );
+  if (setting) throw new ProblemSetError(setting.message, setting.line + 1);
   return front;
 }
 

@@ -1,5 +1,6 @@
 import { withPositiveLead } from "../canonical/factored.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
+import { inCase } from "../derivation/step.ts";
 import { equation, I, logic, name, nameIn, number, numberValue, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
 import { holdsImaginary } from "../expression/realness.ts";
@@ -43,7 +44,7 @@ export function solveByFactors(form: PolynomialForm, solve: (task: Task) => Solv
   chain.to(logic("or", distinct), distinct.length > 1 ? "zero product" : "the square is zero", []);
   const parts = factors.map((part) => ({ part, solved: solve({ ...task, equation: relationOf(part.base) }) }));
   if (parts.some(({ solved }) => !solved)) return undefined;
-  const steps = parts.flatMap(({ part, solved }) => (degreeOf(part.base, task.unknown) > 1 ? (solved?.steps ?? []) : []));
+  const steps = parts.flatMap(({ part, solved }) => (degreeOf(part.base, task.unknown) > 1 ? inCase(relationOf(part.base), solved?.steps ?? []) : []));
   const found = gathered(parts.map(({ part, solved }) => ({ multiplicity: part.multiplicity, set: solved?.set })));
   // A factor without real roots stays as it is in the last line: over the reals it adds nothing.
   const last = parts.flatMap(({ part, solved }) =>

@@ -1,3 +1,4 @@
+import { inCase } from "../derivation/step.ts";
 import { logic, ZERO } from "../expression/construct.ts";
 import { type Expression, equal } from "../expression/expression.ts";
 import { alternatives } from "../expression/statement.ts";
@@ -23,7 +24,7 @@ export function solveAll(task: Task, equations: readonly Expression[], solve: So
     parts.push(solved);
   }
   return {
-    steps: parts.flatMap(({ steps }) => steps),
+    steps: parts.flatMap(({ steps }, k) => (parts.length > 1 ? inCase(equations[k] ?? task.equation, steps) : steps)),
     set: {
       variables: [task.unknown],
       domain: task.domain,

@@ -17,6 +17,15 @@ export function shownValue(e: Expression): string {
   return decimal === undefined ? exact : `about ${decimal}`;
 }
 
+/** What speaks against a candidate. */
+export type Against = Pick<Rejected, "reason" | "sides">;
+
+/** Put back, a candidate makes the sides of the equation differ. */
+export const sidesDiffer = (left: Expression, right: Expression): Against => ({
+  reason: `put back, the left side is ${shownValue(left)} and the right side ${shownValue(right)}`,
+  sides: [left, right],
+});
+
 /** The candidates that solve the equation itself; the others with the numbers on both sides. */
 export function putBack(solved: Solved, task: Task, did: string): Solved["set"] {
   const [left = ZERO, right = ZERO] = task.equation.operands;
@@ -29,7 +38,7 @@ export function putBack(solved: Solved, task: Task, did: string): Solved["set"] 
       rejected.push({
         values: candidate.values,
         multiplicity: candidate.multiplicity,
-        reason: `put back, the left side is ${shownValue(a)} and the right side ${shownValue(b)}`,
+        ...sidesDiffer(a, b),
       });
     } else solutions.push({ ...candidate, multiplicity: 1 });
   }

@@ -19,6 +19,8 @@ export interface Rejected {
   readonly values: ReadonlyMap<string, Expression>;
   readonly multiplicity: number;
   readonly reason: string;
+  /** What both sides of the equation come to there, where it was put back. */
+  readonly sides?: readonly [Expression, Expression];
 }
 
 /** All solutions of an equation in the stated domain, and how it is known that these are all. */

@@ -1,4 +1,4 @@
-import { step } from "../derivation/step.ts";
+import { inCase, step } from "../derivation/step.ts";
 import { divide, logic, name, negate, relation, splitCoefficient, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { isEquation, MIRRORED, sideDifference } from "../expression/statement.ts";
@@ -8,7 +8,7 @@ import { text } from "../notation/text.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { asFamily, constantSign, decide, equalityTest, membersBetween, type PartValue, partValues, simplify, withDecidedCases } from "../truth/index.ts";
 import { distinctSolutions, type Solve, within } from "./joining.ts";
-import { shownValue } from "./put-back.ts";
+import { type Against, sidesDiffer } from "./put-back.ts";
 import type { Rejected, Solution, Solved, Task } from "./solution.ts";
 
 /** One value of a part that depends on cases, and when it has that value. */
@@ -54,7 +54,7 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
     const own = within(task, equation);
     const solved = own && solve({ ...own, assumptions: task.assumptions.filter((fact) => !contains(fact, unknown)) });
     if (!solved) return undefined;
-    steps.push(...solved.steps);
+    steps.push(...inCase(equation, solved.steps));
     complete = complete && solved.set.complete;
     rejected.push(...solved.set.rejected.filter(({ reason }) => reason !== NOT_REAL));
     for (const candidate of solved.set.solutions.flatMap((one) => membersWhere(one, when, unknown))) {
@@ -68,7 +68,7 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
       const open = only ? [equalAt(candidate, task)] : openOf(when, candidate, task);
       if (verdict === true) found.push({ ...candidate, multiplicity: 1 });
       else if (verdict === undefined) found.push({ ...candidate, multiplicity: 1, conditions: [...candidate.conditions, ...open] });
-      else rejected.push({ values: candidate.values, multiplicity: candidate.multiplicity, reason: verdict });
+      else rejected.push({ values: candidate.values, multiplicity: candidate.multiplicity, ...verdict });
     }
   }
   const everywhere = found.filter(({ free }) => free.includes(unknown));
@@ -104,12 +104,12 @@ function membersWhere(candidate: Solution, when: readonly Expression[], unknown:
 const NOT_REAL = "it is not real";
 
 /** Whether a candidate solves the equation itself: true, a reason against it, or open. */
-function fits(candidate: Solution, task: Task): true | string | undefined {
+function fits(candidate: Solution, task: Task): true | Against | undefined {
   const [left = ZERO, right = ZERO] = task.equation.operands.map((side) => simplify(withDecidedCases(substitute(side, candidate.values), [])).expression);
   const test = equalityTest(left, right, [...task.assumptions, ...candidate.conditions]);
   if (test.kind === "zero") return true;
   const plain = freeNames(left).size + freeNames(right).size === 0;
-  return test.kind === "nonzero" && plain ? `put back, the left side is ${shownValue(left)} and the right side ${shownValue(right)}` : undefined;
+  return test.kind === "nonzero" && plain ? sidesDiffer(left, right) : undefined;
 }
 
 /** What letters must satisfy for both sides to be equal at a value. */
@@ -119,9 +119,9 @@ function equalAt({ values }: Solution, { equation }: Task): Expression {
 }
 
 /** Why a candidate of a case is none of the equation, where the case is not taken there. */
-function elsewhere({ values }: Solution, when: readonly Expression[], { assumptions }: Task): string | undefined {
+function elsewhere({ values }: Solution, when: readonly Expression[], { assumptions }: Task): Against | undefined {
   const failing = when.find((condition) => decide(simplify(substitute(condition, values)).expression, assumptions) === false);
-  return failing && `this case is for ${plain(failing)}, which does not hold there`;
+  return failing && { reason: `this case is for ${plain(failing)}, which does not hold there` };
 }
 
 function openOf(when: readonly Expression[], candidate: Solution, task: Task): readonly Expression[] {

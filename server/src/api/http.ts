@@ -25,9 +25,11 @@ formats.default(ajv);
 const validators = new Map(Object.entries(SCHEMAS).map(([name, schema]) => [name, ajv.compile(schema)]));
 
 /** The request's body, validated. Throws ApiError 400 that names the place and what was expected. */
-export function body<Name extends SchemaName>(request: Request, name: Name): Bodies[Name] {
+export const body = <Name extends SchemaName>(request: Request, name: Name): Bodies[Name] => validated(name, request.body);
+
+/** Content that came with a request, validated, as `body`. */
+export function validated<Name extends SchemaName>(name: Name, content: unknown): Bodies[Name] {
   const validate = validators.get(name);
-  const content: unknown = request.body;
   if (validate?.(content)) return content as Bodies[Name];
   const [fault] = validate?.errors ?? [];
   const field = fault?.instancePath.replace(/^\//, "").replaceAll("/", ".") ?? "";

@@ -26,6 +26,12 @@ const OPERATIONS: readonly Operation[] = [
   { method: "put", path: "/api/problems/{id}", summary: "Replace a problem's contents; 409 when the version is not the current one", body: "changeProblem" },
   { method: "delete", path: "/api/problems/{id}", summary: "Delete a problem" },
   { method: "post", path: "/api/sets/{id}/publications", summary: "Run, check and publish the set", body: "publish" },
+  { method: "post", path: "/api/sets/{id}/preview", summary: "The page as publishing would make it, and the lines that are not nailed", body: "publish" },
+  {
+    method: "get",
+    path: "/api/sets/{id}/export/{format}",
+    summary: "The set composed as html (one file), latex or markdown; ?kind, ?detail, ?space and ?numbers as in publish",
+  },
   { method: "delete", path: "/api/sets/{id}/publications/{kind}", summary: "Withdraw what is published of that kind" },
 ];
 

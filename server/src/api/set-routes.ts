@@ -1,7 +1,9 @@
+import { type Choices, DEFAULT_CHOICES } from "@nail-down/core/composition/choices";
 import { ProblemSetError } from "@nail-down/core/problemset/problem-set";
 import { readProblemSet } from "@nail-down/core/problemset/read";
+import { settingsOf } from "@nail-down/core/problemset/settings";
 import { writeProblemSet } from "@nail-down/core/problemset/write";
-import { Router } from "express";
+import { type Request, Router } from "express";
 import type { Account } from "../data/accounts.ts";
 import type { Database } from "../data/database.ts";
 import { publicationsOf, publish, withdraw } from "../data/publications.ts";
@@ -22,11 +24,30 @@ import {
   shelf,
 } from "../data/sets.ts";
 import type { Checker } from "../publish/check.ts";
-import { publishSet } from "../publish/publish.ts";
-import { ApiError, body, parameter, signedIn } from "./http.ts";
+import { FORMATS, type FormatName } from "../publish/formats.ts";
+import { pageHtml } from "../publish/page.ts";
+import { type Composed, composeSet } from "../publish/publish.ts";
+import { ApiError, body, parameter, signedIn, validated } from "./http.ts";
+import type { Bodies } from "./schemas.ts";
 
-const shownSet = ({ id, title, introduction, version, updatedAt }: StoredSet) => ({ id, title, introduction, version, updatedAt });
+const shownSet = ({ id, title, introduction, frontMatter, version, updatedAt }: StoredSet) => ({ id, title, introduction, frontMatter, version, updatedAt });
 const shownProblem = ({ id, setId, title, statement, working, version }: StoredProblem) => ({ id, setId, title, statement, working, version });
+
+/** A title as the name of a file. */
+const fileName = (title: string): string =>
+  title
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-|-$/g, "") || "problems";
+
+const isFormat = (name: string): name is FormatName => Object.hasOwn(FORMATS, name);
+
+/** The choices in the query of an address. */
+function asked(query: Request["query"]): Bodies["publish"] {
+  const { kind, detail } = query;
+  const own = { kind: typeof kind === "string" ? kind : "worked", ...(typeof detail === "string" ? { detail } : {}) };
+  return validated("publish", { ...own, ...(query["space"] === "true" ? { space: true } : {}), ...(query["numbers"] === "all" ? { allNumbers: true } : {}) });
+}
 
 /** The result of a change, or the right error: 404 where it is not the caller's, 409 with what is stored now where it came too late. */
 function settled<T>(change: Change<T>, shown: (value: T) => object): object {
@@ -41,8 +62,16 @@ function settled<T>(change: Change<T>, shown: (value: T) => object): object {
 }
 
 /** Sets, problems, files and publications of the account that is signed in. */
-export function setRoutes(database: Database, checker: Checker): Router {
+export function setRoutes(database: Database, checker: Checker, pageFiles: URL): Router {
   const router = Router();
+  /** The set composed with the choices that are made; where one is not, as the set says. */
+  const composedFor = async (account: Account, set: StoredSet, made: Bodies["publish"]): Promise<{ choices: Choices; composed: Composed }> => {
+    const { settings } = settingsOf(set.frontMatter);
+    const ofSet = { ...(settings.detail ? { detail: settings.detail } : {}), ...(settings.allNumbers ? { allNumbers: true } : {}) };
+    const choices = { ...DEFAULT_CHOICES, ...ofSet, ...made };
+    const problems = await problemsOf(database, set.id);
+    return { choices, composed: await composeSet(checker, asProblemSet(set, problems), account.name, choices, new Date()) };
+  };
   const ownSet = async (account: Account, id: string): Promise<StoredSet> => {
     const set = await findSet(database, account.id, id);
     if (!set) throw new ApiError(404, "this set does not exist");
@@ -87,6 +116,8 @@ export function setRoutes(database: Database, checker: Checker): Router {
     "/sets/:id",
     signedIn(database, async (account, request, response) => {
       const { version, ...change } = body(request, "changeSet");
+      const { fault } = settingsOf(change.frontMatter ?? "");
+      if (fault) throw new ApiError(400, `line ${fault.line} of the settings: ${fault.message}`, { field: "frontMatter" });
       response.json(settled(await changeSet(database, account.id, parameter(request, "id"), version, change), shownSet));
     }),
   );
@@ -101,15 +132,9 @@ export function setRoutes(database: Database, checker: Checker): Router {
     "/sets/:id/file",
     signedIn(database, async (account, request, response) => {
       const set = await ownSet(account, parameter(request, "id"));
-      const name = `${
-        set.title
-          .toLowerCase()
-          .replace(/[^a-z0-9]+/g, "-")
-          .replace(/^-|-$/g, "") || "problems"
-      }.nail.md`;
       response
         .type("text/markdown")
-        .attachment(name)
+        .attachment(`${fileName(set.title)}.nail.md`)
         .send(writeProblemSet(asProblemSet(set, await problemsOf(database, set.id))));
     }),
   );
@@ -146,9 +171,31 @@ export function setRoutes(database: Database, checker: Checker): Router {
     "/sets/:id/publications",
     signedIn(database, async (account, request, response) => {
       const set = await ownSet(account, parameter(request, "id"));
-      const { kind } = body(request, "publish");
-      const { html, notNailed } = await publishSet(checker, asProblemSet(set, await problemsOf(database, set.id)), account.name, kind, new Date());
-      response.status(201).json({ publication: await publish(database, set.id, kind, html), notNailed });
+      const { choices, composed } = await composedFor(account, set, body(request, "publish"));
+      const html = pageHtml(composed.set, { handsIn: choices.kind === "handout" });
+      response.status(201).json({ publication: await publish(database, set.id, choices.kind, html), notNailed: composed.notNailed });
+    }),
+  );
+  router.post(
+    "/sets/:id/preview",
+    signedIn(database, async (account, request, response) => {
+      const set = await ownSet(account, parameter(request, "id"));
+      const { choices, composed } = await composedFor(account, set, body(request, "publish"));
+      response.json({ html: pageHtml(composed.set, { handsIn: choices.kind === "handout" }), notNailed: composed.notNailed });
+    }),
+  );
+  router.get(
+    "/sets/:id/export/:format",
+    signedIn(database, async (account, request, response) => {
+      const set = await ownSet(account, parameter(request, "id"));
+      const name = parameter(request, "format");
+      if (!isFormat(name)) throw new ApiError(404, "there is no such format");
+      const format = FORMATS[name];
+      const { choices, composed } = await composedFor(account, set, asked(request.query));
+      response
+        .type(format.type)
+        .attachment(`${fileName(set.title)}.${format.ending}`)
+        .send(format.write(composed.set, { handsIn: choices.kind === "handout", pageFiles }));
     }),
   );
   router.delete(

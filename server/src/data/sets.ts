@@ -83,7 +83,7 @@ export async function changeSet(
   accountId: string,
   id: string,
   version: number,
-  change: { title?: string; introduction?: string },
+  change: { title?: string; introduction?: string; frontMatter?: string },
 ): Promise<Change<StoredSet>> {
   const changed = await database
     .update(sets)

@@ -1,29 +1,35 @@
+import type { Choices } from "@nail-down/core/composition/choices";
+import { type PublishedSet, publishedSet } from "@nail-down/core/composition/document";
+import type { RunProblem } from "@nail-down/core/composition/problem";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
 import type { ProblemSet } from "@nail-down/core/problemset/problem-set";
-import type { PublicationKind } from "../data/schema.ts";
+import { settingsOf } from "@nail-down/core/problemset/settings";
 import type { Checker } from "./check.ts";
-import { pageHtml } from "./page.ts";
 
 /** A line that the author should look at before readers do. */
 export interface NotNailed {
+  /** The place of the problem in the set, from 0. */
+  readonly index: number;
   readonly problem: string;
   readonly line: number;
   readonly verdict: string;
 }
 
-/** Runs and checks every working of a set anew and renders the page; says which lines are not nailed. */
-export async function publishSet(
-  checker: Checker,
-  set: ProblemSet,
-  author: string,
-  kind: PublicationKind,
-  date: Date,
-): Promise<{ html: string; notNailed: readonly NotNailed[] }> {
-  const problems = await Promise.all(set.problems.map(async (problem) => ({ problem, lines: await checker.check(problem.working) })));
-  const notNailed = problems.flatMap(({ problem, lines }) =>
-    lines.flatMap((line, index) => faultOf(line).map((verdict) => ({ problem: problem.title, line: index + 1, verdict }))),
+export interface Composed {
+  readonly set: PublishedSet;
+  readonly notNailed: readonly NotNailed[];
+}
+
+/** Runs and checks every working of a set anew and composes it for its readers; says which lines are not nailed. */
+export async function composeSet(checker: Checker, set: ProblemSet, author: string, choices: Choices, date: Date): Promise<Composed> {
+  const { settings } = settingsOf(set.frontMatter);
+  const problems = await Promise.all(
+    set.problems.map(async (problem): Promise<RunProblem> => ({ problem, lines: await checker.check(problem.working, settings) })),
   );
-  return { html: pageHtml({ set, author, kind, problems, date }), notNailed };
+  const notNailed = problems.flatMap(({ problem, lines }, at) =>
+    lines.flatMap((line, index) => faultOf(line).map((verdict) => ({ index: at, problem: problem.title, line: index + 1, verdict }))),
+  );
+  return { set: publishedSet(set, problems, { choices, author, date: date.toISOString().slice(0, 10) }), notNailed };
 }
 
 function faultOf(line: LineReport): readonly string[] {

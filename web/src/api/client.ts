@@ -1,3 +1,5 @@
+import type { Choices, PublicationKind } from "@nail-down/core/composition/choices";
+
 /** The server's API as the application uses it. Every call throws ApiFault with the server's words when it is refused. */
 export interface Account {
   readonly name: string;
@@ -21,7 +23,6 @@ export interface ProblemRecord {
   readonly working: readonly string[];
   readonly version: number;
 }
-export type PublicationKind = "handout" | "worked" | "key";
 export interface Publication {
   readonly id: string;
   readonly kind: PublicationKind;
@@ -34,11 +35,14 @@ export interface SetRecord {
   readonly id: string;
   readonly title: string;
   readonly introduction: string;
+  readonly frontMatter: string;
   readonly version: number;
   readonly problems: readonly ProblemRecord[];
   readonly publications: readonly Publication[];
 }
 export interface NotNailed {
+  /** The place of the problem in the set, from 0. */
+  readonly index: number;
   readonly problem: string;
   readonly line: number;
   readonly verdict: string;
@@ -80,13 +84,15 @@ export const api = {
   newSet: (title: string) => call<{ id: string }>("POST", "/sets", { title }),
   importSet: (file: string) => call<{ id: string }>("POST", "/sets/import", { file }),
   set: (id: string) => call<SetRecord>("GET", `/sets/${id}`),
-  changeSet: (id: string, change: { version: number; title?: string; introduction?: string }) => call<{ version: number }>("PATCH", `/sets/${id}`, change),
+  changeSet: (id: string, change: { version: number; title?: string; introduction?: string; frontMatter?: string }) =>
+    call<{ version: number }>("PATCH", `/sets/${id}`, change),
   deleteSet: (id: string) => call<void>("DELETE", `/sets/${id}`),
   newProblem: (setId: string, title: string) => call<ProblemRecord>("POST", `/sets/${setId}/problems`, { title }),
   saveProblem: (id: string, change: Pick<ProblemRecord, "version" | "title" | "statement" | "working">) =>
     call<ProblemRecord>("PUT", `/problems/${id}`, change),
   deleteProblem: (id: string) => call<void>("DELETE", `/problems/${id}`),
-  publish: (setId: string, kind: PublicationKind) =>
-    call<{ publication: Publication; notNailed: readonly NotNailed[] }>("POST", `/sets/${setId}/publications`, { kind }),
+  preview: (setId: string, choices: Choices) => call<{ html: string; notNailed: readonly NotNailed[] }>("POST", `/sets/${setId}/preview`, choices),
+  publish: (setId: string, choices: Choices) =>
+    call<{ publication: Publication; notNailed: readonly NotNailed[] }>("POST", `/sets/${setId}/publications`, choices),
   withdraw: (setId: string, kind: PublicationKind) => call<{ publications: readonly Publication[] }>("DELETE", `/sets/${setId}/publications/${kind}`),
 };

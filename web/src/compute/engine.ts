@@ -2,6 +2,7 @@ import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
 import type { Picture } from "@nail-down/core/graph/picture";
 import type { Window } from "@nail-down/core/graph/scene";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
+import type { Settings } from "@nail-down/core/instruction/settings";
 import type { Preview, Reply, Request } from "./messages.ts";
 
 /** Thrown when a computation is stopped or fails. */
@@ -22,8 +23,8 @@ export class Engine {
   #count = 0;
   readonly #pending = new Map<number, Pending>();
 
-  async run(lines: readonly string[]): Promise<readonly LineReport[]> {
-    const reply = await this.#ask({ kind: "run", lines });
+  async run(lines: readonly string[], settings: Settings): Promise<readonly LineReport[]> {
+    const reply = await this.#ask({ kind: "run", lines, settings });
     if (reply.kind === "run") return reply.reports;
     throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
   }

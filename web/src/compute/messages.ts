@@ -2,16 +2,17 @@ import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
 import type { Picture } from "@nail-down/core/graph/picture";
 import type { Window } from "@nail-down/core/graph/scene";
 import type { FaultReport, LineReport } from "@nail-down/core/instruction/line-report";
-import type { Piece } from "@nail-down/core/instruction/sentence";
+import type { Settings } from "@nail-down/core/instruction/settings";
+import type { Line } from "@nail-down/core/notation/inline";
 
 /** What the page asks of the worker: to run a working, to read one line at its place without running it, or to draw the last line. */
 export type Request =
   | { readonly kind: "draw"; readonly id: number; readonly lines: readonly string[]; readonly window?: Window }
-  | { readonly kind: "run"; readonly id: number; readonly lines: readonly string[] }
+  | { readonly kind: "run"; readonly id: number; readonly lines: readonly string[]; readonly settings: Settings }
   | { readonly kind: "read"; readonly id: number; readonly before: readonly string[]; readonly source: string };
 
 export interface Preview {
-  readonly pieces: readonly Piece[];
+  readonly sentence: Line;
   readonly error?: FaultReport;
   /** How something is read that could be meant otherwise. */
   readonly notes: readonly string[];

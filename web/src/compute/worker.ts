@@ -1,20 +1,24 @@
 import { faultReport, figureOf, illustratedReport, pictureOf } from "@nail-down/core/instruction/report";
+import type { Settings } from "@nail-down/core/instruction/settings";
 import { type Line, readLine, runWorking } from "@nail-down/core/instruction/working";
 import type { Preview, Reply, Request } from "./messages.ts";
 
 /** Lines that were run before, so that an edit runs only what depends on it. */
 let memory: ReadonlyMap<string, Line> = new Map();
+/** What holds for every line of the set, as told with the last run. */
+let settings: Settings = {};
 
 function answer(request: Request): Reply {
   switch (request.kind) {
     case "run": {
-      const working = runWorking(request.lines, memory);
+      settings = request.settings;
+      const working = runWorking(request.lines, memory, settings);
       memory = working.memory;
       return { kind: "run", id: request.id, reports: working.lines.map(illustratedReport) };
     }
     case "draw": {
       // The last of the lines is what is drawn.
-      const line = runWorking(request.lines, memory).lines.at(-1);
+      const line = runWorking(request.lines, memory, settings).lines.at(-1);
       return { kind: "draw", id: request.id, picture: line && pictureOf(line, request.window), figure: line && figureOf(line) };
     }
     case "read":
@@ -23,10 +27,10 @@ function answer(request: Request): Reply {
 }
 
 function preview(before: readonly string[], source: string): Preview {
-  const { environment } = runWorking(before, memory);
+  const { environment } = runWorking(before, memory, settings);
   const read = readLine(source, environment);
   const names = [...environment.quantities, ...environment.functions.keys()];
-  return { pieces: read.pieces, names, notes: read.notes, ...(read.error ? { error: faultReport(read.error) } : {}) };
+  return { sentence: read.sentence, names, notes: read.notes, ...(read.error ? { error: faultReport(read.error) } : {}) };
 }
 
 self.addEventListener("message", (event: MessageEvent<Request>) => {

@@ -1,5 +1,6 @@
+import { settingsOf } from "@nail-down/core/problemset/settings";
 import { useEffect, useRef } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useParams, useSearchParams } from "react-router";
 import { api, type SetRecord } from "../api/client.ts";
 import { engine } from "../compute/engine.ts";
 import { Button, Fault } from "../parts/controls.tsx";
@@ -37,15 +38,22 @@ function OpenBench({ set, problemId, again }: { readonly set: SetRecord; readonl
   const { problemId: opened, reports, selected } = useAppSelector((state) => state.bench);
   const writing = useRef<WritingHandle>(null);
   const problem = set.problems.find((candidate) => candidate.id === problemId);
+  const [search] = useSearchParams();
+  const line = Number(search.get("line") ?? Number.NaN);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a problem is opened when one goes to it, not when the set is loaded again
   useEffect(() => {
     if (!problem) return;
     const kept = keptDraft(problem.id);
-    dispatch(bench.opened({ problem: kept ? { ...problem, version: kept.version } : problem, ...(kept ? { unsaved: kept.draft } : {}) }));
+    const { settings } = settingsOf(set.frontMatter);
+    dispatch(bench.opened({ settings, problem: kept ? { ...problem, version: kept.version } : problem, ...(kept ? { unsaved: kept.draft } : {}) }));
     return () => {
       dispatch(bench.closed());
     };
   }, [problemId, dispatch]);
+  // A link to a line shows its evidence.
+  useEffect(() => {
+    if (opened === problemId && line >= 1) dispatch(bench.selected(line - 1));
+  }, [opened, problemId, line, dispatch]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (!(event.ctrlKey || event.metaKey) || isTyping(event.target)) return;

@@ -6,6 +6,7 @@ import { Prose } from "../parts/mathematics.tsx";
 import { TopBar } from "../parts/top-bar.tsx";
 import { useLoaded } from "../parts/use-loaded.ts";
 import { PublishDialog } from "../sheet/publish-dialog.tsx";
+import { SetSettingsForm } from "../sheet/set-settings.tsx";
 
 /** A problem set: its introduction, its problems, and what is published of it. */
 export function SetPage() {
@@ -55,9 +56,18 @@ function SetContents({ set, again }: { readonly set: SetRecord; readonly again: 
       </div>
       {set.introduction !== "" && (
         <div className="mt-2 font-serif text-lg">
-          <Prose markdown={set.introduction} />
+          <Prose words={{ markdown: set.introduction }} />
         </div>
       )}
+      <SetSettingsForm
+        set={set}
+        store={(frontMatter) =>
+          void attempt(async () => {
+            await api.changeSet(set.id, { version: set.version, frontMatter });
+            again();
+          })
+        }
+      />
       <ol className="sheet mt-6 divide-y divide-rule rounded" aria-label="problems">
         {set.problems.map((problem, index) => (
           <li key={problem.id} className="flex items-baseline gap-3 px-5 py-3">

@@ -1,4 +1,4 @@
-import { statementHtml, wordsHtml } from "@nail-down/core/problemset/statement";
+import { type AuthorWords, statementHtml, wordsHtml } from "@nail-down/core/document/author-words";
 import katex from "katex";
 import { type MouseEvent, memo } from "react";
 
@@ -44,11 +44,11 @@ export const PartedMathematics = memo(function PartedMathematics({
 });
 
 /** A line of words with $…$. */
-export const Words = memo(function Words({ text }: { readonly text: string }) {
-  return <span dangerouslySetInnerHTML={{ __html: wordsHtml(text, typeset) }} />;
+export const Words = memo(function Words({ words }: { readonly words: AuthorWords }) {
+  return <span dangerouslySetInnerHTML={{ __html: wordsHtml(words, typeset) }} />;
 });
 
 /** CommonMark with $…$; raw HTML in it is shown as text. */
-export const Prose = memo(function Prose({ markdown }: { readonly markdown: string }) {
-  return <div dangerouslySetInnerHTML={{ __html: statementHtml(markdown, typeset) }} />;
+export const Prose = memo(function Prose({ words }: { readonly words: AuthorWords }) {
+  return <div dangerouslySetInnerHTML={{ __html: statementHtml(words, typeset) }} />;
 });

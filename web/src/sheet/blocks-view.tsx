@@ -1,18 +1,17 @@
 import type { Block, ParagraphRole } from "@nail-down/core/document/block";
+import { pointsWords } from "@nail-down/core/document/points";
 import type { Picture } from "@nail-down/core/graph/picture";
 import { drawSvg } from "@nail-down/core/graph/svg";
-import type { Inline, Line } from "@nail-down/core/notation/inline";
-import { limitSignLatex, writtenLatex } from "@nail-down/core/notation/latex";
-import type { PartedLatex } from "@nail-down/core/notation/parts";
-import { memo, useState } from "react";
-import { Mathematics, PartedMathematics } from "../parts/mathematics.tsx";
+import { words } from "@nail-down/core/notation/inline";
+import { memo } from "react";
+import { Folded } from "../parts/folded.tsx";
+import { Prose, Words } from "../parts/mathematics.tsx";
+import { DerivationView } from "./derivation-view.tsx";
 import { FigureView } from "./graph/figure-view.tsx";
 import { GraphView } from "./graph/graph-view.tsx";
 import type { GraphActions, GraphPlace } from "./graph/place.ts";
+import { Inlines, type ProposeRewrite } from "./inlines.tsx";
 import { TableView } from "./table-view.tsx";
-
-/** Puts an instruction for the line into the writing line: the rewrite and the part it is for. */
-export type ProposeRewrite = (rewrite: string, part: string) => void;
 
 /** Where blocks stand on the bench, and what can be done from them. */
 interface Bench {
@@ -36,10 +35,71 @@ const PARAGRAPHS: Readonly<Record<ParagraphRole, string>> = {
 
 function BlockView({ block, bench }: { readonly block: Block; readonly bench: Bench }) {
   switch (block.kind) {
+    case "heading":
+      return (
+        <h2 className="font-semibold text-xl">
+          {block.number} {block.title} <Points points={block.points} />
+        </h2>
+      );
+    case "part":
+      return (
+        <div className="grid grid-cols-[2rem_minmax(0,1fr)_auto]">
+          <span className="text-copper">({block.letter})</span>
+          <Prose words={block.question} />
+          <Points points={block.points} />
+        </div>
+      );
+    case "author's words":
+      return <Prose words={block.words} />;
+    case "hint":
+      return (
+        <div className="text-steel">
+          <em>Hint:</em> <Words words={block.words} />
+        </div>
+      );
+    case "space":
+      return <div style={{ height: `${block.lines}em` }} aria-hidden="true" />;
+    case "givens":
+      return (
+        <p>
+          Given: <Inlines line={block.items.flatMap((item, k) => (k === 0 ? item : [words(", "), ...item]))} />
+        </p>
+      );
+    case "sentence":
+      return (
+        <p>
+          <Inlines line={block.line} /> {block.because && <Words words={block.because} />}
+        </p>
+      );
+    case "fault":
+      return <p className="text-bent">{block.message}</p>;
+    case "derivation":
+      return <DerivationView items={block.items} />;
+    case "beside":
+      return (
+        <div className="grid grid-cols-[repeat(auto-fit,minmax(14rem,1fr))] gap-3">
+          <BlocksView blocks={block.blocks} {...bench} />
+        </div>
+      );
+    case "answer":
+      return (
+        <div className="w-fit border border-ink px-3">
+          <BlocksView blocks={block.blocks} {...bench} />
+        </div>
+      );
+    case "folded":
+      return (
+        <Folded label={block.label}>
+          <BlocksView blocks={block.blocks} {...bench} />
+        </Folded>
+      );
+    case "evidence":
+      // On the bench the evidence stands in a panel of its own.
+      return null;
     case "display":
       return (
         <div className="py-1">
-          <Inlines line={block.line} bench={bench} />
+          <Inlines line={block.line} propose={bench.propose} />
         </div>
       );
     case "results":
@@ -48,7 +108,7 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
           {block.items.map((item, index) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: results have no identity but their place
             <li key={index} className="py-1">
-              <Inlines line={item} bench={bench} />
+              <Inlines line={item} propose={bench.propose} />
             </li>
           ))}
         </ul>
@@ -56,18 +116,18 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
     case "paragraph":
       return (
         <p className={PARAGRAPHS[block.role]}>
-          <Inlines line={block.line} bench={bench} />
+          <Inlines line={block.line} propose={bench.propose} />
         </p>
       );
     case "set aside":
       return block.items.map((item, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: candidates have no identity but their place
         <p key={index} className="text-[0.92em] text-steel">
-          <em>set aside:</em> <Inlines line={item} bench={bench} />
+          <em>set aside:</em> <Inlines line={item} propose={bench.propose} />
         </p>
       ));
     case "table":
-      return <TableView headings={block.headings} rows={block.rows} show={(line) => <Inlines line={line} bench={bench} />} />;
+      return <TableView headings={block.headings} rows={block.rows} show={(line) => <Inlines line={line} propose={bench.propose} />} />;
     case "measures":
       return (
         <ul className="my-1 list-none text-[0.95em]">
@@ -82,11 +142,11 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
                 {use}
               </button>
               <span>
-                = <Inlines line={value} bench={bench} />
+                = <Inlines line={value} propose={bench.propose} />
               </span>
               {shown.length > 0 && (
                 <span>
-                  <Inlines line={shown} bench={bench} />
+                  <Inlines line={shown} propose={bench.propose} />
                 </span>
               )}
             </li>
@@ -104,74 +164,8 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
   }
 }
 
-/** Words and mathematics in a line; where `bench` is told, parts of a formula can be chosen. */
-export function Inlines({ line, bench }: { readonly line: Line; readonly bench?: Bench }) {
-  // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a line have no identity but their place
-  return line.map((inline, index) => <InlineView key={index} inline={inline} {...(bench ? { bench } : {})} />);
-}
-
-function InlineView({ inline, bench }: { readonly inline: Inline; readonly bench?: Bench }) {
-  switch (inline.kind) {
-    case "words":
-      return inline.text;
-    case "mathematics":
-      return inline.parts && bench ? (
-        <Parted parted={inline.parts} propose={bench.propose} />
-      ) : (
-        <Mathematics latex={writtenLatex(inline.written)} large={inline.large === true} />
-      );
-    case "limit":
-      return <Mathematics latex={limitSignLatex(inline.variable, inline.at, inline.side)} large />;
-    case "decimal":
-      return (
-        <span className="ml-2 whitespace-nowrap text-[0.92em] text-steel">
-          ≈ <Mathematics latex={writtenLatex(inline.written)} />
-        </span>
-      );
-    case "together":
-      return (
-        <span className="inline-block">
-          <Inlines line={inline.inlines} {...(bench ? { bench } : {})} />
-        </span>
-      );
-    case "aside":
-      return (
-        <span className="mx-2 text-[0.92em] text-steel">
-          <Inlines line={inline.inlines} {...(bench ? { bench } : {})} />
-        </span>
-      );
-    case "source":
-      return <code className="font-mono text-[0.86em]">{inline.text}</code>;
-  }
-}
-
-const REWRITES = ["simplify", "expand", "factor", "combine"] as const;
-
-/** A value whose parts can be clicked; the rewrites that are offered for the chosen part are put into the writing line. */
-function Parted({ parted, propose }: { readonly parted: PartedLatex; readonly propose: ProposeRewrite }) {
-  const [chosen, setChosen] = useState<number>();
-  const part = chosen === undefined ? undefined : parted.parts[chosen];
-  return (
-    <>
-      <PartedMathematics latex={parted.latex} chosen={chosen} choose={(next) => setChosen(next === chosen ? undefined : next)} />
-      {part !== undefined && (
-        <span className="mt-1 flex gap-3 font-sans text-[0.8em] text-steel">
-          this part:
-          {REWRITES.map((rewrite) => (
-            <button
-              key={rewrite}
-              type="button"
-              aria-label={`${rewrite} the part ${part}`}
-              className="underline decoration-dotted underline-offset-4 hover:text-copper"
-              onClick={() => propose(rewrite, part)}
-            >
-              {rewrite}
-            </button>
-          ))}
-        </span>
-      )}
-    </>
-  );
+function Points({ points }: { readonly points: number | undefined }) {
+  return points === undefined ? null : <span className="ml-2 text-[0.88em] text-steel">{pointsWords(points)}</span>;
 }
 
 const STATE_SIZE = { width: 220, height: 165 };

@@ -3,8 +3,8 @@ import { drawSvg } from "@nail-down/core/graph/svg";
 import type { CheckReport, LineReport } from "@nail-down/core/instruction/line-report";
 import { Nail } from "../parts/nail.tsx";
 import { ApproachChart } from "./approach-chart.tsx";
-import { Inlines } from "./blocks-view.tsx";
 import { DifferenceChart } from "./difference-chart.tsx";
+import { Inlines } from "./inlines.tsx";
 
 const EVIDENCE_SIZE = { width: 380, height: 260 };
 /** From so many solutions on, a chart of the digits is quicker to read than the list. */

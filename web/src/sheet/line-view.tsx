@@ -1,10 +1,14 @@
-import type { FaultReport, LineReport, StepReport } from "@nail-down/core/instruction/line-report";
-import { Collapsible } from "radix-ui";
-import type { ReactNode } from "react";
-import { Mathematics, Words } from "../parts/mathematics.tsx";
+import { foundBlocks, printedBlock } from "@nail-down/core/composition/line";
+import type { Known } from "@nail-down/core/document/author-words";
+import { derivationBlock } from "@nail-down/core/document/derivation";
+import type { FaultReport, LineReport } from "@nail-down/core/instruction/line-report";
+import type { Line } from "@nail-down/core/notation/inline";
+import { Folded } from "../parts/folded.tsx";
+import { Words } from "../parts/mathematics.tsx";
 import { Nail } from "../parts/nail.tsx";
-import { BlocksView, Inlines, type ProposeRewrite } from "./blocks-view.tsx";
+import { BlocksView } from "./blocks-view.tsx";
 import type { GraphPlace } from "./graph/place.ts";
+import { Inlines, type ProposeRewrite } from "./inlines.tsx";
 
 export interface LineActions {
   /** Opens the line's source for editing. */
@@ -21,24 +25,29 @@ export interface LineActions {
   readonly replace: (source: string) => void;
 }
 
-/** Lines whose result says no more than their sentence: declarations and statements. */
-const SILENT = new Set(["let", "given", "stated"]);
-
 /** A numbered line on the sheet: sentence, result, steps, the reason in the margin and the nail at the end. */
 export function LineView({
   report,
   place,
+  known,
+  letter,
   number,
   selected,
   actions,
 }: {
   readonly report: LineReport;
   readonly place: GraphPlace;
+  /** What the author's words may speak of. */
+  readonly known: Known;
+  /** The letter of the part, if this is one. */
+  readonly letter: string;
   readonly number: number;
   readonly selected: boolean;
   readonly actions: LineActions;
 }) {
-  const shown = report.blocks.length > 0 && !SILENT.has(report.instruction ?? "");
+  const { because } = report.printing;
+  const found = report.error ? [] : foundBlocks(report, { detail: "answer", known });
+  const way = derivationBlock(report.way, "every step");
   return (
     <li
       className={`group grid grid-cols-[2.3rem_minmax(0,1fr)_9.5rem_1.6rem] gap-x-2 border-b border-dotted border-rule py-2 ${selected ? "bg-copper/6" : ""}`}
@@ -57,10 +66,12 @@ export function LineView({
         <button type="button" onClick={actions.edit} className="block w-full cursor-text text-left" aria-label={`edit line ${number}: ${report.source}`}>
           {report.ignored ? (
             <span className="text-steel">{report.source || " "}</span>
-          ) : report.pieces.length === 0 ? (
+          ) : report.prints ? (
+            <BlocksView blocks={[printedBlock(report.prints, known, letter)]} place={place} propose={actions.propose} actions={actions} />
+          ) : report.sentence.length === 0 ? (
             <code className="font-mono text-[0.85em]">{report.source}</code>
           ) : (
-            <Sentence report={report} />
+            <Sentence line={report.sentence} />
           )}
         </button>
         {report.error && <FaultView fault={report.error} take={actions.replace} />}
@@ -69,15 +80,16 @@ export function LineView({
             {note}
           </p>
         ))}
-        {shown && (
-          <div className="py-1 pl-5">
-            <BlocksView blocks={report.blocks} place={place} propose={actions.propose} actions={actions} />
-          </div>
+        <div className="pl-5">
+          <BlocksView blocks={found} place={place} propose={actions.propose} actions={actions} />
+        </div>
+        {way.length > 0 && (
+          <Folded label={report.steps.length === 1 ? "1 step" : `${report.steps.length} steps`}>
+            <BlocksView blocks={way} place={place} propose={actions.propose} actions={actions} />
+          </Folded>
         )}
-        {report.radicals && <Radicals radicals={report.radicals} />}
-        {report.steps.length > 0 && <Steps steps={report.steps} />}
       </div>
-      <div className="text-[0.88em] leading-snug text-steel italic">{report.because !== undefined && <Words text={report.because} />}</div>
+      <div className="text-[0.88em] leading-snug text-steel italic">{because !== undefined && <Words words={{ markdown: because, known }} />}</div>
       <div className="flex flex-col items-center gap-1 pt-1">
         {report.error ? (
           <span className="text-bent" role="img" aria-label="error">
@@ -127,75 +139,11 @@ export function FaultView({ fault, take }: { readonly fault: FaultReport; readon
   );
 }
 
-/** A sentence as it is typeset: words in italics, mathematics between them, commas close to what they follow. */
-export function Sentence({ report }: { readonly report: Pick<LineReport, "pieces"> }) {
-  return report.pieces.map((piece, index) => {
-    if (piece.kind === "words" && piece.text === ",") return null;
-    const next = report.pieces[index + 1];
-    // A comma stays on the line of what it follows.
-    const comma = next?.kind === "words" && next.text === "," ? "," : "";
-    const space = comma === "" ? "mr-1.5" : "mr-1.5 whitespace-nowrap";
-    return piece.kind === "words" ? (
-      // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a sentence have no identity but their place
-      <span key={index} className={`${space} text-steel italic`}>
-        {piece.text}
-        {comma}
-      </span>
-    ) : (
-      // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a sentence have no identity but their place
-      <span key={index} className={space}>
-        <Mathematics latex={piece.latex} />
-        {comma}
-      </span>
-    );
-  });
-}
-
-/** Something that is long, folded away behind its label. */
-function Folded({ label, children }: { readonly label: string; readonly children: ReactNode }) {
+/** A sentence as it is published. */
+export function Sentence({ line }: { readonly line: Line }) {
   return (
-    <Collapsible.Root className="ml-5">
-      <Collapsible.Trigger className="group/folded text-[0.9em] text-steel hover:text-copper">
-        <span className="inline-block transition-transform group-data-[state=open]/folded:rotate-90" aria-hidden="true">
-          ›
-        </span>{" "}
-        {label}
-      </Collapsible.Trigger>
-      <Collapsible.Content>{children}</Collapsible.Content>
-    </Collapsible.Root>
-  );
-}
-
-function Steps({ steps }: { readonly steps: readonly StepReport[] }) {
-  return (
-    <Folded label={steps.length === 1 ? "1 step" : `${steps.length} steps`}>
-      <ol className="mt-1 mb-1 list-none border-l-2 border-rule pl-4" aria-label="steps">
-        {steps.map((step) => (
-          <li key={`${step.rule} ${step.latex}`} className="grid grid-cols-[minmax(0,1fr)_1.4rem] py-1">
-            <span className="text-[0.94em] text-steel">
-              <Inlines line={step.words} />
-            </span>
-            <span className="pt-1" title={step.why}>
-              <Nail verdict={step.verdict} size={13} />
-            </span>
-            <span className="pt-1 pl-4">
-              <Inlines line={step.result} />
-            </span>
-          </li>
-        ))}
-      </ol>
-    </Folded>
-  );
-}
-
-function Radicals({ radicals }: { readonly radicals: readonly string[] }) {
-  return (
-    <Folded label="by radicals">
-      {radicals.map((one) => (
-        <p key={one} className="py-1 pl-4">
-          <Mathematics latex={one} large />
-        </p>
-      ))}
-    </Folded>
+    <span className="text-[1em]">
+      <Inlines line={line} />
+    </span>
   );
 }

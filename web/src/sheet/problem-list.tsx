@@ -1,6 +1,7 @@
 import type { Verdict } from "@nail-down/core/check/verdict";
 import { weakest } from "@nail-down/core/check/verdict";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
+import { settingsOf } from "@nail-down/core/problemset/settings";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { ProblemRecord, SetRecord } from "../api/client.ts";
@@ -21,8 +22,9 @@ export function ProblemList({ set, problemId }: { readonly set: SetRecord; reado
   useEffect(() => {
     const overview = new Engine();
     const look = async (problems: readonly ProblemRecord[]): Promise<void> => {
+      const { settings } = settingsOf(set.frontMatter);
       for (const problem of problems) {
-        const verdict = problemVerdict(await overview.run(problem.working));
+        const verdict = problemVerdict(await overview.run(problem.working, settings));
         if (verdict) setVerdicts((known) => new Map(known).set(problem.id, verdict));
       }
       overview.stop();

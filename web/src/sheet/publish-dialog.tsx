@@ -1,26 +1,85 @@
+import { type Choices, DEFAULT_CHOICES, type PublicationKind } from "@nail-down/core/composition/choices";
+import type { Detail } from "@nail-down/core/document/derivation";
+import { settingsOf } from "@nail-down/core/problemset/settings";
 import { Dialog, RadioGroup } from "radix-ui";
-import { useState } from "react";
-import { ApiFault, api, type NotNailed, type Publication, type PublicationKind, type SetRecord } from "../api/client.ts";
+import { useEffect, useState } from "react";
+import { Link } from "react-router";
+import { ApiFault, api, type NotNailed, type Publication, type SetRecord } from "../api/client.ts";
 import { Button, Fault } from "../parts/controls.tsx";
 
-const KINDS: readonly { readonly kind: PublicationKind; readonly label: string; readonly about: string }[] = [
-  { kind: "handout", label: "Handout", about: "the problems alone" },
-  { kind: "worked", label: "Worked solutions", about: "the problems with every line, its steps and its evidence" },
-  { kind: "key", label: "Answer key", about: "the problems with their last answers" },
+interface Option<Value extends string> {
+  readonly value: Value;
+  readonly label: string;
+  readonly about: string;
+}
+
+const KINDS: readonly Option<PublicationKind>[] = [
+  { value: "handout", label: "Handout", about: "the problems with their questions and hints" },
+  { value: "worked", label: "Worked solutions", about: "the problems with the way to each answer" },
+  { value: "key", label: "Answer key", about: "the problems with an answer for each part" },
 ];
 
-type Done = { readonly publication: Publication; readonly notNailed: readonly NotNailed[] };
+const DETAILS: readonly Option<Detail>[] = [
+  { value: "every step", label: "Every step", about: "as on the bench" },
+  { value: "main steps", label: "Main steps", about: "what is done in passing is joined" },
+  { value: "answer", label: "Answers only", about: "what each line comes to" },
+];
+
+/** How a set is published where its author changes nothing: as the set says. */
+function choicesOf({ frontMatter }: SetRecord): Choices {
+  const { detail, allNumbers } = settingsOf(frontMatter).settings;
+  return { ...DEFAULT_CHOICES, ...(detail ? { detail } : {}), ...(allNumbers ? { allNumbers } : {}) };
+}
 
 /**
- * Publishing: the server runs and checks every line again, stores the page, and says which lines are not nailed.
- * The dialog is not modal to Radix, whose scroll lock would bring in a style that the content security policy refuses; the
- * backdrop is its own.
+ * Publishing: the page as readers will get it, the lines that are not nailed, and what is published already. The server runs and checks
+ * every line again. The dialog is not modal to Radix, whose scroll lock would bring in a style that the content security policy refuses;
+ * the backdrop is its own.
  */
 export function PublishDialog({ set, again }: { readonly set: SetRecord; readonly again: () => void }) {
-  const [kind, setKind] = useState<PublicationKind>("worked");
+  const [open, setOpen] = useState(false);
+  return (
+    <Dialog.Root modal={false} open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger className="rounded border border-copper bg-copper px-3 py-1 text-paper hover:brightness-110">Publish …</Dialog.Trigger>
+      <Dialog.Portal>
+        <div className="fixed inset-0 z-10 bg-black/35" aria-hidden="true" />
+        <Dialog.Content className="fixed inset-4 z-20 flex flex-col overflow-y-auto rounded border border-rule bg-paper p-5 shadow-xl md:inset-x-12 md:inset-y-8">
+          <Dialog.Title className="font-serif text-xl font-semibold">Publish “{set.title}”</Dialog.Title>
+          <Dialog.Description className="mb-3 text-steel">
+            Every line is run and checked again on the server. The page needs no account and no script; whoever has its address can read it.
+          </Dialog.Description>
+          {open && <Publishing set={set} again={again} />}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+type Looked =
+  | { readonly kind: "looking" }
+  | { readonly kind: "failed"; readonly message: string }
+  | { readonly kind: "seen"; readonly html: string; readonly notNailed: readonly NotNailed[] };
+
+function Publishing({ set, again }: { readonly set: SetRecord; readonly again: () => void }) {
+  const [choices, setChoices] = useState(() => choicesOf(set));
+  const [looked, setLooked] = useState<Looked>({ kind: "looking" });
   const [busy, setBusy] = useState(false);
-  const [done, setDone] = useState<Done | undefined>();
+  const [published, setPublished] = useState<Publication | undefined>();
   const [fault, setFault] = useState("");
+  useEffect(() => {
+    let current = true;
+    setLooked({ kind: "looking" });
+    api.preview(set.id, choices).then(
+      (seen) => current && setLooked({ kind: "seen", ...seen }),
+      (error: Error) => {
+        if (!(error instanceof ApiFault)) throw error;
+        if (current) setLooked({ kind: "failed", message: error.message });
+      },
+    );
+    return () => {
+      current = false;
+    };
+  }, [set.id, choices]);
   const attempt = async (work: () => Promise<void>): Promise<void> => {
     setBusy(true);
     setFault("");
@@ -34,90 +93,162 @@ export function PublishDialog({ set, again }: { readonly set: SetRecord; readonl
       setBusy(false);
     }
   };
-  const current = KINDS.flatMap((entry) =>
-    set.publications
-      .filter((publication) => publication.kind === entry.kind && publication.withdrawnAt === null)
-      .slice(0, 1)
-      .map((publication) => ({ ...entry, publication })),
-  );
+  const choose = (change: Partial<Choices>): void => setChoices({ ...choices, ...change });
   return (
-    <Dialog.Root modal={false} onOpenChange={() => setDone(undefined)}>
-      <Dialog.Trigger className="rounded border border-copper bg-copper px-3 py-1 text-paper hover:brightness-110">Publish …</Dialog.Trigger>
-      <Dialog.Portal>
-        <div className="fixed inset-0 z-10 bg-black/35" aria-hidden="true" />
-        <Dialog.Content className="fixed top-1/2 left-1/2 z-20 w-[34rem] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded border border-rule bg-paper p-6 shadow-xl">
-          <Dialog.Title className="mb-1 font-serif text-xl font-semibold">Publish “{set.title}”</Dialog.Title>
-          <Dialog.Description className="mb-4 text-steel">
-            Every line is run and checked again on the server. The page needs no account and no script; whoever has its address can read it.
-          </Dialog.Description>
-          <RadioGroup.Root value={kind} onValueChange={(value) => setKind(value as PublicationKind)} className="space-y-2" aria-label="what to publish">
-            {KINDS.map((entry) => (
-              <label key={entry.kind} className="flex items-baseline gap-3" htmlFor={`publish-${entry.kind}`}>
-                <RadioGroup.Item
-                  id={`publish-${entry.kind}`}
-                  value={entry.kind}
-                  className="h-4 w-4 shrink-0 translate-y-0.5 rounded-full border border-steel bg-paper"
-                >
-                  <RadioGroup.Indicator className="block h-full w-full scale-50 rounded-full bg-copper" />
-                </RadioGroup.Item>
-                <span>
-                  {entry.label} <span className="text-steel">– {entry.about}</span>
-                </span>
-              </label>
-            ))}
-          </RadioGroup.Root>
-          {fault !== "" && <Fault>{fault}</Fault>}
-          {done && <Result done={done} />}
-          {current.length > 0 && (
-            <ul className="mt-4 border-t border-rule pt-3" aria-label="published">
-              {current.map(({ label, publication }) => (
-                <li key={publication.id} className="flex items-baseline justify-between gap-3 py-0.5">
-                  <a href={`/p/${publication.address}`} target="_blank" rel="noreferrer" className="text-copper underline">
-                    {label}, number {publication.number}
-                  </a>
-                  <Button look="quiet" disabled={busy} onClick={() => void attempt(async () => void (await api.withdraw(set.id, publication.kind)))}>
-                    Withdraw
-                  </Button>
-                </li>
-              ))}
-            </ul>
-          )}
-          <div className="mt-5 flex justify-end gap-2">
-            <Dialog.Close className="rounded border border-rule px-3 py-1 hover:border-steel">Close</Dialog.Close>
-            <Button look="strong" disabled={busy} onClick={() => void attempt(async () => setDone(await api.publish(set.id, kind)))}>
-              {busy ? "Checking …" : "Publish"}
-            </Button>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <div className="grid min-h-0 flex-1 gap-5 md:grid-cols-[19rem_minmax(0,1fr)]">
+      <div className="flex flex-col gap-3 overflow-y-auto p-1">
+        <Options label="what to publish" options={KINDS} value={choices.kind} choose={(kind) => choose({ kind })} />
+        {choices.kind === "worked" && <Options label="how much of the way" options={DETAILS} value={choices.detail} choose={(detail) => choose({ detail })} />}
+        {choices.kind === "worked" && <Check label="Number every line" checked={choices.allNumbers} change={(allNumbers) => choose({ allNumbers })} />}
+        {choices.kind === "handout" && <Check label="Leave room to write" checked={choices.space} change={(space) => choose({ space })} />}
+        {looked.kind === "seen" && <Unproven set={set} notNailed={looked.notNailed} />}
+        {fault !== "" && <Fault>{fault}</Fault>}
+        <div className="flex gap-2">
+          <Button look="strong" disabled={busy} onClick={() => void attempt(async () => setPublished((await api.publish(set.id, choices)).publication))}>
+            {busy ? "Publishing …" : "Publish"}
+          </Button>
+          <Dialog.Close className="rounded border border-rule px-3 py-1 hover:border-steel">Close</Dialog.Close>
+        </div>
+        {published && <Address publication={published} />}
+        <Published set={set} busy={busy} withdraw={(kind) => void attempt(async () => void (await api.withdraw(set.id, kind)))} />
+        <SaveAs set={set} choices={choices} />
+      </div>
+      <div className="min-h-[24rem] border border-rule bg-paper">
+        {looked.kind === "seen" ? (
+          <iframe title="preview" sandbox="allow-same-origin" srcDoc={looked.html} className="h-full w-full" />
+        ) : (
+          <p className="p-4 text-steel" role="status">
+            {looked.kind === "looking" ? "Running and checking every line …" : looked.message}
+          </p>
+        )}
+      </div>
+    </div>
   );
 }
 
-function Result({ done: { publication, notNailed } }: { readonly done: Done }) {
+function Options<Value extends string>({
+  label,
+  options,
+  value,
+  choose,
+}: {
+  readonly label: string;
+  readonly options: readonly Option<Value>[];
+  readonly value: Value;
+  readonly choose: (value: Value) => void;
+}) {
+  return (
+    <RadioGroup.Root value={value} onValueChange={(next) => choose(options.find((option) => option.value === next)?.value ?? value)} aria-label={label}>
+      {options.map((option) => (
+        <label key={option.value} className="flex items-baseline gap-2 py-0.5" htmlFor={`publish-${option.value}`}>
+          <RadioGroup.Item
+            id={`publish-${option.value}`}
+            value={option.value}
+            className="h-4 w-4 shrink-0 translate-y-0.5 rounded-full border border-steel bg-paper"
+          >
+            <RadioGroup.Indicator className="block h-full w-full scale-50 rounded-full bg-copper" />
+          </RadioGroup.Item>
+          <span>
+            {option.label} <span className="text-steel">– {option.about}</span>
+          </span>
+        </label>
+      ))}
+    </RadioGroup.Root>
+  );
+}
+
+function Check({ label, checked, change }: { readonly label: string; readonly checked: boolean; readonly change: (checked: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-2">
+      <input type="checkbox" checked={checked} onChange={(event) => change(event.target.checked)} className="accent-copper" />
+      {label}
+    </label>
+  );
+}
+
+/** The lines that an author should look at first, each a way to its place on the bench. */
+function Unproven({ set, notNailed }: { readonly set: SetRecord; readonly notNailed: readonly NotNailed[] }) {
+  if (notNailed.length === 0) return <p className="text-nailed">Every line that claims something is nailed.</p>;
+  return (
+    <div>
+      <p>Not nailed:</p>
+      <ul className="list-disc pl-5">
+        {notNailed.map(({ index, problem, line, verdict }) => (
+          <li key={`${index} ${line}`}>
+            <Link to={`/sets/${set.id}/problems/${set.problems[index]?.id ?? ""}?line=${line}`} className="text-copper underline">
+              {problem}, line {line}
+            </Link>
+            : {verdict}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Address({ publication }: { readonly publication: Publication }) {
   const address = `${location.origin}/p/${publication.address}`;
   return (
-    <div role="status" className="mt-4 rounded border border-rule p-3">
-      <p>
-        Published. Readers find it at{" "}
-        <a href={`/p/${publication.address}`} target="_blank" rel="noreferrer" data-testid="published-address" className="break-all text-copper underline">
-          {address}
-        </a>
-      </p>
-      {notNailed.length === 0 ? (
-        <p className="text-nailed">Every line that claims something is nailed.</p>
-      ) : (
-        <div className="mt-1">
-          <p>Not nailed:</p>
-          <ul className="list-disc pl-5">
-            {notNailed.map((entry) => (
-              <li key={`${entry.problem} ${entry.line}`}>
-                {entry.problem}, line {entry.line}: {entry.verdict}
-              </li>
-            ))}
-          </ul>
-        </div>
-      )}
-    </div>
+    <p role="status" className="rounded border border-rule p-2">
+      Published. Readers find it at{" "}
+      <a href={`/p/${publication.address}`} target="_blank" rel="noreferrer" data-testid="published-address" className="break-all text-copper underline">
+        {address}
+      </a>
+    </p>
+  );
+}
+
+/** What readers can see now. */
+function Published({ set, busy, withdraw }: { readonly set: SetRecord; readonly busy: boolean; readonly withdraw: (kind: PublicationKind) => void }) {
+  const current = KINDS.flatMap(({ value, label }) =>
+    set.publications
+      .filter((publication) => publication.kind === value && publication.withdrawnAt === null)
+      .slice(0, 1)
+      .map((publication) => ({ value, label, publication })),
+  );
+  if (current.length === 0) return null;
+  return (
+    <ul className="border-t border-rule pt-2" aria-label="published">
+      {current.map(({ value, label, publication }) => (
+        <li key={publication.id} className="flex items-baseline justify-between gap-3 py-0.5">
+          <a href={`/p/${publication.address}`} target="_blank" rel="noreferrer" className="text-copper underline">
+            {label}, number {publication.number}
+          </a>
+          <Button look="quiet" disabled={busy} onClick={() => withdraw(value)}>
+            Withdraw
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const FORMATS = [
+  { format: "html", label: "one HTML file" },
+  { format: "latex", label: "LaTeX" },
+  { format: "markdown", label: "Markdown" },
+] as const;
+
+/** The same as a file. */
+function SaveAs({ set, choices }: { readonly set: SetRecord; readonly choices: Choices }) {
+  const query = new URLSearchParams({
+    kind: choices.kind,
+    detail: choices.detail,
+    ...(choices.space ? { space: "true" } : {}),
+    ...(choices.allNumbers ? { numbers: "all" } : {}),
+  });
+  return (
+    <p className="border-t border-rule pt-2">
+      Save as{" "}
+      {FORMATS.map(({ format, label }, index) => (
+        <span key={format}>
+          {index > 0 && ", "}
+          <a href={`/api/sets/${set.id}/export/${format}?${query}`} className="text-copper underline" download>
+            {label}
+          </a>
+        </span>
+      ))}
+      ; the page prints from the browser.
+    </p>
   );
 }

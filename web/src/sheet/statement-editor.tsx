@@ -27,7 +27,7 @@ export function StatementEditor({ statement, change }: { readonly statement: str
       {/* biome-ignore lint/a11y/noStaticElementInteractions: the button below does the same */}
       {/* biome-ignore lint/a11y/useKeyWithClickEvents: the button below does the same */}
       <div onClick={() => setOpen(true)} className="cursor-text rounded hover:bg-copper/5">
-        {statement.trim() === "" ? <p className="text-steel italic">Write the problem here.</p> : <Prose markdown={statement} />}
+        {statement.trim() === "" ? <p className="text-steel italic">Write the problem here.</p> : <Prose words={{ markdown: statement }} />}
       </div>
       <button
         type="button"

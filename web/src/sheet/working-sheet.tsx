@@ -1,17 +1,21 @@
+import { knownOf } from "@nail-down/core/composition/problem";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
-import { type RefObject, useState } from "react";
+import { type RefObject, useMemo, useState } from "react";
 import { bench } from "../store/bench.ts";
 import { useAppDispatch, useAppSelector } from "../store/store.ts";
 import { LineView } from "./line-view.tsx";
 import { StatementEditor } from "./statement-editor.tsx";
 import { type WritingHandle, WritingLine } from "./writing-line.tsx";
 
-const DECLARATIONS = new Set(["let", "given"]);
+const DECLARATIONS = new Set(["let", "given", "say", "hint", "part"]);
+/** Parts are (a), (b) and so on. */
+const FIRST_LETTER = 97;
 
 /** A line that is about to be run; a drawing stays under the hand until the new one is there. */
 function notYetRun(source: string, before: LineReport | undefined): LineReport {
   const drawn = before?.blocks.filter(({ kind }) => kind === "graph" || kind === "figure" || kind === "measures") ?? [];
-  return { source, ignored: false, pieces: drawn.length > 0 && before ? before.pieces : [], references: [], blocks: drawn, checks: [], steps: [] };
+  const sentence = drawn.length > 0 && before ? before.sentence : [];
+  return { source, ignored: false, sentence, printing: {}, references: [], blocks: drawn, way: [], checks: [], steps: [] };
 }
 
 /** The sheet of paper: title, statement, givens and numbered lines, and under the last line the writing line. */
@@ -20,6 +24,7 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
   const { draft, reports, selected, problemId } = useAppSelector((state) => state.bench);
   const [editing, setEditing] = useState<number | undefined>();
   const { working } = draft;
+  const known = useMemo(() => knownOf(reports), [reports]);
   const change = (lines: readonly string[]): void => {
     dispatch(bench.edited({ working: lines }));
   };
@@ -71,6 +76,8 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
               key={index}
               report={current}
               place={{ working, number }}
+              known={known}
+              letter={String.fromCharCode(FIRST_LETTER + reports.slice(0, index).filter(({ prints }) => prints?.kind === "part").length)}
               number={number}
               selected={selected === index}
               actions={{

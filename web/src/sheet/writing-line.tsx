@@ -117,7 +117,7 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
         ) : (
           preview && (
             <span data-testid="preview">
-              <Sentence report={preview} />
+              <Sentence line={preview.sentence} />
               {preview.notes.map((note) => (
                 <span key={note} className="ml-2 text-[0.88em] text-steel italic">
                   {note}

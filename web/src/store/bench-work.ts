@@ -101,14 +101,14 @@ class Runner {
   }
 
   async #run(): Promise<void> {
-    const { problemId, draft, running } = this.#store.getState().bench;
+    const { problemId, draft, settings, running } = this.#store.getState().bench;
     if (problemId === null) return;
     this.#runs += 1;
     const own = this.#runs;
     if (running) engine.stop();
     this.#store.dispatch(bench.runStarted());
     try {
-      const reports = await engine.run(draft.working);
+      const reports = await engine.run(draft.working, settings);
       if (own === this.#runs && this.#store.getState().bench.problemId === problemId) this.#store.dispatch(bench.runEnded(reports));
     } catch (error) {
       if (!(error instanceof Stopped)) throw error;

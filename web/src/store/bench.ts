@@ -1,4 +1,5 @@
 import type { LineReport } from "@nail-down/core/instruction/line-report";
+import type { SetSettings } from "@nail-down/core/problemset/settings";
 import { createSlice, type Draft as Drafted, original, type PayloadAction } from "@reduxjs/toolkit";
 import type { ProblemRecord } from "../api/client.ts";
 
@@ -15,6 +16,8 @@ export interface BenchState {
   readonly problemId: string | null;
   readonly setId: string | null;
   readonly draft: Draft;
+  /** What the set says of all its lines. */
+  readonly settings: SetSettings;
   /** The version on the server that the draft is based on. */
   readonly version: number;
   readonly past: readonly Draft[];
@@ -40,6 +43,7 @@ const initialState: BenchState = {
   problemId: null,
   setId: null,
   draft: EMPTY,
+  settings: {},
   version: 0,
   past: [],
   future: [],
@@ -81,11 +85,12 @@ const slice = createSlice({
   name: "bench",
   initialState: initialState as BenchState,
   reducers: {
-    opened: (_state, { payload }: PayloadAction<{ problem: ProblemRecord; unsaved?: Draft }>): BenchState => ({
+    opened: (_state, { payload }: PayloadAction<{ problem: ProblemRecord; settings: SetSettings; unsaved?: Draft }>): BenchState => ({
       ...initialState,
       problemId: payload.problem.id,
       setId: payload.problem.setId,
       draft: payload.unsaved ?? draftOf(payload.problem),
+      settings: payload.settings,
       version: payload.problem.version,
       save: payload.unsaved ? "unsaved" : "saved",
     }),

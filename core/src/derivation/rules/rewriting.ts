@@ -44,6 +44,7 @@ export const REWRITING = {
     "put in givens": (names: string) => `Put in the given ${names}`,
     "multiply out": () => "Multiply out and collect like terms",
     "simplify values": () => "Simplify",
+    "put numbers in": () => "Put the numbers in",
     "put in values": (values: string) => `Put in ${values}`,
     "collect like terms": () => "Collect like terms",
     "work out the numerator": () => "Work out the numerator",

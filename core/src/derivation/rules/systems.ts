@@ -14,7 +14,6 @@ export const SYSTEMS = {
     "factor an equation": () => "A product is 0 where one of its factors is 0: a case for each",
     "subtract multiples": (unknown: string) => `Subtract multiples of this equation from those below, so that $${unknown}$ drops out of them`,
     "work upwards": (unknown: string) => `Work upwards: this gives $${unknown}$; put it into the equations above`,
-    "case of a system": (relation: string) => `Case $${relation}$`,
   },
   routine: {
     "express one unknown": (unknown: string, from: string) => `Solve $${from}$ for $${unknown}$`,

@@ -1,16 +1,16 @@
 import type { EvidenceLine } from "../../check/verdict.ts";
+import type { EvidenceLine as EvidenceWords } from "../../document/block.ts";
 import { type Expression, equal, findAll } from "../../expression/expression.ts";
 import { decimal, type Line, mathematics, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { decimals } from "../decimals.ts";
-import type { EvidenceReport } from "../line-report.ts";
 import { decimalSyntax } from "../written-decimal.ts";
 
 const FIGURES = 12;
 
 /** A line of evidence: what was put in, what both sides came to, and what that shows. */
-export function composeEvidence({ subject, left, right, leftBefore, rightBefore, note, digits }: EvidenceLine): EvidenceReport {
+export function composeEvidence({ subject, left, right, leftBefore, rightBefore, note, digits }: EvidenceLine): EvidenceWords {
   return {
     ...(subject ? { subject: subjectLine(subject) } : {}),
     ...(left && right ? { sides: { left: sideLine(left, leftBefore), right: sideLine(right, rightBefore) } } : {}),

@@ -1,29 +1,48 @@
 import type { Block } from "../../document/block.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { large, mathematics, sentenceCase, words } from "../../notation/inline.ts";
+import { type Line, large, mathematics, sentenceCase, words } from "../../notation/inline.ts";
 import { latexWithParts } from "../../notation/parts.ts";
+import { writtenPlain } from "../../notation/plain.ts";
 import { present, presentInOrder } from "../../notation/present.ts";
+import { partsOfKind } from "../../notation/syntax.ts";
+import { text, writtenText } from "../../notation/text.ts";
 import { simplify } from "../../truth/index.ts";
 import { countOf } from "../../units/unit.ts";
 import type { Answer } from "../answer.ts";
-import { besides, conditionsAside, quantity } from "./values.ts";
+import { conditionsAside, valueAndBeside } from "./values.ts";
 
 /** The value in the unit that was asked for: so many of it. */
 export function shownValue({ value, shownIn }: Answer & { readonly kind: "expression" }): Expression {
   return shownIn ? simplify(countOf(value, shownIn)).expression : value;
 }
 
-/** A value with its decimal and what it needs; of a series, what it leaves out. */
-export function composeExpression(answer: Answer & { readonly kind: "expression" }): readonly Block[] {
-  const { conditions, digits, ordered, remainder, shownIn, units } = answer;
+/** The value as it is shown, with its decimal and what it needs. */
+export function valueLine(answer: Answer & { readonly kind: "expression" }): Line {
+  const { conditions, digits, ordered, shownIn, units } = answer;
   const value = shownValue(answer);
   const unit = shownIn?.text ?? units?.value;
   // Parts with letters may be chosen on the bench.
   const parts = freeNames(value).size > 0 && value.kind !== "tuple" && !ordered ? latexWithParts(value) : undefined;
-  const exact = large(ordered ? presentInOrder(ordered) : quantity(value, unit));
+  const own = valueAndBeside(value, unit, digits);
+  const exact = large(ordered ? presentInOrder(ordered) : own.exact);
   const shown = parts && exact.kind === "mathematics" ? { ...exact, parts } : exact;
+  return [shown, ...own.beside, ...conditionsAside(conditions)];
+}
+
+/** The longest left side that is written before a value. */
+const LONGEST_LEFT = 24;
+
+/** What the value is one of, with its sign, where that is short and says more than the value. */
+function askedSide({ asked, value }: Answer & { readonly kind: "expression" }): Line {
+  const isWorthIt = asked && writtenPlain(asked).length <= LONGEST_LEFT && writtenText(asked) !== text(value) && partsOfKind(asked, "name").length > 0;
+  return isWorthIt ? [large(asked), words(" = ")] : [];
+}
+
+/** A value; of a series, what it leaves out. */
+export function composeExpression(answer: Answer & { readonly kind: "expression" }): readonly Block[] {
+  const { remainder } = answer;
   return [
-    { kind: "display", line: [shown, ...besides(value, unit, digits), ...conditionsAside(conditions)] },
+    { kind: "display", line: [...askedSide(answer), ...valueLine(answer)] },
     ...(remainder
       ? [{ kind: "paragraph", role: "remark", line: [words("What is left out is of the order of "), mathematics(present(remainder)), words(".")] } as const]
       : []),

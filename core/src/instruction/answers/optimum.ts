@@ -7,9 +7,9 @@ import type { Answer } from "../answer.ts";
 import { conditionsAside, lettersAside, type Showing, shownQuantity, valuesLine } from "./values.ts";
 
 /** The points of an optimum with what they are, and why there is none where there is none. */
-export function composeOptimum({ points, none, angles, units }: Answer & { readonly kind: "optimum" }): readonly Block[] {
+export function composeOptimum({ points, none, angles, units, digits }: Answer & { readonly kind: "optimum" }): readonly Block[] {
   return [
-    ...(points.length > 0 ? [{ kind: "results", items: points.map((point) => pointLine(point, { angles, units })) } as const] : []),
+    ...(points.length > 0 ? [{ kind: "results", items: points.map((point) => pointLine(point, { angles, units, digits })) } as const] : []),
     ...(none === undefined ? [] : [{ kind: "paragraph", role: "answer", line: [words(`${sentenceCase(none)}.`)] } as const]),
   ];
 }
@@ -21,7 +21,7 @@ function pointLine(point: OptimumPoint, showing: Showing): Line {
   return [
     ...natureLine(point),
     words(" "),
-    shownQuantity(value, unit),
+    shownQuantity(value, unit, showing.digits),
     words(" at "),
     ...valuesLine(values, { ...showing, integers: families }),
     ...lettersAside(

@@ -4,6 +4,7 @@ import type { Line } from "../../notation/inline.ts";
 import { aside, decimal, type Inline, large, listed, mathematics, together, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import { name, plus, type Syntax } from "../../notation/syntax.ts";
+import * as rational from "../../number/rational.ts";
 import { DEFAULT_DIGITS, type Digits } from "../answer.ts";
 import { decimals } from "../decimals.ts";
 import { inDegrees, inMultiples } from "../degrees.ts";
@@ -36,23 +37,65 @@ export function quantity(value: Expression, unit: string | undefined, integers: 
 /** The decimal beside a value, where it says more. */
 export function besides(value: Expression, unit: string | undefined, digits: Digits = DEFAULT_DIGITS): Line {
   const written = decimalBeside(value, digits, unit);
-  return written ? [decimal(written)] : [];
+  return written ? [{ ...decimal(written), ...(isEqualDecimal(value, written) ? { isExact: true } : {}) }] : [];
+}
+
+/** Whether a decimal is all there is of a number. */
+export function isEqualDecimal(value: Expression, written: Syntax): boolean {
+  const own = written.kind === "quantity" ? written.value : written;
+  const [sign, size] = own.kind === "sign" && own.sign === "-" ? [rational.MINUS_ONE, own.operand] : [rational.ONE, own];
+  return value.kind === "number" && size.kind === "number" && rational.equal(value.value, rational.multiply(sign, rational.parseDecimal(size.text)));
+}
+
+/** A value with its unit and the decimals beside; a number that is written as a decimal has the digits asked for at once. */
+export function valueAndBeside(
+  value: Expression,
+  unit: string | undefined,
+  digits: Digits | undefined,
+  integers: readonly string[] = [],
+): { readonly exact: Syntax; readonly beside: Line } {
+  const beside = integers.length > 0 ? [] : besides(value, unit, digits);
+  const [only] = beside;
+  const isDecimal = value.kind === "number" && (rational.isInteger(value.value) || value.typed !== undefined);
+  if (isDecimal && only?.kind === "decimal" && only.isExact) return { exact: only.written, beside: [] };
+  return { exact: quantity(value, unit, integers), beside };
 }
 
 /** A value with its unit and its decimal. */
-export const shownQuantity = (value: Expression, unit: string | undefined): Inline => together(large(quantity(value, unit)), ...besides(value, unit));
+export function shownQuantity(value: Expression, unit: string | undefined, digits: Digits | undefined): Inline {
+  const { exact, beside } = valueAndBeside(value, unit, digits);
+  return together(large(exact), ...beside);
+}
 
-/** An equation for the value of a name: exact, in degrees or in the unit that was given, and as a decimal. */
-function namedValue(key: string, value: Expression, { integers = [], angles = [], units, digits }: Showing): Inline {
+/** What a name is equal to: exact, in degrees or in the unit that was given; and the decimals beside. */
+function sidesOfValue(
+  key: string,
+  value: Expression,
+  { integers = [], angles = [], units, digits }: Showing,
+): { readonly exact: readonly Syntax[]; readonly beside: Line } {
   const unit = units?.names.get(key);
   const degrees = angles.includes(key) ? inDegrees(value, integers) : undefined;
   const other = degrees ? undefined : units?.given?.get(key);
   const again = degrees ?? (other && inMultiples(value, integers, other));
-  const exact = again?.exact ? [again.written] : [];
-  const operands = [name(key), quantity(value, degrees ? undefined : unit, integers), ...exact];
-  const equation: Syntax = { kind: "relation", comparisons: operands.slice(1).map(() => "="), operands };
-  const beside = degrees || integers.length > 0 ? [] : besides(value, unit, digits);
-  return together(large(equation), ...(again && !again.exact ? [decimal(again.written)] : []), ...beside);
+  const own = degrees ? { exact: quantity(value, undefined, integers), beside: [] } : valueAndBeside(value, unit, digits, integers);
+  return {
+    exact: [own.exact, ...(again?.exact ? [again.written] : [])],
+    beside: [...(again && !again.exact ? [decimal(again.written)] : []), ...own.beside],
+  };
+}
+
+/** An equation for the value of a name. */
+function namedValue(key: string, value: Expression, showing: Showing): Inline {
+  const { exact, beside } = sidesOfValue(key, value, showing);
+  return together(large({ kind: "relation", comparisons: exact.map(() => "="), operands: [name(key), ...exact] }), ...beside);
+}
+
+/** The same without the name, for the right side of an equation. */
+export function rightSide(key: string, value: Expression, showing: Showing): Inline {
+  const { exact, beside } = sidesOfValue(key, value, showing);
+  const [only] = exact;
+  const written: Syntax = only && exact.length === 1 ? only : { kind: "relation", comparisons: exact.slice(1).map(() => "="), operands: exact };
+  return together(large(written), ...beside);
 }
 
 /** The values of several names, one after the other. */

@@ -1,6 +1,7 @@
 import type { Expression } from "../../expression/expression.ts";
 import type { Part } from "../../graph/figure/figure.ts";
-import { nameLatex } from "../../notation/letters.ts";
+import { mathematics, together, words } from "../../notation/inline.ts";
+import { name as nameSyntax } from "../../notation/syntax.ts";
 import type { Sentence } from "../sentence.ts";
 import { readValues } from "../values-read.ts";
 
@@ -64,14 +65,14 @@ function readPart(sentence: Sentence, known: ReadonlySet<string>): Part {
 
 function newName(sentence: Sentence, what: string): string {
   const name = sentence.declaredName(what);
-  sentence.pieces.push({ kind: "math", latex: nameLatex(name) });
+  sentence.pieces.push(mathematics(nameSyntax(name)));
   return name;
 }
 
 /** `= (x, y)` after a name. */
 function placed(sentence: Sentence, name: string): { readonly name: string; readonly x: Expression; readonly y: Expression } {
   if (!sentence.takeMark("=")) sentence.fail("“=” and two coordinates were expected here, such as = (0, 2)");
-  sentence.pieces.push({ kind: "math", latex: "=" });
+  sentence.pieces.push(words("="));
   const from = sentence.next.span.from;
   const value = sentence.expression("two coordinates, such as (0, 2)", STOPS, true);
   const [x, y, ...more] = value.kind === "tuple" ? value.items : [];
@@ -105,6 +106,6 @@ function pointNames(sentence: Sentence, known: ReadonlySet<string>, least: numbe
       least === most ? (least === 1 ? "the name of a point was" : `the names of ${least} points were`) : `the names of at least ${least} points were`;
     sentence.fail(`${wanted} expected here`);
   }
-  sentence.pieces.push({ kind: "math", latex: found.map(nameLatex).join("\\,") });
+  sentence.pieces.push(together(...found.flatMap((point, k) => [...(k > 0 ? [words(" ")] : []), mathematics(nameSyntax(point))])));
   return found;
 }

@@ -1,10 +1,11 @@
 import { isNumber, sqrt, subtract, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import type { Domain } from "../../graph/items/item.ts";
-import { latex } from "../../notation/latex.ts";
+import { type Inline, mathematics, words } from "../../notation/inline.ts";
 import { writtenPlain } from "../../notation/plain.ts";
+import { present } from "../../notation/present.ts";
 import { partsOfKind, type Syntax } from "../../notation/syntax.ts";
-import type { Piece, Sentence } from "../sentence.ts";
+import type { Sentence } from "../sentence.ts";
 import { NO_OPTIONS, type Options, readOptions } from "./options.ts";
 
 /** What an item of a graph is, before it is known which names have values; a function also with the units of its numbers as factors. */
@@ -121,19 +122,13 @@ function dataItem(sentence: Sentence): Written {
   // Many points in a matrix would fill the page: they stand in the line.
   if (expression.kind === "tuple") {
     sentence.pieces.pop();
-    sentence.pieces.push(...expression.items.flatMap((row, k): readonly Piece[] => [...(k > 0 ? [COMMA] : []), { kind: "math", latex: latexOfRow(row) }]));
+    sentence.pieces.push(...expression.items.flatMap((row, k): readonly Inline[] => [...(k > 0 ? [words(",")] : []), mathematics(present(row))]));
   }
   const rows = expression.kind === "tuple" ? expression.items.map((row) => (row.kind === "tuple" ? row.items : [])) : [];
   if (rows.length === 0 || rows.some(({ length }) => length < 2 || length > 3))
     return sentence.fail("points are rows of two numbers, or three where the third is the error: ((0, 1.2), (1, 2.9))", written.span);
   const error = sentence.takeWords("within") ? sentence.expression("the error of each point", STOPS, true) : ZERO;
   return { kind: "data", label: "data", expression, rows, error };
-}
-
-const COMMA: Piece = { kind: "words", text: "," };
-
-function latexOfRow(row: Expression): string {
-  return row.kind === "tuple" ? `\\left(${row.items.map(latex).join(",\\,")}\\right)` : latex(row);
 }
 
 function plainItem(written: Syntax, sentence: Sentence): Written {

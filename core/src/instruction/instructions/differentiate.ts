@@ -6,7 +6,8 @@ import { type Step, step } from "../../derivation/step.ts";
 import { divide, name as nameOf, negate, number, relation, subtract, tuple } from "../../expression/construct.ts";
 import { contains, distinct, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { valueStated } from "../../expression/statement.ts";
-import { nameLatex } from "../../notation/letters.ts";
+import { mathematics, words } from "../../notation/inline.ts";
+import { name as nameSyntax } from "../../notation/syntax.ts";
 import { extremaAsCases } from "../../rewrite/extrema.ts";
 import { integrandConditions } from "../../solve/between-bounds.ts";
 import { nonZero, openConditions } from "../../solve/conditions.ts";
@@ -61,7 +62,7 @@ function readVariables(sentence: Sentence): readonly string[] {
   const variables: string[] = [];
   do {
     const variable = sentence.declaredName("the variable");
-    sentence.pieces.push({ kind: "math", latex: variable });
+    sentence.pieces.push(mathematics(nameSyntax(variable)));
     variables.push(...Array.from({ length: timesOf(sentence) }, () => variable));
   } while (sentence.takeWords("then") || sentence.takeWords("and", "then"));
   return variables;
@@ -74,7 +75,7 @@ function symbolicOrder(sentence: Sentence): string | undefined {
   const order = sentence.declaredName("how many times");
   if (!sentence.takeWords("times")) sentence.fail("“times” was expected here");
   if (sentence.environment.kinds.get(order) !== "integers") sentence.fail(`${order} must be declared with “given ${order} in integers”`, span);
-  sentence.pieces.push({ kind: "math", latex: nameLatex(order) }, { kind: "words", text: "times" });
+  sentence.pieces.push(mathematics(nameSyntax(order)), words("times"));
   return order;
 }
 

@@ -3,12 +3,11 @@ import { type Antiderivative, integralStep } from "../../calculus/integral/rule.
 import { undoesInverse } from "../../canonical/inverse-circular.ts";
 import { type Check, verdictOf } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { name, sum, ZERO } from "../../expression/construct.ts";
+import { name as nameNode, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { givenOutside, isIndefiniteIntegral } from "../../expression/integral.ts";
 import { valueStated } from "../../expression/statement.ts";
-import { substitute } from "../../expression/substitute.ts";
-import type { Syntax } from "../../notation/syntax.ts";
+import { name, partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { denest } from "../../rewrite/denest.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
@@ -27,7 +26,7 @@ import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { integralValues } from "../integrals/values.ts";
 import { valueOutcome } from "../judged-value.ts";
-import { putIn, saidValues } from "../put-in.ts";
+import { putIn, putInWith } from "../put-in.ts";
 import type { Sentence } from "../sentence.ts";
 import { answerUnits, lineUnits } from "../units.ts";
 import { readValueSets } from "../values-read.ts";
@@ -85,8 +84,9 @@ export const EVALUATE: Instruction = {
         if (several) return eachSolution(several, { values: put, outcome: (value) => evaluated(value, put, digits, environment) }, environment.assumptions);
         const outcome = others.length > 0 ? eachSet([put, ...others], valueWith) : valueWith(put);
         const ofLine = said.kind === "line" ? lineUnits(environment, said.line) : {};
+        const own = askedFor(said, environment);
         const units = ofLine.units ? ofLine : answerUnits(environment, [], { value: valueSaid(said, sentence.measured(said)) });
-        return shown({ ...outcome, ...(outcome.answer ? { answer: { ...outcome.answer, ...units } } : {}) }, shownIn);
+        return shown({ ...outcome, ...(outcome.answer ? { answer: { ...outcome.answer, ...units, ...own } } : {}) }, shownIn);
       },
     };
   },
@@ -94,14 +94,9 @@ export const EVALUATE: Instruction = {
 
 /** The value of an expression with values in the place of names, with the steps to it. */
 export function evaluated(start: Expression, put: ReadonlyMap<string, Expression>, digits: Digits, environment: Environment): Outcome {
-  const own = putIn(start, environment, new Set(put.keys()));
+  const own = putInWith(start, put, environment);
   const steps: Step[] = [...own.steps];
   let current = own.expression;
-  const filled = substitute(current, put);
-  if (!equal(filled, current)) {
-    steps.push(step("put in values", [saidValues(put)], { kind: "put in", before: current, values: put, after: filled }));
-    current = filled;
-  }
   definedOnly(current);
   const asked = current;
   const written = writeOut(current);
@@ -130,6 +125,15 @@ function valueSaid(said: Syntax, e: Expression): Expression {
   return said.kind === "line" ? valueStated(e) : e;
 }
 
+/** What the value is one of, as it is written: of a line, what that line is about. */
+function askedFor(said: Syntax, { outcomes }: Environment): { readonly asked?: Syntax } {
+  if (said.kind !== "line") return partsOfKind(said, "line").length > 0 ? {} : { asked: said };
+  const answer = outcomes.get(said.line)?.answer;
+  if (answer?.kind === "expression") return answer.asked ? { asked: answer.asked } : {};
+  const [unknown, ...more] = answer?.kind === "solutions" ? answer.set.variables : [];
+  return unknown === undefined || more.length > 0 ? {} : { asked: name(unknown) };
+}
+
 /** The unit in which the value is asked for; degrees are one. */
 function readUnitAsked(sentence: Sentence): Unit {
   return sentence.unit(["to"]);
@@ -153,7 +157,7 @@ function withoutBounds(e: Expression, { assumptions, quantities }: Environment):
   if (e.kind !== "iterated" || !isIndefiniteIntegral(e, e.variable)) return undefined;
   const found = antiderivative(e.body, e.variable, givenOutside(assumptions, e.variable));
   const constant = ["C", "K"].find((letter) => !contains(e, letter) && !quantities.has(letter)) ?? "C_1";
-  const value = found && sum(found.value, name(constant));
+  const value = found && sum(found.value, nameNode(constant));
   return value && { value, steps: [...found.steps, integralStep("add a constant", [constant], e.body, e.variable, value)] };
 }
 

@@ -7,6 +7,7 @@ import { type Expression, freeNames } from "../../expression/expression.ts";
 import { infinityOf } from "../../expression/infinity.ts";
 import { alternatives, alternativesOf, isInequality } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { spaced, words } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
 import type { Solution, SolutionSet } from "../../solve/solution.ts";
@@ -48,6 +49,7 @@ export const EXPECT: Instruction = {
     const assumptions = environment.assumptions;
     return {
       instruction: "expect",
+      says: spaced([words("Expected:"), ...sentence.pieces.slice(1)]),
       dependsOn: [above.line],
       run: (): Outcome =>
         above.answer.kind === "solutions" && isInequality(above.answer.equation)

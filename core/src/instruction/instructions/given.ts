@@ -2,8 +2,9 @@ import { chain, name as nameOf, relation } from "../../expression/construct.ts";
 import type { Comparison, Expression } from "../../expression/expression.ts";
 import { freeNames } from "../../expression/expression.ts";
 import { withRanges } from "../../expression/substitute.ts";
-import { nameLatex } from "../../notation/letters.ts";
+import { type Line, mathematics, spaced, words } from "../../notation/inline.ts";
 import type { Syntax } from "../../notation/syntax.ts";
+import { name as nameSyntax } from "../../notation/syntax.ts";
 import { readUnit } from "../../units/read.ts";
 import { coherentValue, type Unit } from "../../units/unit.ts";
 import { NO_STEPS } from "../answer.ts";
@@ -43,10 +44,15 @@ export const GIVEN: Instruction = {
   begins: (sentence) => sentence.peekWords("given"),
   read: (sentence) => {
     sentence.takeWords("given");
-    const items = [readItem(sentence)];
-    while (sentence.takeComma() || sentence.takeWords("and")) items.push(readItem(sentence));
+    const given: Line[] = [];
+    const items: Given[] = [];
+    do {
+      const from = sentence.pieces.length;
+      items.push(readItem(sentence));
+      given.push(spaced(sentence.pieces.slice(from)));
+    } while (sentence.takeComma() || sentence.takeWords("and"));
     sentence.expectEnd();
-    return reading(items);
+    return { ...reading(items), given, declared: items.map(({ name }) => ({ name, arity: 0 })) };
   },
 };
 
@@ -56,22 +62,24 @@ const STOPS = ["and"] as const;
 function readItem(sentence: Sentence): Given {
   if (!sentence.peekDeclaration([...COMPARISONS, "=", "[", ","], ["in", "and"])) return relationItem(sentence);
   const name = sentence.declaredName("the name of a quantity");
-  const shown = sentence.pieces.length;
-  sentence.pieces.push({ kind: "math", latex: nameLatex(name) });
-  if (sentence.atEnd || sentence.peekWords("and") || sentence.peekMark(",")) return { name };
+  const said = nameSyntax(name);
+  const standsAlone = sentence.atEnd || sentence.peekWords("and") || sentence.peekMark(",") || sentence.peekMark("[") || sentence.peekWords("in");
+  if (standsAlone) sentence.pieces.push(mathematics(said));
   if (sentence.peekMark("[")) {
-    sentence.pieces.push({ kind: "words", text: "in" });
+    sentence.pieces.push(words("in"));
     return { name, unit: sentence.unit(STOPS) };
   }
   if (sentence.takeWords("in")) return domainItem(sentence, name);
+  if (standsAlone) return { name };
   if (sentence.takeMark("=")) {
-    sentence.pieces[shown] = { kind: "math", latex: `${nameLatex(name)} =` };
-    return valueItem(sentence, name);
+    const found = valueItem(sentence, name);
+    sentence.relate(said, "=");
+    return found;
   }
   const comparison = COMPARISONS.find((mark) => sentence.takeMark(mark));
   if (!comparison) return sentence.fail("“=”, a comparison such as “>”, “in” or the end was expected here");
-  sentence.pieces.push({ kind: "math", latex: { "!=": "\\ne", "<=": "\\le", ">=": "\\ge", "<": "<", ">": ">", "=": "=" }[comparison] });
   const { value, unit } = quantityOf(sentence, "what it is compared with");
+  sentence.relate(said, comparison);
   // m < n < p is read as m compared with the chain n < p.
   const fact =
     value.kind === "relation" ? chain([nameOf(name), ...value.operands], [comparison, ...value.comparisons]) : relation(nameOf(name), comparison, value);

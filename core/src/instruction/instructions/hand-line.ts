@@ -3,6 +3,7 @@ import { compareSides, pointText } from "../../check/compare.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { isInequality } from "../../expression/statement.ts";
+import { words } from "../../notation/inline.ts";
 import { equalityTest } from "../../truth/index.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
@@ -36,7 +37,7 @@ export const HAND_LINE: Instruction = {
   read: (sentence) => {
     const { environment } = sentence;
     if (sentence.takeMark("=")) {
-      sentence.pieces.push({ kind: "math", latex: "=" });
+      sentence.pieces.push(words("="));
       const claimed = sentence.expression("the value", [], false, besideAbove(environment));
       const above = valueAbove(environment);
       if (above === "no limit") return sentence.fail("the line above has no limit, so nothing is equal to it", { from: 0, to: 1 });

@@ -4,7 +4,8 @@ import type { BoundsOf, Step } from "../../derivation/step.ts";
 import { tuple } from "../../expression/construct.ts";
 import { contains, distinct, type Expression, freeNames } from "../../expression/expression.ts";
 import { valueStated } from "../../expression/statement.ts";
-import { nameLatex } from "../../notation/letters.ts";
+import { mathematics } from "../../notation/inline.ts";
+import { name as nameSyntax } from "../../notation/syntax.ts";
 import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import { definedOnly } from "../defined-only.ts";
 import type { Environment } from "../environment.ts";
@@ -76,7 +77,7 @@ function takesThen(sentence: Sentence): boolean {
 }
 
 function readStage(variable: string, sentence: Sentence): Stage {
-  sentence.pieces.push({ kind: "math", latex: nameLatex(variable) });
+  sentence.pieces.push(mathematics(nameSyntax(variable)));
   if (!sentence.takeWords("from")) return { variable };
   const lower = sentence.expression("the lower bound", ["to"]);
   sentence.expectWords("to");

@@ -4,6 +4,7 @@ import { weakest } from "../../check/verdict.ts";
 import { logic } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { isInequality } from "../../expression/statement.ts";
+import { mathematics, spaced, words } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { tidyFamilies } from "../../solve/families.ts";
 import type { OptimumPoint } from "../../solve/optima/optimum.ts";
@@ -61,12 +62,15 @@ export const KEEP: Instruction = {
     const line = sentence.takeWords("from") ? sentence.reference("the number of the line to choose from") : lastSolved(sentence);
     sentence.expectEnd();
     const { environment } = sentence;
+    const [, wish] = sentence.pieces;
+    const from = line === environment.line - 1 ? [words("Keep those with")] : [words("Of"), mathematics({ kind: "line", line }), words("keep those with")];
+    const says = spaced([...from, ...(wish ? [wish] : [])]);
     const source = environment.outcomes.get(line);
     if (source?.answer?.kind === "optimum") {
       const { answer, verdict = "loose", checks = [] } = source;
       const variables = new Set(answer.points.flatMap(({ values }) => [...values.keys()]));
       const wanted = (): Expression => putIn(condition, environment, variables).expression;
-      return { instruction: "keep", dependsOn: [line], run: () => keptPoints(answer, wanted(), { line, verdict, checks }, environment) };
+      return { instruction: "keep", says, dependsOn: [line], run: () => keptPoints(answer, wanted(), { line, verdict, checks }, environment) };
     }
     if (source?.answer?.kind !== "solutions")
       return sentence.fail(`line ${line} has no solutions to choose from`, { from: at.from, to: sentence.source.length });
@@ -75,6 +79,7 @@ export const KEEP: Instruction = {
     const given = { ...source.answer, angles };
     return {
       instruction: "keep",
+      says,
       dependsOn: [line],
       run: () => {
         const names = new Set(set.variables);

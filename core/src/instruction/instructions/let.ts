@@ -1,5 +1,6 @@
 import { contains } from "../../expression/expression.ts";
-import { nameLatex } from "../../notation/letters.ts";
+import { atFullSize, spaced, words } from "../../notation/inline.ts";
+import { name as nameSyntax } from "../../notation/syntax.ts";
 import { NO_STEPS } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 import type { Sentence } from "../sentence.ts";
@@ -24,16 +25,17 @@ export const LET: Instruction = {
     const start = sentence.next.span;
     const name = sentence.declaredName("the name of a function or quantity");
     const parameters = sentence.takeMark("(") ? parameterList(sentence) : [];
-    const arguments_ = parameters.length > 0 ? `\\!\\left(${parameters.map(nameLatex).join(", ")}\\right)` : "";
     if (!sentence.takeMark("=")) sentence.fail("“=” and the definition were expected here");
-    sentence.pieces.push({ kind: "math", latex: `${nameLatex(name)}${arguments_} =` });
     const written = sentence.written("the definition");
+    sentence.relate(parameters.length > 0 ? { kind: "apply", name, primes: 0, args: parameters.map(nameSyntax) } : nameSyntax(name), "=");
     const body = sentence.mean(written);
     const unit = parameters.length === 0 ? unitWritten(written) : undefined;
     const measured = sentence.measured(written);
     if (contains(body, name)) sentence.fail(`${name} cannot be defined by itself`, start);
     return {
       instruction: "let",
+      declared: [{ name, arity: parameters.length }],
+      says: spaced([words("Let"), ...sentence.pieces.slice(1).map(atFullSize)]),
       declares: (environment) => {
         const others = <Value>(map: ReadonlyMap<string, Value>): Map<string, Value> => new Map([...map].filter(([other]) => other !== name));
         const [functions, definitions] = [others(environment.functions), others(environment.definitions)];

@@ -16,8 +16,9 @@ import { contains, type Expression, freeNames } from "../../expression/expressio
 import { infinityOf } from "../../expression/infinity.ts";
 import { valueStated } from "../../expression/statement.ts";
 import { limitScene } from "../../graph/solution-scene.ts";
-import { nameLatex } from "../../notation/letters.ts";
+import { mathematics, words } from "../../notation/inline.ts";
 import { plain } from "../../notation/plain.ts";
+import { name as nameSyntax } from "../../notation/syntax.ts";
 import { limitSteps } from "../../solve/limits/derivation.ts";
 import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
@@ -58,7 +59,7 @@ export const LIMIT: Instruction = {
     if (typed.kind === "relation" || typed.kind === "logic" || typed.kind === "tuple") sentence.fail("a function was expected here", written.span);
     sentence.expectWords("as");
     const variable = sentence.declaredName("the variable, as in x -> 2");
-    sentence.pieces.push({ kind: "math", latex: `${nameLatex(variable)} \\to` });
+    sentence.pieces.push(mathematics(nameSyntax(variable)), words("→"));
     if (!sentence.takeMark("->")) sentence.fail("“->” and the place it goes to were expected here");
     const at = sentence.expression("the place it goes to", ["from"]);
     const side = readSide(sentence);

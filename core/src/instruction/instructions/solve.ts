@@ -4,8 +4,9 @@ import { type Equation, isEquation, isInequality } from "../../expression/statem
 import { withRanges } from "../../expression/substitute.ts";
 import { equationScene, systemScene } from "../../graph/solution-scene.ts";
 import { elaborate } from "../../notation/elaborate.ts";
+import { type Inline, type Line, mathematics, spaced, words } from "../../notation/inline.ts";
 import { plain } from "../../notation/plain.ts";
-import type { Syntax } from "../../notation/syntax.ts";
+import { name as nameSyntax, number, partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import { solveForAllLetters } from "../../solve/equation.ts";
 import type { Domain, Solved } from "../../solve/solution.ts";
 import { solveSystem } from "../../solve/systems/system.ts";
@@ -62,6 +63,7 @@ export const SOLVE: Instruction = {
     const start = sentence.next.span.from;
     const written = readStatement(sentence);
     const span = { from: start, to: sentence.next.span.from };
+    const spoken = sentence.pieces.length;
     const statement = componentwise(sentence.mean(written), () => sentence.fail(SIZES, span));
     if (isInequality(statement)) return readInequality(statement, sentence, span);
     if (statement.kind === "logic" && statement.operator === "and") return readSystem(statement.items, sentence, span);
@@ -74,9 +76,23 @@ export const SOLVE: Instruction = {
     const scope = readScope(sentence, unknown, wanted.facts);
     sentence.expectEnd();
     const asked = scope.kind === "complex" ? amongComplex(written, unknown, sentence) : equation;
-    return { instruction: "solve", run: () => carryOut(asked, unknown, scope, sentence) };
+    const says = said(written, unknown, sentence.pieces.slice(spoken + (wanted.name === undefined ? 0 : NAMED)));
+    return { instruction: "solve", says, run: () => carryOut(asked, unknown, scope, sentence) };
   },
 };
+
+/** The pieces of “for x”. */
+const NAMED = 2;
+
+/** Set h(t) = 0 and solve for t: where a function or a whole formula is to have a value; else: solve the equation for x. */
+function said(written: Syntax, unknown: string, rest: readonly Inline[]): Line {
+  const isLine = partsOfKind(written, "line").length > 0;
+  const equation: Syntax =
+    isLine || written.kind === "relation" || written.kind === "logic" ? written : { kind: "relation", comparisons: ["="], operands: [written, number(0)] };
+  const isSet = equation !== written || (equation.kind === "relation" && equation.operands[0]?.kind === "apply");
+  const lead = isSet ? [words("Set"), mathematics(equation), words("and solve for")] : [words("Solve"), mathematics(equation), words("for")];
+  return spaced([...lead, mathematics(nameSyntax(unknown)), ...rest]);
+}
 
 const SIZES = "the sides have different sizes; the unknowns are written as a vector, as in ((1, 2), (3, 4)) (x, y) = (5, 6)";
 

@@ -1,5 +1,6 @@
 import type { Check } from "../../check/verdict.ts";
 import { freeNames } from "../../expression/expression.ts";
+import { atFullSize, spaced } from "../../notation/inline.ts";
 import { decide } from "../../truth/index.ts";
 import { DEFAULT_DIGITS, NO_STEPS, type Outcome } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
@@ -20,6 +21,7 @@ export const STATED: Instruction = {
     const units = statement.kind === "relation" || statement.kind === "logic" ? {} : answerUnits(environment, [], { value: sentence.measured(written) });
     return {
       instruction: "stated",
+      says: spaced(sentence.pieces.map(atFullSize)),
       run: (): Outcome => {
         const numeric = freeNames(statement).size === 0 && (statement.kind === "relation" || statement.kind === "logic");
         const holds = numeric ? decide(statement, environment.assumptions) : undefined;

@@ -4,6 +4,7 @@ import { ballValue } from "../../expression/ball-value.ts";
 import { divide, isNumber, name, number, product, subtract, sum } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { spaced, words } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
@@ -38,6 +39,7 @@ export const TABULATE: Instruction = {
     const { environment } = sentence;
     return {
       instruction: "tabulate",
+      says: spaced([words("Values of"), ...sentence.pieces.slice(1)]),
       run: () => {
         const filled = columns.map((column) => withoutIntegrals(putIn(column, environment, new Set([variable])).expression, environment));
         for (const column of filled) {

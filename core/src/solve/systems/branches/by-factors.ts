@@ -1,7 +1,7 @@
 import { withPositiveLead } from "../../../canonical/factored.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../../canonical/normal-form.ts";
 import type { Step } from "../../../derivation/step.ts";
-import { step } from "../../../derivation/step.ts";
+import { inCase, step } from "../../../derivation/step.ts";
 import { divide, equation, logic, name, number, ONE, power, product, relation, subtract, ZERO } from "../../../expression/construct.ts";
 import { contains, distinct as different, type Expression, equal, factorsOf, freeNames, isReciprocal, termsOf } from "../../../expression/expression.ts";
 import { sideDifference } from "../../../expression/statement.ts";
@@ -72,7 +72,7 @@ function inCases(state: State, onward: Onward, splitOf: (own: Relation, state: S
     return {
       solutions: distinct(found.flatMap(({ solutions }) => solutions)),
       rejected: found.flatMap(({ rejected }) => rejected),
-      steps: [...steps, ...found.flatMap((one) => one.steps)],
+      steps: [...steps, ...found.flatMap((one, k) => (parts.length > 1 ? inCase(parts[k] ?? own, one.steps) : one.steps))],
       complete: found.every(({ complete }) => complete),
     };
   }

@@ -1,5 +1,5 @@
 import type { Step } from "../../../derivation/step.ts";
-import { step } from "../../../derivation/step.ts";
+import { inCase, step } from "../../../derivation/step.ts";
 import { chain, equation, isNumber, name, product, ZERO } from "../../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../../expression/expression.ts";
 import { sideDifference } from "../../../expression/statement.ts";
@@ -77,7 +77,7 @@ export function withValue(state: State, unknown: string, value: Expression, isCa
   if (divided.some((slope) => freeNames(slope).size === 0 && zeroTest(slope).kind === "zero")) return NOTHING;
   const steps: Step[] = [];
   const relation = equation(name(unknown), value);
-  const equations = state.equations.map((one) => (contains(one, unknown) ? putInto(one, unknown, value, steps, relation, isCase) : one));
+  const equations = state.equations.map((one) => (contains(one, unknown) ? putInto(one, unknown, value, steps, relation) : one));
   const found = onward({
     ...state,
     equations,
@@ -85,15 +85,16 @@ export function withValue(state: State, unknown: string, value: Expression, isCa
     unknowns: state.unknowns.filter((other) => other !== unknown),
     expressed: [...state.expressed, { unknown, value }],
   });
-  return found && { ...found, steps: [...steps, ...found.steps] };
+  const all = found && [...steps, ...found.steps];
+  return found && all && { ...found, steps: isCase ? inCase(relation, all) : all };
 }
 
-function putInto(one: Relation, unknown: string, value: Expression, steps: Step[], relation: Expression, isCase: boolean): Relation {
+function putInto(one: Relation, unknown: string, value: Expression, steps: Step[], relation: Expression): Relation {
   const values = new Map([[unknown, value]]);
   const put = withoutTurns(substitute(one, values));
   const after = put.kind === "relation" ? chain(put.operands.map(shorter), put.comparisons) : put;
   const claim = { kind: "put in", before: one, values, after } as const;
-  steps.push(isCase ? step("case of a system", [relation], claim) : step("put into the other equation", [relation], claim));
+  steps.push(step("put into the other equation", [relation], claim));
   return after.kind === "relation" ? after : one;
 }
 

@@ -1,0 +1,85 @@
+import MarkdownIt from "markdown-it";
+import { writtenLatex } from "../notation/latex.ts";
+import { parse } from "../notation/parse.ts";
+import { fillLines, NotationError, type Syntax } from "../notation/syntax.ts";
+
+/** What the author wrote: CommonMark with `$…$`, and what that may speak of. */
+export interface AuthorWords {
+  readonly markdown: string;
+  readonly known?: Known;
+}
+
+/** What formulas in the author's words may hold: what lines came to, which stands for `(3)`, and declared names and functions with how many arguments. */
+export interface Known {
+  readonly values: Readonly<Record<number, Syntax>>;
+  readonly names: readonly string[];
+  readonly functions: Readonly<Record<string, number>>;
+}
+
+const NOTHING: Known = { values: {}, names: [], functions: {} };
+
+/** Typesets LaTeX as HTML; `display` for a formula on its own line. */
+export type Typeset = (latex: string, display: boolean) => string;
+
+/** What stands between dollar signs, as it was read: the notation where it can be read as that, else LaTeX as it stands. */
+export function mathOf(source: string, { values, names, functions }: Known = NOTHING): Syntax | string {
+  if (source.includes("\\")) return source;
+  const lines = Math.max(0, ...Object.keys(values).map(Number)) + 1;
+  try {
+    return fillLines(parse(source, { names: new Set(names), functions: new Map(Object.entries(functions)), lines }), values);
+  } catch (error) {
+    if (error instanceof NotationError) return source;
+    throw error;
+  }
+}
+
+/** The LaTeX of what stands between dollar signs. */
+export function mathLatex(source: string, known?: Known): string {
+  const math = mathOf(source, known);
+  return typeof math === "string" ? math : writtenLatex(math);
+}
+
+/** The lines whose values stand in the words: (3) between dollar signs. */
+export function linesIn(markdown: string): readonly number[] {
+  return [...markdown.matchAll(/\$[^$]*\$/g)].flatMap(([math]) => [...math.matchAll(/\((\d{1,4})\)/g)].map(([, line]) => Number(line)));
+}
+
+/** CommonMark with `$…$` and `$$…$$`; raw HTML in the source is text, links are checked by the parser. */
+export function authorParser(): InstanceType<typeof MarkdownIt> {
+  const parser = new MarkdownIt("commonmark", { html: false });
+  parser.inline.ruler.after("escape", "math", (state, silent) => {
+    const match = /^(\$\$?)(?=\S)([^$]*?\S)\1(?!\d)/.exec(state.src.slice(state.pos));
+    const [whole, fence, source] = match ?? [];
+    if (whole === undefined || source === undefined) return false;
+    if (!silent) {
+      const token = state.push("math", "", 0);
+      token.content = source;
+      token.markup = fence ?? "$";
+    }
+    state.pos += whole.length;
+    return true;
+  });
+  return parser;
+}
+
+const parsers = new WeakMap<Typeset, InstanceType<typeof MarkdownIt>>();
+
+/** The words as HTML. */
+export function statementHtml({ markdown, known }: AuthorWords, typeset: Typeset): string {
+  return parserFor(typeset).render(markdown, { known });
+}
+
+/** Words in one line, such as the reason of a line, as HTML. */
+export const wordsHtml = (words: AuthorWords, typeset: Typeset): string => statementHtml(words, typeset).replace(/^<p>|<\/p>\s*$/g, "");
+
+function parserFor(typeset: Typeset): InstanceType<typeof MarkdownIt> {
+  const known = parsers.get(typeset);
+  if (known) return known;
+  const parser = authorParser();
+  parser.renderer.rules["math"] = (tokens, index, _, env) => {
+    const token = tokens[index];
+    return token ? typeset(mathLatex(token.content, env?.["known"] as Known | undefined), token.markup === "$$") : "";
+  };
+  parsers.set(typeset, parser);
+  return parser;
+}

@@ -1,0 +1,228 @@
+import type { StepVerdict } from "../../check/step.ts";
+import type { Check } from "../../check/verdict.ts";
+import { isRoutine } from "../../derivation/rules/catalogue.ts";
+import { type Claim, resultOf, type Step } from "../../derivation/step.ts";
+import { stepWords } from "../../derivation/words.ts";
+import type { Case, Row } from "../../document/block.ts";
+import { equation, name } from "../../expression/construct.ts";
+import { type Expression, equal } from "../../expression/expression.ts";
+import { type Inline, type Line, large, mathematics, words } from "../../notation/inline.ts";
+import { present } from "../../notation/present.ts";
+import { partsOfKind, type Syntax } from "../../notation/syntax.ts";
+import { writtenText } from "../../notation/text.ts";
+import type { Solution } from "../../solve/solution.ts";
+import type { Answer, Outcome } from "../answer.ts";
+import { shownValue, valueLine } from "./expression.ts";
+import { rightSides } from "./solutions.ts";
+
+/** The way to an answer, and whether its last row says the answer, so that this need not be said once more. */
+export interface Way {
+  readonly items: readonly (Row | Case)[];
+  readonly saysAnswer: boolean;
+}
+
+/** A step with what was found of it. */
+interface Judged {
+  readonly step: Step;
+  readonly verdict: StepVerdict | undefined;
+}
+
+/** Claims that a value is equal to another one: their rows go on from the one above. */
+const OF_VALUES: ReadonlySet<Claim["kind"]> = new Set([
+  "equal",
+  "put in",
+  "limit",
+  "same limit",
+  "derivative",
+  "antiderivative",
+  "sum over the roots",
+  "integral",
+  "symmetric integral",
+  "mirrored integral",
+  "periodic integral",
+  "shifted integral",
+  "known integral",
+  "integral by terms",
+  "integral in pieces",
+  "with integrals",
+]);
+
+/** The steps as rows, those within a case together; of an equation that may have gained solutions, the candidates put back. */
+export function composeWay({ answer, steps, stepVerdicts, checks }: Outcome): Way {
+  if (steps.length === 1 && steps.every(({ claim }) => claim.kind === "equal" && equal(claim.before, claim.after))) return { items: [], saysAnswer: false };
+  const judged = steps.map((step, k): Judged => ({ step, verdict: stepVerdicts[k] }));
+  const items = fromAsked(itemsOf(judged, 0), answer, steps[0]);
+  const tried = answer ? candidates(answer, steps, checks) : [];
+  const last = steps.at(-1);
+  if (!answer || !last || tried.length > 0) return { items: [...items, ...tried], saysAnswer: false };
+  const end = items.at(-1);
+  const right = answerSides(answer, last);
+  if (!right || end?.kind !== "row") return { items, saysAnswer: false };
+  // Where numbers were put into a formula, what they come to stands below it.
+  const isFormula = answer.kind === "expression" && last.written !== undefined && last.written.kind !== "relation";
+  if (isFormula) return { items: [...items, { ...end, left: [], reason: [], right }], saysAnswer: true };
+  return { items: [...items.slice(0, -1), { ...end, right }], saysAnswer: true };
+}
+
+/** The rows of a value begin with what it is the value of, as the author wrote it; where that stands for a formula, with the formula. */
+function fromAsked(items: readonly (Row | Case)[], answer: Answer | undefined, first: Step | undefined): readonly (Row | Case)[] {
+  const [row, ...rest] = items;
+  const asked = answer?.kind === "expression" ? answer.asked : undefined;
+  if (!asked || row?.kind !== "row" || row.left.length === 0 || row.sign !== "=" || first?.under) return items;
+  if (partsOfKind(asked, "apply").length === 0) return [{ ...row, left: [large(asked)] }, ...rest];
+  const start: Row = { ...row, routine: false, reason: [], left: [large(asked)], right: [row.left], why: "this is how it is declared" };
+  return [start, { ...row, left: [] }, ...rest];
+}
+
+/** Rows of steps that stand equally deep in cases. */
+function itemsOf(judged: readonly Judged[], depth: number): readonly (Row | Case)[] {
+  const items: (Row | Case)[] = [];
+  let at = 0;
+  while (at < judged.length) {
+    const current = judged[at];
+    if (!current) break;
+    const alternative = current.step.cases?.[depth];
+    if (!alternative) {
+      items.push(rowOf(current, judged[at - 1]));
+      at += 1;
+      continue;
+    }
+    const end = judged.findIndex(({ step }, k) => k > at && step.cases?.[depth] !== alternative);
+    const own = judged.slice(at, end < 0 ? undefined : end);
+    items.push({ kind: "case", title: [mathematics(present(alternative))], items: itemsOf(own, depth + 1) });
+    at += own.length;
+  }
+  return items;
+}
+
+function rowOf({ step, verdict }: Judged, before: Judged | undefined): Row {
+  const written = step.written ?? present(resultOf(step.claim));
+  return {
+    kind: "row",
+    routine: isRoutine(step.rule),
+    reason: stepWords(step),
+    ...sidesOf(step, written, before?.step),
+    verdict: verdict?.verdict ?? "loose",
+    why: verdict?.why ?? "this step was not checked",
+  };
+}
+
+type Sides = Pick<Row, "left" | "sign" | "right">;
+
+function sidesOf(step: Step, written: Syntax, before: Step | undefined): Sides {
+  const limit = limitOf(step);
+  if (written.kind === "relation") {
+    const left = written.operands[0];
+    const goesOn = OF_VALUES.has(step.claim.kind) && before !== undefined && left !== undefined && sameWritten(left, leftOf(before));
+    return { left: goesOn || !left ? [] : [...limit, large(left)], ...signed(written.comparisons[0]), right: [[large(rightOf(written))]] };
+  }
+  const alternatives = written.kind === "logic" && written.operator === "or" ? sharedLeft(written.items) : undefined;
+  if (alternatives) return { left: [large(alternatives.left)], sign: "=", right: alternatives.right.map((one) => [large(one)]) };
+  const { claim } = step;
+  if (claim.kind === "equal" || claim.kind === "put in" || claim.kind === "limit" || claim.kind === "same limit" || claim.kind === "with integrals") {
+    const goesOn = before !== undefined && OF_VALUES.has(before.claim.kind) && equal(valueSaidBy(before.claim), claim.before);
+    const start = claim.kind === "limit" || claim.kind === "same limit" ? limitSign(claim.place) : [];
+    return { left: goesOn ? [] : [...start, large(present(claim.before))], sign: "=", right: [[...limit, large(written)]] };
+  }
+  return { left: [], right: [[...limit, large(written)]] };
+}
+
+const signed = (sign: Row["sign"]): Pick<Row, "sign"> => (sign ? { sign } : {});
+
+/** What is equal to the value in question after a step. */
+function valueSaidBy(claim: Claim): Expression {
+  const result = resultOf(claim);
+  return result.kind === "relation" ? (result.operands.at(-1) ?? result) : result;
+}
+
+/** All of a relation but its first side. */
+function rightOf({ comparisons, operands }: Syntax & { readonly kind: "relation" }): Syntax {
+  const [, second, ...more] = operands;
+  if (more.length === 0 && second) return second;
+  return { kind: "relation", comparisons: comparisons.slice(1), operands: operands.slice(1) };
+}
+
+function leftOf({ written, claim }: Step): Syntax | undefined {
+  const own = written ?? present(resultOf(claim));
+  return own.kind === "relation" ? own.operands[0] : undefined;
+}
+
+const sameWritten = (a: Syntax, b: Syntax | undefined): boolean => b !== undefined && writtenText(a) === writtenText(b);
+
+/** The right sides of equations for one and the same left side. */
+function sharedLeft(items: readonly Syntax[]): { readonly left: Syntax; readonly right: readonly Syntax[] } | undefined {
+  const [first] = items;
+  const left = first?.kind === "relation" ? first.operands[0] : undefined;
+  if (!left || items.length < 2) return undefined;
+  const right = items.flatMap((item) => {
+    const own = item.kind === "relation" && item.comparisons.join() === "=" && sameWritten(left, item.operands[0]) ? item.operands[1] : undefined;
+    return own ? [own] : [];
+  });
+  return right.length === items.length ? { left, right } : undefined;
+}
+
+const limitOf = ({ under }: Step): Line => (under ? limitSign(under) : []);
+
+const limitSign = ({ variable, at, side }: NonNullable<Step["under"]>): Line => [
+  { kind: "limit", variable, at: present(at), ...(side ? { side } : {}) } satisfies Inline,
+];
+
+/** The right sides of the last row where it is the answer itself: one for each solution, or the value with its decimal. */
+function answerSides(answer: Answer, last: Step): readonly Line[] | undefined {
+  if (answer.kind === "expression") return saysValue(answer, last) ? [[...between(last), ...valueLine(answer)]] : undefined;
+  if (answer.kind !== "solutions") return undefined;
+  const { set } = answer;
+  const [unknown] = set.variables;
+  if (unknown === undefined || set.variables.length > 1 || set.solutions.length === 0) return undefined;
+  const result = resultOf(last.claim);
+  const said = result.kind === "logic" && result.operator === "or" ? result.items : [result];
+  const isSaid = ({ free, values }: Solution): boolean => {
+    const value = values.get(unknown);
+    return free.length === 0 && value !== undefined && said.some((one) => equal(one, equation(name(unknown), value)));
+  };
+  return said.length === set.solutions.length && set.solutions.every(isSaid) ? rightSides(answer, unknown) : undefined;
+}
+
+/** What stands between the first and the last side of a chain, with the sign behind it. */
+function between({ written }: Step): Line {
+  const sides = written?.kind === "relation" ? written.operands.slice(1, -1) : [];
+  return sides.flatMap((side) => [large(side), words(" = ")]);
+}
+
+/** Whether a step comes to the value that is the answer, in the unit in which it is shown. */
+function saysValue(answer: Answer & { readonly kind: "expression" }, { claim }: Step): boolean {
+  return OF_VALUES.has(claim.kind) && equal(valueSaidBy(claim), answer.value) && equal(shownValue(answer), answer.value);
+}
+
+/** Most candidates that are put back before the reader's eyes. */
+const MOST_CANDIDATES = 6;
+
+/** The candidates of an equation that may have gained some on the way, put back into it: what both sides come to. */
+function candidates(answer: Answer, steps: readonly Step[], checks: readonly Check[]): readonly Row[] {
+  const mayGain = steps.some(({ claim }) => claim.kind === "implies" || claim.kind === "split" || claim.kind === "signs of the base");
+  if (answer.kind !== "solutions" || !mayGain || answer.set.solutions.some(({ free, integers }) => free.length + integers.length > 0)) return [];
+  const kept = (checks.find(({ kind }) => kind === "substitution")?.lines ?? []).flatMap(({ subject, left, right, leftBefore, rightBefore }): readonly Row[] =>
+    subject && left && right
+      ? [putBack(subject, leftBefore && !equal(leftBefore, left) ? leftBefore : left, rightBefore && !equal(rightBefore, right) ? rightBefore : right, true)]
+      : [],
+  );
+  const failed = answer.set.rejected.flatMap(({ values, sides }): readonly Row[] => {
+    const [[unknown, value] = []] = [...values];
+    return sides && unknown !== undefined && value ? [putBack(equation(name(unknown), value), sides[0], sides[1], false)] : [];
+  });
+  return failed.length > 0 && kept.length + failed.length <= MOST_CANDIDATES ? [...kept, ...failed] : [];
+}
+
+function putBack(subject: Expression, left: Expression, right: Expression, holds: boolean): Row {
+  return {
+    kind: "row",
+    routine: false,
+    reason: [words("Put back "), mathematics(present(subject)), words(holds ? ": it solves the equation" : ": no solution")],
+    left: [large(present(left))],
+    sign: holds ? "=" : "!=",
+    right: [[large(present(right))]],
+    verdict: "nailed",
+    why: holds ? "both sides are equal there" : "the sides differ there",
+    isPutBack: true,
+  };
+}
