@@ -191,7 +191,7 @@ describe("publishing", () => {
       working,
     });
     const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" });
-    expect(body.notNailed).toEqual([{ problem: "High water", line: 3, verdict: "bent" }]);
+    expect(body.notNailed).toEqual([{ index: 0, problem: "High water", line: 3, verdict: "bent" }]);
     const page = await new Visitor().ask("GET", `/p/${body.publication.address}`);
     expect(page.status).toBe(200);
     expect(page.headers.get("content-security-policy")).toMatch(/default-src 'none'/);
@@ -204,7 +204,7 @@ describe("publishing", () => {
     const handout = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "handout" });
     const problemsOnly = await new Visitor().ask("GET", `/p/${handout.body.publication.address}`);
     expect(problemsOnly.body).toContain("High water");
-    expect(problemsOnly.body).not.toContain('class="working"');
+    expect(problemsOnly.body).not.toContain('class="derivation"');
     expect(problemsOnly.body).toContain('class="name-line"');
     expect(page.body).not.toContain('class="name-line"');
   });
@@ -251,10 +251,64 @@ describe("publishing", () => {
     const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" });
     const { body: page } = await new Visitor().ask("GET", `/p/${body.publication.address}`);
     expect(page.match(/>Given:<\/span>/g)).toHaveLength(1);
-    expect(page).toContain('<span class="words">Given</span>');
-    expect([...page.matchAll(/<li class="line" value="(\d)">/g)].map(([, number]) => number)).toEqual(["5"]);
-    const solved = page.slice(page.indexOf(">Solve<"), page.indexOf(">Evaluate<"));
-    expect(solved.indexOf('class="steps"')).toBeLessThan(solved.indexOf('class="result"'));
+    expect(page).toContain("The hook.");
+    // The evaluation has no number either, since what refers to it is not said.
+    expect([...page.matchAll(/class="line-number">\((\d)\)/g)].map(([, number]) => number)).toEqual(["5"]);
+    const solved = page.slice(page.indexOf(">Solve"), page.indexOf(">Evaluate"));
+    expect(solved).toMatch(/class="derivation".*class="left".*class="sign">=<.*class="because"/s);
+    expect(page.match(/class="answer"/g)).toHaveLength(1);
+  });
+
+  it("shows the page before it is published, as much of the way as is chosen", async () => {
+    const owner = await instructor();
+    const { set, problem } = await newProblem(owner);
+    const working = ['part "When?" for 2 points', 'hint "Halve it."', "solve 2x + 3 = 15 - x, the answer", 'part "How much?"', "evaluate 7^2, the answer"];
+    await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "Two parts", statement: "", working });
+    const seen = async (choices: object): Promise<string> => (await owner.ask("POST", `/api/sets/${set.id}/preview`, choices)).body.html;
+    const rows = (page: string): number => page.match(/class="because"/g)?.length ?? 0;
+    const [every, main, answers] = [
+      await seen({ kind: "worked", detail: "every step" }),
+      await seen({ kind: "worked" }),
+      await seen({ kind: "worked", detail: "answer" }),
+    ];
+    expect(rows(every)).toBeGreaterThan(rows(main));
+    expect(rows(main)).toBeGreaterThan(0);
+    expect(rows(answers)).toBe(0);
+    const handout = await seen({ kind: "handout", space: true });
+    expect(handout).toMatch(/\(a\).*When\?.*2 points.*Hint.*Halve it\..*class="space".*\(b\).*How much\?/s);
+    expect(handout).not.toContain('class="answer"');
+    const key = await seen({ kind: "key" });
+    expect([...key.matchAll(/aria-label="answer to part (\w)"/g)].map(([, letter]) => letter)).toEqual(["a", "b"]);
+    expect((await owner.ask("GET", `/api/sets/${set.id}`)).body.publications).toEqual([]);
+    expect((await owner.ask("POST", `/api/sets/${set.id}/preview`, { kind: "worked", detail: "some" })).body.error.message).toMatch(/detail/);
+  });
+
+  it("goes out as one file that needs no network, as LaTeX and as Markdown", async () => {
+    const owner = await instructor();
+    const { set, problem } = await newProblem(owner);
+    await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "High & low", statement: "", working: ["solve x^2 = 4", "graph y = x^2"] });
+    const sent = async (format: string) => owner.ask("GET", `/api/sets/${set.id}/export/${format}?kind=worked`);
+    const page = await sent("html");
+    expect(page.headers.get("content-disposition")).toMatch(/attachment; filename=\S+\.html/);
+    expect(page.body).toContain("data:font/woff2;base64,");
+    expect(page.body).not.toMatch(/<link|url\((?!data:)|<script/);
+    expect((await sent("latex")).body).toMatch(/\\documentclass.*High \\& low.*\\begin\{axis\}.*\\end\{document\}/s);
+    expect((await sent("markdown")).body).toMatch(/^# .*## 1 High & low.*\$x = 2\$/s);
+    expect((await sent("docx")).status).toBe(404);
+  });
+
+  it("takes how numbers are shown from the set, and says what a setting may be", async () => {
+    const owner = await instructor();
+    const { set, problem } = await newProblem(owner);
+    await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "Roots", statement: "", working: ["evaluate sqrt(2)"] });
+    const shown = async (): Promise<string> => (await owner.ask("POST", `/api/sets/${set.id}/preview`, { kind: "key" })).body.html;
+    expect(await shown()).toContain("1.41421");
+    expect((await owner.ask("PATCH", `/api/sets/${set.id}`, { version: 1, frontMatter: "course: harbour\nfigures: 3" })).status).toBe(200);
+    const page = await shown();
+    expect(page).toContain("1.41");
+    expect(page).not.toContain("1.414");
+    const { status, body } = await owner.ask("PATCH", `/api/sets/${set.id}`, { version: 2, frontMatter: "figures: three" });
+    expect([status, body.error.message]).toEqual([400, "line 1 of the settings: “figures” was expected to be a whole number from 1 to 100"]);
   });
 
   it("keeps the address for a new snapshot and takes it away when it is withdrawn", async () => {
@@ -280,17 +334,14 @@ describe("the server", () => {
     expect(ropes).toMatchObject({ problems: 7 });
     const { body: set } = await demo.ask("GET", `/api/sets/${ropes.id}`);
     expect(set.publications.map((one: { kind: string }) => one.kind).sort()).toEqual(["handout", "worked"]);
-    // Each problem counts its figures on from those before, laid out or not.
     const worked = set.publications.find(({ kind }: { kind: string }) => kind === "worked");
     const { body: page } = await new Visitor().ask("GET", `/p/${worked.address}`);
     const articles = String(page).split("<article ").slice(1);
-    let figures = 0;
-    for (const article of articles) {
-      expect(article).toContain(`style="counter-reset: graph ${figures}"`);
-      figures += article.split('<figure class="graph numbered').length - 1;
-    }
+    // Figures are numbered within their problem.
+    const numbers = articles.flatMap((article, index) => [...article.matchAll(/<b>Figure (\d+)\.(\d+)<\/b>/g)].map(([, of]) => [index + 1, Number(of)]));
     expect(articles).toHaveLength(7);
-    expect(figures).toBeGreaterThan(2);
+    expect(numbers.length).toBeGreaterThan(2);
+    for (const [problem, of] of numbers) expect(of).toBe(problem);
   });
 
   it("describes its API and answers what is not there in words", async () => {

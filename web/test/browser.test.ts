@@ -237,7 +237,7 @@ describe("an instructor's whole way", () => {
       await reader.page.emulateMediaType("print");
       const onPaper = await reader.page.evaluate(() => {
         for (const one of document.querySelectorAll("details")) one.open = false;
-        const steps = [...document.querySelectorAll(".steps li")];
+        const steps = [...document.querySelectorAll(".derivation > li")];
         const running = getComputedStyle(document.documentElement).getPropertyValue("--running-title");
         return { running, steps: steps.length, printed: steps.filter((one) => one.checkVisibility()).length };
       });

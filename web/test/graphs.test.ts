@@ -221,7 +221,7 @@ describe("the published page", () => {
     const reader = await browser.newPage();
     await reader.setJavaScriptEnabled(false);
     await reader.goto(`${served.origin}${address}`);
-    const graphs = await reader.$$eval("figure.numbered", (all) =>
+    const graphs = await reader.$$eval("figure.graph:not(.evidence *)", (all) =>
       all.map((one) => ({
         drawn: one.querySelectorAll("svg[role=img]").length,
         words: one.querySelector("svg title")?.textContent ?? "",

@@ -13,6 +13,8 @@ export interface Place {
   /** Its number, where that is shown. */
   readonly number?: number;
   readonly detail: Detail;
+  /** Whether its author looks at it, who wants to know of what is expected that it holds. */
+  readonly forAuthor?: true;
   /** The numbers of its figure or table. */
   readonly figure?: string;
   /** What the author's words may speak of. */
@@ -76,7 +78,7 @@ function referenceBlocks({ printing, instruction }: LineReport, place: Place): r
 /** What a line came to, as far as the way that is shown does not say it; the answer of the problem is set off. */
 export function foundBlocks(report: LineReport, place: Place): readonly Block[] {
   const { answer, blocks, instruction = "", radicals = [] } = report;
-  if (SILENT.has(instruction) || (answer?.kind === "truth" && answer.holds === true && CLAIMS.has(instruction))) return [];
+  if (SILENT.has(instruction) || (answer?.kind === "truth" && answer.holds === true && CLAIMS.has(instruction) && !place.forAuthor)) return [];
   const shown = place.detail === "answer" ? [] : rowsOf(report.way);
   const isTried = shown.some(({ isPutBack }) => isPutBack);
   const saysAnswer = shown.length > 0 && report.saysAnswer === true;

@@ -102,14 +102,16 @@ function solutions(sections: readonly Section[], context: Context): readonly Blo
 
 function sectionBlocks(section: Section, final: Numbered | undefined, figures: ReadonlyMap<number, string>, context: Context): readonly Block[] {
   const referred = new Set(context.lines.flatMap(({ references, printing }) => (printing.hidden ? [] : references)));
-  const placed = ({ number }: Numbered): Place => {
+  const placed = ({ number, report }: Numbered): Place => {
     const figure = figures.get(number);
     return {
       detail: context.choices.detail,
       known: context.known,
       ...(context.choices.allNumbers || referred.has(number) ? { number } : {}),
       ...(figure === undefined ? {} : { figure }),
-      ...(final?.number === number ? { answers: section.part ? { letter: section.part.letter } : {} } : {}),
+      ...(final?.number === number && (report.printing.isAnswer || report.answer?.kind !== "table")
+        ? { answers: section.part ? { letter: section.part.letter } : {} }
+        : {}),
     };
   };
   return runsOf(section.lines.filter(isPrinted), referred, context.choices.allNumbers).flatMap((run): readonly Block[] =>

@@ -82,6 +82,12 @@ function formula(part: string, pieces: readonly Said[]): Line {
 
 /** A piece inside of mathematics: a name or a number where it is said in words. */
 function asSyntax(said: Said): Syntax {
-  if (typeof said === "string") return /^-?[\d.]+$/.test(said) ? { kind: "number", text: said } : { kind: "name", name: said };
+  if (typeof said === "string") return /^-?[\d.]+$/.test(said) ? signed(said) : { kind: "name", name: said };
   return isList(said) ? { kind: "tuple", items: said.map(present) } : present(said);
+}
+
+/** A number with its sign. */
+function signed(decimal: string): Syntax {
+  const size: Syntax = { kind: "number", text: decimal.replace("-", "") };
+  return decimal.startsWith("-") ? { kind: "sign", sign: "-", operand: size } : size;
 }

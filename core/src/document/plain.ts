@@ -63,7 +63,7 @@ const worth = (points: number | undefined): string => (points === undefined ? ""
 function itemsPlain(items: readonly (Row | Case)[]): readonly string[] {
   return items.flatMap((item) =>
     item.kind === "row"
-      ? [`${linePlain(item.reason)}: ${rowPlain(item)}`]
+      ? [[linePlain(item.reason), rowPlain(item)].filter((part) => part !== "").join(": ")]
       : [`${caseLabel(item, items)}: ${linePlain(item.title)}`, ...itemsPlain(item.items).map((one) => `  ${one}`)],
   );
 }

@@ -43,33 +43,36 @@ export function saidValues(values: ReadonlyMap<string, Expression>): readonly Ex
   return [...values].map(([letter, value]) => equation(name(letter), value));
 }
 
-/** As `putIn`, with values for some names besides; where all are numbers, they are put in together, and written with their units. */
-export function putInWith(e: Expression, put: ReadonlyMap<string, Expression>, environment: Environment): PutIn {
+/**
+ * As `putIn`, with values for some names besides; where all are numbers, they are put in together, and written with their units into
+ * the formula as its author wrote it.
+ */
+export function putInWith(e: Expression, put: ReadonlyMap<string, Expression>, environment: Environment, said?: Syntax): PutIn {
   const written = putIn(e, { ...environment, givens: new Map() }, new Set(put.keys()));
   const open = freeNames(written.expression);
   const values = new Map([...environment.givens, ...put].filter(([letter]) => open.has(letter)));
-  if ([...values.values()].every(isNumeric)) return filledIn(written, values, environment);
+  if ([...values.values()].every(isNumeric)) return filledIn(written, values, environment, written.steps.length === 0 ? said : undefined);
   const own = putIn(e, environment, new Set(put.keys()));
   return filledIn(own, put, environment);
 }
 
 /** Values for names, put in as one step. */
-function filledIn({ expression, steps }: PutIn, values: ReadonlyMap<string, Expression>, environment: Environment): PutIn {
+function filledIn({ expression, steps }: PutIn, values: ReadonlyMap<string, Expression>, environment: Environment, said?: Syntax): PutIn {
   const filled = substitute(expression, values);
   if (equal(filled, expression)) return { expression, steps };
   const own = step("put in values", [saidValues(values)], { kind: "put in", before: expression, values, after: filled });
-  return { expression: withRanges(filled, ranges(environment)), steps: [...steps, withNumbers(own, environment)] };
+  return { expression: withRanges(filled, ranges(environment)), steps: [...steps, withNumbers(own, said ?? present(expression), environment)] };
 }
 
 /**
  * A step that puts numbers into a formula, written as the formula with the numbers and their units in it; as it is where something
  * else than numbers is put in.
  */
-function withNumbers(own: Step, { units }: Environment): Step {
+function withNumbers(own: Step, formula: Syntax, { units }: Environment): Step {
   const { claim } = own;
   if (claim.kind !== "put in" || claim.before.kind === "name" || [...claim.values.values()].some((value) => !isNumeric(value))) return own;
   const written = new Map([...claim.values].map(([letter, value]) => [letter, numberWritten(value, units.get(letter))]));
-  return { ...own, rule: "put numbers in", pieces: [], written: multiplied(fillIn(present(claim.before), written)) };
+  return { ...own, rule: "put numbers in", pieces: [], written: multiplied(fillIn(formula, written)) };
 }
 
 const isNumeric = (value: Expression): boolean => value.kind !== "tuple" && freeNames(value).size === 0;

@@ -10,8 +10,13 @@ export type ProposeRewrite = (rewrite: string, part: string) => void;
 
 /** Words and mathematics in a line; where `propose` is told, parts of a formula can be chosen. */
 export function Inlines({ line, propose }: { readonly line: Line; readonly propose?: ProposeRewrite }) {
+  return <Each inlines={withMarks(line)} {...(propose ? { propose } : {})} />;
+}
+
+/** The inlines as they are, one after the other. */
+function Each({ inlines, propose }: { readonly inlines: Line; readonly propose?: ProposeRewrite }) {
   // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a line have no identity but their place
-  return withMarks(line).map((inline, index) => <InlineView key={index} inline={inline} {...(propose ? { propose } : {})} />);
+  return inlines.map((inline, index) => <InlineView key={index} inline={inline} {...(propose ? { propose } : {})} />);
 }
 
 function InlineView({ inline, propose }: { readonly inline: Inline; readonly propose?: ProposeRewrite }) {
@@ -37,13 +42,13 @@ function InlineView({ inline, propose }: { readonly inline: Inline; readonly pro
     case "together":
       return (
         <span className="inline-block">
-          <Inlines line={inline.inlines} {...(propose ? { propose } : {})} />
+          <Each inlines={inline.inlines} {...(propose ? { propose } : {})} />
         </span>
       );
     case "aside":
       return (
         <span className="mx-2 text-[0.92em] text-steel">
-          <Inlines line={inline.inlines} {...(propose ? { propose } : {})} />
+          <Each inlines={inline.inlines} {...(propose ? { propose } : {})} />
         </span>
       );
     case "source":

@@ -46,7 +46,7 @@ export function LineView({
   readonly actions: LineActions;
 }) {
   const { because } = report.printing;
-  const found = report.error ? [] : foundBlocks(report, { detail: "answer", known });
+  const found = report.error ? [] : foundBlocks(report, { detail: "answer", known, forAuthor: true });
   const way = derivationBlock(report.way, "every step");
   return (
     <li

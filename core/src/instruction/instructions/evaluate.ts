@@ -80,7 +80,7 @@ export const EVALUATE: Instruction = {
           (values) => new Map([...values].map(([key, value]) => [key, putIn(value, environment).expression])),
         );
         const valueWith = (values: ReadonlyMap<string, Expression>): Outcome =>
-          evaluated(startWith(said, start, values, sentence), values, digits, environment);
+          evaluated(startWith(said, start, values, sentence), values, digits, environment, isFormula(said) ? said : undefined);
         if (several) return eachSolution(several, { values: put, outcome: (value) => evaluated(value, put, digits, environment) }, environment.assumptions);
         const outcome = others.length > 0 ? eachSet([put, ...others], valueWith) : valueWith(put);
         const ofLine = said.kind === "line" ? lineUnits(environment, said.line) : {};
@@ -93,8 +93,8 @@ export const EVALUATE: Instruction = {
 };
 
 /** The value of an expression with values in the place of names, with the steps to it. */
-export function evaluated(start: Expression, put: ReadonlyMap<string, Expression>, digits: Digits, environment: Environment): Outcome {
-  const own = putInWith(start, put, environment);
+export function evaluated(start: Expression, put: ReadonlyMap<string, Expression>, digits: Digits, environment: Environment, said?: Syntax): Outcome {
+  const own = putInWith(start, put, environment, said);
   const steps: Step[] = [...own.steps];
   let current = own.expression;
   definedOnly(current);
@@ -124,6 +124,9 @@ function startWith(said: Syntax, start: Expression, values: ReadonlyMap<string, 
 function valueSaid(said: Syntax, e: Expression): Expression {
   return said.kind === "line" ? valueStated(e) : e;
 }
+
+/** Whether a formula is written out: no line and no declared function stands for a part of it. */
+const isFormula = (said: Syntax): boolean => partsOfKind(said, "line").length + partsOfKind(said, "apply").length + partsOfKind(said, "tuple").length === 0;
 
 /** What the value is one of, as it is written: of a line, what that line is about. */
 function askedFor(said: Syntax, { outcomes }: Environment): { readonly asked?: Syntax } {
