@@ -93,27 +93,21 @@ export function foundBlocks(report: LineReport, place: Place): readonly Block[] 
 function answerBlocks(found: readonly Block[], report: LineReport, answers: NonNullable<Place["answers"]>): readonly Block[] {
   const isValue = (block: Block): boolean =>
     block.kind === "display" || block.kind === "results" || block.kind === "table" || (block.kind === "paragraph" && block.role !== "remark");
-  const values = found.filter(isValue);
+  // Of an optimum the best points are the answer, not the others beside them.
+  const values = report.answer?.kind === "optimum" ? found.filter(isValue).slice(0, 1) : found.filter(isValue);
   if (values.length === 0) return found;
-  return [{ kind: "answer", ...answers, blocks: values.map((block) => named(block, report)) }, ...found.filter((block) => !isValue(block))];
+  return [{ kind: "answer", ...answers, blocks: values.map((block) => named(block, report)) }, ...found.filter((block) => !values.includes(block))];
 }
 
 /** The longest left side that is repeated before a value. */
 const LONGEST_LEFT = 24;
 
-/** A value with what it is the value of. */
-function named(block: Block, { way, instruction }: LineReport): Block {
-  const [first] = rowsOf(way);
-  if (
-    block.kind !== "display" ||
-    instruction === "evaluate" ||
-    !first ||
-    first.left.length === 0 ||
-    first.sign !== "=" ||
-    linePlain(first.left).length > LONGEST_LEFT
-  )
-    return block;
-  return { kind: "display", line: [...first.left, words(" = "), ...block.line] };
+/** A value with what it is the value of, where the whole way to it is one chain of equal forms. */
+function named(block: Block, { way, saysAnswer, instruction }: LineReport): Block {
+  const [first, ...rest] = rowsOf(way);
+  if (block.kind !== "display" || instruction === "evaluate" || !saysAnswer || !first || first.left.length === 0) return block;
+  const isChain = first.sign === "=" && rest.every(({ left, sign }) => left.length === 0 && sign === "=");
+  return isChain && linePlain(first.left).length <= LONGEST_LEFT ? { kind: "display", line: [...first.left, words(" = "), ...block.line] } : block;
 }
 
 /** Pictures and tables with their numbers, and the author's captions. */

@@ -114,7 +114,8 @@ function rowHtml(row: Row, typeset: Typeset): string {
     row.right.length < 2 ? alternatives.join("") : `<span class="alternatives">${alternatives.map((one) => `<span>${one}</span>`).join(" ")}</span>`;
   const nail = row.verdict === "nailed" ? "" : ` ${nailHtml(row.verdict)}`;
   const reason = `<span class="because">${line(row.reason)}${nail}</span>`;
-  return `<li${isWide(row) ? ' class="wide"' : ""}><span class="left">${line(row.left)}</span><span class="sign">${escapeHtml(sign)}</span><span class="right">${right}</span>${reason}</li>`;
+  const width = isWide(row) ? ' class="wide"' : row.sign === undefined ? ' class="alone"' : "";
+  return `<li${width}><span class="left">${line(row.left)}</span><span class="sign">${escapeHtml(sign)}</span><span class="right">${right}</span>${reason}</li>`;
 }
 
 /** A graph with its numbered caption; several states of it stand side by side. */

@@ -3,7 +3,7 @@ import { linePlain } from "./plain.ts";
 
 /** Characters beyond which a left side, or a row, does not stand in columns. */
 const WIDEST_LEFT = 30;
-const WIDEST_ROW = 64;
+const WIDEST_ROW = 50;
 
 /** Whether a row is too wide for columns. */
 export function isWide({ left, right }: Row): boolean {

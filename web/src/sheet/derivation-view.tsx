@@ -30,7 +30,7 @@ export function DerivationView({ items }: { readonly items: readonly (Row | Case
 function RowView({ row }: { readonly row: Row }) {
   const sign = row.sign === undefined ? "" : SIGNS[row.sign];
   return (
-    <li className={isWide(row) ? "wide" : ""}>
+    <li className={isWide(row) ? "wide" : row.sign === undefined ? "alone" : ""}>
       <span className="left">
         <Inlines line={row.left} />
       </span>

@@ -63,7 +63,12 @@ export function LineView({
         ({number})
       </button>
       <div className="min-w-0 overflow-x-auto overflow-y-hidden">
-        <button type="button" onClick={actions.edit} className="block w-full cursor-text text-left" aria-label={`edit line ${number}: ${report.source}`}>
+        <button
+          type="button"
+          onClick={actions.edit}
+          className="block w-full cursor-text text-left"
+          {...(report.prints ? { title: `edit line ${number}` } : { "aria-label": `edit line ${number}: ${report.source}` })}
+        >
           {report.ignored ? (
             <span className="text-steel">{report.source || " "}</span>
           ) : report.prints ? (

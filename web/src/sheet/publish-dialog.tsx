@@ -175,9 +175,11 @@ function Unproven({ set, notNailed }: { readonly set: SetRecord; readonly notNai
       <ul className="list-disc pl-5">
         {notNailed.map(({ index, problem, line, verdict }) => (
           <li key={`${index} ${line}`}>
-            <Link to={`/sets/${set.id}/problems/${set.problems[index]?.id ?? ""}?line=${line}`} className="text-copper underline">
-              {problem}, line {line}
-            </Link>
+            <Dialog.Close asChild>
+              <Link to={`/sets/${set.id}/problems/${set.problems[index]?.id ?? ""}?line=${line}`} className="text-copper underline">
+                {problem}, line {line}
+              </Link>
+            </Dialog.Close>
             : {verdict}
           </li>
         ))}

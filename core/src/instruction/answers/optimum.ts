@@ -8,8 +8,12 @@ import { conditionsAside, lettersAside, type Showing, shownQuantity, valuesLine 
 
 /** The points of an optimum with what they are, and why there is none where there is none. */
 export function composeOptimum({ points, none, angles, units, digits }: Answer & { readonly kind: "optimum" }): readonly Block[] {
+  // The best points come first and by themselves: they are the answer.
+  const results = (some: readonly OptimumPoint[]): readonly Block[] =>
+    some.length > 0 ? [{ kind: "results", items: some.map((point) => pointLine(point, { angles, units, digits })) }] : [];
   return [
-    ...(points.length > 0 ? [{ kind: "results", items: points.map((point) => pointLine(point, { angles, units, digits })) } as const] : []),
+    ...results(points.filter(({ global }) => global)),
+    ...results(points.filter(({ global }) => !global)),
     ...(none === undefined ? [] : [{ kind: "paragraph", role: "answer", line: [words(`${sentenceCase(none)}.`)] } as const]),
   ];
 }

@@ -1,6 +1,6 @@
 import type { StepVerdict } from "../../check/step.ts";
 import type { Check } from "../../check/verdict.ts";
-import { isRoutine } from "../../derivation/rules/catalogue.ts";
+import { isRoutine, type RuleName } from "../../derivation/rules/catalogue.ts";
 import { type Claim, resultOf, type Step } from "../../derivation/step.ts";
 import { stepWords } from "../../derivation/words.ts";
 import type { Case, Row } from "../../document/block.ts";
@@ -46,6 +46,9 @@ const OF_VALUES: ReadonlySet<Claim["kind"]> = new Set([
   "integral in pieces",
   "with integrals",
 ]);
+
+/** Rules of which only the result is written: it is no other form of what stands above. */
+const STANDING_ALONE: ReadonlySet<RuleName> = new Set<RuleName>(["value at a place", "Taylor coefficient"]);
 
 /** The steps as rows, those within a case together; of an equation that may have gained solutions, the candidates put back. */
 export function composeWay({ answer, steps, stepVerdicts, checks }: Outcome): Way {
@@ -119,9 +122,12 @@ function sidesOf(step: Step, written: Syntax, before: Step | undefined): Sides {
   const alternatives = written.kind === "logic" && written.operator === "or" ? sharedLeft(written.items) : undefined;
   if (alternatives) return { left: [large(alternatives.left)], sign: "=", right: alternatives.right.map((one) => [large(one)]) };
   const { claim } = step;
+  if (STANDING_ALONE.has(step.rule)) return { left: [], right: [[large(written)]] };
   if (claim.kind === "equal" || claim.kind === "put in" || claim.kind === "limit" || claim.kind === "same limit" || claim.kind === "with integrals") {
+    // What was found to be so already says nothing more on its left.
+    if (claim.kind === "equal" && equal(claim.before, claim.after)) return { left: [], right: [[...limit, large(written)]] };
     const goesOn = before !== undefined && OF_VALUES.has(before.claim.kind) && equal(valueSaidBy(before.claim), claim.before);
-    const start = claim.kind === "limit" || claim.kind === "same limit" ? limitSign(claim.place) : [];
+    const start = claim.kind === "limit" || claim.kind === "same limit" ? limitSign(claim.place) : limit;
     return { left: goesOn ? [] : [...start, large(present(claim.before))], sign: "=", right: [[...limit, large(written)]] };
   }
   return { left: [], right: [[...limit, large(written)]] };
