@@ -1,7 +1,7 @@
 import { differentiate } from "../src/calculus/derivative.ts";
 import { AtInfinity } from "../src/calculus/limit/at-infinity.ts";
 import { localSeries } from "../src/calculus/limit/local-series.ts";
-import { judgeLimit } from "../src/check/limit.ts";
+import { judgeLimit } from "../src/check/calculus/limit.ts";
 import { call, E, HALF, name, number, power, product, sum, ZERO } from "../src/expression/construct.ts";
 import type { Expression } from "../src/expression/expression.ts";
 import { simplify } from "../src/truth/index.ts";

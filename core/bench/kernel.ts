@@ -8,7 +8,7 @@ import { GRADED_REVERSE } from "../src/polynomial/groebner/order.ts";
 import * as poly from "../src/polynomial/multivariate.ts";
 import { isolateComplexRoots } from "../src/polynomial/univariate/complex-roots.ts";
 import * as dense from "../src/polynomial/univariate/dense.ts";
-import { factor } from "../src/polynomial/univariate/factor.ts";
+import { factor } from "../src/polynomial/univariate/factor-over-integers.ts";
 import { gcd as univariateGcd } from "../src/polynomial/univariate/gcd.ts";
 import { isolateRealRoots } from "../src/polynomial/univariate/real-roots.ts";
 import type { Entry, Growth } from "./measure.ts";

@@ -7,8 +7,8 @@ import * as complex from "../src/number/complex-ball.ts";
 import * as rational from "../src/number/rational.ts";
 import * as real from "../src/number/real-ball.ts";
 import * as algebraic from "../src/polynomial/algebraic-number.ts";
-import { minimalPolynomial } from "../src/rewrite/minimal-polynomial.ts";
-import { recognise } from "../src/rewrite/recognise.ts";
+import { minimalPolynomial } from "../src/rewrite/roots/minimal-polynomial.ts";
+import { recognise } from "../src/rewrite/roots/recognise.ts";
 import { read } from "./read.ts";
 import "./seed.ts";
 

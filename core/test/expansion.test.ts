@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import type { PathTo } from "../src/calculus/place.ts";
-import { judgeLimit, judgeParting } from "../src/check/limit.ts";
+import { judgeLimit, judgeParting } from "../src/check/calculus/limit.ts";
 import type { LimitPlace } from "../src/derivation/step.ts";
 import { ballValue } from "../src/expression/ball-value.ts";
 import { HALF, number, PI, product, ZERO } from "../src/expression/construct.ts";

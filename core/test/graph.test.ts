@@ -3,7 +3,7 @@ import { compile } from "../src/expression/double-value.ts";
 import { picture } from "../src/graph/picture.ts";
 import { plot } from "../src/graph/plot.ts";
 import { drawSvg } from "../src/graph/svg.ts";
-import { ticks } from "../src/graph/svg-parts.ts";
+import { ticks } from "../src/graph/svg-elements.ts";
 import { text } from "../src/notation/text.ts";
 import { answered, blockOf } from "./oracle.ts";
 import { read } from "./read.ts";

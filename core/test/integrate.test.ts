@@ -1,9 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import { differentiate } from "../src/calculus/derivative.ts";
+import { judgeMirrored } from "../src/check/calculus/integral.ts";
 import { notElementary } from "../src/check/elementary/elementary.ts";
-import { judgeMirrored } from "../src/check/integral.ts";
-import { holdsOver, isSameRegion } from "../src/check/same-region.ts";
+import { holdsOver, isSameRegion } from "../src/check/inequality/same-region.ts";
 import { judgeStep } from "../src/check/step.ts";
 import { type Claim, step } from "../src/derivation/step.ts";
 import { name, number } from "../src/expression/construct.ts";

@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
-import { isOfConstrainedNature } from "../src/check/constrained-nature.ts";
-import { isOfNature } from "../src/check/nature.ts";
-import { isBestByBounds } from "../src/check/optimum.ts";
+import { isOfConstrainedNature } from "../src/check/optimum/constrained-nature.ts";
+import { isOfNature } from "../src/check/optimum/nature.ts";
+import { isBestByBounds } from "../src/check/optimum/optimum.ts";
 import { number } from "../src/expression/construct.ts";
 import { compile } from "../src/expression/double-value.ts";
 import type { AnswerReport } from "../src/instruction/line-report.ts";

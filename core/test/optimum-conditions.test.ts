@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import { isPlainlyBounded } from "../src/calculus/plain-bounds.ts";
-import { isWithoutBars } from "../src/check/bars.ts";
+import { isWithoutBars } from "../src/check/inequality/bars.ts";
 import { logic } from "../src/expression/construct.ts";
 import { answered, bestValue } from "./oracle.ts";
 import { read } from "./read.ts";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
-import { isOfNature } from "../src/check/nature.ts";
+import { isOfNature } from "../src/check/optimum/nature.ts";
 import { systemCount } from "../src/check/system/count.ts";
 import { ZERO } from "../src/expression/construct.ts";
 import type { Expression } from "../src/expression/expression.ts";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
-import { isEndOfNature } from "../src/check/constrained-nature.ts";
+import { isEndOfNature } from "../src/check/optimum/constrained-nature.ts";
 import { judgeStep } from "../src/check/step.ts";
 import { resultOf, step } from "../src/derivation/step.ts";
 import { stepText } from "../src/derivation/words.ts";

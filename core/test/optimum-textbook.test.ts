@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
-import { isSumOfSquares } from "../src/check/sum-of-squares.ts";
+import { isSumOfSquares } from "../src/check/steps/sum-of-squares.ts";
 import { logic } from "../src/expression/construct.ts";
 import { answered, bestValue, solutionsOf } from "./oracle.ts";
 import { read } from "./read.ts";

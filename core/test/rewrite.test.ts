@@ -10,7 +10,7 @@ import { substitute } from "../src/expression/substitute.ts";
 import { text } from "../src/notation/text.ts";
 import { gcd } from "../src/polynomial/gcd.ts";
 import * as poly from "../src/polynomial/multivariate.ts";
-import { denest } from "../src/rewrite/denest.ts";
+import { denest } from "../src/rewrite/roots/denest.ts";
 import { complexity, constantSign, decide, expand, simplify, zeroTest } from "../src/truth/index.ts";
 import { expression, smallRational } from "./arbitrary.ts";
 import { read } from "./read.ts";

@@ -24,7 +24,7 @@ import { collectWithSteps } from "../src/rewrite/forms/collect.ts";
 import { combineWithSteps } from "../src/rewrite/forms/combine.ts";
 import { completeSquareWithSteps } from "../src/rewrite/forms/complete-square.ts";
 import { expandWithSteps } from "../src/rewrite/forms/expand.ts";
-import { factorWithSteps } from "../src/rewrite/forms/factor.ts";
+import { factorWithSteps } from "../src/rewrite/forms/factor-with-steps.ts";
 import { partialFractionsWithSteps } from "../src/rewrite/forms/partial-fractions.ts";
 import { withAbsolute, withNaturalLogarithm, withOneLogarithm, withRationalDenominator, withSquareRoots } from "../src/rewrite/forms/root-and-log-forms.ts";
 import { simplifyWithSteps } from "../src/rewrite/forms/shortest.ts";

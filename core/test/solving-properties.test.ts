@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { allZeros } from "../src/check/isolation.ts";
-import { coversPeriod } from "../src/check/periodic.ts";
+import { allZeros } from "../src/check/completeness/isolation.ts";
+import { coversPeriod } from "../src/check/completeness/periodic.ts";
 import { coversSystem } from "../src/check/system/cover.ts";
 import { ballValue } from "../src/expression/ball-value.ts";
 import { compileInterval, NoIntervals } from "../src/expression/interval-value.ts";

@@ -2,7 +2,7 @@ import { divide, name, number, power, product, relation, sum, ZERO } from "../ex
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { squarefreeFactors } from "../polynomial/univariate/gcd.ts";
 import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
-import { integerPolynomial } from "../rewrite/named-root.ts";
+import { integerPolynomial } from "../rewrite/roots/named-root.ts";
 import { constantSign, decide, simplify } from "../truth/index.ts";
 import type { Definiteness } from "./definiteness.ts";
 import { NotDifferentiable } from "./derivative.ts";

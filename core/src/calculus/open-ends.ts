@@ -1,6 +1,6 @@
 import { relation } from "../expression/construct.ts";
+import { statedLinks } from "../expression/equations.ts";
 import { type Comparison, contains, type Expression } from "../expression/expression.ts";
-import { statedLinks } from "../expression/statement.ts";
 
 const STRICT: Readonly<Partial<Record<Comparison, Comparison>>> = { ">=": ">", "<=": "<" };
 

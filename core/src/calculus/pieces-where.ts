@@ -1,7 +1,7 @@
 import { polynomialFactors } from "../canonical/factored.ts";
 import { divide, HALF, MINUS_ONE, name, negate, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { type Link, statedLinks } from "../expression/equations.ts";
 import { contains, type Expression, isRoot } from "../expression/expression.ts";
-import { type Link, statedLinks } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { byName, constantSign, decide, simplify } from "../truth/index.ts";

@@ -1,6 +1,6 @@
 import { divide, name, negate, relation, subtract, ZERO } from "../expression/construct.ts";
+import { MIRRORED } from "../expression/equations.ts";
 import { contains, type Expression } from "../expression/expression.ts";
-import { MIRRORED } from "../expression/statement.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { constantSign, decide, simpleRelations, simplify } from "../truth/index.ts";
 

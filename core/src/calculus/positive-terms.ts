@@ -1,7 +1,7 @@
 import { divide, negate, number, power, product, relation, sum, ZERO } from "../expression/construct.ts";
+import { sideDifference } from "../expression/equations.ts";
 import { contains, type Expression, equal, termsOf } from "../expression/expression.ts";
 import { quotientOf } from "../expression/quotient.ts";
-import { sideDifference } from "../expression/statement.ts";
 import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";

@@ -1,8 +1,8 @@
 import { iterated, tuple } from "../expression/construct.ts";
+import { sideDifference } from "../expression/equations.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
-import { sideDifference } from "../expression/statement.ts";
 import * as intervals from "../number/interval.ts";
-import { namedRoot } from "../rewrite/named-root.ts";
+import { namedRoot } from "../rewrite/roots/named-root.ts";
 import { simplify } from "../truth/index.ts";
 import { inside, System } from "./boxes.ts";
 import { around } from "./cover.ts";

@@ -3,7 +3,7 @@ import { type Expression, freeNames, termsOf } from "../expression/expression.ts
 import { termsInOrder } from "../notation/present.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import * as rational from "../number/rational.ts";
-import { factor } from "../polynomial/factor.ts";
+import { factor } from "../polynomial/factor-over-rationals.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import type { Multiple } from "../polynomial/univariate/gcd.ts";

@@ -4,12 +4,12 @@ import { contains, type Expression, freeNames } from "../expression/expression.t
 import { isReal } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
-import { rootsOfSquares } from "../rewrite/joint-roots.ts";
+import { rootsOfSquares } from "../rewrite/roots/joint-roots.ts";
 import { constantSign, decideForMembers, equalityTest, integerCases, simplify, withDecidedCases, type ZeroTest, zeroTest } from "../truth/index.ts";
+import { holdsByPieces } from "./calculus/constant-pieces.ts";
 import { type Comparison, compareSides, DEFAULT_DIGITS, pointText } from "./compare.ts";
-import { holdsByPieces } from "./constant-pieces.ts";
-import { applyEqualities, equalitiesAmong } from "./equalities.ts";
-import { memberToCompare } from "./member.ts";
+import { memberToCompare } from "./families/member.ts";
+import { applyEqualities, equalitiesAmong } from "./steps/equalities.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "./verdict.ts";
 
 /** A value claimed to solve an equation, as the judge sees it: how it was found is not asked. */

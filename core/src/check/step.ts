@@ -3,9 +3,9 @@ import { rootOf } from "../calculus/system-root.ts";
 import type { Claim, Done, Step } from "../derivation/step.ts";
 import { call, divide, E, power, product, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
+import { alternativesOf, sidesOf } from "../expression/equations.ts";
 import { children, type Expression, equal, termsOf } from "../expression/expression.ts";
 import { extendedSum, infinityOf } from "../expression/infinity.ts";
-import { alternativesOf, sidesOf } from "../expression/statement.ts";
 import { rangesIn, substitute, withRanges } from "../expression/substitute.ts";
 import { elaborate, NO_MEANINGS } from "../notation/elaborate.ts";
 import { NotationError, type Syntax } from "../notation/syntax.ts";
@@ -13,12 +13,7 @@ import { text } from "../notation/text.ts";
 import { extremaAsBars } from "../rewrite/extrema.ts";
 import { writeOut } from "../rewrite/write-out.ts";
 import { decide, equalityTest, partValues, withDecidedCases } from "../truth/index.ts";
-import { isWithoutBars } from "./bars.ts";
-import { pointText } from "./compare.ts";
-import { judgeDerivative } from "./difference-quotient.ts";
-import { sameByMoving } from "./equivalent/moving.ts";
-import { judgeEquivalence } from "./equivalent/ways.ts";
-import { sameFamilies } from "./families.ts";
+import { judgeDerivative } from "./calculus/difference-quotient.ts";
 import {
   type EstablishedIntegral,
   establishedBy,
@@ -33,16 +28,21 @@ import {
   judgeShift,
   judgeSymmetric,
   withEstablished,
-} from "./integral.ts";
-import { isolated } from "./isolation.ts";
-import { judgeLimit, judgeSameLimit } from "./limit.ts";
+} from "./calculus/integral.ts";
+import { judgeLimit, judgeSameLimit } from "./calculus/limit.ts";
+import { pointText } from "./compare.ts";
+import { isolated } from "./completeness/isolation.ts";
+import { sameByMoving } from "./equivalent/moving.ts";
+import { judgeEquivalence } from "./equivalent/ways.ts";
+import { sameFamilies } from "./families/same-families.ts";
+import { isWithoutBars } from "./inequality/bars.ts";
 import { judgeMatrix, judgeRows } from "./matrix.ts";
-import { judgeMeans } from "./means.ts";
-import { isPartOf } from "./parts.ts";
-import { judgeNature, judgeValueAt } from "./place.ts";
-import { coversSigns } from "./signs-of-base.ts";
-import { splitCovers } from "./splitting.ts";
-import { isSumOfSquares } from "./sum-of-squares.ts";
+import { judgeMeans } from "./optimum/means.ts";
+import { judgeNature, judgeValueAt } from "./optimum/place.ts";
+import { isPartOf } from "./steps/complex-equation-parts.ts";
+import { coversSigns } from "./steps/signs-of-base.ts";
+import { splitCovers } from "./steps/split-covers.ts";
+import { isSumOfSquares } from "./steps/sum-of-squares.ts";
 import { sameInComponents } from "./system/components.ts";
 import { sameIdeal } from "./system/elimination.ts";
 import { isolatedTogether } from "./system/isolation.ts";

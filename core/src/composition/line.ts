@@ -4,7 +4,7 @@ import { type Detail, derivationBlock, rowsOf } from "../document/derivation.ts"
 import { linePlain } from "../document/plain.ts";
 import { CHECK_HEADINGS } from "../document/verdict-words.ts";
 import type { LineReport } from "../instruction/line-report.ts";
-import type { Printed } from "../instruction/printed.ts";
+import type { Printed } from "../instruction/reading/printed.ts";
 import { faultWords } from "../instruction/report-words.ts";
 import { type Line, sentenceCase, words } from "../notation/inline.ts";
 

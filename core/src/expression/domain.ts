@@ -1,9 +1,9 @@
 import * as rational from "../number/rational.ts";
 import { call, isNumber, isPositiveConstant, logic, relation, ZERO } from "./construct.ts";
+import { opposite } from "./equations.ts";
 import { children, contains, distinct, type Expression, freeNames } from "./expression.ts";
 import { family } from "./functions/registry.ts";
 import { isReal } from "./realness.ts";
-import { opposite } from "./statement.ts";
 import { isWhole } from "./whole.ts";
 
 /** The numbers over which an expression is to have a value; a curve leaves out the single points that negative numbers to whole powers make. */

@@ -1,7 +1,7 @@
 import * as rational from "../number/rational.ts";
 import { call, equation } from "./construct.ts";
+import { sidesOf } from "./equations.ts";
 import { type Expression, equal, findAll } from "./expression.ts";
-import { sidesOf } from "./statement.ts";
 
 /** Whether an expression is a whole number for all values of its names, seen from its form. */
 export function isWhole(e: Expression): boolean {

@@ -4,7 +4,7 @@ import type { Position } from "./scene.ts";
 import { surfaceAxes, surfacePgf } from "./surface-pgf.ts";
 import { DEFAULT_TURN, type Turn } from "./surface-svg.ts";
 import { ticksX, ticksY } from "./svg-axes.ts";
-import { DEFAULT_SIZE } from "./svg-parts.ts";
+import { DEFAULT_SIZE } from "./svg-elements.ts";
 import { ASPECT } from "./window.ts";
 
 const DASHES = ["solid", "dashed", "dotted", "dash dot", "densely dashed", "loosely dotted"] as const;

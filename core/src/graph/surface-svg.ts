@@ -1,6 +1,6 @@
 import type { Picture } from "./picture.ts";
 import type { SurfaceMesh } from "./scene.ts";
-import { INK, PAPER, RULE, type Size, STEEL, STROKES, svgElement, ticks } from "./svg-parts.ts";
+import { INK, PAPER, RULE, type Size, STEEL, STROKES, svgElement, ticks } from "./svg-elements.ts";
 import { numberLabel } from "./svg-place.ts";
 
 /** From where a surface is looked at, in degrees: turned around the upright axis, and raised above the floor. */

@@ -1,6 +1,6 @@
 import type { Picture } from "./picture.ts";
+import { escaped, INK, multiplesOf, PAPER, RULE, type Size, STEEL, ticks } from "./svg-elements.ts";
 import { type Box, LETTER } from "./svg-labels.ts";
-import { escaped, INK, multiplesOf, PAPER, RULE, type Size, STEEL, ticks } from "./svg-parts.ts";
 import { clamped, fixed, line, numberLabel, PADDING, type Placer } from "./svg-place.ts";
 
 /** Parts of π at which ticks stand. */

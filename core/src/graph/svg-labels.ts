@@ -1,6 +1,6 @@
 import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position, Window } from "./scene.ts";
-import { escaped, INK, PAPER, type Size, STEEL, STROKES } from "./svg-parts.ts";
+import { escaped, INK, PAPER, type Size, STEEL, STROKES } from "./svg-elements.ts";
 import { clamped, fixed, type Placer } from "./svg-place.ts";
 
 /** The usual width of a letter. */

@@ -1,5 +1,5 @@
 import type { Position, Window } from "./scene.ts";
-import type { Size } from "./svg-parts.ts";
+import type { Size } from "./svg-elements.ts";
 
 /** Room around the frame, in the drawing's own units. */
 export const PADDING = 14;

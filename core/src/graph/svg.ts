@@ -2,8 +2,8 @@ import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position, Window } from "./scene.ts";
 import { drawSurface, type Turn } from "./surface-svg.ts";
 import { axisLabels, axisLines, grid, nameBoxes, tickBoxes } from "./svg-axes.ts";
+import { DEFAULT_SIZE, INK, PAPER, type Size, STEEL, STROKES, svgElement } from "./svg-elements.ts";
 import { CellMap, curveLabel, legend, legendHeight, markLabels, type Occupied, slopingEnds } from "./svg-labels.ts";
-import { DEFAULT_SIZE, INK, PAPER, type Size, STEEL, STROKES, svgElement } from "./svg-parts.ts";
 import { fixed, PADDING, type Placer, placer } from "./svg-place.ts";
 
 /** Draws a picture as one SVG element: static, without script or style sheet, readable in black and white. */

@@ -1,9 +1,9 @@
 import type { Line } from "../notation/inline.ts";
 import type { Outcome } from "./answer.ts";
 import type { Environment } from "./environment.ts";
-import type { Printed } from "./printed.ts";
-import type { Sentence } from "./sentence.ts";
-import type { Spelling } from "./spelling.ts";
+import type { Printed } from "./reading/printed.ts";
+import type { Sentence } from "./reading/sentence.ts";
+import type { Spelling } from "./reading/spelling.ts";
 
 /** A declared name, or a function with how many arguments. */
 export interface Declared {

@@ -6,8 +6,8 @@ import type { Line } from "../notation/inline.ts";
 import type { Syntax } from "../notation/syntax.ts";
 import type { Nature } from "../solve/optima/optimum.ts";
 import type { Declared } from "./instruction.ts";
-import type { Printing } from "./line-body.ts";
-import type { Printed } from "./printed.ts";
+import type { Printing } from "./reading/line-body.ts";
+import type { Printed } from "./reading/printed.ts";
 
 /** A value in the notation, typeset, and as decimals where it is a number (the VALUE of the notation's section 5). */
 export interface Value {

@@ -30,7 +30,7 @@ import { STATED } from "./instructions/stated.ts";
 import { SUBSTITUTE } from "./instructions/substitute.ts";
 import { TABULATE } from "./instructions/tabulate.ts";
 import { TANGENT } from "./instructions/tangent.ts";
-import type { Spelling } from "./spelling.ts";
+import type { Spelling } from "./reading/spelling.ts";
 
 /** Every kind of instruction; the first that recognises a line reads it, so the plain statement comes last. */
 export const INSTRUCTIONS: readonly Instruction[] = [

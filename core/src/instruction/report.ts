@@ -11,22 +11,22 @@ import { latex, limitSignLatex, writtenLatex } from "../notation/latex.ts";
 import { writtenPlain } from "../notation/plain.ts";
 import { present, presentInOrder } from "../notation/present.ts";
 import { text, writtenText } from "../notation/text.ts";
-import { rootByRadicals } from "../rewrite/root-radicals.ts";
+import { rootByRadicals } from "../rewrite/roots/root-radicals.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
 import type { Solution } from "../solve/solution.ts";
 import type { Answer, Digits } from "./answer.ts";
 import { composed } from "./answers/compose.ts";
+import { decimals } from "./answers/decimals.ts";
+import { type Counted, inDegrees } from "./answers/degrees.ts";
 import { composeEvidence } from "./answers/evidence.ts";
 import { shownValue } from "./answers/expression.ts";
 import { quoted } from "./answers/quoted.ts";
 import { familySyntax } from "./answers/values.ts";
 import { composeWay } from "./answers/way.ts";
-import { decimals } from "./decimals.ts";
-import { type Counted, inDegrees } from "./degrees.ts";
+import { decimalBeside } from "./answers/written-decimal.ts";
 import type { AnswerReport, CheckReport, FaultReport, LineReport, OptimumReport, SolutionReport, StepReport, Value } from "./line-report.ts";
 import type { AnswerUnits } from "./units.ts";
 import type { Fault, Line } from "./working.ts";
-import { decimalBeside } from "./written-decimal.ts";
 
 const VALUE_FIGURES = 20;
 

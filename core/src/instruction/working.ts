@@ -7,19 +7,19 @@ import { BudgetExhausted } from "../number/budget.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { Unsolvable } from "../solve/solution.ts";
 import { CannotDo, type Outcome } from "./answer.ts";
-import { toDigits } from "./digits.ts";
+import { withVectorSteps } from "./carrying-out/vector-steps.ts";
 import { EMPTY, type Environment } from "./environment.ts";
 import type { Declared, Reading } from "./instruction.ts";
-import { bodyOf, type Printing } from "./line-body.ts";
-import type { Printed } from "./printed.ts";
+import { toDigits } from "./reading/digits.ts";
+import { bodyOf, type Printing } from "./reading/line-body.ts";
+import type { Printed } from "./reading/printed.ts";
+import { Sentence } from "./reading/sentence.ts";
+import { respelled } from "./reading/spelling.ts";
+import { suggestions } from "./reading/suggestions.ts";
+import { lettersIn } from "./reading/units-read.ts";
 import { INSTRUCTIONS, SPELLED_WORDS, SPELLINGS } from "./registry.ts";
-import { Sentence } from "./sentence.ts";
 import type { Settings } from "./settings.ts";
-import { respelled } from "./spelling.ts";
-import { suggestions } from "./suggestions.ts";
 import { withDimensions } from "./units.ts";
-import { lettersIn } from "./units-read.ts";
-import { withVectorSteps } from "./vector-steps.ts";
 
 /** What became of one line of a working. */
 export interface Line {

@@ -1,5 +1,6 @@
+import { LINE_ENDINGS } from "./reading/line-body.ts";
+import type { Spelling } from "./reading/spelling.ts";
 import { INSTRUCTIONS } from "./registry.ts";
-import type { Spelling } from "./spelling.ts";
 
 /** The page that shows all sentences, made from the registry (Markdown). */
 export function writingPage(): string {
@@ -29,7 +30,8 @@ const INTRODUCTION = `# What can be written
 
 One sentence a line. This page is made from the registry of instructions (\`core/src/instruction/registry.ts\`); every example is run in the
 tests. E stands for an expression, Q for an equation or other relation, x for a name; brackets mark what may be left out. Each sentence may
-end with \`because "REASON"\`, and then with a full stop, a semicolon or a remark after \`#\`.
+end with ${LINE_ENDINGS.map((ending) => `\`${ending}\``).join(", ")} ([what each does](publishing.md)), and then with a full stop, a semicolon or a
+remark after \`#\`; numbers go as far as \`to 3 figures\` or \`to 2 decimals\` says.
 
 A run of letters that is no declared name is a product only where that can be meant: \`mgh\`, \`qvB\`, \`xy\`. A word (\`speed\`, \`vat\`), a function
 written together with its argument (\`sinx\`) or a slip in a word of a sentence (\`slove\`) is refused at its place, with the sentence that was

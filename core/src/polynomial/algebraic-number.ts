@@ -12,7 +12,7 @@ import { resultant } from "./resultant.ts";
 import { isolateComplexRoots } from "./univariate/complex-roots.ts";
 import type { IntegerPolynomial } from "./univariate/dense.ts";
 import * as dense from "./univariate/dense.ts";
-import { factor } from "./univariate/factor.ts";
+import { factor } from "./univariate/factor-over-integers.ts";
 import { isolateRealRoots, refine } from "./univariate/real-roots.ts";
 
 /**

@@ -2,7 +2,7 @@ import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
 import type { IntegerPolynomial } from "./univariate/dense.ts";
-import { factor } from "./univariate/factor.ts";
+import { factor } from "./univariate/factor-over-integers.ts";
 
 /** A complex number with rational parts. */
 export interface Gaussian {

@@ -8,7 +8,7 @@ import * as dense from "./rational-dense.ts";
 import { leadingIn } from "./resultant.ts";
 import { subsets } from "./subsets.ts";
 import type { IntegerPolynomial } from "./univariate/dense.ts";
-import { factorSquarefree } from "./univariate/factor.ts";
+import { factorSquarefree } from "./univariate/factor-over-integers.ts";
 import { squarefreePart } from "./univariate/gcd.ts";
 
 const POINTS_TRIED = 3;

@@ -1,6 +1,6 @@
 import { logic, name, negate, number, power, relation, subtract, TWO, ZERO } from "../expression/construct.ts";
+import { MIRRORED } from "../expression/equations.ts";
 import { type Comparison, contains, type Expression, equal, findAll } from "../expression/expression.ts";
-import { MIRRORED } from "../expression/statement.ts";
 import { freshName, mapChildren } from "../expression/substitute.ts";
 import { polynomialCoefficients } from "./coefficients.ts";
 

@@ -1,13 +1,13 @@
 import { boundsOfPiece, insidePiece, type Piece } from "../calculus/pieces-where.ts";
 import { chain, equation, logic, name, number, product, relation, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain, relationsIn } from "../expression/domain.ts";
+import { statedLinks } from "../expression/equations.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { jumpingParts } from "../expression/functions/kinds.ts";
-import { statedLinks } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { constantSign, decide, simplify, zeroTest } from "../truth/index.ts";
-import { integerLetter } from "./letters.ts";
+import { integerLetter } from "./members/letters.ts";
 import { type Solution, type SolutionSet, type Solved, solution, Unsolvable } from "./solution.ts";
 
 /** An inequality, several joined by `and` or `or`, or a chain, in one real unknown without letters. */

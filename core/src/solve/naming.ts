@@ -1,12 +1,12 @@
 import { step } from "../derivation/step.ts";
 import { equation, logic, name, ZERO } from "../expression/construct.ts";
+import { alternatives } from "../expression/equations.ts";
 import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
-import { alternatives } from "../expression/statement.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import { decide } from "../truth/index.ts";
-import { type Solve, solveAll } from "./joining.ts";
-import { partLetter } from "./letters.ts";
+import { type Solve, solveAll } from "./cases/each-alternative.ts";
+import { partLetter } from "./members/letters.ts";
 import type { Solved, Task } from "./solution.ts";
 
 /** A part of an equation that gets a name of its own. */

@@ -6,7 +6,7 @@ import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { rationalRatio } from "../truth/index.ts";
-import type { Solve } from "./joining.ts";
+import type { Solve } from "./cases/each-alternative.ts";
 import { type Part, replaced, solveByNaming } from "./naming.ts";
 import type { Solved, Task } from "./solution.ts";
 

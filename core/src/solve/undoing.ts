@@ -28,8 +28,8 @@ import { contains, type Expression, equal, freeNames } from "../expression/expre
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { constantSign, decide, isNotWhole, simplify } from "../truth/index.ts";
-import { nonZero, notNegative } from "./conditions.ts";
-import { integerLetter, lettersIn } from "./letters.ts";
+import { integerLetter, lettersIn } from "./members/letters.ts";
+import { nonZero, notNegative } from "./sifting/conditions.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";
 import { readable, withoutFactor } from "./values.ts";
 

@@ -7,8 +7,8 @@ import { opposite } from "../expression/functions/arguments.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
-import { denest } from "../rewrite/denest.ts";
 import { rationalised } from "../rewrite/forms/root-and-log-forms.ts";
+import { denest } from "../rewrite/roots/denest.ts";
 import { complexity, expand, expandedLogarithm, simplify } from "../truth/index.ts";
 
 /** The most readable form of a root: the shorter of the simplified forms before and after nested roots are undone. */

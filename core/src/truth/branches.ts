@@ -1,8 +1,8 @@
 import { ballValue } from "../expression/ball-value.ts";
 import { cases, MINUS_ONE, negate, number, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
+import { opposite } from "../expression/equations.ts";
 import { type Comparison, contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { ROUNDING } from "../expression/functions/kinds.ts";
-import { opposite } from "../expression/statement.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";

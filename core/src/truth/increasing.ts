@@ -16,9 +16,9 @@ import {
   sum,
   ZERO,
 } from "../expression/construct.ts";
+import { MIRRORED } from "../expression/equations.ts";
 import { type Comparison, type Expression, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
 import { isReal, type RealExpression } from "../expression/realness.ts";
-import { MIRRORED } from "../expression/statement.ts";
 import * as rational from "../number/rational.ts";
 import { expand, simplify } from "./simplify.ts";
 import { constantSign } from "./zero-test.ts";

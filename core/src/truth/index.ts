@@ -1,7 +1,7 @@
 /** The door to what is true of expressions: whether one is 0, which sign it has, whether a relation follows. Nothing else of this folder is used outside. */
 export { branchBorders, hasBranches, type PartValue, partValues, steppedParts, withDecidedCases, writtenNear } from "./branches.ts";
 export { type ExponentialForm, exponentialForm } from "./exponential-form.ts";
-export { asFamily, type Family, integerCases, memberNumber, membersBetween, missesZero, rationalRatio } from "./families.ts";
+export { asFamily, type Family, integerCases, memberNumber, membersBetween, missesZero, rationalRatio } from "./family-of-values.ts";
 export { byArgument, byName } from "./increasing.ts";
 export { integersWhere, workedOut } from "./integer-conditions.ts";
 export { AREA_FUNCTIONS, expandedLogarithm, isPositive } from "./logarithms.ts";

@@ -2,7 +2,7 @@ import { undoesInverse, withoutInverse } from "../canonical/inverse-circular.ts"
 import { contains, type Expression } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { isWhole, statedWhole } from "../expression/whole.ts";
-import { integerCases } from "./families.ts";
+import { integerCases } from "./family-of-values.ts";
 import { decide } from "./sign.ts";
 import { simplify } from "./simplify.ts";
 import { wholeMembers } from "./whole-members.ts";

@@ -1,8 +1,8 @@
 import { normOverRoot } from "../canonical/norm.ts";
 import { isPositiveConstant, number, ONE, product, relation, splitCoefficient, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
+import { type Link, MIRRORED, statedLinks } from "../expression/equations.ts";
 import { type Comparison, contains, type Expression, ExpressionMap, equal, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
 import { isReal, type RealExpression } from "../expression/realness.ts";
-import { type Link, MIRRORED, statedLinks } from "../expression/statement.ts";
 import { substitute } from "../expression/substitute.ts";
 import { statedWhole } from "../expression/whole.ts";
 import * as integer from "../number/integer.ts";

@@ -7,7 +7,7 @@ import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
-import { asFamily, type Family } from "./families.ts";
+import { asFamily, type Family } from "./family-of-values.ts";
 import { simplify } from "./simplify.ts";
 import { constantSign, isNotWhole, isWholeConstant } from "./zero-test.ts";
 

@@ -15,7 +15,7 @@ import * as poly from "../polynomial/multivariate.ts";
 import { withDecidedCases } from "./branches.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
 import { withLeastFactorials } from "./factorials.ts";
-import { integerCases } from "./families.ts";
+import { integerCases } from "./family-of-values.ts";
 import { asProducts } from "./logarithms.ts";
 import { vanishesByOrder } from "./order.ts";
 import { principalRange, withPrincipalValues } from "./principal.ts";

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it, test } from "vitest";
-import { COMPLETENESS_WAYS } from "../../src/check/completeness.ts";
+import { COMPLETENESS_WAYS } from "../../src/check/completeness/completeness.ts";
 import { EQUIVALENCE_WAYS } from "../../src/check/equivalent/ways.ts";
 import { SYSTEM_WAYS } from "../../src/check/system/count.ts";
 

@@ -3,7 +3,7 @@ import { describe, expect, it, test } from "vitest";
 import { ONE, relation, subtract, sum } from "../../src/expression/construct.ts";
 import type { Expression } from "../../src/expression/expression.ts";
 import { withRanges } from "../../src/expression/substitute.ts";
-import { judgeSolutions } from "../../src/instruction/claims.ts";
+import { judgeSolutions } from "../../src/instruction/judging/judge-solutions.ts";
 import { solveEquation } from "../../src/solve/equation.ts";
 import type { Solved } from "../../src/solve/solution.ts";
 import { wholeMembers } from "../../src/truth/index.ts";

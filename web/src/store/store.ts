@@ -1,7 +1,7 @@
 import { configureStore } from "@reduxjs/toolkit";
 import { useDispatch, useSelector } from "react-redux";
 import { benchReducer } from "./bench.ts";
-import { watchBench } from "./bench-work.ts";
+import { watchBench } from "./save-and-run.ts";
 import { sessionReducer } from "./session.ts";
 
 export const store = configureStore({

@@ -4,7 +4,7 @@ import { call, name, number, ONE, power, product, sum } from "../../expression/c
 import { contains, type Expression, equal, findAll } from "../../expression/expression.ts";
 import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
-import { factor } from "../../polynomial/factor.ts";
+import { factor } from "../../polynomial/factor-over-rationals.ts";
 import { gcd } from "../../polynomial/gcd.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";

@@ -4,7 +4,7 @@ import { indefiniteIntegral } from "../../expression/integral.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { constantRoot } from "../../rewrite/constant-root.ts";
+import { constantRoot } from "../../rewrite/roots/constant-root.ts";
 import { expand, possibleSigns, simplify } from "../../truth/index.ts";
 import { newLetter } from "./new-letter.ts";
 import { powerOf } from "./powers.ts";

@@ -3,8 +3,8 @@ import { call, divide, equation, name, negate, number, ONE, power, product, rela
 import { contains, type Expression, equal, factorsOf, findAll, freeNames } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { constantRoot } from "../../rewrite/constant-root.ts";
 import { partialFractionsWithSteps } from "../../rewrite/forms/partial-fractions.ts";
+import { constantRoot } from "../../rewrite/roots/constant-root.ts";
 import { decide, expand, simplify } from "../../truth/index.ts";
 import { differentiate } from "../derivative.ts";
 import { type Antiderivative, integralStep, type Rule, type Search } from "./rule.ts";

@@ -2,7 +2,7 @@ import { call, divide, HALF, name, negate, number, ONE, power, product, sqrt, su
 import { contains, type Expression, equal, factorsOf } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { constantRoot } from "../../rewrite/constant-root.ts";
+import { constantRoot } from "../../rewrite/roots/constant-root.ts";
 import { expand, possibleSigns, simplify } from "../../truth/index.ts";
 import { differentiate } from "../derivative.ts";
 import { powerOf } from "./powers.ts";

@@ -1,6 +1,6 @@
 import { cases, chain, number, product, relation, splitCoefficient, subtract, ZERO } from "../../expression/construct.ts";
+import { MIRRORED } from "../../expression/equations.ts";
 import { type Comparison, type Expression, termsOf } from "../../expression/expression.ts";
-import { MIRRORED } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";

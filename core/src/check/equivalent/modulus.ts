@@ -1,8 +1,8 @@
 import { NOWHERE } from "../../derivation/nowhere.ts";
 import { E, I, power, product, relation, ZERO } from "../../expression/construct.ts";
+import { sidesOf } from "../../expression/equations.ts";
 import { type Expression, equal, factorsOf, freeNames } from "../../expression/expression.ts";
 import { isReal } from "../../expression/realness.ts";
-import { sidesOf } from "../../expression/statement.ts";
 import { decide, equalityTest, zeroTest } from "../../truth/index.ts";
 import { type EquivalenceWay, SAME } from "./way.ts";
 

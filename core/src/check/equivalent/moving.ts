@@ -2,12 +2,12 @@ import { fractionExpression, Kernels, normalForm, whereRational } from "../../ca
 import { NOWHERE } from "../../derivation/nowhere.ts";
 import { call, divide, MINUS_ONE, ONE, product, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
+import { isEquation, sideDifference, sidesOf } from "../../expression/equations.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
-import { isEquation, sideDifference, sidesOf } from "../../expression/statement.ts";
 import { replacePart } from "../../expression/substitute.ts";
 import { decide, equalityTest, simplify, zeroTest } from "../../truth/index.ts";
-import type { Equivalence } from "../equivalence.ts";
-import { neverZero } from "../never-zero.ts";
+import { neverZero } from "../completeness/never-zero.ts";
+import type { Equivalence } from "./equivalence.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, SAME } from "./way.ts";
 
 /** Nothing was done, or the sides were swapped. */

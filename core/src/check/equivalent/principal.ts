@@ -1,5 +1,5 @@
+import { sidesOf } from "../../expression/equations.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
-import { sidesOf } from "../../expression/statement.ts";
 import { principalRange } from "../../truth/index.ts";
 import { BOTH, type EquivalenceWay, SAME } from "./way.ts";
 

@@ -1,11 +1,11 @@
 import { NOWHERE } from "../../derivation/nowhere.ts";
 import { call, E, HALF, isPositiveConstant, negate, number, ONE, PI, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
+import { sidesOf } from "../../expression/equations.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
-import { sidesOf } from "../../expression/statement.ts";
 import * as rational from "../../number/rational.ts";
 import { asFamily, constantSign, decide, equalityTest, isNotWhole, missesZero, simplify, zeroTest } from "../../truth/index.ts";
-import { zeroPolynomial } from "../equivalence.ts";
+import { zeroPolynomial } from "./equivalence.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL, SAME } from "./way.ts";
 
 type Sides = readonly [Expression, Expression];

@@ -1,6 +1,6 @@
 import type { World } from "../../expression/domain.ts";
 import type { Expression } from "../../expression/expression.ts";
-import type { Equivalence } from "../equivalence.ts";
+import type { Equivalence } from "./equivalence.ts";
 
 /** Two statements that are claimed to have the same solutions for an unknown, as the judge sees them. */
 export interface EquivalenceClaim {

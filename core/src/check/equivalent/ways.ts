@@ -1,13 +1,13 @@
 import { logic, nameIn } from "../../expression/construct.ts";
+import { alternativesOf } from "../../expression/equations.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
-import { alternativesOf } from "../../expression/statement.ts";
-import { countedEquivalence } from "../counting.ts";
-import { type Equivalence, equivalence } from "../equivalence.ts";
-import { trigonometricEquivalence } from "../trigonometric.ts";
-import { productEquivalence } from "../zero-product.ts";
+import { countedEquivalence } from "../completeness/counting.ts";
+import { type Equivalence, equivalence } from "./equivalence.ts";
 import { MODULUS } from "./modulus.ts";
 import { MOVED, MULTIPLIED, UNCHANGED } from "./moving.ts";
 import { PRINCIPAL_VALUES } from "./principal.ts";
+import { productEquivalence } from "./product-equivalence.ts";
+import { trigonometricEquivalence } from "./trigonometric-equivalence.ts";
 import { BOTH_SIGNS, LOGARITHM_TAKEN, NEVER_EQUAL, NEVER_ZERO, OUT_OF_RANGE, PURE_POWER, RECIPROCAL, UNDONE } from "./undoing.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL, SAME } from "./way.ts";
 import { FACTORIAL_UNDONE, ROUNDED } from "./whole-numbers.ts";

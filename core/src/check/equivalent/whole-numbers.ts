@@ -1,6 +1,6 @@
 import { equation, number, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { sidesOf } from "../../expression/equations.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
-import { sidesOf } from "../../expression/statement.ts";
 import * as rational from "../../number/rational.ts";
 import { type EquivalenceWay, REAL, SAME } from "./way.ts";
 

@@ -1,7 +1,7 @@
 import { ofMultiple } from "../../canonical/angles.ts";
 import { call, equation, name, negate, number, PI, power, product, splitCoefficient, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { sideDifference } from "../../expression/equations.ts";
 import { contains, type Expression, freeNames, termsOf } from "../../expression/expression.ts";
-import { sideDifference } from "../../expression/statement.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";

@@ -1,9 +1,9 @@
 import { undoesInverse, withoutInverse } from "../../canonical/inverse-circular.ts";
 import { call, divide, MINUS_ONE, name, negate, PI, power, product, relation, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { isEquation, sideDifference } from "../../expression/equations.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
-import { isEquation, sideDifference } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { polarForm, polarPairs } from "../../rewrite/polar-form.ts";
+import { polarForm, polarPairs } from "../../rewrite/complex/polar-form.ts";
 import { asFamily, decide, equalityTest, membersBetween, simplify, zeroTest } from "../../truth/index.ts";
 import type { ClaimedSystem } from "./claimed.ts";
 

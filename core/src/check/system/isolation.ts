@@ -1,8 +1,8 @@
 import { inside, isolateSystem, System } from "../../calculus/boxes.ts";
 import { around, boundsOf } from "../../calculus/cover.ts";
 import { zeroForms } from "../../calculus/system-root.ts";
+import { alternativesOf, sidesOf } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { alternativesOf, sidesOf } from "../../expression/statement.ts";
 import { type Interval, interval, REAL_LINE } from "../../number/interval.ts";
 import { decide } from "../../truth/index.ts";
 

@@ -1,7 +1,7 @@
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { name, number, power, product, relation, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
-import { factor } from "../../polynomial/factor.ts";
+import { factor } from "../../polynomial/factor-over-rationals.ts";
 import { decide } from "../../truth/index.ts";
 
 /** What must be 0 for an expression to be so, without the factors that hold no unknown and are not 0 for the letters that are known; undefined where there are none such. */

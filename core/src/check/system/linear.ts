@@ -1,7 +1,7 @@
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { MINUS_ONE, name as nameNode, number, product, relation, sum, ZERO } from "../../expression/construct.ts";
+import { sideDifference } from "../../expression/equations.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
-import { sideDifference } from "../../expression/statement.ts";
 import { text } from "../../notation/text.ts";
 import type { Rational } from "../../number/rational.ts";
 import { solveSquare } from "../../polynomial/linear-system.ts";
@@ -9,7 +9,7 @@ import * as poly from "../../polynomial/multivariate.ts";
 import { isRegular } from "../../polynomial/rational-system.ts";
 import { reduceRows } from "../../polynomial/row-reduction.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
-import { neverZero } from "../never-zero.ts";
+import { neverZero } from "../completeness/never-zero.ts";
 import type { Verdict } from "../verdict.ts";
 import type { ClaimedPoint, ClaimedSystem } from "./claimed.ts";
 import { isRuledOut } from "./put-back.ts";

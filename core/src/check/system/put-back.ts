@@ -7,8 +7,8 @@ import { text } from "../../notation/text.ts";
 import { decide, decideForMembers, equalityTest, simplify } from "../../truth/index.ts";
 import { COMPARISON_OUTCOMES, comparisonLine, integerTest } from "../answer.ts";
 import { compareSides } from "../compare.ts";
-import { applyEqualities, equalitiesAmong } from "../equalities.ts";
-import { memberToCompare } from "../member.ts";
+import { memberToCompare } from "../families/member.ts";
+import { applyEqualities, equalitiesAmong } from "../steps/equalities.ts";
 import { type Check, type EvidenceLine, type Verdict, weakest } from "../verdict.ts";
 import type { ClaimedPoint, ClaimedSystem } from "./claimed.ts";
 

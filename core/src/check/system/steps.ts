@@ -1,11 +1,11 @@
 import { NOWHERE } from "../../derivation/nowhere.ts";
 import type { Claim } from "../../derivation/step.ts";
 import { realDomain } from "../../expression/domain.ts";
+import { alternativesOf, isEquation } from "../../expression/equations.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
-import { alternativesOf, isEquation } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { decide, equalityTest, simplify } from "../../truth/index.ts";
-import { conditionsGranted } from "../chain.ts";
+import { conditionsGranted } from "../steps/chain.ts";
 import type { ClaimedSystem } from "./claimed.ts";
 
 /** A step that was proven: what it replaces, or puts into a statement. */

@@ -1,9 +1,9 @@
 import { equation, ZERO } from "../../expression/construct.ts";
+import { isEquation, sideDifference } from "../../expression/equations.ts";
 import type { Expression } from "../../expression/expression.ts";
-import { isEquation, sideDifference } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { simplify } from "../../truth/index.ts";
-import { staySameAlong } from "../moved.ts";
+import { staySameAlong } from "../families/moved.ts";
 import type { ClaimedSystem } from "./claimed.ts";
 
 /**

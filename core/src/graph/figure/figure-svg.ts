@@ -1,5 +1,5 @@
 import type { Position, Window } from "../scene.ts";
-import { escaped, INK, PAPER, type Size, STEEL, STROKES, svgElement } from "../svg-parts.ts";
+import { escaped, INK, PAPER, type Size, STEEL, STROKES, svgElement } from "../svg-elements.ts";
 import { fixed } from "../svg-place.ts";
 import type { FigurePicture, PlacedPart } from "./figure.ts";
 

@@ -7,9 +7,9 @@ import { present } from "../../notation/present.ts";
 import { name } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import type { Answer, Digits } from "../answer.ts";
-import { inDegrees } from "../degrees.ts";
-import { decimalBeside } from "../written-decimal.ts";
+import { inDegrees } from "./degrees.ts";
 import { besides } from "./values.ts";
+import { decimalBeside } from "./written-decimal.ts";
 
 /** A graph with what it shows as its caption: the curves, and where they meet the axis, each other, or turn. */
 export function composeGraph({ scene, states }: Answer & { readonly kind: "graph" }): readonly Block[] {

@@ -4,8 +4,8 @@ import { type Expression, equal, findAll } from "../../expression/expression.ts"
 import { decimal, type Line, mathematics, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
-import { decimals } from "../decimals.ts";
-import { decimalSyntax } from "../written-decimal.ts";
+import { decimals } from "./decimals.ts";
+import { decimalSyntax } from "./written-decimal.ts";
 
 const FIGURES = 12;
 

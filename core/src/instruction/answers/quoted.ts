@@ -2,9 +2,9 @@ import { type Expression, freeNames } from "../../expression/expression.ts";
 import { present, presentInOrder } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import type { Answer, Digits, Outcome } from "../answer.ts";
-import { decimalBeside } from "../written-decimal.ts";
 import { shownValue } from "./expression.ts";
 import { familySyntax, quantity } from "./values.ts";
+import { decimalBeside } from "./written-decimal.ts";
 
 /** What stands for a line where the author's words refer to it: its value, as the line shows it, or the relation that it states. */
 export function quoted({ answer, statement }: Outcome): Syntax | undefined {

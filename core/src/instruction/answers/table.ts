@@ -4,7 +4,7 @@ import { mathematics, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import { text } from "../../notation/text.ts";
 import type { Answer, Digits } from "../answer.ts";
-import { decimals } from "../decimals.ts";
+import { decimals } from "./decimals.ts";
 import { valueAndBeside } from "./values.ts";
 
 const FIGURES = 20;

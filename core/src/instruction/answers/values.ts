@@ -6,10 +6,10 @@ import { present } from "../../notation/present.ts";
 import { name, plus, type Syntax } from "../../notation/syntax.ts";
 import * as rational from "../../number/rational.ts";
 import { DEFAULT_DIGITS, type Digits } from "../answer.ts";
-import { decimals } from "../decimals.ts";
-import { inDegrees, inMultiples } from "../degrees.ts";
 import type { AnswerUnits } from "../units.ts";
-import { decimalBeside } from "../written-decimal.ts";
+import { decimals } from "./decimals.ts";
+import { inDegrees, inMultiples } from "./degrees.ts";
+import { decimalBeside } from "./written-decimal.ts";
 
 /** How the values of an answer are shown: the letters that stand for all integers, the names that are angles, units, and how far decimals go. */
 export interface Showing {

@@ -2,8 +2,8 @@ import type { Expression } from "../../expression/expression.ts";
 import type { Part } from "../../graph/figure/figure.ts";
 import { mathematics, together, words } from "../../notation/inline.ts";
 import { name as nameSyntax } from "../../notation/syntax.ts";
-import type { Sentence } from "../sentence.ts";
-import { readValues } from "../values-read.ts";
+import type { Sentence } from "../reading/sentence.ts";
+import { readValues } from "../reading/values-read.ts";
 
 /** A sentence that draws a figure. */
 export interface WrittenFigure {

@@ -2,8 +2,8 @@ import { constant, negate } from "../../expression/construct.ts";
 import { freeNames } from "../../expression/expression.ts";
 import type { Domain } from "../../graph/items/item.ts";
 import { simpleRelations } from "../../truth/index.ts";
+import { putIn } from "../carrying-out/put-in.ts";
 import type { Environment } from "../environment.ts";
-import { putIn } from "../put-in.ts";
 
 const INFINITY = constant("infinity");
 

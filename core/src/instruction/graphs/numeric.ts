@@ -4,8 +4,8 @@ import * as complex from "../../number/complex-ball.ts";
 import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
 import { CannotDo } from "../answer.ts";
+import { putIn } from "../carrying-out/put-in.ts";
 import type { Environment } from "../environment.ts";
-import { putIn } from "../put-in.ts";
 
 /** A number of the sentence in doubles. */
 export function numeric(e: Expression, environment: Environment): number {

@@ -1,6 +1,6 @@
 import type { Expression } from "../../expression/expression.ts";
 import type { MarkKind } from "../../graph/scene.ts";
-import type { Sentence } from "../sentence.ts";
+import type { Sentence } from "../reading/sentence.ts";
 
 /** What the author says of the drawing after “with” and “without”. */
 export interface Options {

@@ -4,8 +4,8 @@ import { contains, type Expression } from "../../expression/expression.ts";
 import type { Slider } from "../../graph/scene.ts";
 import { plain } from "../../notation/plain.ts";
 import * as rational from "../../number/rational.ts";
+import { putIn } from "../carrying-out/put-in.ts";
 import type { Environment } from "../environment.ts";
-import { putIn } from "../put-in.ts";
 import { numeric } from "./numeric.ts";
 
 /** The values of quantities in words: a = 2, b = 3. */

@@ -5,7 +5,7 @@ import { type Inline, mathematics, words } from "../../notation/inline.ts";
 import { writtenPlain } from "../../notation/plain.ts";
 import { present } from "../../notation/present.ts";
 import { partsOfKind, type Syntax } from "../../notation/syntax.ts";
-import type { Sentence } from "../sentence.ts";
+import type { Sentence } from "../reading/sentence.ts";
 import { NO_OPTIONS, type Options, readOptions } from "./options.ts";
 
 /** What an item of a graph is, before it is known which names have values; a function also with the units of its numbers as factors. */

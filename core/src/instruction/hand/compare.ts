@@ -1,7 +1,7 @@
-import { sameFamilies } from "../../check/families.ts";
+import { sameFamilies } from "../../check/families/same-families.ts";
 import { number, product, subtract, sum } from "../../expression/construct.ts";
+import { alternatives } from "../../expression/equations.ts";
 import type { Expression } from "../../expression/expression.ts";
-import { alternatives } from "../../expression/statement.ts";
 import { asFamily, decide, equalityTest, missesZero, simplify } from "../../truth/index.ts";
 import type { Entry, Found } from "./found.ts";
 

@@ -1,15 +1,15 @@
 import { complexDomain, realDomain } from "../../expression/domain.ts";
+import { alternativesOf, isEquation, sidesOf } from "../../expression/equations.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
-import { alternativesOf, isEquation, sidesOf } from "../../expression/statement.ts";
 import { substitute, withRanges } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
-import { tidyConditions } from "../../solve/conditions.ts";
 import { solveEquation } from "../../solve/equation.ts";
+import { tidyConditions } from "../../solve/sifting/conditions.ts";
 import { type Domain, type SolutionSet, Unsolvable } from "../../solve/solution.ts";
 import { decide, simplify } from "../../truth/index.ts";
-import { factsOfKind, restrictToKind } from "../choose.ts";
-import { judgeSolutions } from "../claims.ts";
+import { factsOfKind, restrictToKind } from "../carrying-out/choose.ts";
 import { rangeOf } from "../environment.ts";
+import { judgeSolutions } from "../judging/judge-solutions.ts";
 import type { Scope } from "./question.ts";
 
 /** A value, and what must hold of the letters in it. */

@@ -1,7 +1,7 @@
 import { negate, power, subtract, sum, TWO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
+import { alternativesOf, sidesOf } from "../../expression/equations.ts";
 import { contains, type Expression, findAll } from "../../expression/expression.ts";
-import { alternativesOf, sidesOf } from "../../expression/statement.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
 import { decide, equalityTest, simplify, zeroTest } from "../../truth/index.ts";
 

@@ -1,8 +1,8 @@
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import type { SolutionSet } from "../../solve/solution.ts";
 import { CannotDo } from "../answer.ts";
+import { putIn } from "../carrying-out/put-in.ts";
 import { type Environment, lineStatement, type NumberKind } from "../environment.ts";
-import { putIn } from "../put-in.ts";
 
 /** Among which numbers solutions are asked for, and what else they must satisfy. */
 export interface Scope {

@@ -1,14 +1,14 @@
 import type { Check, Verdict } from "../../check/verdict.ts";
+import { alternativesOf, isEquation, sideDifference, sidesOf } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { alternativesOf, isEquation, sideDifference, sidesOf } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import type { Solution, SolutionSet } from "../../solve/solution.ts";
 import { equalityTest, zeroTest } from "../../truth/index.ts";
 import { NO_STEPS, type Outcome } from "../answer.ts";
-import { definedOnly } from "../defined-only.ts";
+import { putIn } from "../carrying-out/put-in.ts";
 import type { Environment } from "../environment.ts";
-import { putIn } from "../put-in.ts";
+import { definedOnly } from "../judging/defined-only.ts";
 import type { Question } from "./question.ts";
 
 interface Said {

@@ -1,8 +1,8 @@
 import { text } from "../../notation/text.ts";
 import { collectWithSteps } from "../../rewrite/forms/collect.ts";
 import { CannotDo } from "../answer.ts";
+import { readTarget, rewritingLine } from "../carrying-out/rewriting-line.ts";
 import type { Instruction } from "../instruction.ts";
-import { readTarget, rewritingLine } from "../rewriting-line.ts";
 
 /** `collect E in x`: sorted by powers of a name, or of another expression such as `sin x`. */
 export const COLLECT: Instruction = {

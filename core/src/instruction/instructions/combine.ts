@@ -1,6 +1,6 @@
 import { combineWithSteps } from "../../rewrite/forms/combine.ts";
+import { readTarget, rewritingLine } from "../carrying-out/rewriting-line.ts";
 import type { Instruction } from "../instruction.ts";
-import { readTarget, rewritingLine } from "../rewriting-line.ts";
 
 /** `combine E`: one fraction in lowest terms. */
 export const COMBINE: Instruction = {

@@ -1,8 +1,8 @@
 import { text } from "../../notation/text.ts";
 import { completeSquareWithSteps } from "../../rewrite/forms/complete-square.ts";
 import { CannotDo } from "../answer.ts";
+import { mainName, readTarget, rewritingLine } from "../carrying-out/rewriting-line.ts";
 import type { Instruction } from "../instruction.ts";
-import { mainName, readTarget, rewritingLine } from "../rewriting-line.ts";
 
 /** `complete the square in E [for x]` */
 export const COMPLETE_SQUARE: Instruction = {

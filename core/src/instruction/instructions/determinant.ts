@@ -2,9 +2,9 @@ import type { Expression } from "../../expression/expression.ts";
 import { isSquare, type Matrix, matrixOf } from "../../matrix/matrix.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { DEFAULT_DIGITS } from "../answer.ts";
+import { putIn } from "../carrying-out/put-in.ts";
 import type { Instruction } from "../instruction.ts";
-import { putIn } from "../put-in.ts";
-import type { Sentence } from "../sentence.ts";
+import type { Sentence } from "../reading/sentence.ts";
 import { evaluated } from "./evaluate.ts";
 
 /** `determinant of M`: exact, with the rows or the expansion on the way. */

@@ -1,26 +1,26 @@
 import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
-import { quotientChecks } from "../../check/difference-quotient.ts";
+import { quotientChecks } from "../../check/calculus/difference-quotient.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, verdictOf, weakest } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { divide, name as nameOf, negate, number, relation, subtract, tuple } from "../../expression/construct.ts";
+import { valueStated } from "../../expression/equations.ts";
 import { contains, distinct, type Expression, equal, freeNames } from "../../expression/expression.ts";
-import { valueStated } from "../../expression/statement.ts";
 import { mathematics, words } from "../../notation/inline.ts";
 import { name as nameSyntax } from "../../notation/syntax.ts";
 import { extremaAsCases } from "../../rewrite/extrema.ts";
-import { integrandConditions } from "../../solve/between-bounds.ts";
-import { nonZero, openConditions } from "../../solve/conditions.ts";
-import { type Differentiated, differentiatedWithSteps, withoutJumps } from "../../solve/derivatives.ts";
-import { kinksOf } from "../../solve/kinks.ts";
-import { nthDerivative } from "../../solve/nth-derivative.ts";
+import { integrandConditions } from "../../solve/derivatives/between-bounds.ts";
+import { kinksOf } from "../../solve/derivatives/kinks.ts";
+import { nthDerivative } from "../../solve/derivatives/nth-derivative.ts";
+import { type Differentiated, differentiatedWithSteps, withoutJumps } from "../../solve/derivatives/with-steps.ts";
+import { nonZero, openConditions } from "../../solve/sifting/conditions.ts";
 import { lostConditions, simplify } from "../../truth/index.ts";
 import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
-import { definedOnly } from "../defined-only.ts";
+import { putIn } from "../carrying-out/put-in.ts";
 import { type Environment, withoutGivens } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
-import { putIn } from "../put-in.ts";
-import type { Sentence } from "../sentence.ts";
+import { definedOnly } from "../judging/defined-only.ts";
+import type { Sentence } from "../reading/sentence.ts";
 
 const MOST_TIMES = 30;
 

@@ -14,9 +14,9 @@ import { solveForAllLetters } from "../../solve/equation.ts";
 import type { Solution, SolutionSet, Solved } from "../../solve/solution.ts";
 import { expand, simplify } from "../../truth/index.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
-import { judgeSolutions } from "../claims.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
+import { judgeSolutions } from "../judging/judge-solutions.ts";
 import { squareMatrix } from "./determinant.ts";
 
 /** `eigenvalues of M`: the zeros of the characteristic polynomial, for lambda, with their multiplicities. */

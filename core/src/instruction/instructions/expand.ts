@@ -1,8 +1,8 @@
 import { equal } from "../../expression/expression.ts";
 import { expandWithSteps, hasPowersOfSums } from "../../rewrite/forms/expand.ts";
 import { CannotDo } from "../answer.ts";
+import { readTarget, rewritingLine } from "../carrying-out/rewriting-line.ts";
 import type { Instruction } from "../instruction.ts";
-import { readTarget, rewritingLine } from "../rewriting-line.ts";
 
 /** `expand E [only products | only powers | only trig | only logs]` */
 export const EXPAND: Instruction = {

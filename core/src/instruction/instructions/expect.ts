@@ -1,24 +1,24 @@
 import { decimalText } from "../../check/compare.ts";
-import { sameFamilies } from "../../check/families.ts";
+import { sameFamilies } from "../../check/families/same-families.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { ballValue } from "../../expression/ball-value.ts";
 import { equation, logic, name, subtract } from "../../expression/construct.ts";
+import { alternatives, alternativesOf, isInequality } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { infinityOf } from "../../expression/infinity.ts";
-import { alternatives, alternativesOf, isInequality } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { spaced, words } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
 import type { Solution, SolutionSet } from "../../solve/solution.ts";
 import { type Answer, NO_STEPS, type Outcome } from "../answer.ts";
+import { putIn } from "../carrying-out/put-in.ts";
+import { heldAgainst } from "../carrying-out/solved-inequality.ts";
 import type { Environment } from "../environment.ts";
-import { heldAgainst } from "../inequality.ts";
 import type { Instruction, Reading } from "../instruction.ts";
-import { type Match, match } from "../matching.ts";
-import { putIn } from "../put-in.ts";
-import type { Sentence } from "../sentence.ts";
-import { besideAbove } from "../units-read.ts";
+import { type Match, match } from "../reading/matching.ts";
+import type { Sentence } from "../reading/sentence.ts";
+import { besideAbove } from "../reading/units-read.ts";
 
 /** `expect x = 1 or x = 2`, `expect E`, `expect no solution`, `expect no limit`: the author's own answer, compared as a set with the line above. */
 export const EXPECT: Instruction = {

@@ -1,9 +1,9 @@
 import type { Expression } from "../../expression/expression.ts";
 import { freeNames } from "../../expression/expression.ts";
-import { type FactorDomain, factorWithSteps } from "../../rewrite/forms/factor.ts";
+import { type FactorDomain, factorWithSteps } from "../../rewrite/forms/factor-with-steps.ts";
+import { readTarget, rewritingLine } from "../carrying-out/rewriting-line.ts";
 import type { Instruction } from "../instruction.ts";
-import { readTarget, rewritingLine } from "../rewriting-line.ts";
-import type { Sentence } from "../sentence.ts";
+import type { Sentence } from "../reading/sentence.ts";
 
 /** `factor E [over rationals | over reals | over complex | over SURD, SURD …]` */
 export const FACTOR: Instruction = {

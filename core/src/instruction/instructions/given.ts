@@ -10,7 +10,7 @@ import { coherentValue, type Unit } from "../../units/unit.ts";
 import { NO_STEPS } from "../answer.ts";
 import { type Environment, type NumberKind, ranges } from "../environment.ts";
 import type { Instruction, Reading } from "../instruction.ts";
-import type { Interval, Sentence } from "../sentence.ts";
+import type { Interval, Sentence } from "../reading/sentence.ts";
 
 const COMPARISONS: readonly Comparison[] = ["!=", "<=", ">=", "<", ">"];
 const NUMBER_KINDS = ["reals", "complex", "integers", "rationals"] as const;

@@ -1,20 +1,20 @@
 import { COMPARISON_OUTCOMES, comparisonLine, comparisonNote } from "../../check/answer.ts";
 import { compareSides, pointText } from "../../check/compare.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
+import { isInequality } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { isInequality } from "../../expression/statement.ts";
 import { words } from "../../notation/inline.ts";
 import { equalityTest } from "../../truth/index.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
-import { definedOnly } from "../defined-only.ts";
+import { putIn } from "../carrying-out/put-in.ts";
+import { heldAgainst } from "../carrying-out/solved-inequality.ts";
 import type { Environment } from "../environment.ts";
 import { judgeOneUnknown } from "../hand/one-unknown.ts";
 import { type Question, questionAbove, unknownOf } from "../hand/question.ts";
 import { judgeAgainstSystem } from "../hand/system.ts";
-import { heldAgainst } from "../inequality.ts";
 import type { Instruction } from "../instruction.ts";
-import { putIn } from "../put-in.ts";
-import { besideAbove } from "../units-read.ts";
+import { definedOnly } from "../judging/defined-only.ts";
+import { besideAbove } from "../reading/units-read.ts";
 
 /** `= E` and `so Q`: the author's own next step, held against the line above. */
 export const HAND_LINE: Instruction = {

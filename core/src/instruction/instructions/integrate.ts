@@ -2,19 +2,19 @@ import { stepsCheck } from "../../check/step.ts";
 import { verdictOf } from "../../check/verdict.ts";
 import type { BoundsOf, Step } from "../../derivation/step.ts";
 import { tuple } from "../../expression/construct.ts";
+import { valueStated } from "../../expression/equations.ts";
 import { contains, distinct, type Expression, freeNames } from "../../expression/expression.ts";
-import { valueStated } from "../../expression/statement.ts";
 import { mathematics } from "../../notation/inline.ts";
 import { name as nameSyntax } from "../../notation/syntax.ts";
 import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
-import { definedOnly } from "../defined-only.ts";
+import { putIn } from "../carrying-out/put-in.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { definite } from "../integrals/definite.ts";
 import { indefinite } from "../integrals/indefinite.ts";
 import { inTheOtherOrder } from "../integrals/other-order.ts";
-import { putIn } from "../put-in.ts";
-import type { Sentence } from "../sentence.ts";
+import { definedOnly } from "../judging/defined-only.ts";
+import type { Sentence } from "../reading/sentence.ts";
 
 /** One integration: over a name, between bounds or without. */
 interface Stage {

@@ -1,11 +1,11 @@
 import { tuple } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import type { Outcome } from "../answer.ts";
-import { definedOnly } from "../defined-only.ts";
+import { putIn } from "../carrying-out/put-in.ts";
 import { type Environment, withoutGivens } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
-import { putIn } from "../put-in.ts";
-import type { Sentence } from "../sentence.ts";
+import { definedOnly } from "../judging/defined-only.ts";
+import type { Sentence } from "../reading/sentence.ts";
 import { derived, judged, type Round } from "./differentiate.ts";
 
 /** `Jacobian of (E, E, …) by x, y, …`: a row of partial derivatives for each component. */

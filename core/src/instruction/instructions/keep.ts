@@ -2,21 +2,21 @@ import { stepsCheck } from "../../check/step.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { weakest } from "../../check/verdict.ts";
 import { logic } from "../../expression/construct.ts";
+import { isInequality } from "../../expression/equations.ts";
 import type { Expression } from "../../expression/expression.ts";
-import { isInequality } from "../../expression/statement.ts";
 import { mathematics, spaced, words } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
-import { tidyFamilies } from "../../solve/families.ts";
+import { tidyFamilies } from "../../solve/members/tidy-families.ts";
 import type { OptimumPoint } from "../../solve/optima/optimum.ts";
 import { type Answer, CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
-import { chooseFrom, failure, holdsFor, onlyValue } from "../choose.ts";
-import { anglesIn } from "../degrees.ts";
+import { anglesIn } from "../answers/degrees.ts";
+import { chooseFrom, failure, holdsFor, onlyValue } from "../carrying-out/choose.ts";
+import { putIn } from "../carrying-out/put-in.ts";
+import { solvedInequality } from "../carrying-out/solved-inequality.ts";
 import type { Environment } from "../environment.ts";
-import { solvedInequality } from "../inequality.ts";
 import type { Instruction } from "../instruction.ts";
-import { putIn } from "../put-in.ts";
-import type { Sentence } from "../sentence.ts";
-import { besideAbove } from "../units-read.ts";
+import type { Sentence } from "../reading/sentence.ts";
+import { besideAbove } from "../reading/units-read.ts";
 
 /** The members of families that satisfy a bounded condition, listed and checked one by one. */
 function membersKept(

@@ -3,7 +3,7 @@ import { atFullSize, spaced, words } from "../../notation/inline.ts";
 import { name as nameSyntax } from "../../notation/syntax.ts";
 import { NO_STEPS } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
-import type { Sentence } from "../sentence.ts";
+import type { Sentence } from "../reading/sentence.ts";
 import { unitWritten } from "./given.ts";
 
 /** `let f(x) = …` declares a function, `let h = …` a quantity. */

@@ -1,8 +1,8 @@
 import { text } from "../../notation/text.ts";
 import { partialFractionsWithSteps } from "../../rewrite/forms/partial-fractions.ts";
 import { CannotDo } from "../answer.ts";
+import { mainName, readTarget, rewritingLine } from "../carrying-out/rewriting-line.ts";
 import type { Instruction } from "../instruction.ts";
-import { mainName, readTarget, rewritingLine } from "../rewriting-line.ts";
 
 /** `partial fractions of E [in x]` */
 export const PARTIAL_FRACTIONS: Instruction = {

@@ -20,9 +20,9 @@ import {
 } from "../../rewrite/forms/root-and-log-forms.ts";
 import type { Known, Rewriting } from "../../rewrite/forms/way.ts";
 import { CannotDo } from "../answer.ts";
+import { type Rewrite, readTarget, rewritingLine } from "../carrying-out/rewriting-line.ts";
 import type { Instruction } from "../instruction.ts";
-import { type Rewrite, readTarget, rewritingLine } from "../rewriting-line.ts";
-import type { Sentence } from "../sentence.ts";
+import type { Sentence } from "../reading/sentence.ts";
 
 /** What can stand after “with”, as words or function names. */
 const FORMS: readonly (readonly [readonly string[], Rewrite])[] = [

@@ -1,8 +1,8 @@
 import { linesIn } from "../../document/author-words.ts";
 import { NO_STEPS, type Outcome } from "../answer.ts";
 import type { Instruction, Reading } from "../instruction.ts";
-import type { Printed } from "../printed.ts";
-import type { Sentence } from "../sentence.ts";
+import type { Printed } from "../reading/printed.ts";
+import type { Sentence } from "../reading/sentence.ts";
 
 const NOTHING: Outcome = { ...NO_STEPS, checks: [], verdict: undefined };
 const MOST_POINTS = 1000;

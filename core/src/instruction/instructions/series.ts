@@ -1,7 +1,7 @@
 import { NoSeries } from "../../calculus/limit/local-series.ts";
 import { LimitOpen } from "../../calculus/limit/open.ts";
 import { roundedUp, taylorRemainderBound } from "../../calculus/taylor-remainder.ts";
-import { approachCheck } from "../../check/approach.ts";
+import { approachCheck } from "../../check/calculus/approach.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { verdictOf } from "../../check/verdict.ts";
 import { relation, ZERO } from "../../expression/construct.ts";
@@ -9,14 +9,14 @@ import { contains, type Expression } from "../../expression/expression.ts";
 import { seriesScene } from "../../graph/solution-scene.ts";
 import { plain } from "../../notation/plain.ts";
 import { name as nameSyntax } from "../../notation/syntax.ts";
-import { type SeriesFound, seriesWithSteps } from "../../solve/series.ts";
+import { type SeriesFound, seriesWithSteps } from "../../solve/derivatives/series-with-steps.ts";
 import { decide } from "../../truth/index.ts";
 import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
-import { definedOnly } from "../defined-only.ts";
+import { putIn } from "../carrying-out/put-in.ts";
 import { type Environment, withoutGivens } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
-import { putIn } from "../put-in.ts";
-import type { Interval, Sentence } from "../sentence.ts";
+import { definedOnly } from "../judging/defined-only.ts";
+import type { Interval, Sentence } from "../reading/sentence.ts";
 
 const HIGHEST_ORDER = 30;
 

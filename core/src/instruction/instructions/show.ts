@@ -1,14 +1,14 @@
 import { angleNormalForm, hasAngles, inUnitAngles } from "../../canonical/angles.ts";
 import { whereRational } from "../../canonical/normal-form.ts";
 import { COMPARISON_OUTCOMES, comparisonLine, comparisonNote } from "../../check/answer.ts";
+import { equalByPieces } from "../../check/calculus/constant-pieces.ts";
 import { compareSides, DEFAULT_DIGITS, pointText } from "../../check/compare.ts";
-import { equalByPieces } from "../../check/constant-pieces.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, type Verdict, weakest } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { divide, equation, nameIn, name as nameNode, negate, subtract, tuple, ZERO } from "../../expression/construct.ts";
+import { opposite } from "../../expression/equations.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
-import { opposite } from "../../expression/statement.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { combineWithSteps } from "../../rewrite/forms/combine.ts";
 import { expandWithSteps } from "../../rewrite/forms/expand.ts";
@@ -18,10 +18,10 @@ import { type Known, type Rewriting, Way } from "../../rewrite/forms/way.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
 import { decide, equalityTest, lostConditions, simplify, type ZeroTest } from "../../truth/index.ts";
 import type { Outcome } from "../answer.ts";
-import { definedOnly } from "../defined-only.ts";
+import { putIn } from "../carrying-out/put-in.ts";
 import { type Environment, withoutGivens } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
-import { putIn } from "../put-in.ts";
+import { definedOnly } from "../judging/defined-only.ts";
 import { intervalFacts } from "./given.ts";
 
 /** `show E = E [for x in INTERVAL]`: whether an identity holds, with both sides brought to one form, or a counterexample. */

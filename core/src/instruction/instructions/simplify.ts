@@ -1,6 +1,6 @@
 import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
+import { readTarget, rewritingLine } from "../carrying-out/rewriting-line.ts";
 import type { Instruction } from "../instruction.ts";
-import { readTarget, rewritingLine } from "../rewriting-line.ts";
 
 /** `simplify E`: the shortest form that the rewrites lead to. */
 export const SIMPLIFY: Instruction = {

@@ -5,13 +5,13 @@ import { type Expression, equal } from "../../expression/expression.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import { simplify } from "../../truth/index.ts";
 import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
-import { definedOnly } from "../defined-only.ts";
-import { eachSolution, severalSolutions } from "../each-solution.ts";
+import { eachSolution, severalSolutions } from "../carrying-out/each-solution.ts";
+import { putIn, saidValues } from "../carrying-out/put-in.ts";
 import { type Environment, withoutGivens } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
-import { valueOutcome } from "../judged-value.ts";
-import { putIn, saidValues } from "../put-in.ts";
-import { readValues } from "../values-read.ts";
+import { definedOnly } from "../judging/defined-only.ts";
+import { valueOutcome } from "../judging/judged-value.ts";
+import { readValues } from "../reading/values-read.ts";
 
 /** `substitute x = E[, y = E …] into E` (also into an equation): all at once, then simplified. */
 export const SUBSTITUTE: Instruction = {

@@ -11,10 +11,10 @@ import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
 import { equalityTest, simplify } from "../../truth/index.ts";
 import { CannotDo, NO_STEPS } from "../answer.ts";
+import { putIn } from "../carrying-out/put-in.ts";
 import type { Instruction } from "../instruction.ts";
 import { withoutIntegrals } from "../integrals/values.ts";
-import { putIn } from "../put-in.ts";
-import type { Sentence } from "../sentence.ts";
+import type { Sentence } from "../reading/sentence.ts";
 
 const MOST_ROWS = 1000;
 

@@ -4,16 +4,16 @@ import { type Check, verdictOf } from "../../check/verdict.ts";
 import { step } from "../../derivation/step.ts";
 import { approximateValue } from "../../expression/ball-value.ts";
 import { equation, name, product, subtract, sum, tuple } from "../../expression/construct.ts";
+import { sidesOf } from "../../expression/equations.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
-import { sidesOf } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import { readable } from "../../solve/values.ts";
 import { equalityTest, expand, simplify } from "../../truth/index.ts";
 import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
+import { putIn, saidValues } from "../carrying-out/put-in.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
-import { putIn, saidValues } from "../put-in.ts";
 
 /** `tangent to E at x = a`: the line through the point of the curve with its slope there, as y = m x + b. */
 export const TANGENT: Instruction = {

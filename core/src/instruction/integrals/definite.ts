@@ -1,6 +1,6 @@
-import { relationsOn } from "../../check/between.ts";
+import { relationsOn } from "../../check/calculus/between.ts";
 import { notElementary } from "../../check/elementary/elementary.ts";
-import { holdsOver } from "../../check/same-region.ts";
+import { holdsOver } from "../../check/inequality/same-region.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, verdictOf } from "../../check/verdict.ts";
 import type { BoundsOf, Step } from "../../derivation/step.ts";

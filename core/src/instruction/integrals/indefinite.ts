@@ -10,8 +10,8 @@ import { contains, distinct, type Expression, findAll, freeNames, termsOf } from
 import { givenOutside, indefiniteIntegral } from "../../expression/integral.ts";
 import { plain } from "../../notation/plain.ts";
 import { bookForm } from "../../rewrite/book-form.ts";
-import { openConditions, tidyConditions } from "../../solve/conditions.ts";
 import { withoutBars } from "../../solve/integrals/plain-value.ts";
+import { openConditions, tidyConditions } from "../../solve/sifting/conditions.ts";
 import { complexity, decide, lostConditions } from "../../truth/index.ts";
 import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";

@@ -1,7 +1,7 @@
 import { limitValue } from "../../calculus/limit/found.ts";
 import type { Witness } from "../../calculus/limit/sided.ts";
 import { pathStatement } from "../../calculus/place.ts";
-import { judgeParting, type Parting } from "../../check/limit.ts";
+import { judgeParting, type Parting } from "../../check/calculus/limit.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, verdictOf } from "../../check/verdict.ts";
 import type { Step } from "../../derivation/step.ts";

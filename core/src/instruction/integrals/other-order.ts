@@ -1,4 +1,4 @@
-import { isSameRegion } from "../../check/same-region.ts";
+import { isSameRegion } from "../../check/inequality/same-region.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, verdictOf, weakest } from "../../check/verdict.ts";
 import { type BoundsOf, type Step, step } from "../../derivation/step.ts";

@@ -1,4 +1,4 @@
-import { establishedBy } from "../../check/integral.ts";
+import { establishedBy } from "../../check/calculus/integral.ts";
 import { judgeStep } from "../../check/step.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { chain } from "../../expression/construct.ts";

@@ -5,7 +5,7 @@ import type { Polynomial } from "../multivariate.ts";
 import * as poly from "../multivariate.ts";
 import { resultant } from "../resultant.ts";
 import type { IntegerPolynomial } from "../univariate/dense.ts";
-import { factorSquarefree } from "../univariate/factor.ts";
+import { factorSquarefree } from "../univariate/factor-over-integers.ts";
 import { squarefreePart } from "../univariate/gcd.ts";
 import type { FieldPolynomial, NumberField } from "./number-field.ts";
 import * as field from "./number-field.ts";

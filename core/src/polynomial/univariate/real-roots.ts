@@ -1,7 +1,7 @@
 import { bitLength } from "../../number/integer.ts";
 import type { IntegerPolynomial } from "./dense.ts";
 import * as dense from "./dense.ts";
-import { rootBoundBits } from "./factor.ts";
+import { rootBoundBits } from "./factor-over-integers.ts";
 import { squarefreePart } from "./gcd.ts";
 
 /** An interval [low, high] · 2^exp that holds exactly one root; low = high for a root that is met exactly, else the root lies inside. */

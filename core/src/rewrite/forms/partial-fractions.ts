@@ -5,7 +5,7 @@ import { divide, equation, isNumber, name as nameNode, number, power, product, r
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
 import { text } from "../../notation/text.ts";
-import { factor } from "../../polynomial/factor.ts";
+import { factor } from "../../polynomial/factor-over-rationals.ts";
 import { gcd } from "../../polynomial/gcd.ts";
 import { solveSquare } from "../../polynomial/linear-system.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";

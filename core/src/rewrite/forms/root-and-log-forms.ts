@@ -25,8 +25,8 @@ import * as rational from "../../number/rational.ts";
 import { solveSquare } from "../../polynomial/linear-system.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { AREA_FUNCTIONS, decide, splitRoot, untangled } from "../../truth/index.ts";
-import { denest } from "../denest.ts";
-import { rootsByRadicals } from "../root-radicals.ts";
+import { denest } from "../roots/denest.ts";
+import { rootsByRadicals } from "../roots/root-radicals.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 
 /** √(x²) = |x|, and x where its sign is known; other roots taken apart as far as signs allow. */

@@ -3,7 +3,7 @@ import { divide, isNumber, name, number, ONE, power, product, sum, ZERO } from "
 import { contains, type Expression, equal, factorsOf, freeNames, termsOf } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
-import { constantRoot } from "../../rewrite/constant-root.ts";
+import { constantRoot } from "../../rewrite/roots/constant-root.ts";
 import { simplify } from "../../truth/index.ts";
 
 /** Values for the letters of a pattern. */

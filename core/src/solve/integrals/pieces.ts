@@ -2,10 +2,10 @@ import { withoutRootsOfSquares } from "../../calculus/integral/root-of-square.ts
 import { approximateValue } from "../../expression/ball-value.ts";
 import { name, number, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { curveDomain } from "../../expression/domain.ts";
+import { sideDifference } from "../../expression/equations.ts";
 import { contains, distinct, type Expression, freeNames } from "../../expression/expression.ts";
 import { infinityOf } from "../../expression/infinity.ts";
 import { type DefiniteIntegral, definiteIntegral } from "../../expression/integral.ts";
-import { sideDifference } from "../../expression/statement.ts";
 import * as rational from "../../number/rational.ts";
 import { branchBorders, constantSign, hasBranches, numericRange, steppedParts, writtenNear } from "../../truth/index.ts";
 import { solveEquation } from "../equation.ts";

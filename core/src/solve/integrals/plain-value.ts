@@ -2,8 +2,8 @@ import { withBasesOnce } from "../../calculus/positive-terms.ts";
 import { isPositiveConstant, negate, ONE, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, factorsOf, termsOf } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
-import { withRootsOut } from "../../rewrite/constant-root.ts";
 import { withoutTurns } from "../../rewrite/forms/whole-turns.ts";
+import { withRootsOut } from "../../rewrite/roots/constant-root.ts";
 import { complexity, decide, expandedLogarithm } from "../../truth/index.ts";
 import { readable } from "../values.ts";
 

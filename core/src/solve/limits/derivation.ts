@@ -7,7 +7,7 @@ import { contains, type Expression, equal, findAll } from "../../expression/expr
 import { infinityOf } from "../../expression/infinity.ts";
 import { quotientOf } from "../../expression/quotient.ts";
 import { complexity } from "../../truth/index.ts";
-import { seriesOfPart } from "../series.ts";
+import { seriesOfPart } from "../derivatives/series-with-steps.ts";
 import { byBranch } from "./branch.ts";
 import { byConstancy, byInside, bySubstitution, byVanishingTerms } from "./continuity.ts";
 import { byDifference } from "./differences.ts";

@@ -9,7 +9,7 @@ import { infinityOf } from "../../expression/infinity.ts";
 import { quotientOf } from "../../expression/quotient.ts";
 import { withSineAndCosine } from "../../rewrite/forms/angle-forms.ts";
 import { combineWithSteps } from "../../rewrite/forms/combine.ts";
-import { factorWithSteps } from "../../rewrite/forms/factor.ts";
+import { factorWithSteps } from "../../rewrite/forms/factor-with-steps.ts";
 import { gathered } from "../../rewrite/gathered.ts";
 import { complexity, constantSign, equalityTest, expand, simplify } from "../../truth/index.ts";
 import { grows, type LimitWay, nearby, type Stage, vanishes } from "./way.ts";

@@ -11,7 +11,7 @@ import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
-import { recognise } from "../../rewrite/recognise.ts";
+import { recognise } from "../../rewrite/roots/recognise.ts";
 import { decide, equalityTest, simplify } from "../../truth/index.ts";
 import { readable } from "../values.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";

@@ -9,7 +9,7 @@ import { equation, logic, name, PI, product, relation, subtract, TWO, ZERO } fro
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
-import { withIndependentLetters } from "../independent-letters.ts";
+import { withIndependentLetters } from "../members/independent-letters.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { solveSystem } from "../systems/system.ts";
 import { readable } from "../values.ts";

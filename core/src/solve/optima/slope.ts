@@ -3,7 +3,7 @@ import { product } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { asSumOfWaves } from "../../rewrite/harmonics.ts";
 import { complexity, simplify } from "../../truth/index.ts";
-import { differentiatedWithSteps } from "../derivatives.ts";
+import { differentiatedWithSteps } from "../derivatives/with-steps.ts";
 
 /** A derivative collected, or as the rules leave it where that is a product, which makes cases of a zero: sums of products of waves in it as one wave. */
 export function slopeOf(objective: Expression, variable: string, assumptions: readonly Expression[]): Expression {

@@ -1,14 +1,14 @@
 import { divide, equation, logic, name, negate, number, numberValue, ONE, power, product, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { alternatives } from "../../expression/equations.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
-import { alternatives } from "../../expression/statement.ts";
 import { text } from "../../notation/text.ts";
 import * as integer from "../../number/integer.ts";
 import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { rationalRoot } from "../../rewrite/denest.ts";
+import { rationalRoot } from "../../rewrite/roots/denest.ts";
 import { perfectSquareRoot } from "../../truth/index.ts";
-import { zeroForm } from "../polynomial-form.ts";
+import { zeroForm } from "../algebraic/polynomial-form.ts";
 import type { Solved } from "../solution.ts";
 import { difference, quotient, readable } from "../values.ts";
 import { Chain, linearRoot, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";

@@ -1,15 +1,15 @@
 import { decimalLiteral, divide, I, negate, number, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { alternatives } from "../../expression/equations.ts";
 import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { opposite } from "../../expression/functions/arguments.ts";
-import { alternatives } from "../../expression/statement.ts";
 import { parse } from "../../notation/parse.ts";
 import { present } from "../../notation/present.ts";
 import { fillIn, type Syntax } from "../../notation/syntax.ts";
 import { text, writtenText } from "../../notation/text.ts";
 import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
 import { constantSign, perfectSquareRoot } from "../../truth/index.ts";
-import { realSquareRoots } from "../conditions.ts";
-import { zeroForm } from "../polynomial-form.ts";
+import { zeroForm } from "../algebraic/polynomial-form.ts";
+import { realSquareRoots } from "../sifting/conditions.ts";
 import type { Domain, Solved } from "../solution.ts";
 import { readable } from "../values.ts";
 import { Chain, imaginaryPair, pair, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";

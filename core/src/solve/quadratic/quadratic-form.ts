@@ -3,8 +3,8 @@ import { type Claim, type Step, type StepOptions, step } from "../../derivation/
 import { divide, I, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { nonZero } from "../conditions.ts";
-import { type PolynomialForm, writtenZeroForm, zeroForm } from "../polynomial-form.ts";
+import { type PolynomialForm, writtenZeroForm, zeroForm } from "../algebraic/polynomial-form.ts";
+import { nonZero } from "../sifting/conditions.ts";
 import { type Solution, type SolutionSet, type Solved, solution } from "../solution.ts";
 import { readable } from "../values.ts";
 

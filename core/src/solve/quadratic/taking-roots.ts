@@ -1,11 +1,11 @@
 import { equation, I, logic, MINUS_ONE, name, negate, ONE, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { alternatives } from "../../expression/equations.ts";
 import { contains, type Expression, equal, factorsOf, termsOf } from "../../expression/expression.ts";
-import { alternatives } from "../../expression/statement.ts";
 import { present } from "../../notation/present.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { evenPowersOut } from "../../rewrite/forms/root-and-log-forms.ts";
 import { constantSign, decide, perfectSquareRoot } from "../../truth/index.ts";
-import { realSquareRoots } from "../conditions.ts";
+import { realSquareRoots } from "../sifting/conditions.ts";
 import type { Solved } from "../solution.ts";
 import { quotient, readable } from "../values.ts";
 import { Chain, linearRoot, type Quadratic, quadraticSet, solved } from "./quadratic-form.ts";

@@ -1,9 +1,9 @@
 import { type Step, step } from "../../derivation/step.ts";
 import { call, divide, equation, HALF, isNumber, logic, name, negate, PI, power, product, relation, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { isEquation } from "../../expression/equations.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
-import { isEquation } from "../../expression/statement.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { polarForm, polarPairs } from "../../rewrite/polar-form.ts";
+import { polarForm, polarPairs } from "../../rewrite/complex/polar-form.ts";
 import { decide, membersBetween, simplify } from "../../truth/index.ts";
 import type { Solution } from "../solution.ts";
 import { readable } from "../values.ts";

@@ -3,9 +3,9 @@ import { contains, type Expression, equal } from "../../expression/expression.ts
 import { substitute } from "../../expression/substitute.ts";
 import { statedWhole } from "../../expression/whole.ts";
 import { plain } from "../../notation/plain.ts";
-import { withRootsOut } from "../../rewrite/constant-root.ts";
+import { withRootsOut } from "../../rewrite/roots/constant-root.ts";
 import { decideForMembers, simplify } from "../../truth/index.ts";
-import { openConditions, tidyConditions } from "../conditions.ts";
+import { openConditions, tidyConditions } from "../sifting/conditions.ts";
 import type { Rejected, Solution } from "../solution.ts";
 import { distinct } from "./distinct.ts";
 import type { SystemTask } from "./task.ts";

@@ -1,5 +1,5 @@
 import type { Window } from "@nail-down/core/graph/scene";
-import type { Size } from "@nail-down/core/graph/svg-parts";
+import type { Size } from "@nail-down/core/graph/svg-elements";
 import { placer } from "@nail-down/core/graph/svg-place";
 
 /** A piece of the horizontal axis between two handles. */

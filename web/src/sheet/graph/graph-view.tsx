@@ -3,7 +3,7 @@ import type { Picture } from "@nail-down/core/graph/picture";
 import type { Position, Window } from "@nail-down/core/graph/scene";
 import { DEFAULT_TURN, type Turn } from "@nail-down/core/graph/surface-svg";
 import { drawSvg, planeSize } from "@nail-down/core/graph/svg";
-import { DEFAULT_SIZE } from "@nail-down/core/graph/svg-parts";
+import { DEFAULT_SIZE } from "@nail-down/core/graph/svg-elements";
 import { placer } from "@nail-down/core/graph/svg-place";
 import { withLabelAt } from "@nail-down/core/instruction/graphs/source";
 import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, useState } from "react";

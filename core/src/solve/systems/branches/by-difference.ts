@@ -1,7 +1,7 @@
 import { step } from "../../../derivation/step.ts";
 import { equation, subtract, ZERO } from "../../../expression/construct.ts";
+import { sideDifference } from "../../../expression/equations.ts";
 import { type Expression, findAll } from "../../../expression/expression.ts";
-import { sideDifference } from "../../../expression/statement.ts";
 import { simplify } from "../../../truth/index.ts";
 import { ofEquation } from "./solving.ts";
 import { type Branches, type Onward, type State, unknownsIn, whereSolvable } from "./state.ts";

@@ -5,7 +5,7 @@ import { contains, type Expression, equal, freeNames } from "../../../expression
 import { text } from "../../../notation/text.ts";
 import { polynomialCoefficients } from "../../../rewrite/coefficients.ts";
 import { decide, expand } from "../../../truth/index.ts";
-import { nonZero } from "../../conditions.ts";
+import { nonZero } from "../../sifting/conditions.ts";
 import { readable } from "../../values.ts";
 import { withValue } from "./solving.ts";
 import { type Branches, type Onward, type Relation, type State, unknownsIn } from "./state.ts";

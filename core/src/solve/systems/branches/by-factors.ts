@@ -3,12 +3,12 @@ import { Kernels, normalForm, polynomialExpression, whereRational } from "../../
 import type { Step } from "../../../derivation/step.ts";
 import { inCase, step } from "../../../derivation/step.ts";
 import { divide, equation, logic, name, number, ONE, power, product, relation, subtract, ZERO } from "../../../expression/construct.ts";
+import { sideDifference } from "../../../expression/equations.ts";
 import { contains, distinct as different, type Expression, equal, factorsOf, freeNames, isReciprocal, termsOf } from "../../../expression/expression.ts";
-import { sideDifference } from "../../../expression/statement.ts";
 import * as rational from "../../../number/rational.ts";
-import { factor } from "../../../polynomial/factor.ts";
+import { factor } from "../../../polynomial/factor-over-rationals.ts";
 import { decide, expand, zeroTest } from "../../../truth/index.ts";
-import { nonZero } from "../../conditions.ts";
+import { nonZero } from "../../sifting/conditions.ts";
 import { readable } from "../../values.ts";
 import { distinct } from "../distinct.ts";
 import { type Branches, type Onward, type Relation, type State, unknownsIn } from "./state.ts";

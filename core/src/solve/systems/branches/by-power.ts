@@ -1,7 +1,7 @@
 import { step } from "../../../derivation/step.ts";
 import { equation, isNumber, logic, name, number, power, product, sum, ZERO } from "../../../expression/construct.ts";
+import { isEquation, sideDifference } from "../../../expression/equations.ts";
 import { contains, type Expression, freeNames } from "../../../expression/expression.ts";
-import { isEquation, sideDifference } from "../../../expression/statement.ts";
 import * as rational from "../../../number/rational.ts";
 import { polynomialCoefficients } from "../../../rewrite/coefficients.ts";
 import { expand } from "../../../truth/index.ts";

@@ -1,6 +1,6 @@
 import { step } from "../../../derivation/step.ts";
 import { equation, logic, ZERO } from "../../../expression/construct.ts";
-import { isEquation, sideDifference } from "../../../expression/statement.ts";
+import { isEquation, sideDifference } from "../../../expression/equations.ts";
 import { termsOfOneSign } from "../../../truth/index.ts";
 import { type Branches, type Onward, type State, unknownsIn } from "./state.ts";
 

@@ -1,14 +1,14 @@
 import type { Step } from "../../../derivation/step.ts";
 import { inCase, step } from "../../../derivation/step.ts";
 import { chain, equation, isNumber, name, product, ZERO } from "../../../expression/construct.ts";
+import { sideDifference } from "../../../expression/equations.ts";
 import { contains, type Expression, freeNames } from "../../../expression/expression.ts";
-import { sideDifference } from "../../../expression/statement.ts";
 import { substitute } from "../../../expression/substitute.ts";
 import { text } from "../../../notation/text.ts";
 import { withoutTurns } from "../../../rewrite/forms/whole-turns.ts";
 import { simplify, zeroTest } from "../../../truth/index.ts";
 import { solveEquation } from "../../equation.ts";
-import { sortedForOthers } from "../../remainders.ts";
+import { sortedForOthers } from "../../members/by-remainder.ts";
 import type { Rejected, Solution, Solved } from "../../solution.ts";
 import { readable } from "../../values.ts";
 import { type Branches, MOST_BRANCHES, mayFail, NOTHING, type Onward, type Relation, type State } from "./state.ts";

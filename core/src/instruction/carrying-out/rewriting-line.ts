@@ -1,0 +1,160 @@
+import { stepsCheck } from "../../check/step.ts";
+import { type Step, step } from "../../derivation/step.ts";
+import { chain, MINUS_ONE, name, power, product, sum, tuple } from "../../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { mapChildren } from "../../expression/substitute.ts";
+import { text } from "../../notation/text.ts";
+import type { Known, Rewriting } from "../../rewrite/forms/way.ts";
+import { asTyped } from "../../rewrite/typed.ts";
+import { decide } from "../../truth/index.ts";
+import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
+import { type Environment, withoutGivens } from "../environment.ts";
+import type { Reading } from "../instruction.ts";
+import { definedOnly } from "../judging/defined-only.ts";
+import { valueOutcome } from "../judging/judged-value.ts";
+import type { Sentence } from "../reading/sentence.ts";
+import { answerUnits } from "../units.ts";
+import { putIn } from "./put-in.ts";
+
+/** What a rewriting line is about: an expression or relation, or a part of one that alone is to be rewritten. */
+export interface RewritingTarget {
+  readonly whole: Expression;
+  /** The same with units as factors. */
+  readonly measured: Expression;
+  readonly part: Expression | undefined;
+}
+
+/** Reads `E`, or `the part P of E`, up to one of the stop words. */
+export function readTarget(sentence: Sentence, stops: readonly string[]): RewritingTarget {
+  const aimed = sentence.takeWords("the", "part");
+  const part = aimed ? sentence.expression("the part to rewrite", ["of"]) : undefined;
+  if (aimed) sentence.expectWords("of");
+  const from = sentence.next.span.from;
+  const written = sentence.written("an expression", stops);
+  const whole = sentence.mean(written);
+  if (part && !occurs(part, whole)) sentence.fail(`${text(part)} is no part of this`, { from, to: sentence.next.span.from });
+  return { whole, measured: sentence.measured(written), part };
+}
+
+/** One rewrite of an expression; undefined where it does not apply, with the reason said by `CannotDo` if it is known. */
+export type Rewrite = (e: Expression, known: Known) => Rewriting;
+
+/** A line that rewrites its target: both sides of a relation, or the part alone with the rest untouched. */
+export function rewritingLine(instruction: string, target: RewritingTarget, environment: Environment, rewrite: Rewrite): Reading {
+  const run = (): Outcome => {
+    const outcome = carryOut(target, environment, rewrite);
+    const units = answerUnits(environment, [], { value: target.measured });
+    return outcome.answer?.kind === "expression" ? { ...outcome, answer: { ...outcome.answer, ...units } } : outcome;
+  };
+  return { instruction, run };
+}
+
+/** A rewrite of every entry where it is given a vector or a matrix. */
+function entrywise(rewrite: Rewrite): Rewrite {
+  return (e, known) => {
+    if (e.kind !== "tuple") return rewrite(e, known);
+    const items = e.items.map((item) => entrywise(rewrite)(item, known));
+    return {
+      expression: tuple(items.map(({ expression }) => expression)),
+      steps: items.flatMap(({ steps }) => steps),
+      conditions: items.flatMap(({ conditions }) => conditions),
+    };
+  };
+}
+
+function carryOut({ whole, part }: RewritingTarget, environment: Environment, one: Rewrite): Outcome {
+  const rewrite = entrywise(one);
+  // Names with a given value stay letters: a rewrite is about the form, not the number.
+  const own = putIn(whole, withoutGivens(environment));
+  const known: Known = { assumptions: environment.assumptions };
+  const start = own.expression;
+  definedOnly(start);
+  if (part) return ofPart(start, putIn(part, withoutGivens(environment)).expression, own.steps, known, rewrite);
+  if (start.kind === "relation") return ofRelation(start, own.steps, known, rewrite);
+  const { expression, steps, conditions: stated } = rewrite(start, known);
+  const conditions = notGiven(stated, known);
+  const all = withAtLeastOne([...own.steps, ...steps], start, expression);
+  return valueOutcome(start, asTyped(expression, whole), all, conditions, known.assumptions, DEFAULT_DIGITS);
+}
+
+/** Conditions that what is given does not ensure already. */
+function notGiven(conditions: readonly Expression[], { assumptions }: Known): readonly Expression[] {
+  return conditions.filter((condition) => decide(condition, assumptions) !== true);
+}
+
+/** A rewrite that leaves the expression as it is says so. */
+function withAtLeastOne(steps: readonly Step[], before: Expression, after: Expression): readonly Step[] {
+  return steps.length > 0 ? steps : [step("already so", [], { kind: "equal", before, after })];
+}
+
+function ofPart(start: Expression, part: Expression, before: readonly Step[], known: Known, rewrite: Rewrite): Outcome {
+  const { expression, steps, conditions } = rewrite(part, known);
+  const after = replacePart(start, part, expression);
+  const put = step("put the part back", [part], { kind: "equal", before: start, after }, { conditions });
+  return valueOutcome(start, after, [...before, ...steps, put], conditions, known.assumptions, DEFAULT_DIGITS);
+}
+
+function ofRelation(start: Expression & { kind: "relation" }, before: readonly Step[], known: Known, rewrite: Rewrite): Outcome {
+  const sides = start.operands.map((side) => rewrite(side, known));
+  const after = chain(
+    sides.map(({ expression }) => expression),
+    start.comparisons,
+  );
+  const steps = [...before, ...sides.flatMap((side) => side.steps)];
+  const conditions = sides.flatMap((side) => side.conditions);
+  const { check, verdicts } = stepsCheck(steps, [...known.assumptions, ...conditions]);
+  return {
+    answer: { kind: "expression", value: after, conditions, digits: DEFAULT_DIGITS },
+    statement: after,
+    steps,
+    stepVerdicts: verdicts,
+    checks: [check],
+    verdict: check.outcome,
+  };
+}
+
+/** Whether `part` is a subexpression of `whole`, or some terms of a sum or factors of a product in it. */
+export function occurs(part: Expression, whole: Expression): boolean {
+  return !equal(replacePart(whole, part, MARK), whole);
+}
+
+const MARK: Expression = name("\u0003");
+
+/** The whole with every occurrence of the part replaced, in numerators and denominators, and nothing else changed. */
+export function replacePart(whole: Expression, part: Expression, by: Expression): Expression {
+  const above = replaceExactly(whole, part, by);
+  return equal(above, whole) ? replaceExactly(whole, power(part, MINUS_ONE), power(by, MINUS_ONE)) : above;
+}
+
+function replaceExactly(whole: Expression, part: Expression, by: Expression): Expression {
+  if (equal(whole, part)) return by;
+  const rest = without(whole, part);
+  if (rest && whole.kind === "sum") return sum(by, replaceExactly(sum(...rest), part, by));
+  if (rest && whole.kind === "product") return product(by, replaceExactly(product(...rest), part, by));
+  return mapChildren(whole, (child) => replaceExactly(child, part, by));
+}
+
+/** The terms (factors) that are left when those of the part are taken away; undefined where they are not all there. */
+function without(whole: Expression, part: Expression): readonly Expression[] | undefined {
+  if (whole.kind === "sum" && part.kind === "sum") return difference(whole.terms, part.terms);
+  if (whole.kind === "product" && part.kind === "product") return difference(whole.factors, part.factors);
+  return undefined;
+}
+
+function difference(all: readonly Expression[], some: readonly Expression[]): readonly Expression[] | undefined {
+  const rest = [...all];
+  for (const one of some) {
+    const at = rest.findIndex((other) => equal(other, one));
+    if (at < 0) return undefined;
+    rest.splice(at, 1);
+  }
+  return rest;
+}
+
+/** The name that a rewrite by powers is about: the only one, or x where there are several. */
+export function mainName(e: Expression, environment: Environment): string | undefined {
+  const names = [...freeNames(e)];
+  const open = names.filter((name) => !environment.quantities.has(name));
+  const [only] = open.length > 0 ? open : names;
+  return open.length === 1 || names.length === 1 ? only : open.includes("x") ? "x" : undefined;
+}

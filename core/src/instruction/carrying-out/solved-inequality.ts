@@ -1,0 +1,121 @@
+import { inequalityChecks } from "../../check/inequality/inequality.ts";
+import { stepsCheck } from "../../check/step.ts";
+import { type Check, type Verdict, verdictOf } from "../../check/verdict.ts";
+import { type Step, step } from "../../derivation/step.ts";
+import { chain, equation, logic, name } from "../../expression/construct.ts";
+import { opposite } from "../../expression/equations.ts";
+import type { Expression } from "../../expression/expression.ts";
+import { substitute, withRanges } from "../../expression/substitute.ts";
+import { inequalityScene } from "../../graph/solution-scene.ts";
+import { plain } from "../../notation/plain.ts";
+import { solveEquation } from "../../solve/equation.ts";
+import { type Border, holdTogether, type SolvedInequality, solveInequality } from "../../solve/inequality.ts";
+import { Unsolvable } from "../../solve/solution.ts";
+import { decide, simplify } from "../../truth/index.ts";
+import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
+import type { Environment } from "../environment.ts";
+import type { Question } from "../hand/question.ts";
+import { definedOnly } from "../judging/defined-only.ts";
+import { claimOf, judgeSolutions } from "../judging/judge-solutions.ts";
+import { answerUnits } from "../units.ts";
+import { putIn } from "./put-in.ts";
+
+/** What is asked of an inequality: the unknown, what is given of it on the line, and the statement with its units as factors. */
+interface Asked {
+  readonly unknown: string;
+  readonly facts: readonly Expression[];
+  readonly statements: readonly Expression[];
+  readonly scope: Question["scope"];
+}
+
+/** The intervals on which an inequality holds, with the equations that bound them and the signs between. */
+export function solvedInequality(typed: Expression, { unknown, facts, statements, scope }: Asked, environment: Environment): Outcome {
+  const before = putIn(typed, environment, new Set([unknown]));
+  const range = new Map([[unknown, "real" as const]]);
+  const statement = withRanges(before.expression, range);
+  definedOnly(statement);
+  if (scope.kind !== "reals") throw new CannotDo("inequalities are solved over the real numbers");
+  const given = [...environment.assumptions, ...facts].map((fact) => withRanges(putIn(fact, environment, new Set([unknown])).expression, range));
+  const own = given.filter((fact) => decide(fact, []) === undefined);
+  const found = solveInequality({ statement, unknown, facts: own }, solveEquation);
+  const steps = [...before.steps, ...found.borders.flatMap(({ solved }) => solved.steps), ...signSteps(statement, unknown, found)];
+  const borders = found.borders.map(({ equation: border, solved: { set, steps: way } }) => {
+    const within = found.period ? ownRange(found, unknown) : own;
+    const verdict: Verdict = isComplete({ equation: border, solved: { set, steps: way } }, within) ? "nailed" : "loose";
+    return { equation: border, solutions: set.solutions.map((one) => claimOf(one, unknown, border)), verdict };
+  });
+  const { places, samples, period, set } = found;
+  const solutions = set.solutions.map((one) => claimOf(one, unknown, statement));
+  const { check, verdicts } = stepsCheck(steps, []);
+  const checks = [...inequalityChecks({ statement, unknown, facts: own, solutions, borders, places, samples, ...(period ? { period } : {}) }), check];
+  return {
+    answer: { kind: "solutions", set, equation: statement, scope, angles: [], ...answerUnits(environment, [unknown], { statements }) },
+    statement: typed,
+    steps,
+    stepVerdicts: verdicts,
+    checks,
+    verdict: verdictOf(checks),
+    pictured: () => inequalityScene(statement, unknown, set.solutions, own),
+  };
+}
+
+/** Whether the judge finds the solutions of an equation proven to be all that lie where they were sought. */
+function isComplete({ equation: border, solved: { set, steps } }: Border, within: readonly Expression[]): boolean {
+  return judgeSolutions(border, set, steps, [], within).checks.every(({ kind, outcome }) => kind === "comparison" || outcome === "nailed");
+}
+
+/** The interval of one period in which the borders were sought. */
+function ownRange({ places }: SolvedInequality, unknown: string): readonly Expression[] {
+  const [first, last] = [places[0], places.at(-1)];
+  return first && last ? [chain([first, name(unknown), last], ["<=", "<="])] : [];
+}
+
+/** One number of each interval put in: what holds there, and the opposite of what does not. */
+function signSteps(statement: Expression, unknown: string, { samples }: SolvedInequality): readonly Step[] {
+  const tried = samples.flatMap((at) => {
+    const there = substitute(statement, new Map([[unknown, at]]));
+    const holds = decide(simplify(there).expression, []);
+    return holds === undefined ? [] : [holds ? there : opposite(there)];
+  });
+  if (tried.length === 0) return [];
+  return [step("signs between", [unknown, samples], { kind: "holds", statement: tried.length === 1 ? (tried[0] ?? statement) : logic("and", tried) })];
+}
+
+/** What is asked of a statement that is held against an inequality. */
+interface Held {
+  readonly line: number;
+  readonly statement: Expression;
+  readonly unknown: string;
+  readonly facts: readonly Expression[];
+}
+
+/** The author's statement held against an inequality: whether both hold for the same numbers. */
+export function heldAgainst(claimed: Expression, { line, statement, unknown, facts }: Held, environment: Environment): Outcome {
+  const range = new Map([[unknown, "real" as const]]);
+  const own = (e: Expression): Expression => withRanges(putIn(e, environment, new Set([unknown])).expression, range);
+  const given = [...environment.assumptions, ...facts].map(own).filter((fact) => decide(fact, []) === undefined);
+  try {
+    const { borders, differs } = holdTogether(own(statement), own(claimed), { unknown, facts: given }, solveEquation);
+    if (differs) {
+      const where = plain(equation(name(unknown), differs));
+      return said(false, "bent", `of line ${line} and this only one holds for ${where}`, claimed, new Map([[unknown, differs]]));
+    }
+    const verdict = borders.every((border) => isComplete(border, given)) ? "nailed" : "tacked";
+    return said(true, verdict, `holds for the same numbers as line ${line}`, claimed);
+  } catch (error) {
+    if (error instanceof Unsolvable)
+      return said(undefined, "loose", `it was not decided whether this holds for the same numbers as line ${line}: ${error.message}`, claimed);
+    throw error;
+  }
+}
+
+function said(
+  holds: boolean | undefined,
+  verdict: Verdict,
+  sentence: string,
+  statement: Expression,
+  counterexample?: ReadonlyMap<string, Expression>,
+): Outcome {
+  const check: Check = { kind: "substitution", outcome: verdict, detail: sentence, lines: [{ note: sentence }] };
+  return { ...NO_STEPS, statement, answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}) }, checks: [check], verdict };
+}

@@ -1,0 +1,68 @@
+import type { Expression } from "../../expression/expression.ts";
+import { words } from "../../notation/inline.ts";
+import type { Answer } from "../answer.ts";
+import type { Sentence } from "./sentence.ts";
+
+type Values = ReadonlyMap<string, Expression>;
+
+/** Reads `x = …, y = …` (or `(3)`, the values of a line with one solution) after “with”. */
+export function readValues(sentence: Sentence, stops: readonly string[]): Values {
+  const [values = new Map()] = readSets(sentence, stops, false);
+  return values;
+}
+
+/** As `readValues`, where a line with several solutions gives a set of values for each. */
+export function readValueSets(sentence: Sentence, stops: readonly string[]): readonly Values[] {
+  return readSets(sentence, stops, true);
+}
+
+function readSets(sentence: Sentence, stops: readonly string[], maySeveral: boolean): readonly Values[] {
+  let sets: readonly Values[] = [new Map()];
+  const withEach = (more: readonly Values[]): void => {
+    sets = sets.flatMap((one) => more.map((other) => new Map([...one, ...other])));
+  };
+  let first = true;
+  do {
+    if (!first) sentence.pieces.push(words(","));
+    first = false;
+    const from = sentence.next.span.from;
+    const written = sentence.quantity("a value such as x = 3", stops, true);
+    const span = { from, to: sentence.next.span.from };
+    if (written.kind === "line") {
+      withEach(lineValues(sentence, written.line, span, maySeveral));
+      continue;
+    }
+    const [left, right] = written.kind === "relation" && written.comparisons.length === 1 && written.comparisons[0] === "=" ? written.operands : [];
+    if (left?.kind !== "name" || !right) return sentence.fail("a value such as x = 3 was expected here", span);
+    withEach([new Map([[left.name, sentence.mean(right)]])]);
+  } while (sentence.takeMark(","));
+  return sets;
+}
+
+function lineValues(sentence: Sentence, line: number, span: { from: number; to: number }, maySeveral: boolean): readonly Values[] {
+  const answer = sentence.environment.outcomes.get(line)?.answer;
+  if (answer?.kind === "optimum") return optimumValues(sentence, answer, line, span, maySeveral);
+  const solutions = answer?.kind === "solutions" ? answer.set.solutions : [];
+  if (solutions.length === 0) return sentence.fail(`line ${line} has no solution whose values could be put in`, span);
+  if (solutions.some(({ free, values }) => free.some((name) => values.has(name))))
+    return sentence.fail(`line ${line} says where its unknown lies, which is no single value`, span);
+  if (solutions.length > 1 && !maySeveral)
+    return sentence.fail(`line ${line} has ${solutions.length} solutions: choose one with “keep … from (${line})”`, span);
+  return solutions.map(({ values }) => values);
+}
+
+/** The points of an optimum: those of the whole domain where there are such, else those that are one of their neighbourhood, else all. */
+function optimumValues(
+  sentence: Sentence,
+  { points: all, wanted }: Answer & { readonly kind: "optimum" },
+  line: number,
+  span: { from: number; to: number },
+  maySeveral: boolean,
+): readonly Values[] {
+  const best = all.filter(({ global }) => global);
+  const near = all.filter(({ nature }) => nature === wanted);
+  const points = [best, near].find((list) => list.length > 0) ?? all;
+  if (points.length === 0) return sentence.fail(`line ${line} has no point whose values could be put in`, span);
+  if (points.length > 1 && !maySeveral) return sentence.fail(`line ${line} has ${points.length} points: one alone can be put in here`, span);
+  return points.map(({ values }) => values);
+}

@@ -1,0 +1,59 @@
+import { type Claim, type Step, step } from "../../derivation/step.ts";
+import { equation, name, negate, ONE, product, ZERO } from "../../expression/construct.ts";
+import { contains, type Expression, equal } from "../../expression/expression.ts";
+import { present } from "../../notation/present.ts";
+import type { Syntax } from "../../notation/syntax.ts";
+import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { nonZero } from "../sifting/conditions.ts";
+import { type Solved, solution } from "../solution.ts";
+import { quotient, readable, withoutFactor } from "../values.ts";
+import { type PolynomialForm, polynomialFrom, writtenPolynomial } from "./polynomial-form.ts";
+
+/** a x + b = 0: multiply out, collect the unknown on one side, divide by its coefficient. */
+export function solveLinear(form: PolynomialForm): Solved | undefined {
+  if (form.coefficients.length !== 2) return undefined;
+  const { task } = form;
+  const { unknown } = task;
+  // An unknown that stands on the right alone is read from right to left.
+  const swapped = contains(form.right, unknown) && !contains(form.left, unknown);
+  const [constant = ZERO, slope = ONE] = swapped ? form.coefficients.map((coefficient) => readable(negate(coefficient))) : form.coefficients;
+  const steps: Step[] = [];
+  let current: Expression = task.equation;
+  const move = (after: Expression, make: (claim: Claim) => Step): void => {
+    if (equal(current, after)) return;
+    steps.push(make({ kind: "equivalent", unknown, before: current, after }));
+    current = after;
+  };
+  if (swapped) move(equation(form.right, form.left), (claim) => step("swap sides", [], claim));
+  else move(expandedSides(form), (claim) => step("multiply out", [], claim));
+  const right = readable(negate(constant));
+  const collected = equation(product(slope, name(unknown)), right);
+  const written: Syntax = { kind: "relation", comparisons: ["="], operands: [writtenPolynomial([ZERO, slope], unknown), present(right)] };
+  move(collected, (claim) => step("collect the unknown", [unknown], claim, { written }));
+  const root = quotient(negate(constant), slope);
+  const conditions = nonZero(slope, task.assumptions);
+  const scaled = withoutFactor(slope);
+  move(equation(name(unknown), root), (claim) => step(scaled.rule, [scaled.said], claim, { conditions }));
+  return {
+    steps,
+    set: {
+      variables: [unknown],
+      domain: task.domain,
+      complete: true,
+      reason: `the equation is of first degree in ${unknown}, so it has exactly one solution`,
+      solutions: [solution(unknown, root, { conditions })],
+      rejected: [],
+      complexSolutions: [],
+    },
+  };
+}
+
+/** Both sides multiplied out, each as a polynomial in the unknown. */
+function expandedSides(form: PolynomialForm): ReturnType<typeof equation> {
+  const { unknown } = form.task;
+  const sides = [form.left, form.right].map((side) => {
+    const coefficients = polynomialCoefficients(side, unknown);
+    return coefficients ? polynomialFrom(coefficients, unknown) : side;
+  });
+  return equation(sides[0] ?? ZERO, sides[1] ?? ZERO);
+}

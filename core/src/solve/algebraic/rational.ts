@@ -1,0 +1,34 @@
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
+import { step } from "../../derivation/step.ts";
+import { equation, nameIn, product, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { text } from "../../notation/text.ts";
+import * as poly from "../../polynomial/multivariate.ts";
+import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { expand, simplify } from "../../truth/index.ts";
+import type { Solved, Task } from "../solution.ts";
+
+/**
+ * An equation with the unknown in denominators: multiplied by the common denominator it is a polynomial equation, which
+ * has the same solutions as long as the denominator is not 0; the candidates are sifted for that afterwards.
+ */
+export function solveRational(task: Task, solvePolynomial: (task: Task) => Solved | undefined): Solved | undefined {
+  const [left = ZERO, right = ZERO] = task.equation.operands;
+  return whereRational(() => {
+    const kernels = new Kernels();
+    const own = kernels.index(nameIn(task.equation, task.unknown));
+    const fraction = normalForm(subtract(left, right), kernels);
+    if (poly.degreeIn(fraction.denominator, own) === 0) return undefined;
+    const denominator = polynomialExpression(fraction.denominator, kernels);
+    // Where the sides clear by themselves they stay apart, as a student would write them.
+    const sides = [left, right].map((side) => simplify(product(denominator, side)).expression).map(expand);
+    const apart = sides.every((side) => polynomialCoefficients(side, task.unknown) !== undefined);
+    const cleared = apart ? equation(sides[0] ?? ZERO, sides[1] ?? ZERO) : equation(expand(polynomialExpression(fraction.numerator, kernels)), ZERO);
+    if (cleared.kind !== "relation") return undefined;
+    const solved = solvePolynomial({ ...task, equation: cleared });
+    if (!solved) return undefined;
+    const claim = { kind: "equivalent", unknown: task.unknown, before: task.equation, after: cleared } as const;
+    const first = step("multiply both sides", [denominator], claim, { conditions: [relation(denominator, "!=", ZERO)] });
+    const reason = `multiplied by ${text(denominator)}, ${solved.set.reason}; candidates that make a denominator 0 are set aside`;
+    return { steps: [first, ...solved.steps], set: { ...solved.set, reason } };
+  }, undefined);
+}
