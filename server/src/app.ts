@@ -7,18 +7,22 @@ import helmet from "helmet";
 import type { Logger } from "pino";
 import { pinoHttp } from "pino-http";
 import { type AccountSettings, accountRoutes } from "./api/account-routes.ts";
-import { ApiError, parameter, sameOrigin } from "./api/http.ts";
+import { ApiError, sameOrigin } from "./api/http.ts";
 import { openApi } from "./api/openapi.ts";
+import { pageRoutes, stylesRoute } from "./api/page-routes.ts";
 import { setRoutes } from "./api/set-routes.ts";
 import type { Database } from "./data/database.ts";
-import { ENCODINGS, type Encoding, pageAt } from "./data/publications.ts";
 import type { Checker } from "./publish/check.ts";
+import { ServedPages } from "./publish/served-pages.ts";
+import type { PageStyles } from "./publish/styles.ts";
 
 export interface AppParts extends AccountSettings {
   readonly database: Database;
   readonly checker: Checker;
   readonly log: Logger;
   readonly proxies: number;
+  /** The styles of published pages. */
+  readonly styles: PageStyles;
   /** The built web application and the published page's own files. */
   readonly webFiles: URL;
   readonly pageFiles: URL;
@@ -46,6 +50,7 @@ const POLICY = {
 /** The whole HTTP application: API, published pages, and the web application's files. */
 export function createApp(parts: AppParts): Express {
   const app = express();
+  const pages = new ServedPages(parts.database);
   app.set("trust proxy", parts.proxies);
   app.disable("x-powered-by");
   app.use(
@@ -57,8 +62,10 @@ export function createApp(parts: AppParts): Express {
       },
     }),
   );
+  app.use("/p", pageRoutes(parts.database, pages));
+  app.get("/typesetting/page-:name.css", stylesRoute(parts.styles));
   app.use(helmet({ contentSecurityPolicy: { useDefaults: false, directives: POLICY }, strictTransportSecurity: parts.proxies > 0 }));
-  app.use("/api", sameOrigin, express.json({ limit: "3mb" }), accountRoutes(parts.database, parts), setRoutes(parts.database, parts.checker, parts.pageFiles));
+  app.use("/api", sameOrigin, express.json({ limit: "3mb" }), accountRoutes(parts.database, parts), setRoutes(parts.database, { ...parts, pages }));
   app.get("/api/openapi.json", (_request, response) => {
     response.json(openApi());
   });
@@ -66,20 +73,6 @@ export function createApp(parts: AppParts): Express {
     throw new ApiError(404, "there is nothing at this address");
   });
 
-  app.get("/p/:address", async (request, response) => {
-    const page = await pageAt(parts.database, parameter(request, "address"), encodingFor(request));
-    response.setHeader(
-      "Content-Security-Policy",
-      "default-src 'none'; style-src 'self'; style-src-attr 'unsafe-inline'; font-src 'self'; img-src 'self' data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
-    );
-    response.setHeader("Cache-Control", "no-cache");
-    if (page === undefined) response.status(404).type("html").send(NOTHING_HERE);
-    else {
-      response.type("html").vary("Accept-Encoding");
-      if (page.encoding !== "identity") response.setHeader("Content-Encoding", page.encoding);
-      response.send(page.body);
-    }
-  });
   const packageFolder = (name: string): string => dirname(createRequire(import.meta.url).resolve(`${name}/package.json`));
   for (const folder of [join(packageFolder("katex"), "dist"), packageFolder("@fontsource-variable/source-serif-4")]) {
     app.use("/typesetting", express.static(folder, { maxAge: YEAR, immutable: true, index: false }));
@@ -98,15 +91,6 @@ export function createApp(parts: AppParts): Express {
   app.use(reportFault);
   return app;
 }
-
-/** The smallest form of a page that the reader's browser takes. */
-function encodingFor(request: Request): Encoding {
-  const accepted = request.acceptsEncodings([...ENCODINGS]);
-  return ENCODINGS.find((encoding) => encoding === accepted) ?? "identity";
-}
-
-const NOTHING_HERE =
-  '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Nothing here</title><link rel="stylesheet" href="/page.css"></head><body><main><h1>There is nothing at this address</h1><p>The page may have been withdrawn, or the address is not complete.</p></main></body></html>';
 
 /** Faults the caller can mend are answered in words; others are logged and answered without details. */
 function reportFault(error: unknown, request: Request, response: Response, _next: NextFunction): void {

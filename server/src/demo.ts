@@ -8,14 +8,19 @@ import { publish } from "./data/publications.ts";
 import { accounts } from "./data/schema.ts";
 import { createSet } from "./data/sets.ts";
 import type { Checker } from "./publish/check.ts";
-import { pageHtml } from "./publish/page.ts";
+import { linked, pageWithPictures } from "./publish/page.ts";
 import { composeSet } from "./publish/publish.ts";
+import type { PageStyles } from "./publish/styles.ts";
 
 /** The demo instructor's sign-in, shown on the sign-in page in demo mode only. */
 export const DEMO = { email: "mara.tideway@saltmere.example", password: "harbour-lights", name: "Mara Tideway" } as const;
 
 /** Makes the demo instructor with the sets of the examples folder and one published handout, when there is no account yet. */
-export async function makeDemo(database: Database, checker: Checker, examples: URL): Promise<boolean> {
+export async function makeDemo(
+  database: Database,
+  { checker, styles }: { readonly checker: Checker; readonly styles: PageStyles },
+  examples: URL,
+): Promise<boolean> {
   const [existing] = await database.select({ accounts: count() }).from(accounts);
   if ((existing?.accounts ?? 0) > 0) return false;
   const account = await createAccount(database, DEMO);
@@ -29,7 +34,7 @@ export async function makeDemo(database: Database, checker: Checker, examples: U
     if (index > 0) continue;
     for (const kind of ["handout", "worked"] as const) {
       const composed = await composeSet(checker, set, account.name, { ...DEFAULT_CHOICES, kind }, new Date());
-      await publish(database, stored.id, kind, pageHtml(composed.set, { handsIn: kind === "handout" }));
+      await publish(database, stored.id, kind, (at) => pageWithPictures(composed.set, { handsIn: kind === "handout", styles: linked(styles) }, at));
     }
   }
   return true;

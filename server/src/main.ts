@@ -4,6 +4,7 @@ import { readConfig } from "./config.ts";
 import { openDatabase } from "./data/database.ts";
 import { DEMO, makeDemo } from "./demo.ts";
 import { createChecker } from "./publish/check.ts";
+import { pageStyles } from "./publish/styles.ts";
 
 /** Files beside the bundle in `server/dist`. */
 const root = new URL("../../", import.meta.url);
@@ -12,7 +13,9 @@ const config = readConfig(process.env);
 const log = pino({ level: config.logLevel });
 const { database, close } = await openDatabase(config.databaseUrl, new URL("server/migrations", root));
 const checker = createChecker(new URL("./check-worker.js", import.meta.url), config.checkThreads);
-if (config.demo && (await makeDemo(database, checker, new URL("examples/", root)))) log.info("made the demo data");
+const pageFiles = new URL("server/public/", root);
+const styles = pageStyles(pageFiles);
+if (config.demo && (await makeDemo(database, { checker, styles }, new URL("examples/", root)))) log.info("made the demo data");
 
 const app = createApp({
   database,
@@ -22,7 +25,8 @@ const app = createApp({
   attempts: config.signInAttempts,
   demo: config.demo ? { email: DEMO.email, password: DEMO.password } : undefined,
   webFiles: new URL("web/dist/", root),
-  pageFiles: new URL("server/public/", root),
+  pageFiles,
+  styles,
 });
 const server = app.listen(config.port, config.host, (fault) => {
   if (fault) {

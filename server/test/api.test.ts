@@ -9,6 +9,7 @@ import { ConfigError, readConfig } from "../src/config.ts";
 import { openDatabase } from "../src/data/database.ts";
 import { DEMO, makeDemo } from "../src/demo.ts";
 import { type Checker, createChecker } from "../src/publish/check.ts";
+import { pageStyles } from "../src/publish/styles.ts";
 
 const ROOT = new URL("../../", import.meta.url);
 
@@ -22,7 +23,9 @@ beforeAll(async () => {
   const { database, close } = await openDatabase(`file:${file}`, new URL("server/migrations", ROOT));
   closeDatabase = close;
   checker = createChecker(new URL("server/dist/check-worker.js", ROOT), 2);
-  await makeDemo(database, checker, new URL("examples/", ROOT));
+  const pageFiles = new URL("server/public/", ROOT);
+  const styles = pageStyles(pageFiles);
+  await makeDemo(database, { checker, styles }, new URL("examples/", ROOT));
   const app = createApp({
     database,
     checker,
@@ -31,7 +34,8 @@ beforeAll(async () => {
     attempts: 1000,
     demo: DEMO,
     webFiles: new URL("web/dist/", ROOT),
-    pageFiles: new URL("server/public/", ROOT),
+    pageFiles,
+    styles,
   });
   await new Promise<void>((resolve) => {
     server = app.listen(0, "127.0.0.1", () => resolve());
@@ -241,6 +245,54 @@ describe("publishing", () => {
     expect(gzip.size).toBeLessThan(plain.size / 5);
     expect(plain.text.match(/<symbol id="nail-nailed"/g)).toHaveLength(1);
     expect(plain.text.match(/<use href="#nail-nailed"/g)?.length).toBeGreaterThan(5);
+  });
+
+  it("sends the pictures of the evidence to those who open it, and to nobody when the page is withdrawn", async () => {
+    const owner = await instructor();
+    const { set, problem } = await newProblem(owner);
+    await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "Roots", statement: "", working: ["solve x^2 - 5x + 6 = 0"] });
+    const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" });
+    const { body: page } = await new Visitor().ask("GET", `/p/${body.publication.address}`);
+    const evidence = page.slice(page.indexOf('<details class="evidence">'));
+    expect(evidence).not.toContain("<path");
+    const [, source] = /<img loading="lazy"[^>]*src="([^"]+)"[^>]*alt="[^"]{20,}"/.exec(evidence) ?? [];
+    const picture = await fetch(`${origin}${source}`);
+    expect([picture.status, picture.headers.get("content-type"), picture.headers.get("cache-control")]).toEqual([
+      200,
+      "image/svg+xml",
+      "public, max-age=31536000, immutable",
+    ]);
+    expect(await picture.text()).toMatch(/^<svg.*<path/s);
+    await owner.ask("DELETE", `/api/sets/${set.id}/publications/worked`);
+    expect((await fetch(`${origin}${source}`)).status).toBe(404);
+    // What is shown before publishing, and what goes out as a file, has its pictures in it.
+    expect((await owner.ask("POST", `/api/sets/${set.id}/preview`, { kind: "worked" })).body.html).not.toContain("<img");
+  });
+
+  it("sends the styles of all pages as one sheet, which later pages find under another name", async () => {
+    const owner = await instructor();
+    const { set } = await newProblem(owner);
+    const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "handout" });
+    const { body: page } = await new Visitor().ask("GET", `/p/${body.publication.address}`);
+    const sheets = [...page.matchAll(/<link rel="stylesheet" href="([^"]+)">/g)].map(([, href]) => href);
+    expect(sheets).toHaveLength(1);
+    const styles = await fetch(`${origin}${sheets[0]}`, { headers: { "Accept-Encoding": "br" } });
+    const css = await styles.text();
+    expect([styles.status, styles.headers.get("content-encoding"), styles.headers.get("content-type")]).toEqual([200, "br", "text/css; charset=utf-8"]);
+    expect(css).toMatch(/KaTeX_Main.*\.derivation/s);
+    const [, font] = /url\((fonts\/KaTeX_Main-Regular\.woff2)\)/.exec(css) ?? [];
+    expect((await fetch(`${origin}/typesetting/${font}`)).status).toBe(200);
+    expect((await fetch(`${origin}/typesetting/page-earlier.css`)).status).toBe(200);
+  });
+
+  it("sends a page once to a browser that has it", async () => {
+    const owner = await instructor();
+    const { set } = await newProblem(owner);
+    const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "handout" });
+    const url = `${origin}/p/${body.publication.address}`;
+    const first = await fetch(url);
+    const again = await fetch(url, { headers: { "If-None-Match": first.headers.get("etag") ?? "" } });
+    expect([first.status, again.status, (await again.text()).length]).toEqual([200, 304, 0]);
   });
 
   it("says what is given together, the way before the answer, and numbers only what is referred to", async () => {

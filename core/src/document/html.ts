@@ -16,37 +16,46 @@ export function escapeHtml(text: string): string {
   return text.replace(/&/g, "&amp;").replace(/</g, "&lt;").replace(/>/g, "&gt;").replace(/"/g, "&quot;");
 }
 
-/** Blocks as static HTML that needs no script. */
-export const blocksHtml = (blocks: readonly Block[], typeset: Typeset): string => blocks.map((block) => blockHtml(block, typeset)).join("");
+/** How HTML is made: mathematics typeset, and what stands for a picture that belongs to the evidence. */
+interface Setting {
+  readonly typeset: Typeset;
+  readonly evidencePicture: (picture: Picture) => string;
+}
+
+/** Blocks as static HTML that needs no script; the pictures of the evidence are drawn in it, unless they are kept elsewhere. */
+export const blocksHtml = (blocks: readonly Block[], typeset: Typeset, evidencePicture: Setting["evidencePicture"] = (picture) => drawSvg(picture)): string =>
+  allHtml(blocks, { typeset, evidencePicture });
+
+const allHtml = (blocks: readonly Block[], setting: Setting): string => blocks.map((block) => blockHtml(block, setting)).join("");
 
 const PARAGRAPHS: Readonly<Record<ParagraphRole, string>> = { answer: "sentence-answer", refusal: "sentence-answer", remark: "note", warning: "note" };
 const WORDS: Readonly<Record<WordsRole, string>> = { introduction: "introduction", statement: "statement", text: "text", remarks: "remarks" };
 const STATE_SIZE = { width: 220, height: 165 };
 
-function blockHtml(block: Block, typeset: Typeset): string {
-  const line = (one: Line): string => lineHtml(one, typeset);
+function blockHtml(block: Block, setting: Setting): string {
+  const line = (one: Line): string => lineHtml(one, setting);
   switch (block.kind) {
     case "heading":
       return `<h2><span class="number">${block.number}</span> ${escapeHtml(block.title)}${pointsHtml(block.points)}</h2>`;
     case "part":
-      return `<div class="part"><p class="letter">(${block.letter})</p><div>${statementHtml(block.question, typeset)}</div>${pointsHtml(block.points)}</div>`;
+      return `<div class="part"><p class="letter">(${block.letter})</p><div>${statementHtml(block.question, setting.typeset)}</div>${pointsHtml(block.points)}</div>`;
     case "author's words":
-      return `<div class="${WORDS[block.role]}">${statementHtml(block.words, typeset)}</div>`;
+      return `<div class="${WORDS[block.role]}">${statementHtml(block.words, setting.typeset)}</div>`;
     case "hint":
-      return `<details class="hint"><summary>Hint</summary>${statementHtml(block.words, typeset)}</details>`;
+      return `<details class="hint"><summary>Hint</summary>${statementHtml(block.words, setting.typeset)}</details>`;
     case "space":
       return `<div class="space" style="--lines: ${block.lines}" aria-hidden="true"></div>`;
     case "givens":
       return `<p class="givens"><span class="words">Given:</span> ${block.items.map(line).join(", ")}</p>`;
     case "sentence": {
       const number = block.number === undefined ? "" : `<span class="line-number">(${block.number})</span>`;
-      const because = block.because ? ` <span class="reason">${wordsHtml(block.because, typeset)}</span>` : "";
+      const because = block.because ? ` <span class="reason">${wordsHtml(block.because, setting.typeset)}</span>` : "";
       return `<p class="sentence">${number}${line(block.line)}${because}</p>`;
     }
     case "fault":
       return `<p class="fault">${escapeHtml(block.message)}</p>`;
     case "derivation":
-      return itemsHtml(block.items, typeset);
+      return itemsHtml(block.items, setting);
     case "display":
       return `<div class="display">${line(block.line)}</div>`;
     case "results":
@@ -58,7 +67,7 @@ function blockHtml(block: Block, typeset: Typeset): string {
     case "table": {
       const row = (cells: readonly Cell[]): string => `<tr>${cells.map((cell) => `<td>${line(cell.line)}</td>`).join("")}</tr>`;
       const head = block.headings.map((cell) => `<th scope="col">${line(cell.line)}</th>`).join("");
-      const caption = block.caption ? `<figcaption>${captionHtml("Table", block.caption, typeset)}</figcaption>` : "";
+      const caption = block.caption ? `<figcaption>${captionHtml("Table", block.caption, setting)}</figcaption>` : "";
       return `<figure class="table"><div><table><thead><tr>${head}</tr></thead><tbody>${block.rows.map(row).join("")}</tbody></table></div>${caption}</figure>`;
     }
     case "measures": {
@@ -68,46 +77,46 @@ function blockHtml(block: Block, typeset: Typeset): string {
       return `<table class="measures"><tbody>${rows.join("")}</tbody></table>`;
     }
     case "graph":
-      return graphHtml(block.picture, block.states, captionHtml("Figure", block.caption, typeset));
+      return graphHtml(block.picture, block.states, captionHtml("Figure", block.caption, setting));
     case "figure":
-      return `<figure class="graph">${drawFigure(block.picture)}<figcaption>${captionHtml("Figure", block.caption, typeset)}</figcaption></figure>`;
+      return `<figure class="graph">${drawFigure(block.picture)}<figcaption>${captionHtml("Figure", block.caption, setting)}</figcaption></figure>`;
     case "beside":
-      return `<div class="beside">${block.blocks.map((one) => `<div>${blockHtml(one, typeset)}</div>`).join("")}</div>`;
+      return `<div class="beside">${block.blocks.map((one) => `<div>${blockHtml(one, setting)}</div>`).join("")}</div>`;
     case "answer": {
       const letter = block.letter === undefined ? "" : `<span class="letter">(${block.letter})</span> `;
-      return `<div class="answer" role="group" aria-label="answer${block.letter === undefined ? "" : ` to part ${block.letter}`}">${letter}<div>${blocksHtml(block.blocks, typeset)}</div></div>`;
+      return `<div class="answer" role="group" aria-label="answer${block.letter === undefined ? "" : ` to part ${block.letter}`}">${letter}<div>${allHtml(block.blocks, setting)}</div></div>`;
     }
     case "folded":
-      return `<details class="folded"><summary>${escapeHtml(block.label)}</summary>${blocksHtml(block.blocks, typeset)}</details>`;
+      return `<details class="folded"><summary>${escapeHtml(block.label)}</summary>${allHtml(block.blocks, setting)}</details>`;
     case "evidence": {
       const drawn = block.picture
-        ? `<figure class="graph">${drawSvg(block.picture)}<figcaption>${escapeHtml(block.picture.description)}</figcaption></figure>`
+        ? `<figure class="graph">${setting.evidencePicture(block.picture)}<figcaption>${escapeHtml(block.picture.description)}</figcaption></figure>`
         : "";
-      return `<details class="evidence"><summary aria-label="${block.verdict}: evidence">${nailHtml(block.verdict)}</summary><dl>${block.checks.map((check) => checkHtml(check, typeset)).join("")}</dl>${drawn}</details>`;
+      return `<details class="evidence"><summary aria-label="${block.verdict}: evidence">${nailHtml(block.verdict)}</summary><dl>${block.checks.map((check) => checkHtml(check, setting)).join("")}</dl>${drawn}</details>`;
     }
   }
 }
 
 const pointsHtml = (points: number | undefined): string => (points === undefined ? "" : ` <span class="points">${pointsWords(points)}</span>`);
 
-function captionHtml(what: "Figure" | "Table", { number, words, line }: Caption, typeset: Typeset): string {
-  const own = words ? wordsHtml(words, typeset) : lineHtml(line, typeset);
+function captionHtml(what: "Figure" | "Table", { number, words, line }: Caption, setting: Setting): string {
+  const own = words ? wordsHtml(words, setting.typeset) : lineHtml(line, setting);
   return number === undefined ? own : `<b>${what} ${number}</b> ${own}`;
 }
 
 /** Rows of a derivation in columns: left side, sign, right side, reason; what is too wide for that stands across. */
-function itemsHtml(items: readonly (Row | Case)[], typeset: Typeset): string {
-  const line = (one: Line): string => lineHtml(one, typeset);
+function itemsHtml(items: readonly (Row | Case)[], setting: Setting): string {
+  const line = (one: Line): string => lineHtml(one, setting);
   const shown = items.map((item) =>
     item.kind === "case"
-      ? `<li class="case"><p>${escapeHtml(caseLabel(item, items))}: ${line(item.title)}</p>${itemsHtml(item.items, typeset)}</li>`
-      : rowHtml(item, typeset),
+      ? `<li class="case"><p>${escapeHtml(caseLabel(item, items))}: ${line(item.title)}</p>${itemsHtml(item.items, setting)}</li>`
+      : rowHtml(item, setting),
   );
   return `<ol class="derivation">${shown.join("")}</ol>`;
 }
 
-function rowHtml(row: Row, typeset: Typeset): string {
-  const line = (one: Line): string => lineHtml(one, typeset);
+function rowHtml(row: Row, setting: Setting): string {
+  const line = (one: Line): string => lineHtml(one, setting);
   const sign = row.sign === undefined ? "" : SIGNS[row.sign];
   const alternatives = row.right.map((one, k) => (k === 0 ? line(one) : `<span class="or">or</span> ${line(row.left)} ${escapeHtml(sign)} ${line(one)}`));
   const right =
@@ -125,36 +134,36 @@ function graphHtml(picture: Picture, states: readonly Picture[], caption: string
   return `<figure class="graph states"><div class="row">${row}</div><figcaption>${caption}</figcaption></figure>`;
 }
 
-function checkHtml({ heading, outcome, lines }: CheckedBy, typeset: Typeset): string {
+function checkHtml({ heading, outcome, lines }: CheckedBy, setting: Setting): string {
   const shown = lines.map(({ subject, sides, note }) => {
-    const both = sides ? `left ${lineHtml(sides.left, typeset)}, right ${lineHtml(sides.right, typeset)}; ` : "";
-    return `<p>${subject ? `${lineHtml(subject, typeset)}: ` : ""}${both}${escapeHtml(note)}</p>`;
+    const both = sides ? `left ${lineHtml(sides.left, setting)}, right ${lineHtml(sides.right, setting)}; ` : "";
+    return `<p>${subject ? `${lineHtml(subject, setting)}: ` : ""}${both}${escapeHtml(note)}</p>`;
   });
   return `<dt>${nailHtml(outcome)} ${heading}</dt><dd>${shown.join("")}</dd>`;
 }
 
 /** A line as HTML, its mathematics typeset. */
-export const lineHtml = (line: Line, typeset: Typeset): string =>
+const lineHtml = (line: Line, setting: Setting): string =>
   withMarks(line)
-    .map((inline) => inlineHtml(inline, typeset))
+    .map((inline) => inlineHtml(inline, setting))
     .join("");
 
-function inlineHtml(inline: Inline, typeset: Typeset): string {
+function inlineHtml(inline: Inline, setting: Setting): string {
   switch (inline.kind) {
     case "words":
       return escapeHtml(inline.text);
     case "mathematics":
-      return typeset(`${inline.large ? "\\displaystyle " : ""}${writtenLatex(inline.written)}`, false);
+      return setting.typeset(`${inline.large ? "\\displaystyle " : ""}${writtenLatex(inline.written)}`, false);
     case "unit":
-      return typeset(unitLatex(inline.unit), false);
+      return setting.typeset(unitLatex(inline.unit), false);
     case "limit":
-      return typeset(`\\displaystyle ${limitSignLatex(inline.variable, inline.at, inline.side)}`, false);
+      return setting.typeset(`\\displaystyle ${limitSignLatex(inline.variable, inline.at, inline.side)}`, false);
     case "decimal":
-      return ` <span class="decimal">${decimalSign(inline)} ${typeset(writtenLatex(inline.written), false)}</span>`;
+      return ` <span class="decimal">${decimalSign(inline)} ${setting.typeset(writtenLatex(inline.written), false)}</span>`;
     case "together":
-      return `<span class="together">${inline.inlines.map((one) => inlineHtml(one, typeset)).join("")}</span>`;
+      return `<span class="together">${inline.inlines.map((one) => inlineHtml(one, setting)).join("")}</span>`;
     case "aside":
-      return ` <span class="note">${lineHtml(inline.inlines, typeset)}</span>`;
+      return ` <span class="note">${lineHtml(inline.inlines, setting)}</span>`;
     case "source":
       return `<code>${escapeHtml(inline.text)}</code>`;
   }

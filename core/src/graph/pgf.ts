@@ -1,4 +1,5 @@
 import { textLatex } from "../notation/latex-text.ts";
+import { PALETTE } from "./palette.ts";
 import type { Picture, PictureCurve, PictureMark } from "./picture.ts";
 import type { Position } from "./scene.ts";
 import { surfaceAxes, surfacePgf } from "./surface-pgf.ts";
@@ -7,9 +8,8 @@ import { ticksX, ticksY } from "./svg-axes.ts";
 import { DEFAULT_SIZE } from "./svg-elements.ts";
 import { ASPECT } from "./window.ts";
 
-const DASHES = ["solid", "dashed", "dotted", "dash dot", "densely dashed", "loosely dotted"] as const;
-const COLOURS = ["nail1", "nail2", "nail3", "nail4", "nail5", "nail6"] as const;
-const HEX = ["0B5C8A", "B4552D", "3A7A36", "6F4A9A", "94700B", "4B5563"] as const;
+const colourOf = (index: number): string => `nail${(index % PALETTE.length) + 1}`;
+const dashOf = (index: number): string => PALETTE[index % PALETTE.length]?.pgfDash ?? "solid";
 
 /** Of the plane, in centimetres; its shape is that of the window, so that equal scales stay equal. */
 const WIDTH = 10;
@@ -40,7 +40,7 @@ export function drawPgf(picture: Picture, turn: Turn = DEFAULT_TURN): string {
     ...(curves.length > 1 ? ["legend pos=outer north east"] : []),
   ];
   return [
-    ...HEX.slice(0, curves.length + (mesh ? 1 : 0)).map((hex, k) => `\\definecolor{nail${k + 1}}{HTML}{${hex}}`),
+    ...PALETTE.slice(0, curves.length + (mesh ? 1 : 0)).map(({ light }, k) => `\\definecolor{${colourOf(k)}}{HTML}{${light.slice(1)}}`),
     "\\begin{tikzpicture}",
     `\\begin{axis}[${options.join(", ")}]`,
     ...curves.flatMap((curve, k) => curvePgf(curve, k, curves.length > 1)),
@@ -64,14 +64,14 @@ function plotOf(points: readonly Position[], style: string): string {
 }
 
 function curvePgf({ label, pieces, hatching = [], dots = [], bars = [], mesh }: PictureCurve, index: number, named: boolean): readonly string[] {
-  const colour = COLOURS[index % COLOURS.length] ?? "black";
-  if (mesh) return surfacePgf(mesh, colour, COLOURS[(index + 1) % COLOURS.length] ?? "black");
+  const colour = colourOf(index);
+  if (mesh) return surfacePgf(mesh, colour, colourOf(index + 1));
   const thin = [...hatching, ...bars].map((line) => plotOf(line, `${colour}, very thin, forget plot`));
-  const thick = pieces.map((piece) => plotOf(piece, `${colour}, ${DASHES[index % DASHES.length]}, thick, forget plot`));
+  const thick = pieces.map((piece) => plotOf(piece, `${colour}, ${dashOf(index)}, thick, forget plot`));
   const points = dots.length > 0 ? [plotOf(dots, `${colour}, only marks, mark=*, forget plot`)] : [];
   const legend = named
     ? [
-        `\\addlegendimage{${colour}, ${dots.length > 0 && pieces.length === 0 ? "only marks, mark=*" : `${DASHES[index % DASHES.length]}, thick`}}`,
+        `\\addlegendimage{${colour}, ${dots.length > 0 && pieces.length === 0 ? "only marks, mark=*" : `${dashOf(index)}, thick`}}`,
         `\\addlegendentry{${textLatex(label)}}`,
       ]
     : [];

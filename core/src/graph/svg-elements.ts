@@ -1,3 +1,5 @@
+import { PALETTE } from "./palette.ts";
+
 /** Size of the drawing in its own units. */
 export interface Size {
   readonly width: number;
@@ -7,14 +9,10 @@ export interface Size {
 export const DEFAULT_SIZE: Size = { width: 560, height: 340 };
 
 /** Six strokes that differ by colour and by dash; colours are taken from the page where it sets them. */
-export const STROKES: readonly { readonly colour: string; readonly dash: string }[] = [
-  { colour: "var(--curve-1, #0B5C8A)", dash: "" },
-  { colour: "var(--curve-2, #B4552D)", dash: "9 4" },
-  { colour: "var(--curve-3, #3A7A36)", dash: "2 3" },
-  { colour: "var(--curve-4, #6F4A9A)", dash: "11 3 2 3" },
-  { colour: "var(--curve-5, #94700B)", dash: "6 2" },
-  { colour: "var(--curve-6, #4B5563)", dash: "1 4" },
-];
+export const STROKES: readonly { readonly colour: string; readonly dash: string }[] = PALETTE.map(({ light, dash }, k) => ({
+  colour: `var(--curve-${k + 1}, ${light})`,
+  dash,
+}));
 export const INK = "var(--ink, #1F2D3A)";
 export const STEEL = "var(--steel, #4A6572)";
 export const RULE = "var(--rule, #D9D4C7)";

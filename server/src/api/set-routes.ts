@@ -25,8 +25,10 @@ import {
 } from "../data/sets.ts";
 import type { Checker } from "../publish/check.ts";
 import { FORMATS, type FormatName } from "../publish/formats.ts";
-import { pageHtml } from "../publish/page.ts";
+import { linked, pageHtml, pageWithPictures } from "../publish/page.ts";
 import { type Composed, composeSet } from "../publish/publish.ts";
+import type { ServedPages } from "../publish/served-pages.ts";
+import type { PageStyles } from "../publish/styles.ts";
 import { ApiError, body, parameter, signedIn, validated } from "./http.ts";
 import type { Bodies } from "./schemas.ts";
 
@@ -61,9 +63,17 @@ function settled<T>(change: Change<T>, shown: (value: T) => object): object {
   }
 }
 
+/** What publishing needs: what runs the workings, the pages that are kept at hand, and their styles. */
+interface Publishing {
+  readonly checker: Checker;
+  readonly pages: ServedPages;
+  readonly styles: PageStyles;
+}
+
 /** Sets, problems, files and publications of the account that is signed in. */
-export function setRoutes(database: Database, checker: Checker, pageFiles: URL): Router {
+export function setRoutes(database: Database, { checker, pages, styles }: Publishing): Router {
   const router = Router();
+  const pageOf = ({ kind }: Choices) => ({ handsIn: kind === "handout", styles: linked(styles) });
   /** The set composed with the choices that are made; where one is not, as the set says. */
   const composedFor = async (account: Account, set: StoredSet, made: Bodies["publish"]): Promise<{ choices: Choices; composed: Composed }> => {
     const { settings } = settingsOf(set.frontMatter);
@@ -172,8 +182,9 @@ export function setRoutes(database: Database, checker: Checker, pageFiles: URL):
     signedIn(database, async (account, request, response) => {
       const set = await ownSet(account, parameter(request, "id"));
       const { choices, composed } = await composedFor(account, set, body(request, "publish"));
-      const html = pageHtml(composed.set, { handsIn: choices.kind === "handout" });
-      response.status(201).json({ publication: await publish(database, set.id, choices.kind, html), notNailed: composed.notNailed });
+      const publication = await publish(database, set.id, choices.kind, (at) => pageWithPictures(composed.set, pageOf(choices), at));
+      pages.forget(publication.address);
+      response.status(201).json({ publication, notNailed: composed.notNailed });
     }),
   );
   router.post(
@@ -181,7 +192,7 @@ export function setRoutes(database: Database, checker: Checker, pageFiles: URL):
     signedIn(database, async (account, request, response) => {
       const set = await ownSet(account, parameter(request, "id"));
       const { choices, composed } = await composedFor(account, set, body(request, "publish"));
-      response.json({ html: pageHtml(composed.set, { handsIn: choices.kind === "handout" }), notNailed: composed.notNailed });
+      response.json({ html: pageHtml(composed.set, pageOf(choices)), notNailed: composed.notNailed });
     }),
   );
   router.get(
@@ -195,7 +206,7 @@ export function setRoutes(database: Database, checker: Checker, pageFiles: URL):
       response
         .type(format.type)
         .attachment(`${fileName(set.title)}.${format.ending}`)
-        .send(format.write(composed.set, { handsIn: choices.kind === "handout", pageFiles }));
+        .send(format.write(composed.set, { handsIn: choices.kind === "handout", styles }));
     }),
   );
   router.delete(
@@ -204,7 +215,7 @@ export function setRoutes(database: Database, checker: Checker, pageFiles: URL):
       const set = await ownSet(account, parameter(request, "id"));
       const kind = (["handout", "worked", "key"] as const).find((word) => word === parameter(request, "kind"));
       if (!kind) throw new ApiError(404, "there is no such publication");
-      await withdraw(database, set.id, kind);
+      for (const address of await withdraw(database, set.id, kind)) pages.forget(address);
       response.json({ publications: await publicationsOf(database, set.id) });
     }),
   );

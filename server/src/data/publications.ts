@@ -3,7 +3,7 @@ import { promisify } from "node:util";
 import { brotliCompress, gzip as gzipCompress } from "node:zlib";
 import { and, desc, eq, isNull } from "drizzle-orm";
 import type { Database } from "./database.ts";
-import { type PublicationKind, publications } from "./schema.ts";
+import { type PublicationKind, publicationPictures, publications } from "./schema.ts";
 
 export interface PublicationEntry {
   readonly id: string;
@@ -28,11 +28,17 @@ export async function publicationsOf(database: Database, setId: string): Promise
   return database.select(ENTRY).from(publications).where(eq(publications.setId, setId)).orderBy(desc(publications.createdAt));
 }
 
+/** A page and the pictures that it refers to, in their order. */
+export interface Snapshot {
+  readonly html: string;
+  readonly pictures: readonly string[];
+}
+
 /**
  * Stores a snapshot under the set's address for that kind, which is made at the first publication and kept: readers who
- * have it see the newest snapshot. Addresses hold 128 random bits.
+ * have it see the newest snapshot. Addresses hold 128 random bits. The page is rendered for the place where its pictures will be.
  */
-export async function publish(database: Database, setId: string, kind: PublicationKind, html: string): Promise<PublicationEntry> {
+export async function publish(database: Database, setId: string, kind: PublicationKind, render: (pictures: string) => Snapshot): Promise<PublicationEntry> {
   const [last] = await database
     .select(ENTRY)
     .from(publications)
@@ -47,8 +53,21 @@ export async function publish(database: Database, setId: string, kind: Publicati
     createdAt: Date.now(),
     withdrawnAt: null,
   };
-  await database.insert(publications).values({ ...entry, setId, html, ...(await compressed(html)) });
+  const { html, pictures } = render(`/p/${entry.address}/${entry.number}/`);
+  const drawn = await Promise.all(pictures.map(async (svg, place) => ({ publicationId: entry.id, place, svg: await promisify(gzipCompress)(svg) })));
+  const stored = database.insert(publications).values({ ...entry, setId, html, ...(await compressed(html)) });
+  await database.batch([stored, ...drawn.map((picture) => database.insert(publicationPictures).values(picture))]);
   return entry;
+}
+
+/** A picture of a snapshot that is not withdrawn, compressed with gzip. */
+export async function pictureAt(database: Database, address: string, number: number, place: number): Promise<Buffer | undefined> {
+  const [found] = await database
+    .select({ svg: publicationPictures.svg })
+    .from(publicationPictures)
+    .innerJoin(publications, eq(publications.id, publicationPictures.publicationId))
+    .where(and(eq(publications.address, address), eq(publications.number, number), isNull(publications.withdrawnAt), eq(publicationPictures.place, place)));
+  return found?.svg;
 }
 
 /** Once, and as small as it goes: it is sent many times. */
@@ -78,10 +97,12 @@ export async function pageAt(database: Database, address: string, encoding: Enco
   return found.body === null ? pageAt(database, address, "identity") : { body: found.body, encoding };
 }
 
-/** Takes every snapshot of an address away from readers. */
-export async function withdraw(database: Database, setId: string, kind: PublicationKind): Promise<void> {
-  await database
+/** Takes every snapshot of a kind away from readers; the addresses where they were. */
+export async function withdraw(database: Database, setId: string, kind: PublicationKind): Promise<ReadonlySet<string>> {
+  const taken = await database
     .update(publications)
     .set({ withdrawnAt: Date.now() })
-    .where(and(eq(publications.setId, setId), eq(publications.kind, kind), isNull(publications.withdrawnAt)));
+    .where(and(eq(publications.setId, setId), eq(publications.kind, kind), isNull(publications.withdrawnAt)))
+    .returning({ address: publications.address });
+  return new Set(taken.map(({ address }) => address));
 }

@@ -1,4 +1,4 @@
-import { blob, index, integer, sqliteTable, text, unique } from "drizzle-orm/sqlite-core";
+import { blob, index, integer, primaryKey, sqliteTable, text, unique } from "drizzle-orm/sqlite-core";
 
 /** The tables; `migrations/` holds the SQL that makes them. Times are milliseconds since 1970. */
 export const accounts = sqliteTable("accounts", {
@@ -71,6 +71,19 @@ export const publications = sqliteTable(
     withdrawnAt: integer("withdrawn_at"),
   },
   (table) => [unique().on(table.setId, table.kind, table.number), index("publications_by_address").on(table.address, table.number)],
+);
+
+/** Pictures of the evidence, by their place on the page: they are sent only to readers who open it. Compressed with gzip. */
+export const publicationPictures = sqliteTable(
+  "publication_pictures",
+  {
+    publicationId: text("publication_id")
+      .notNull()
+      .references(() => publications.id, { onDelete: "cascade" }),
+    place: integer("place").notNull(),
+    svg: blob("svg", { mode: "buffer" }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.publicationId, table.place] })],
 );
 
 export type PublicationKind = (typeof publications.$inferSelect)["kind"];

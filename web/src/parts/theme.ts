@@ -1,3 +1,5 @@
+import { DARK_CURVES } from "@nail-down/core/graph/palette";
+
 export type Theme = "light" | "dark";
 
 const KEY = "theme";
@@ -11,6 +13,10 @@ export function currentTheme(): Theme {
 
 export function applyTheme(theme: Theme = currentTheme()): void {
   document.documentElement.dataset["theme"] = theme;
+  for (const [name, colour] of DARK_CURVES) {
+    if (theme === "dark") document.documentElement.style.setProperty(name, colour);
+    else document.documentElement.style.removeProperty(name);
+  }
 }
 
 export function chooseTheme(theme: Theme): void {

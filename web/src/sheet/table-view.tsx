@@ -1,16 +1,9 @@
 import type { Cell } from "@nail-down/core/document/block";
+import { INK, RULE, STROKES } from "@nail-down/core/graph/svg-elements";
 import type { Line as DocumentLine } from "@nail-down/core/notation/inline";
 import { type ReactNode, useState } from "react";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { saveText } from "./graph/saving.ts";
-
-/** Colours and dashes of the columns, as curves have them. */
-const STROKES = [
-  { stroke: "var(--curve-1, #0B5C8A)", dash: "" },
-  { stroke: "var(--curve-2, #B4552D)", dash: "9 4" },
-  { stroke: "var(--curve-3, #3A7A36)", dash: "2 3" },
-  { stroke: "var(--curve-4, #6F4A9A)", dash: "11 3 2 3" },
-] as const;
 
 interface Table {
   readonly headings: readonly Cell[];
@@ -77,7 +70,7 @@ export function TableView({ show, ...table }: Table & { readonly show: (line: Do
         <figure className="min-w-40 flex-1" aria-label={`chart of ${columns.slice(1).join(" and ")}`}>
           <ResponsiveContainer width="100%" height={180}>
             <LineChart data={numbers} margin={{ top: 6, right: 8, bottom: 0, left: -18 }}>
-              <CartesianGrid stroke="var(--rule, #D9D4C7)" />
+              <CartesianGrid stroke={RULE} />
               <XAxis dataKey="c0" type="number" domain={["dataMin", "dataMax"]} tick={{ fontSize: 11 }} />
               <YAxis tick={{ fontSize: 11 }} />
               {columns.slice(1).map((column, k) => (
@@ -85,7 +78,7 @@ export function TableView({ show, ...table }: Table & { readonly show: (line: Do
                   key={column}
                   dataKey={`c${k + 1}`}
                   name={column}
-                  stroke={STROKES[k % STROKES.length]?.stroke ?? "#0B5C8A"}
+                  stroke={STROKES[k % STROKES.length]?.colour ?? INK}
                   strokeDasharray={STROKES[k % STROKES.length]?.dash ?? ""}
                   strokeWidth={2}
                   dot={{ r: 2.5 }}

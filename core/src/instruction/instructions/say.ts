@@ -13,10 +13,10 @@ export const SAY: Instruction = {
   purpose: "A paragraph of your own between the lines. Mathematics stands between dollar signs, and `$(3)$` is what line 3 came to.",
   forms: ['say "WORDS"'],
   examples: [["evaluate 2 pi sqrt(2.5/9.8) to 3 figures", 'say "One swing takes $(1)$ seconds."']],
-  begins: (sentence) => sentence.peekQuotedAfter("say"),
+  begins: (sentence) => sentence.peekWords("say"),
   read: (sentence) => {
     sentence.takeWords("say");
-    return reading(sentence, "say", { kind: "text", markdown: words(sentence) });
+    return reading(sentence, "say", { kind: "text", markdown: words(sentence, 'say "The ring is in the air."') });
   },
 };
 
@@ -26,10 +26,10 @@ export const HINT: Instruction = {
   purpose: "A hint that readers may open before the solution; it stands with the question.",
   forms: ['hint "WORDS"'],
   examples: [['hint "Where is the height $0$?"', "solve 2 + 14t - 4.9t^2 = 0"]],
-  begins: (sentence) => sentence.peekQuotedAfter("hint"),
+  begins: (sentence) => sentence.peekWords("hint"),
   read: (sentence) => {
     sentence.takeWords("hint");
-    return reading(sentence, "hint", { kind: "hint", markdown: words(sentence) });
+    return reading(sentence, "hint", { kind: "hint", markdown: words(sentence, 'hint "Where is the height 0?"') });
   },
 };
 
@@ -39,18 +39,18 @@ export const PART: Instruction = {
   purpose: "A part of the problem, (a), (b) and so on, with its question; the lines up to the next part answer it.",
   forms: ['part "QUESTION" [for N points]'],
   examples: [['part "When does it land?" for 2 points', "solve 2 + 14t - 4.9t^2 = 0"]],
-  begins: (sentence) => sentence.peekQuotedAfter("part"),
+  begins: (sentence) => sentence.peekWords("part"),
   read: (sentence) => {
     sentence.takeWords("part");
-    const question = words(sentence);
+    const question = words(sentence, 'part "When does it land?"');
     const points = sentence.takeWords("for") ? pointsOf(sentence) : undefined;
     return reading(sentence, "part", { kind: "part", question, ...(points === undefined ? {} : { points }) });
   },
 };
 
-function words(sentence: Sentence): string {
+function words(sentence: Sentence, example: string): string {
   const { span } = sentence.next;
-  const quoted = sentence.takeQuoted() ?? sentence.fail("words in quotes were expected here");
+  const quoted = sentence.takeQuoted() ?? sentence.fail(`words in quotes were expected here, as in ${example}`);
   const unknown = linesIn(quoted).find((line) => line >= sentence.environment.line || line < 1);
   if (unknown !== undefined) return sentence.fail(`there is no line ${unknown} before this one, whose value could stand in these words`, span);
   return quoted;

@@ -119,11 +119,6 @@ export class Sentence {
     if (!this.takeWords(...words)) this.fail(`“${words.join(" ")}” was expected here`);
   }
 
-  /** Whether a word comes next, and behind it words in quotes. */
-  peekQuotedAfter(word: string): boolean {
-    return this.peekWords(word) && this.#tokens[this.#at + 1]?.kind === "quoted";
-  }
-
   /** Whether a mark comes next. */
   peekMark(mark: string): boolean {
     return this.next.kind === "mark" && this.next.text === mark;
