@@ -98,7 +98,7 @@ export function TableView({ show, ...table }: Table & { readonly show: (line: Do
                       x2="22"
                       y2="4"
                       strokeWidth="2"
-                      stroke={STROKES[k % STROKES.length]?.stroke}
+                      stroke={STROKES[k % STROKES.length]?.colour}
                       strokeDasharray={STROKES[k % STROKES.length]?.dash}
                     />
                   </svg>{" "}
