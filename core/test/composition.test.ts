@@ -95,7 +95,10 @@ describe("the way to an answer", () => {
     ],
     [
       ["differentiate x^2 sin x by x"],
-      ["d/dx (x² sin(x)) = x² cos(x) + 2x sin(x) [Product rule, (u v)′ = u′ v + u v′, with u = x² and v = sin(x)]", "= x (x cos(x) + 2sin(x)) [Simplify]"],
+      [
+        "d/dx (x² sin(x)) = x² cos(x) + 2x sin(x) [Product rule: u v has the derivative u′ v + u v′, with u = x² and v = sin(x)]",
+        "= x (x cos(x) + 2sin(x)) [Simplify]",
+      ],
     ],
   ])("%j is aligned, with its reasons", (working, expected) => {
     expect(way(...working).map((row) => row.replaceAll(" · ", "·"))).toEqual(expected);
@@ -256,6 +259,8 @@ describe("the demo sets in every form", () => {
       plain: blocksPlain(blocks),
     };
     for (const [form, text] of Object.entries(forms)) expect(text, form).not.toMatch(/undefined(?! behaviour)|\[object|NaN/);
+    // A piece of mathematics that is no name must not be set as one.
+    expect(forms.latex).not.toMatch(/\\mathit\{[^}]*[^A-Za-z}]/);
     // Every step is in every form.
     expect(rows.length).toBeGreaterThan(5);
     expect(forms.html.match(/class="because"/g)).toHaveLength(rows.length);

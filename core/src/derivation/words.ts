@@ -55,6 +55,12 @@ function wordsAround(part: string, pieces: readonly Said[]): Line {
   });
 }
 
+/** Names that no wording uses for derivatives, which are no mathematics of the notation by themselves: u′ and v′. */
+const PRIMED: Readonly<Record<string, string>> = { u: "Q_800", v: "Q_801" };
+const DERIVATIVES: ReadonlyMap<string, Syntax> = new Map(
+  Object.entries(PRIMED).map(([letter, placeholder]) => [placeholder, { kind: "apply", name: letter, primes: 1, args: [] } as const]),
+);
+
 const templates = new Map<string, Syntax | undefined>();
 
 /** The written form of a stretch of mathematics in a wording, with names in the places of its pieces; undefined for one that is said as it stands. */
@@ -65,7 +71,7 @@ function templateOf(part: string): Syntax | undefined {
 
 function readTemplate(part: string): Syntax | undefined {
   try {
-    return parse(part);
+    return fillIn(parse(part.replace(/([a-z])'/g, (_, letter: string) => PRIMED[letter] ?? letter)), DERIVATIVES);
   } catch (error) {
     if (error instanceof NotationError) return undefined;
     throw error;

@@ -17,17 +17,21 @@ export const rowsOf = (items: readonly (Row | Case)[]): readonly Row[] => items.
 export type Detail = "answer" | "main steps" | "every step";
 
 /**
- * The way with as much of it as is wanted: of steps that are taken in passing, one after the other, only the last is shown, with
- * what was done in all of them.
+ * The way with as much of it as is wanted: of two steps that are taken in passing, one after the other, only the second is shown, with
+ * what was done in both.
  */
 export function inDetail(items: readonly (Row | Case)[], detail: Detail): readonly (Row | Case)[] {
   if (detail === "every step") return items;
   if (detail === "answer") return [];
   const shown: (Row | Case)[] = [];
+  // Two at a time: more in one row could not be followed.
+  let isJoined = false;
   for (const item of items) {
     const last = shown.at(-1);
+    const joinsLast: boolean = !isJoined && item.kind === "row" && last?.kind === "row" && joins(last, item);
+    isJoined = joinsLast;
     if (item.kind === "case") shown.push({ ...item, items: inDetail(item.items, detail) });
-    else if (last?.kind === "row" && joins(last, item)) shown[shown.length - 1] = joined(last, item);
+    else if (joinsLast && last?.kind === "row") shown[shown.length - 1] = joined(last, item);
     else shown.push(item);
   }
   return shown;

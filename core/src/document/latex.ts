@@ -164,7 +164,8 @@ function columnsLatex({ left, sign, right, reason }: Row): readonly string[] {
 }
 
 function rowMath({ left, sign, right }: Row): string {
-  return `${mathLine(left)} ${sign === undefined ? "" : LATEX_SIGNS[sign]} ${right.map(mathLine).join(" \\\\ \\text{or}\\quad ")}`;
+  const lead = `${mathLine(left)} ${sign === undefined ? "" : LATEX_SIGNS[sign]}`;
+  return right.map((one) => `${lead} ${mathLine(one)}`).join(" \\\\ \\text{or}\\quad ");
 }
 
 const DECIMAL_SIGNS = { "=": "=", "≈": "\\approx" } as const;
@@ -182,7 +183,7 @@ function inlineLatex(inline: Inline, inMath: boolean): string {
   const plainText = (latex: string): string => (inMath ? `\\text{${latex}}` : latex);
   switch (inline.kind) {
     case "words":
-      return plainText(textLatex(inline.text));
+      return inMath && /^ ?= ?$/.test(inline.text) ? " = " : plainText(textLatex(inline.text));
     case "mathematics":
       return math(`${inline.large && !inMath ? "\\displaystyle " : ""}${writtenLatex(inline.written)}`);
     case "unit":

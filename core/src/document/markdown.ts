@@ -90,14 +90,17 @@ function captionMarkdown(what: "Figure" | "Table", { number, words, line }: Capt
 function itemsMarkdown(items: readonly (Row | Case)[]): readonly string[] {
   return items.flatMap((item) =>
     item.kind === "row"
-      ? [`${lineMarkdown(item.reason)}\n\n$$${rowMath(item)}$$`]
+      ? [`${item.reason.length > 0 ? `${lineMarkdown(item.reason)}\n\n` : ""}$$${rowMath(item).trim()}$$`]
       : [`**${caseLabel(item, items)}:** ${lineMarkdown(item.title)}`, ...itemsMarkdown(item.items)],
   );
 }
 
 const MARKDOWN_SIGNS = { "=": "=", "!=": "\\ne", "<": "<", "<=": "\\le", ">": ">", ">=": "\\ge" } as const;
-const rowMath = ({ left, sign, right }: Row): string =>
-  `${left.map(inMath).join("")} ${sign === undefined ? "" : MARKDOWN_SIGNS[sign]} ${right.map((one) => one.map(inMath).join("")).join(" \\quad\\text{or}\\quad ")}`;
+
+function rowMath({ left, sign, right }: Row): string {
+  const lead = `${left.map(inMath).join("")} ${sign === undefined ? "" : MARKDOWN_SIGNS[sign]}`;
+  return right.map((one) => `${lead} ${one.map(inMath).join("")}`).join(" \\quad\\text{or}\\quad ");
+}
 
 /** A line of words with mathematics between dollar signs. */
 export const lineMarkdown = (line: Line): string => line.map(inWords).join("").trim();
@@ -124,7 +127,7 @@ function inWords(inline: Inline): string {
 function inMath(inline: Inline): string {
   switch (inline.kind) {
     case "words":
-      return `\\text{${inline.text.replace(/[\\{}$]/g, "")}}`;
+      return /^ ?= ?$/.test(inline.text) ? " = " : `\\text{${inline.text.replace(/[\\{}$]/g, "")}}`;
     case "mathematics":
       return writtenLatex(inline.written);
     case "unit":

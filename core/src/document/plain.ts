@@ -68,8 +68,10 @@ function itemsPlain(items: readonly (Row | Case)[]): readonly string[] {
   );
 }
 
-const rowPlain = ({ left, sign, right }: Row): string =>
-  [linePlain(left), sign === undefined ? "" : SIGNS[sign], right.map(linePlain).join(" or ")].filter((part) => part !== "").join(" ");
+function rowPlain({ left, sign, right }: Row): string {
+  const lead = [linePlain(left), sign === undefined ? "" : SIGNS[sign]].filter((part) => part !== "").join(" ");
+  return right.map((one) => `${lead} ${linePlain(one)}`.trim()).join(" or ");
+}
 
 const checkPlain = ({ heading, outcome, lines }: CheckedBy): string => `${heading}, ${outcome}: ${lines.map(({ note }) => note).join("; ")}`;
 

@@ -53,7 +53,7 @@ export function writtenLatex(e: Syntax, mark: (part: Syntax, latex: string) => s
     case "call":
       return callLatex(e, at);
     case "apply":
-      return `${nameLatex(e.name)}${"'".repeat(e.primes)}\\!\\left(${e.args.map(at).join(", ")}\\right)`;
+      return `${nameLatex(e.name)}${"'".repeat(e.primes)}${e.args.length === 0 ? "" : `\\!\\left(${e.args.map(at).join(", ")}\\right)`}`;
     case "relation":
       return e.operands.map((operand, k) => (k === 0 ? "" : ` ${COMPARISONS[e.comparisons[k - 1] ?? "="]} `) + wrapped(operand, BINDING.sum)).join("");
     case "logic":

@@ -58,7 +58,7 @@ export function writtenPlain(e: Syntax): string {
       return `${e.name}${exponent}(${args.join(", ")})`;
     }
     case "apply":
-      return `${e.name}${"′".repeat(e.primes)}(${e.args.map(writtenPlain).join(", ")})`;
+      return `${e.name}${"′".repeat(e.primes)}${e.args.length === 0 ? "" : `(${e.args.map(writtenPlain).join(", ")})`}`;
     case "relation":
       return e.operands
         .map((operand, k) => (k === 0 ? "" : ` ${COMPARISONS[e.comparisons[k - 1] ?? "="] ?? e.comparisons[k - 1]} `) + wrapped(operand, BINDING.sum))

@@ -2,7 +2,7 @@ import { undoesInverse, withoutInverse } from "../canonical/inverse-circular.ts"
 import { NOWHERE } from "../derivation/nowhere.ts";
 import type { Said } from "../derivation/rules/catalogue.ts";
 import type { Step } from "../derivation/step.ts";
-import { step } from "../derivation/step.ts";
+import { inCase, step } from "../derivation/step.ts";
 import {
   call,
   divide,
@@ -100,7 +100,12 @@ function undo(side: Expression, value: Expression, task: Task, steps: Step[], so
     const bare = rule === "roots of the sine" || rule === "roots of the cosine" || rule === "roots of the tangent";
     steps.push(bare ? step(rule, [], claim, { conditions }) : step(rule, [said], claim, { conditions }));
   }
-  const found = values.map((one) => undo(inner, one, task, steps, solveInner));
+  const found = values.map((one) => {
+    const own: Step[] = [];
+    const solutions = undo(inner, one, task, own, solveInner);
+    steps.push(...(values.length > 1 ? inCase(equation(inner, one), own) : own));
+    return solutions;
+  });
   if (!found.every((list) => list !== undefined)) return undefined;
   return found.flat().map((one) => ({ ...one, multiplicity: one.multiplicity * times, conditions: [...one.conditions, ...conditions] }));
 }

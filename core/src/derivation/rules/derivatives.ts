@@ -5,8 +5,8 @@ export const DERIVATIVES = {
     "the slope is the derivative": () => "The slope of the curve is its derivative",
     "line through a point": (point: string) => `The line through the point $${point}$ with this slope`,
     "power rule": () => "Differentiate term by term: the exponent comes down as a factor and is lowered by 1",
-    "product rule": (u: string, v: string) => `Product rule, $(u v)' = u' v + u v'$, with $u = ${u}$ and $v = ${v}$`,
-    "quotient rule": (u: string, v: string) => `Quotient rule, $(u/v)' = (u' v - u v')/v^2$, with $u = ${u}$ and $v = ${v}$`,
+    "product rule": (u: string, v: string) => `Product rule: $u v$ has the derivative $u' v + u v'$, with $u = ${u}$ and $v = ${v}$`,
+    "quotient rule": (u: string, v: string) => `Quotient rule: $u/v$ has the derivative $(u' v - u v')/v^2$, with $u = ${u}$ and $v = ${v}$`,
     "chain rule": (letter: string, inner: string, outer: string, slope: string) =>
       `Chain rule: with the inner function $${letter} = ${inner}$ the outer one is $${outer}$; the inner derivative is $${slope}$`,
     "induction starts": (order: string, start: string) =>

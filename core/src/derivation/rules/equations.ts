@@ -1,6 +1,7 @@
 /** Rules of equations and inequalities in one unknown. */
 export const EQUATIONS = {
   main: {
+    "put the part back in": (name: string, meaning: string) => `Put $${meaning}$ back for $${name}$`,
     discriminant: () => "Work out the discriminant",
     "divide by an exponential": (by: string) => `Divide by $${by}$, which is never 0`,
     rounding: (way: string, to: string) => `A number that rounds ${way} to $${to}$ lies within 1 of it`,
@@ -64,6 +65,5 @@ export const EQUATIONS = {
       `Complete the square: half the coefficient of the middle term is $${half}$, so add $${square}$ to both sides`,
     "bring terms over": (left: string) => `Leave $${left}$ alone on one side`,
     "take reciprocals": (_: string) => "Take the reciprocal of both sides",
-    "put the part back in": (name: string, meaning: string) => `Put $${meaning}$ back for $${name}$`,
   },
 } as const;

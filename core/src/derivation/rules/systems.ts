@@ -1,6 +1,8 @@
 /** Rules of systems of equations. */
 export const SYSTEMS = {
   main: {
+    "put back": (values: string) => `Put back ${values}`,
+    "express one unknown": (unknown: string, from: string) => `Solve $${from}$ for $${unknown}$`,
     "sort members by remainder": (letter: string, by: string, statement: string) =>
       `Whether ${statement} depends on the remainder of $${letter}$ by ${by}: write the members by their remainders`,
     "power into the other equation": (stated: string) => `Put $${stated}$ into the other equation`,
@@ -16,8 +18,6 @@ export const SYSTEMS = {
     "work upwards": (unknown: string) => `Work upwards: this gives $${unknown}$; put it into the equations above`,
   },
   routine: {
-    "express one unknown": (unknown: string, from: string) => `Solve $${from}$ for $${unknown}$`,
-    "put back": (values: string) => `Put back ${values}`,
     "swap equations": (which: string) => `Swap the equations ${which}: the easier one comes first`,
     "drop equations": (_: string) => "An equation 0 = 0 says nothing and is left out",
   },

@@ -62,7 +62,8 @@ export function composeWay({ answer, steps, stepVerdicts, checks }: Outcome): Wa
   const right = answerSides(answer, last);
   if (!right || end?.kind !== "row") return { items, saysAnswer: false };
   // Where numbers were put into a formula, what they come to stands below it.
-  const isFormula = answer.kind === "expression" && last.written !== undefined && last.written.kind !== "relation";
+  const isFormula =
+    answer.kind === "expression" && ((last.written !== undefined && last.written.kind !== "relation") || !equal(shownValue(answer), answer.value));
   if (isFormula) return { items: [...items, { ...end, left: [], reason: [], right }], saysAnswer: true };
   return { items: [...items.slice(0, -1), { ...end, right }], saysAnswer: true };
 }
@@ -125,12 +126,13 @@ function sidesOf(step: Step, written: Syntax, before: Step | undefined): Sides {
   if (STANDING_ALONE.has(step.rule)) return { left: [], right: [[large(written)]] };
   if (claim.kind === "equal" || claim.kind === "put in" || claim.kind === "limit" || claim.kind === "same limit" || claim.kind === "with integrals") {
     // What was found to be so already says nothing more on its left.
-    if (claim.kind === "equal" && equal(claim.before, claim.after)) return { left: [], right: [[...limit, large(written)]] };
+    if (claim.kind === "equal" && equal(claim.before, claim.after) && sameWritten(written, present(claim.before)))
+      return { left: [], right: [[...limit, large(underSign(written, limit))]] };
     const goesOn = before !== undefined && OF_VALUES.has(before.claim.kind) && equal(valueSaidBy(before.claim), claim.before);
     const start = claim.kind === "limit" || claim.kind === "same limit" ? limitSign(claim.place) : limit;
-    return { left: goesOn ? [] : [...start, large(present(claim.before))], sign: "=", right: [[...limit, large(written)]] };
+    return { left: goesOn ? [] : [...start, large(underSign(present(claim.before), start))], sign: "=", right: [[...limit, large(underSign(written, limit))]] };
   }
-  return { left: [], right: [[...limit, large(written)]] };
+  return { left: [], right: [[...limit, large(underSign(written, limit))]] };
 }
 
 const signed = (sign: Row["sign"]): Pick<Row, "sign"> => (sign ? { sign } : {});
@@ -169,6 +171,10 @@ function sharedLeft(items: readonly Syntax[]): { readonly left: Syntax; readonly
 
 const limitOf = ({ under }: Step): Line => (under ? limitSign(under) : []);
 
+/** A sum behind the sign of a limit stands in brackets. */
+const underSign = (written: Syntax, limit: Line): Syntax =>
+  limit.length > 0 && (written.kind === "binary" || written.kind === "sign") ? { kind: "group", inner: written } : written;
+
 const limitSign = ({ variable, at, side }: NonNullable<Step["under"]>): Line => [
   { kind: "limit", variable, at: present(at), ...(side ? { side } : {}) } satisfies Inline,
 ];
@@ -195,9 +201,9 @@ function between({ written }: Step): Line {
   return sides.flatMap((side) => [large(side), words(" = ")]);
 }
 
-/** Whether a step comes to the value that is the answer, in the unit in which it is shown. */
+/** Whether a step comes to the value that is the answer. */
 function saysValue(answer: Answer & { readonly kind: "expression" }, { claim }: Step): boolean {
-  return OF_VALUES.has(claim.kind) && equal(valueSaidBy(claim), answer.value) && equal(shownValue(answer), answer.value);
+  return OF_VALUES.has(claim.kind) && equal(valueSaidBy(claim), answer.value);
 }
 
 /** Most candidates that are put back before the reader's eyes. */

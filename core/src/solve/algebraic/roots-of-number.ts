@@ -4,7 +4,6 @@ import { call, divide, E, I, name, negate, number, PI, power, product, sum, ZERO
 import { alternatives } from "../../expression/equations.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { piMultiple } from "../../expression/functions/arguments.ts";
-import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import { expand, simplify } from "../../truth/index.ts";
 import { type Solved, solution } from "../solution.ts";
@@ -38,7 +37,7 @@ export function solveByRootsOfNumber(form: PolynomialForm): Solved | undefined {
   const z = power(name(unknown), number(degree));
   const claim = { kind: "equivalent", unknown, before: task.equation, after: alternatives(unknown, values) } as const;
   return {
-    steps: [step("roots of a number", [text(z), text(c), text(angle), `${degree}`], claim)],
+    steps: [step("roots of a number", [z, c, angle, `${degree}`], claim)],
     set: {
       variables: [unknown],
       domain: "complex",

@@ -103,7 +103,7 @@ function bySubstitution(task: OptimumTask): Optimum | undefined {
     steps.push(
       step(
         "express one unknown",
-        [variable, text(constraint)],
+        [variable, constraint],
         { kind: "equivalent", unknown: variable, before: constraint, after: expressed },
         { conditions: needed },
       ),

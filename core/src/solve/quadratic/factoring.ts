@@ -1,7 +1,6 @@
 import { divide, equation, logic, name, negate, number, numberValue, ONE, power, product, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { alternatives } from "../../expression/equations.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
-import { text } from "../../notation/text.ts";
 import * as integer from "../../number/integer.ts";
 import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
@@ -70,7 +69,7 @@ export function factoring(q: Quadratic): Solved | undefined {
 interface Factors {
   readonly pair: readonly [Expression, Expression];
   /** The equation with whole coefficients, where the given one has others. */
-  readonly scaled?: { readonly equation: Expression; readonly by: string };
+  readonly scaled?: { readonly equation: Expression; readonly by: Expression };
 }
 
 function wholeFactors(q: Quadratic): Factors | undefined {
@@ -91,7 +90,7 @@ function wholeFactors(q: Quadratic): Factors | undefined {
   const [first, second] = roots.map((value) => linearFactor(value, q.form.task.unknown));
   if (!first || !second) return undefined;
   const scaledForm = zeroForm({ ...q.form, coefficients: [number(wholeC), number(wholeB), number(wholeA)] });
-  return rational.isOne(unit) ? { pair: [first, second] } : { pair: [first, second], scaled: { equation: scaledForm, by: text(number(unit)) } };
+  return rational.isOne(unit) ? { pair: [first, second] } : { pair: [first, second], scaled: { equation: scaledForm, by: number(unit) } };
 }
 
 /** q x − p for the root p/q. */
