@@ -193,6 +193,7 @@ describe("what the hand changes in a line", () => {
   test.each<[string, string]>([
     [withValue("graph y = a x", "a", "2"), "graph y = a x with a = 2"],
     [withValue("graph y = a x with a = 2 from 0 to 5, equal scales", "a", "3"), "graph y = a x with a = 3 from 0 to 5, equal scales"],
+    [withValue('graph y = a x, beside caption "A line." # look', "a", "3"), 'graph y = a x with a = 3, beside caption "A line." # look'],
     [withValue('graph y = a x because "with care"', "a", "3"), 'graph y = a x with a = 3 because "with care"'],
     [withLabelAt("graph y = x^2 - 1 with mark 2 at (0, 0) without zeros", 2, ["1", "-2"]), "graph y = x^2 - 1 with mark 2 at (1, -2) without zeros"],
     [withMarkShown("graph y = x^2 - 1", 3, false), "graph y = x^2 - 1 without mark 3"],

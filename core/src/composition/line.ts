@@ -86,7 +86,19 @@ export function foundBlocks(report: LineReport, place: Place): readonly Block[] 
   const folded: readonly Block[] =
     radicals.length > 0 ? [{ kind: "folded", label: "By radicals", blocks: radicals.map((line) => ({ kind: "display", line }) as const) }] : [];
   if (place.answers) return [...answerBlocks(found, report, place.answers), ...folded];
-  return [...(saysAnswer ? found.filter(({ kind }) => kind !== "display" && kind !== "results") : found), ...folded];
+  const said = saysAnswer ? found.filter(({ kind }) => kind !== "display" && kind !== "results") : place.forAuthor || answer?.kind !== "solutions" ? found : found.map(concluded);
+  return [...said, ...folded];
+}
+
+/** The longest conclusion that is said in a sentence. */
+const LONGEST_CONCLUSION = 70;
+
+/** Few short solutions as the sentence that ends a derivation; longer lists stay lists. */
+function concluded(block: Block): Block {
+  const isShort = block.kind === "results" && block.items.reduce((length, item) => length + linePlain(item).length, 0) <= LONGEST_CONCLUSION;
+  if (!isShort || block.items.some((item) => item.some(({ kind }) => kind === "aside"))) return block;
+  const line = block.items.flatMap((item, k): Line => (k === 0 ? item : [words(" or "), ...item]));
+  return { kind: "paragraph", role: "answer", line: [words("So "), ...line, words(".")] };
 }
 
 /** The values in a box of their own, and what is said of them below it. */

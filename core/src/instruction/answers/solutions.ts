@@ -13,7 +13,7 @@ export function composeSolutions({ set, kept, angles, units, digits }: Answer & 
   const results = set.solutions.map((one) => solutionLine(one, showing));
   const complex = set.complexSolutions.flatMap((one, k) => [words(k === 0 ? "The complex solutions are " : " and "), ...solutionLine(one, { units })]);
   const setAside = (rejected: readonly Rejected[]): readonly Line[] =>
-    rejected.map(({ values, reason: why }) => [...valuesLine(values, { angles, units, digits }), words(`: ${reasonBeside(why)}`)]);
+    rejected.map(({ values, reason: why }) => [...valuesLine(values, { angles, units, digits }), words(`: ${why}`)]);
   const tried = setAside(set.rejected.filter(({ sides }) => sides));
   const others = setAside(set.rejected.filter(({ sides }) => !sides));
   return [
@@ -57,9 +57,4 @@ export const rightSides = ({ set, angles, units, digits }: Answer & { readonly k
 function isInterval({ values, free, conditions }: Solution): boolean {
   const [[key, value] = [], ...more] = values;
   return conditions.length > 0 && more.length === 0 && key !== undefined && free.includes(key) && value?.kind === "name" && value.name === key;
-}
-
-/** A reason for a value that is shown beside it already, without naming the value again. */
-function reasonBeside(reason: string): string {
-  return reason.replace(/ for \w+ = .*?(?=;|$)/, "");
 }

@@ -1,3 +1,5 @@
+import { bodyOf } from "../reading/line-body.ts";
+
 /**
  * The text of a `graph` or `figure` line with one of its options changed, so that what is done with the hand on the bench stands in the
  * working as the author would have written it.
@@ -8,8 +10,8 @@ interface Parts {
   readonly head: string;
   readonly withs: readonly string[];
   readonly withouts: readonly string[];
-  /** The reason, as it was written. */
-  readonly because: string;
+  /** What says how it is printed, as it was written. */
+  readonly behind: string;
 }
 
 /** A name that stands for the same thing in text and in an expression pattern. */
@@ -45,8 +47,7 @@ export interface TypedNumber {
 
 /** The numbers typed in a line outside of quotes, each of which can become a slider; those of subscripts and line references are none. */
 export function typedNumbers(source: string): readonly TypedNumber[] {
-  const { because } = apart(source);
-  const read = source.slice(0, source.length - because.length).replace(/"[^"]*"/g, (words) => " ".repeat(words.length));
+  const read = bodyOf(source).body.replace(/"[^"]*"/g, (words) => " ".repeat(words.length));
   return [...read.matchAll(/(?<![\w.])\d+(?:\.\d+)?(?!\.?\d)/g)].map((match) => ({ text: match[0], from: match.index }));
 }
 
@@ -61,8 +62,7 @@ function replaced(options: readonly string[], own: RegExp, next: string): readon
 }
 
 function apart(source: string): Parts {
-  const because = /\s*\bbecause\s+"[^"]*"\s*$/i.exec(source)?.[0] ?? "";
-  const body = source.slice(0, source.length - because.length);
+  const { body } = bodyOf(source);
   const withoutAt = wordAt(body, "without");
   const beforeWithout = withoutAt === undefined ? body : body.slice(0, withoutAt);
   const withAt = wordAt(beforeWithout, "with");
@@ -70,12 +70,12 @@ function apart(source: string): Parts {
     head: (withAt === undefined ? beforeWithout : beforeWithout.slice(0, withAt)).trimEnd(),
     withs: withAt === undefined ? [] : listed(beforeWithout.slice(withAt + "with".length)),
     withouts: withoutAt === undefined ? [] : listed(body.slice(withoutAt + "without".length)),
-    because,
+    behind: source.slice(body.length),
   };
 }
 
-function together({ head, withs, withouts, because }: Parts): string {
-  return `${head}${withs.length > 0 ? ` with ${withs.join(", ")}` : ""}${withouts.length > 0 ? ` without ${withouts.join(", ")}` : ""}${because}`;
+function together({ head, withs, withouts, behind }: Parts): string {
+  return `${head}${withs.length > 0 ? ` with ${withs.join(", ")}` : ""}${withouts.length > 0 ? ` without ${withouts.join(", ")}` : ""}${behind}`;
 }
 
 /** Where a word stands outside of brackets and quotes. */

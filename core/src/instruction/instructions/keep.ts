@@ -92,7 +92,7 @@ export const KEEP: Instruction = {
           const holds = holdsFor(wanted, solution, environment.assumptions);
           const value = onlyValue(solution);
           if (holds === undefined) undecided.push(value ? text(value) : "a solution");
-          return holds === false ? failure(wanted, solution) : undefined;
+          return holds === false ? failure(wanted) : undefined;
         });
         if (undecided.length > 0 && kept.solutions.length > 1) {
           throw new CannotDo(`it is not decided whether ${text(wanted)} holds for ${undecided.join(", ")}: a given about the letters may decide it`);

@@ -64,7 +64,7 @@ export function sift(solved: Solved, task: Task): Solved {
         rejected.push({
           values: solution.values,
           multiplicity: solution.multiplicity,
-          reason: reasonAgainst(condition, unknown, value, why),
+          reason: reasonAgainst(condition, value, why),
         });
         return [];
       }
@@ -91,9 +91,9 @@ export function sift(solved: Solved, task: Task): Solved {
   return { steps, set: { ...set, reason, rejected } };
 }
 
-function reasonAgainst(condition: Expression, unknown: string, value: Expression, why: string): string {
+function reasonAgainst(condition: Expression, value: Expression, why: string): string {
   if (statedWhole(condition)) return `${plain(value)} is no whole number`;
-  return condition.kind === "logic" ? why : `${plain(condition)} does not hold for ${unknown} = ${text(value)}; ${why}`;
+  return condition.kind === "logic" ? why : `${plain(condition)} does not hold there; ${why}`;
 }
 
 /** Numbers that are equal are one solution, however they are written; one that counts several times keeps its count. */
