@@ -12,10 +12,11 @@ import { inDetail, rowsOf, SIGNS } from "../src/document/derivation.ts";
 import { blocksHtml } from "../src/document/html.ts";
 import { documentLatex } from "../src/document/latex.ts";
 import { blocksMarkdown, documentMarkdown } from "../src/document/markdown.ts";
-import { blocksPlain, linePlain } from "../src/document/plain.ts";
+import { blocksPlain } from "../src/document/plain.ts";
 import { lineReport } from "../src/instruction/report.ts";
 import type { Settings } from "../src/instruction/settings.ts";
 import { runWorking } from "../src/instruction/working.ts";
+import { linePlain } from "../src/notation/line-plain.ts";
 import type { Problem } from "../src/problemset/problem-set.ts";
 import { readProblemSet } from "../src/problemset/read.ts";
 import { settingsOf } from "../src/problemset/settings.ts";
@@ -151,12 +152,13 @@ describe("a problem in parts", () => {
   it("answers its questions one by one, with the givens together and the author's words in their places", () => {
     const blocks = composed(THROW);
     expect(kinds(blocks).filter((kind) => kind !== "evidence")).toEqual([
-      ...["heading", "givens", "sentence", "part", "hint", "graph", "sentence", "derivation", "results", "paragraph", "set aside"],
+      ...["heading", "givens", "sentence", "part", "hint", "graph", "sentence", "derivation", "paragraph", "paragraph", "set aside"],
       ...["sentence", "answer", "part", "sentence", "derivation", "answer", "author's words"],
     ]);
     const said = blocksPlain(blocks);
     expect(said).toContain("Given: h₀ = 3 m, v₀ = 14 m/s, g = 9.8 m/s², t in [0, 3.5] s");
     expect(said).toContain("(7) Set h(t) = 0 and solve for t. At the water.");
+    expect(said).toMatch(/So t = \(10 \+ √130\)\/7 s ≈ 3\.05739 s\.\nThe equation is of second degree in t,/);
     // A line that is not printed is worked and checked all the same.
     expect(said).not.toContain("Expected");
     expect(problemOf(THROW).lines[8]?.verdict).toBe("nailed");

@@ -1,8 +1,8 @@
 import { describe, expect, test } from "vitest";
-import { linePlain } from "../src/document/plain.ts";
 import { drawPgf } from "../src/graph/pgf.ts";
 import { drawSvg } from "../src/graph/svg.ts";
 import type { AnswerReport } from "../src/instruction/line-report.ts";
+import { linePlain } from "../src/notation/line-plain.ts";
 import { answered, blockOf } from "./oracle.ts";
 
 type Graph = AnswerReport & { readonly kind: "graph" };

@@ -9,6 +9,7 @@ import { step } from "../src/derivation/step.ts";
 import * as build from "../src/expression/construct.ts";
 import type { Expression } from "../src/expression/expression.ts";
 import { judgeSolutions } from "../src/instruction/judging/judge-solutions.ts";
+import { linePlain } from "../src/notation/line-plain.ts";
 import { parse as parseWritten } from "../src/notation/parse.ts";
 import { text } from "../src/notation/text.ts";
 import { solveEquation } from "../src/solve/equation.ts";
@@ -108,7 +109,7 @@ describe("equations of first and second degree", () => {
     const { set } = expectNailed("x^2 + 2x + 5 = 0");
     expect(set.solutions).toEqual([]);
     expect(set.complexSolutions.map((one) => text(one.values.get("x") ?? build.ZERO))).toEqual(["-1 + 2i", "-1 - 2i"]);
-    expect(set.reason).toMatch(/no real x/);
+    expect(linePlain(set.reason)).toMatch(/no real x/);
     expect(valuesOf(expectNailed("x^2 + 2x + 5 = 0", { domain: "complex" }))).toEqual(["-1 + 2i", "-1 - 2i"]);
   });
 
@@ -119,7 +120,9 @@ describe("equations of first and second degree", () => {
   });
 
   it("sets aside candidates at which the equation is not defined, or which the givens forbid", () => {
-    expect(expectNailed("x^2/x = 0").set).toMatchObject({ solutions: [], rejected: [{ reason: expect.stringMatching(/x ≠ 0/) }] });
+    const undefinedThere = expectNailed("x^2/x = 0").set;
+    expect(undefinedThere.solutions).toEqual([]);
+    expect(undefinedThere.rejected.map(({ reason }) => linePlain(reason)).join()).toMatch(/x ≠ 0/);
     expect(valuesOf(expectNailed("(x^2 - 1)/(x - 1) = 3"))).toEqual(["2"]);
     expect(expectNailed("x/(x-2) = 2/(x-2)").set.solutions).toEqual([]);
     const positive = expectNailed("x^2 - x - 6 = 0", { given: ["x > 0"] });

@@ -230,7 +230,13 @@ describe("an instructor's whole way", () => {
       expect(text).toContain("The swinging lamp");
       expect(text).toContain("≈ 4.41421".replace("≈ ", ""));
       expect(await reader.page.$$eval(".katex", (found) => found.length)).toBeGreaterThan(10);
-      expect(await reader.page.$$eval("figure svg path", (found) => found.length)).toBe(2);
+      expect(await reader.page.$$eval("figure svg path", (found) => found.length)).toBe(1);
+      await reader.page.click(".evidence summary:has(~ figure)");
+      const picture = await reader.page.$eval(".evidence[open] img", async (image) => {
+        await image.decode();
+        return image.naturalWidth;
+      });
+      expect(picture).toBeGreaterThan(100);
       expect(await reader.page.$$eval("script", (found) => found.length)).toBe(0);
       const fonts = await reader.page.evaluate(() => document.fonts.check("16px KaTeX_Main"));
       expect(fonts).toBe(true);

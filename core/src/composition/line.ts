@@ -1,12 +1,12 @@
 import type { AuthorWords, Known } from "../document/author-words.ts";
 import type { Block, Caption } from "../document/block.ts";
 import { type Detail, derivationBlock, rowsOf } from "../document/derivation.ts";
-import { linePlain } from "../document/plain.ts";
 import { CHECK_HEADINGS } from "../document/verdict-words.ts";
 import type { LineReport } from "../instruction/line-report.ts";
 import type { Printed } from "../instruction/reading/printed.ts";
 import { faultWords } from "../instruction/report-words.ts";
 import { type Line, sentenceCase, words } from "../notation/inline.ts";
+import { linePlain } from "../notation/line-plain.ts";
 
 /** Where a line stands in what is published. */
 export interface Place {
@@ -86,7 +86,11 @@ export function foundBlocks(report: LineReport, place: Place): readonly Block[] 
   const folded: readonly Block[] =
     radicals.length > 0 ? [{ kind: "folded", label: "By radicals", blocks: radicals.map((line) => ({ kind: "display", line }) as const) }] : [];
   if (place.answers) return [...answerBlocks(found, report, place.answers), ...folded];
-  const said = saysAnswer ? found.filter(({ kind }) => kind !== "display" && kind !== "results") : place.forAuthor || answer?.kind !== "solutions" ? found : found.map(concluded);
+  const said = saysAnswer
+    ? found.filter(({ kind }) => kind !== "display" && kind !== "results")
+    : place.forAuthor || answer?.kind !== "solutions"
+      ? found
+      : found.map(concluded);
   return [...said, ...folded];
 }
 

@@ -1,6 +1,5 @@
-import { decimalSign, type Inline, type Line } from "../notation/inline.ts";
-import { plainName, writtenPlain } from "../notation/plain.ts";
-import { unitPlain } from "../units/typeset.ts";
+import { linePlain } from "../notation/line-plain.ts";
+import { writtenPlain } from "../notation/plain.ts";
 import { type AuthorWords, authorParser, mathOf } from "./author-words.ts";
 import type { Block, Case, CheckedBy, Row } from "./block.ts";
 import { caseLabel, SIGNS } from "./derivation.ts";
@@ -88,28 +87,4 @@ export function wordsPlain({ markdown, known }: AuthorWords): string {
     })
     .join("")
     .trim();
-}
-
-/** A line in plain characters. */
-export const linePlain = (line: Line): string => line.map(inlinePlain).join("").trim();
-
-function inlinePlain(inline: Inline): string {
-  switch (inline.kind) {
-    case "words":
-      return inline.text;
-    case "mathematics":
-      return writtenPlain(inline.written);
-    case "unit":
-      return unitPlain(inline.unit);
-    case "limit":
-      return `lim ${plainName(inline.variable)} → ${writtenPlain(inline.at)}${inline.side === undefined ? "" : inline.side === "left" ? "⁻" : "⁺"} of `;
-    case "decimal":
-      return ` ${decimalSign(inline)} ${writtenPlain(inline.written)}`;
-    case "together":
-      return linePlain(inline.inlines);
-    case "aside":
-      return ` (${linePlain(inline.inlines)})`;
-    case "source":
-      return inline.text;
-  }
 }

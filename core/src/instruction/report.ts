@@ -8,6 +8,7 @@ import { type Picture, picture } from "../graph/picture.ts";
 import type { Mark, Window } from "../graph/scene.ts";
 import { type Line as InlineLine, large } from "../notation/inline.ts";
 import { latex, limitSignLatex, writtenLatex } from "../notation/latex.ts";
+import { linePlain } from "../notation/line-plain.ts";
 import { writtenPlain } from "../notation/plain.ts";
 import { present, presentInOrder } from "../notation/present.ts";
 import { text, writtenText } from "../notation/text.ts";
@@ -127,10 +128,10 @@ export function answerReport(answer: Answer): AnswerReport {
         variables: set.variables,
         domain: set.domain,
         complete: set.complete,
-        reason: set.reason,
+        reason: linePlain(set.reason),
         solutions: set.solutions.map((one) => solutionReport(one, angles, units, answer.digits)),
         ...(set.rejected.length > 0
-          ? { rejected: set.rejected.map(({ values, reason }) => ({ values: valuesReport(values, { angles, units }), reason })) }
+          ? { rejected: set.rejected.map(({ values, reason }) => ({ values: valuesReport(values, { angles, units }), reason: linePlain(reason) })) }
           : {}),
         ...(set.complexSolutions.length > 0 ? { complexSolutions: set.complexSolutions.map((one) => solutionReport(one, [], units)) } : {}),
       };

@@ -1,7 +1,8 @@
 import type { Expression } from "../expression/expression.ts";
+import { statedWhole } from "../expression/whole.ts";
 import type { PartedLatex } from "./parts.ts";
 import { present } from "./present.ts";
-import type { Syntax } from "./syntax.ts";
+import { name, type Syntax } from "./syntax.ts";
 
 /** What stands in a line of a document. Mathematics is its written form: each rendering makes of it what it needs. */
 export type Inline =
@@ -46,9 +47,12 @@ export const spaced = (pieces: readonly Inline[]): Line =>
   pieces.flatMap((piece, k): readonly Inline[] => (k === 0 || (piece.kind === "words" && piece.text === ",") ? [piece] : [words(" "), piece]));
 
 /** What was read one after the other as a sentence, with a capital at its beginning. */
-export function sentenceOf(pieces: readonly Inline[]): Line {
-  const [first, ...rest] = pieces;
-  return spaced(first?.kind === "words" ? [words(sentenceCase(first.text)), ...rest] : pieces);
+export const sentenceOf = (pieces: readonly Inline[]): Line => spaced(asSentence(pieces));
+
+/** The same with a capital at its beginning. */
+export function asSentence(line: Line): Line {
+  const [first, ...rest] = line;
+  return first?.kind === "words" ? [words(sentenceCase(first.text)), ...rest] : line;
 }
 
 /** How a decimal is joined to what it stands beside. */
@@ -65,3 +69,34 @@ export function withMarks(line: Line): Line {
   }
   return joined;
 }
+
+/** What may stand in a sentence: words, a number, an expression, or what was said before. */
+type Sayable = string | number | Expression | Line;
+
+const isLine = (part: Exclude<Sayable, string | number>): part is Line => Array.isArray(part);
+
+/** A sentence with mathematics in it: say`the modulus of ${z} is never negative`. */
+export function say(strings: TemplateStringsArray, ...parts: readonly Sayable[]): Line {
+  return strings.flatMap((text, k): Line => {
+    const part = parts[k];
+    const before: Line = text === "" ? [] : [words(text)];
+    if (part === undefined) return before;
+    if (typeof part === "string" || typeof part === "number") return [...before, words(String(part))];
+    return [...before, ...(isLine(part) ? part : stated(part))];
+  });
+}
+
+/** An expression in a sentence; that a number is whole is said in words. */
+function stated(e: Expression): Line {
+  const whole = statedWhole(e);
+  return whole ? [mathematics(present(whole)), words(" whole")] : [mathematics(present(e))];
+}
+
+/** Several conditions, in a sentence. */
+export const allOf = (conditions: readonly Expression[]): Line => joined(conditions.map(stated), " and ");
+
+/** A name, in a sentence. */
+export const asName = (title: string): Line => [mathematics(name(title))];
+
+/** Sentences one after the other. */
+export const joined = (lines: readonly Line[], between: string): Line => lines.flatMap((line, k) => [...(k > 0 ? [words(between)] : []), ...line]);

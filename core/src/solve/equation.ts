@@ -3,7 +3,8 @@ import { nameIn, ONE, relation, subtract, ZERO } from "../expression/construct.t
 import { realDomain } from "../expression/domain.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
-import { plain } from "../notation/plain.ts";
+import { asName, say } from "../notation/inline.ts";
+import { linePlain } from "../notation/line-plain.ts";
 import { text } from "../notation/text.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { decide, expandedLogarithm, simplify, zeroTest } from "../truth/index.ts";
@@ -168,7 +169,7 @@ function solveForPositiveBase(task: Task): Solved | undefined {
   const positive = relation(part.base, ">", ZERO);
   if (decide(positive, assumptions) !== undefined) return undefined;
   const solved = solveByUndoing({ ...task, assumptions: [...assumptions, positive] }, solveCleared);
-  const reason = `this is for ${plain(positive)}: where ${plain(part.exponent)} is a whole number, there may be more; give ${plain(positive)} to leave these out`;
+  const reason = say`this is for ${positive}: where ${part.exponent} is a whole number, there may be more; give ${positive} to leave these out`;
   return solved && { ...solved, set: { ...solved.set, complete: false, reason } };
 }
 
@@ -199,7 +200,7 @@ function solveIdentity(task: Task): Solved | undefined {
       variables: [unknown],
       domain,
       complete: true,
-      reason: `both sides are the same for every ${unknown} for which they are defined`,
+      reason: say`both sides are the same for every ${asName(unknown)} for which they are defined`,
       solutions: [solution(unknown, nameIn(equation, unknown), { free: [unknown], conditions: realDomain(equation) })],
       rejected: [],
       complexSolutions: [],
@@ -235,12 +236,13 @@ export function solveEquation(task: Task): Solved {
   // Members that were set aside may leave families that a textbook would join.
   const sifted = once.steps.length > solved.steps.length && once.set.solutions.some(({ integers }) => integers.length > 0) ? tidyFamilies(once, task) : once;
   const { complete, solutions, rejected, reason } = sifted.set;
-  if (!complete && solutions.length + rejected.length === 0) throw new Unsolvable(`no solution was found, and it is not proven that there is none: ${reason}`);
+  if (!complete && solutions.length + rejected.length === 0)
+    throw new Unsolvable(`no solution was found, and it is not proven that there is none: ${linePlain(reason)}`);
   const special = degenerateCases(task, solveOpen);
   return special === undefined ? sifted : { ...sifted, set: { ...sifted.set, ...withSpecial(sifted.set, special) } };
 }
 
 /** What is said of special values of letters is part of the reason too. */
 function withSpecial({ reason }: SolutionSet, special: string): Pick<SolutionSet, "special" | "reason"> {
-  return { special, reason: `${reason}; ${special}` };
+  return { special, reason: say`${reason}; ${special}` };
 }

@@ -5,6 +5,7 @@ import { statedLinks } from "../expression/equations.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { jumpingParts } from "../expression/functions/kinds.ts";
 import { substitute } from "../expression/substitute.ts";
+import { say } from "../notation/inline.ts";
 import { text } from "../notation/text.ts";
 import { constantSign, decide, simplify, zeroTest } from "../truth/index.ts";
 import { integerLetter } from "./members/letters.ts";
@@ -200,7 +201,7 @@ const REASON =
   "between neighbouring places where the sides are equal, or their domain ends, the sides are continuous and differ; one number of each interval tells whether it holds there";
 
 function setOf(solutions: readonly Solution[], { unknown }: InequalityTask, after = ""): SolutionSet {
-  return { variables: [unknown], domain: "real", complete: true, reason: `${REASON}${after}`, solutions, rejected: [], complexSolutions: [] };
+  return { variables: [unknown], domain: "real", complete: true, reason: say`${REASON}${after}`, solutions, rejected: [], complexSolutions: [] };
 }
 
 /** An inequality that repeats: the intervals of one period, from a border on, with all that lie whole periods away. */

@@ -3,7 +3,7 @@ import { equation, logic, name, ZERO } from "../expression/construct.ts";
 import { alternatives } from "../expression/equations.ts";
 import { contains, type Expression, equal, findAll } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
-import { text } from "../notation/text.ts";
+import { asName, say } from "../notation/inline.ts";
 import { decide } from "../truth/index.ts";
 import { type Solve, solveAll } from "./cases/each-alternative.ts";
 import { partLetter } from "./members/letters.ts";
@@ -47,7 +47,7 @@ export function solveByNaming(task: Task, part: Part, solve: Solve): Solved | un
   }
   const inner = solveAll(task, back, (own) => under(outer.set.solutions[back.indexOf(own.equation)]?.conditions ?? [], solve(own), known));
   if (!inner) return undefined;
-  const reason = `all values of ${text(part.meaning)} were found, and for each all ${task.unknown}`;
+  const reason = say`all values of ${part.meaning} were found, and for each all ${asName(task.unknown)}`;
   return {
     steps: [...steps, ...outer.steps, returned, ...inner.steps],
     set: {

@@ -11,6 +11,7 @@ import { alternatives } from "../expression/equations.ts";
 import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import { withKnownPlace } from "../expression/root-value.ts";
 import { substitute } from "../expression/substitute.ts";
+import { say } from "../notation/inline.ts";
 import { plain } from "../notation/plain.ts";
 import { formatRational, terminatingDecimal } from "../number/decimal.ts";
 import * as integer from "../number/integer.ts";
@@ -94,7 +95,7 @@ export function solveNumerically(task: Task): Solved | undefined {
       variables: [unknown],
       domain: "real",
       complete,
-      reason: reasonOf(count, where, complete, bounded, open, seen.view),
+      reason: say`${reasonOf(count, where, complete, bounded, open, seen.view)}`,
       solutions: sorted,
       rejected: [],
       complexSolutions: [],

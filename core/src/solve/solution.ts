@@ -1,5 +1,6 @@
 import type { Step } from "../derivation/step.ts";
 import type { Expression } from "../expression/expression.ts";
+import type { Line } from "../notation/inline.ts";
 
 export type Domain = "real" | "complex";
 
@@ -18,7 +19,7 @@ export interface Solution {
 export interface Rejected {
   readonly values: ReadonlyMap<string, Expression>;
   readonly multiplicity: number;
-  readonly reason: string;
+  readonly reason: Line;
   /** What both sides of the equation come to there, where it was put back. */
   readonly sides?: readonly [Expression, Expression];
 }
@@ -29,7 +30,7 @@ export interface SolutionSet {
   readonly domain: Domain;
   readonly complete: boolean;
   /** Why these are all, or what is not proven; a sentence without its full stop. */
-  readonly reason: string;
+  readonly reason: Line;
   /** What becomes of the equation for values of letters that the conditions leave out, in words, where it is not listed. */
   readonly special?: string;
   readonly solutions: readonly Solution[];

@@ -25,6 +25,7 @@ import {
   ZERO,
 } from "../expression/construct.ts";
 import { contains, type Expression, equal, freeNames } from "../expression/expression.ts";
+import { say } from "../notation/inline.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { constantSign, decide, isNotWhole, simplify } from "../truth/index.ts";
@@ -71,7 +72,7 @@ export function solveByUndoing(task: Task, solveInner: (task: Task) => Solved | 
   const branches = undo(start, value, task, steps, solveInner);
   if (!branches) return undefined;
   const reason =
-    branches.length === 0 ? "no real value is left when the operations are undone" : "each operation was undone on both sides, which keeps all solutions";
+    branches.length === 0 ? say`no real value is left when the operations are undone` : say`each operation was undone on both sides, which keeps all solutions`;
   return {
     steps,
     set: { variables: [unknown], domain: "real", complete: true, reason, solutions: branches, rejected: [], complexSolutions: [] },

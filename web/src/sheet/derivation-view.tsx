@@ -1,6 +1,6 @@
 import type { Case, Row } from "@nail-down/core/document/block";
 import { caseLabel, SIGNS } from "@nail-down/core/document/derivation";
-import { isWide } from "@nail-down/core/document/wide";
+import { BENCH_COLUMNS, isWide } from "@nail-down/core/document/wide";
 import { Fragment } from "react";
 import { Nail } from "../parts/nail.tsx";
 import { Inlines } from "./inlines.tsx";
@@ -30,7 +30,7 @@ export function DerivationView({ items }: { readonly items: readonly (Row | Case
 function RowView({ row }: { readonly row: Row }) {
   const sign = row.sign === undefined ? "" : SIGNS[row.sign];
   return (
-    <li className={isWide(row) ? "wide" : row.sign === undefined ? "alone" : ""}>
+    <li className={isWide(row, BENCH_COLUMNS) ? "wide" : row.sign === undefined ? "alone" : ""}>
       <span className="left">
         <Inlines line={row.left} />
       </span>

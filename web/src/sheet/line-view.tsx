@@ -88,11 +88,6 @@ export function LineView({
         <div className="pl-5">
           <BlocksView blocks={found} place={place} propose={actions.propose} actions={actions} />
         </div>
-        {way.length > 0 && (
-          <Folded label={report.steps.length === 1 ? "1 step" : `${report.steps.length} steps`}>
-            <BlocksView blocks={way} place={place} propose={actions.propose} actions={actions} />
-          </Folded>
-        )}
       </div>
       <div className="text-[0.88em] leading-snug text-steel italic">{because !== undefined && <Words words={{ markdown: because, known }} />}</div>
       <div className="flex flex-col items-center gap-1 pt-1">
@@ -117,6 +112,13 @@ export function LineView({
           ✕
         </button>
       </div>
+      {way.length > 0 && (
+        <div className="col-span-2 col-start-2 min-w-0">
+          <Folded label={report.steps.length === 1 ? "1 step" : `${report.steps.length} steps`}>
+            <BlocksView blocks={way} place={place} propose={actions.propose} actions={actions} />
+          </Folded>
+        </div>
+      )}
     </li>
   );
 }

@@ -1,6 +1,6 @@
 import type { Block } from "../../document/block.ts";
 import type { Line } from "../../notation/inline.ts";
-import { aside, large, sentenceCase, words } from "../../notation/inline.ts";
+import { aside, asSentence, large, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import type { Rejected, Solution } from "../../solve/solution.ts";
 import type { Answer } from "../answer.ts";
@@ -9,11 +9,10 @@ import { conditionsAside, lettersAside, rightSide, type Showing, valuesLine } fr
 /** The solutions of an equation or a system: each by itself, why these are all, the complex ones apart, and what was set aside. */
 export function composeSolutions({ set, kept, angles, units, digits }: Answer & { readonly kind: "solutions" }): readonly Block[] {
   const showing = { angles, units, digits };
-  const reason = `${sentenceCase(set.reason)}.`;
   const results = set.solutions.map((one) => solutionLine(one, showing));
   const complex = set.complexSolutions.flatMap((one, k) => [words(k === 0 ? "The complex solutions are " : " and "), ...solutionLine(one, { units })]);
   const setAside = (rejected: readonly Rejected[]): readonly Line[] =>
-    rejected.map(({ values, reason: why }) => [...valuesLine(values, { angles, units, digits }), words(`: ${why}`)]);
+    rejected.map(({ values, reason: why }) => [...valuesLine(values, { angles, units, digits }), words(": "), ...why]);
   const tried = setAside(set.rejected.filter(({ sides }) => sides));
   const others = setAside(set.rejected.filter(({ sides }) => !sides));
   return [
@@ -21,7 +20,7 @@ export function composeSolutions({ set, kept, angles, units, digits }: Answer & 
     // What was kept, and what set aside, is seen from the lists.
     ...(kept && results.length > 0 && others.length > 0
       ? []
-      : [{ kind: "paragraph", role: results.length > 0 ? "remark" : "answer", line: [words(reason)] } as const]),
+      : [{ kind: "paragraph", role: results.length > 0 ? "remark" : "answer", line: [...asSentence(set.reason), words(".")] } as const]),
     ...(complex.length > 0 ? [{ kind: "paragraph", role: "remark", line: [...complex, words(".")] } as const] : []),
     ...(tried.length > 0 ? [{ kind: "set aside", items: tried, tried: true } as const] : []),
     ...(others.length > 0 ? [{ kind: "set aside", items: others } as const] : []),

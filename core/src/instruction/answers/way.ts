@@ -126,8 +126,8 @@ function sidesOf(step: Step, written: Syntax, before: Step | undefined): Sides {
   if (STANDING_ALONE.has(step.rule)) return { left: [], right: [[large(written)]] };
   if (claim.kind === "equal" || claim.kind === "put in" || claim.kind === "limit" || claim.kind === "same limit" || claim.kind === "with integrals") {
     // What was found to be so already says nothing more on its left.
-    if (claim.kind === "equal" && equal(claim.before, claim.after) && sameWritten(written, present(claim.before)))
-      return { left: [], right: [[...limit, large(underSign(written, limit))]] };
+    const isStatement = claim.before.kind === "relation" || claim.before.kind === "logic";
+    if (isStatement || sameWritten(written, present(claim.before))) return { left: [], right: [[...limit, large(underSign(written, limit))]] };
     const goesOn = before !== undefined && OF_VALUES.has(before.claim.kind) && equal(valueSaidBy(before.claim), claim.before);
     const start = claim.kind === "limit" || claim.kind === "same limit" ? limitSign(claim.place) : limit;
     return { left: goesOn ? [] : [...start, large(underSign(present(claim.before), start))], sign: "=", right: [[...limit, large(underSign(written, limit))]] };

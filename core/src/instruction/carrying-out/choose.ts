@@ -3,8 +3,7 @@ import { call, name as nameOf, subtract } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { statedWhole, wholeFact } from "../../expression/whole.ts";
-import { plain } from "../../notation/plain.ts";
-import { text } from "../../notation/text.ts";
+import { type Line, say } from "../../notation/inline.ts";
 import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
 import type { Rejected, Solution, SolutionSet } from "../../solve/solution.ts";
@@ -12,7 +11,7 @@ import { decide, simplify } from "../../truth/index.ts";
 import type { NumberKind } from "../environment.ts";
 
 /** Keeps the solutions that pass; the others are set aside, each with a reason. `undefined` leaves a solution in. */
-export function chooseFrom(set: SolutionSet, reasonAgainst: (solution: Solution) => string | undefined): SolutionSet {
+export function chooseFrom(set: SolutionSet, reasonAgainst: (solution: Solution) => Line | undefined): SolutionSet {
   const kept: Solution[] = [];
   const rejected: Rejected[] = [...set.rejected];
   for (const solution of set.solutions) {
@@ -47,7 +46,7 @@ export function restrictToKind(set: SolutionSet, kind: NumberKind): SolutionSet 
   return chooseFrom(set, (solution) => {
     const value = onlyValue(solution);
     if (!value || freeNames(value).size > 0) return undefined;
-    return value.kind === "number" ? undefined : `${text(value)} is not a rational number`;
+    return value.kind === "number" ? undefined : say`${value} is not a rational number`;
   });
 }
 
@@ -81,8 +80,8 @@ export function nearest(set: SolutionSet, target: Expression): SolutionSet {
     }
   };
   const [best] = [...set.solutions].sort((a, b) => distance(a) - distance(b));
-  return chooseFrom(set, (solution) => (solution === best ? undefined : `it is further from ${text(target)}`));
+  return chooseFrom(set, (solution) => (solution === best ? undefined : say`it is further from ${target}`));
 }
 
 /** What a condition says when it fails. */
-export const failure = (condition: Expression): string => `${plain(condition)} does not hold`;
+export const failure = (condition: Expression): Line => say`${condition} does not hold`;

@@ -7,6 +7,7 @@ import { determinant } from "../../matrix/determinant.ts";
 import { lessMultiple, type Matrix, tupleOf } from "../../matrix/matrix.ts";
 import { nullspace } from "../../matrix/row-reduction.ts";
 import { rowSteps } from "../../matrix/steps.ts";
+import { say } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
@@ -124,7 +125,7 @@ function vectorsOutcome(m: Matrix, environment: Environment): Outcome {
   }
   const { check, verdicts } = stepsCheck(steps, environment.assumptions);
   const checks: readonly Check[] = [check, ...judged.checks.filter(({ kind }) => kind !== "steps")];
-  const all: SolutionSet = { ...set, variables: [letter, "v"], solutions, reason: `${set.reason}; ${countReason(set, solutions)}` };
+  const all: SolutionSet = { ...set, variables: [letter, "v"], solutions, reason: say`${set.reason}; ${countReason(set, solutions)}` };
   return {
     answer: { kind: "solutions", set: all, equation, scope: { kind: set.domain === "complex" ? "complex" : "reals", facts: [] }, angles: [] },
     statement: equation,

@@ -4,7 +4,7 @@ import { weakest } from "../../check/verdict.ts";
 import { logic } from "../../expression/construct.ts";
 import { isInequality } from "../../expression/equations.ts";
 import type { Expression } from "../../expression/expression.ts";
-import { mathematics, spaced, words } from "../../notation/inline.ts";
+import { type Line, mathematics, say, spaced, words } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { tidyFamilies } from "../../solve/members/tidy-families.ts";
 import type { OptimumPoint } from "../../solve/optima/optimum.ts";
@@ -118,10 +118,10 @@ export const KEEP: Instruction = {
 };
 
 /** What was done with the solutions of a line; why there are no more of them is said there. */
-function keptReason(kept: number, others: number, line: number): string {
-  if (kept === 0) return `none of the solutions of line ${line} is kept`;
-  if (others === 0) return kept === 1 ? `the solution of line ${line} is kept` : `all solutions of line ${line} are kept`;
-  return others === 1 ? `the other solution of line ${line} is set aside` : `the other ${others} solutions of line ${line} are set aside`;
+function keptReason(kept: number, others: number, line: number): Line {
+  if (kept === 0) return say`none of the solutions of line ${line} is kept`;
+  if (others === 0) return kept === 1 ? say`the solution of line ${line} is kept` : say`all solutions of line ${line} are kept`;
+  return others === 1 ? say`the other solution of line ${line} is set aside` : say`the other ${others} solutions of line ${line} are set aside`;
 }
 
 /** The part of an inequality's intervals that is kept: both hold there. */

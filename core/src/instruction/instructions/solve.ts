@@ -4,8 +4,7 @@ import { type Expression, freeNames } from "../../expression/expression.ts";
 import { withRanges } from "../../expression/substitute.ts";
 import { equationScene, systemScene } from "../../graph/solution-scene.ts";
 import { elaborate } from "../../notation/elaborate.ts";
-import { type Inline, type Line, mathematics, spaced, words } from "../../notation/inline.ts";
-import { plain } from "../../notation/plain.ts";
+import { allOf, type Inline, type Line, mathematics, say, spaced, words } from "../../notation/inline.ts";
 import { name as nameSyntax, number, partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import { solveForAllLetters } from "../../solve/equation.ts";
 import type { Domain, Solved } from "../../solve/solution.ts";
@@ -229,7 +228,7 @@ function whereIntegrals({ set, steps }: Solved, unknown: string, conditions: rea
   const ofLetters = conditions.filter((condition) => !freeNames(condition).has(unknown));
   const isOpen = ofLetters.length < conditions.length;
   const solutions = set.solutions.map((one) => ({ ...one, conditions: [...one.conditions, ...ofLetters] }));
-  const reason = `the integral was found where ${conditions.map(plain).join(" and ")}; elsewhere there may be other solutions`;
+  const reason = say`the integral was found where ${allOf(conditions)}; elsewhere there may be other solutions`;
   return { steps, set: { ...set, solutions, ...(isOpen ? { complete: false, reason } : {}) } };
 }
 

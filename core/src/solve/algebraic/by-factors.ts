@@ -6,6 +6,7 @@ import { alternatives } from "../../expression/equations.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { holdsImaginary } from "../../expression/realness.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { asName, say } from "../../notation/inline.ts";
 import { factor } from "../../polynomial/factor-over-rationals.ts";
 import { type Gaussian, gaussianRoots } from "../../polynomial/gaussian-roots.ts";
 import * as poly from "../../polynomial/multivariate.ts";
@@ -158,13 +159,13 @@ function setOf({ unknown, domain }: Task, degree: number, found: Found): Solutio
   const complex = [...found.complex, ...hidden];
   const { rejected } = found;
   const none = solutions.length === 0;
-  const apart = complex.map((solution): Rejected => ({ values: solution.values, multiplicity: solution.multiplicity, reason: "it is not real" }));
-  const counted = `the equation is of degree ${degree} in ${unknown}, and its factors have no other roots`;
+  const apart = complex.map((solution): Rejected => ({ values: solution.values, multiplicity: solution.multiplicity, reason: say`it is not real` }));
+  const counted = say`the equation is of degree ${degree} in ${asName(unknown)}, and its factors have no other roots`;
   return {
     variables: [unknown],
     domain,
     complete: true,
-    reason: none ? `no real ${unknown} solves the equation: all ${degree} solutions, counted with multiplicity, are complex` : counted,
+    reason: none ? say`no real ${asName(unknown)} solves the equation: all ${degree} solutions, counted with multiplicity, are complex` : counted,
     solutions,
     rejected: none ? rejected : [...rejected, ...apart],
     complexSolutions: none ? complex : [],

@@ -2,7 +2,7 @@ import { step } from "../../derivation/step.ts";
 import { equation, nameIn, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { freeNames } from "../../expression/expression.ts";
-import { plain } from "../../notation/plain.ts";
+import { asName, say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { zeroTest } from "../../truth/index.ts";
 import { tidyConditions } from "../sifting/conditions.ts";
@@ -26,13 +26,13 @@ export function solveConstant(form: PolynomialForm): Solved | undefined {
   if (test.kind === "zero") {
     return {
       steps: [step("identity", [unknown], claim)],
-      set: { ...common, solutions: everywhere([]), reason: `the equation is true for every value of ${unknown} for which both sides are defined` },
+      set: { ...common, solutions: everywhere([]), reason: say`the equation is true for every value of ${asName(unknown)} for which both sides are defined` },
     };
   }
   if (freeNames(rest).size === 0) {
     return {
       steps: [step("contradiction", [unknown], claim)],
-      set: { ...common, solutions: [], reason: `${unknown} drops out and ${plain(after)} is false, whatever ${unknown} is` },
+      set: { ...common, solutions: [], reason: say`${asName(unknown)} drops out and ${after} is false, whatever ${asName(unknown)} is` },
     };
   }
   return {
@@ -40,7 +40,7 @@ export function solveConstant(form: PolynomialForm): Solved | undefined {
     set: {
       ...common,
       solutions: everywhere(tidyConditions([after], task.assumptions)),
-      reason: `${unknown} drops out: if ${plain(after)}, every value of ${unknown} solves the equation; otherwise none does`,
+      reason: say`${asName(unknown)} drops out: if ${after}, every value of ${asName(unknown)} solves the equation; otherwise none does`,
     },
   };
 }

@@ -1,6 +1,7 @@
 import { type Claim, type Step, step } from "../../derivation/step.ts";
 import { equation, name, negate, ONE, product, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal } from "../../expression/expression.ts";
+import { asName, say } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
@@ -40,7 +41,7 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
       variables: [unknown],
       domain: task.domain,
       complete: true,
-      reason: `the equation is of first degree in ${unknown}, so it has exactly one solution`,
+      reason: say`the equation is of first degree in ${asName(unknown)}, so it has exactly one solution`,
       solutions: [solution(unknown, root, { conditions })],
       rejected: [],
       complexSolutions: [],

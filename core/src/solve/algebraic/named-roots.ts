@@ -2,6 +2,7 @@ import { type Step, step } from "../../derivation/step.ts";
 import { call, equation, name, number, PI, power, product, sqrt, subtract, sum } from "../../expression/construct.ts";
 import { alternatives } from "../../expression/equations.ts";
 import type { Expression } from "../../expression/expression.ts";
+import { type Line, say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import { taylorShift } from "../../polynomial/rational-dense.ts";
@@ -71,7 +72,7 @@ export function solveByTripleAngle(form: PolynomialForm): Solved | undefined {
     const third = simplify(product(number(rational.rational(1, 3)), subtract(angle, product(number(2 * k), PI)))).expression;
     return readable(subtract(product(number(2), radius, call("cos", third)), number(shift)));
   });
-  return finished(form, roots, "three different real numbers solve this equation of third degree", (chain, after) => chain.to(after, "triple angle", []));
+  return finished(form, roots, say`three different real numbers solve this equation of third degree`, (chain, after) => chain.to(after, "triple angle", []));
 }
 
 /** Radicals with more characters than this hide more than they show: the root is named instead. */
@@ -96,7 +97,7 @@ export function solveByCubeSum(form: PolynomialForm): Solved | undefined {
   if (text(value).length > SHORT_RADICALS) return undefined;
   const meaning = subtract(sum(name("u"), name("v")), number(shift));
   const resolvent = equation(sum(power(name("w"), number(2)), product(number(q), name("w")), number(rational.negate(rational.power(third, 3)))), number(0));
-  return finished(form, [value], "the discriminant is such that only one real number solves this equation of third degree", (chain, after) =>
+  return finished(form, [value], say`the discriminant is such that only one real number solves this equation of third degree`, (chain, after) =>
     chain.to(after, "cube sum", [form.task.unknown, meaning, number(rational.negate(third)), resolvent]),
   );
 }
@@ -119,7 +120,7 @@ function knownAngle(angle: Expression): boolean {
 }
 
 /** The answer in one step from the zero form to the roots. */
-function finished(form: PolynomialForm, roots: readonly Expression[], reason: string, conclude: (chain: Chain, after: Expression) => void): Solved {
+function finished(form: PolynomialForm, roots: readonly Expression[], reason: Line, conclude: (chain: Chain, after: Expression) => void): Solved {
   const { unknown, domain } = form.task;
   const chain = new Chain(form);
   toZeroForm(chain, form);
@@ -153,8 +154,8 @@ export function solveByNamingRoots(form: PolynomialForm): Solved | undefined {
       complete: true,
       reason:
         domain === "complex"
-          ? `an equation of degree ${degree} has ${degree} complex roots, counted with multiplicity`
-          : `Descartes’ rule with bisection proves that the polynomial has ${count}`,
+          ? say`an equation of degree ${degree} has ${degree} complex roots, counted with multiplicity`
+          : say`Descartes’ rule with bisection proves that the polynomial has ${count}`,
       solutions: all(wanted),
       rejected: [],
       complexSolutions: domain === "real" && real.length === 0 ? all(complex) : [],

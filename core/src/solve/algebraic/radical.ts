@@ -2,6 +2,7 @@ import { type Step, step } from "../../derivation/step.ts";
 import { divide, equation, negate, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, factorsOf, findAll, freeNames, isRoot, termsOf } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { decide, expand, simplify } from "../../truth/index.ts";
 import { putBack } from "../sifting/put-back.ts";
@@ -49,13 +50,13 @@ function whereSidesFit(solved: Solved, sides: readonly Expression[], { assumptio
     const open = there.filter((_, k) => truths[k] === undefined);
     if (truths.includes(false)) {
       const side = there[truths.indexOf(false)] ?? ZERO;
-      rejected.push({ values: candidate.values, multiplicity: 1, reason: `an even root would be ${text(side)} there, which is negative` });
+      rejected.push({ values: candidate.values, multiplicity: 1, reason: say`an even root would be ${side} there, which is negative` });
       return [];
     }
     if (open.some((side) => isOther(side, candidate))) return [];
     return [{ ...candidate, multiplicity: 1, conditions: [...candidate.conditions, ...open.map((side) => relation(side, ">=", ZERO))] }];
   });
-  const reason = "raising both sides to a power loses no solution, and an even root is what it is said to be where that is not negative";
+  const reason = say`raising both sides to a power loses no solution, and an even root is what it is said to be where that is not negative`;
   return { ...solved.set, domain: "real", solutions, rejected, complexSolutions: [], reason };
 }
 

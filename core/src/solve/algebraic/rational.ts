@@ -1,7 +1,7 @@
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { step } from "../../derivation/step.ts";
 import { equation, nameIn, product, relation, subtract, ZERO } from "../../expression/construct.ts";
-import { text } from "../../notation/text.ts";
+import { say } from "../../notation/inline.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { expand, simplify } from "../../truth/index.ts";
@@ -28,7 +28,7 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
     if (!solved) return undefined;
     const claim = { kind: "equivalent", unknown: task.unknown, before: task.equation, after: cleared } as const;
     const first = step("multiply both sides", [denominator], claim, { conditions: [relation(denominator, "!=", ZERO)] });
-    const reason = `multiplied by ${text(denominator)}, ${solved.set.reason}; candidates that make a denominator 0 are set aside`;
+    const reason = say`multiplied by ${denominator}, ${solved.set.reason}; candidates that make a denominator 0 are set aside`;
     return { steps: [first, ...solved.steps], set: { ...solved.set, reason } };
   }, undefined);
 }

@@ -4,6 +4,7 @@ import { call, divide, E, I, name, negate, number, PI, power, product, sum, ZERO
 import { alternatives } from "../../expression/equations.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { piMultiple } from "../../expression/functions/arguments.ts";
+import { say } from "../../notation/inline.ts";
 import * as rational from "../../number/rational.ts";
 import { expand, simplify } from "../../truth/index.ts";
 import { type Solved, solution } from "../solution.ts";
@@ -42,7 +43,7 @@ export function solveByRootsOfNumber(form: PolynomialForm): Solved | undefined {
       variables: [unknown],
       domain: "complex",
       complete: true,
-      reason: `every number but 0 has ${degree} different roots of degree ${degree}`,
+      reason: say`every number but 0 has ${degree} different roots of degree ${degree}`,
       solutions: values.map((value) => solution(unknown, value)),
       rejected: [],
       complexSolutions: [],

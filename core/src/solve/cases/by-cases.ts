@@ -3,7 +3,8 @@ import { divide, logic, name, negate, relation, splitCoefficient, ZERO } from ".
 import { isEquation, MIRRORED, sideDifference } from "../../expression/equations.ts";
 import { type Comparison, contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
-import { plain } from "../../notation/plain.ts";
+import { say } from "../../notation/inline.ts";
+import { linePlain } from "../../notation/line-plain.ts";
 import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { asFamily, constantSign, decide, equalityTest, membersBetween, type PartValue, partValues, simplify, withDecidedCases } from "../../truth/index.ts";
@@ -56,7 +57,7 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
     if (!solved) return undefined;
     steps.push(...inCase(equation, solved.steps));
     complete = complete && solved.set.complete;
-    rejected.push(...solved.set.rejected.filter(({ reason }) => reason !== NOT_REAL));
+    rejected.push(...solved.set.rejected.filter(({ reason }) => linePlain(reason) !== NOT_REAL));
     for (const candidate of solved.set.solutions.flatMap((one) => membersWhere(one, when, unknown))) {
       if (candidate.free.includes(unknown)) {
         const range = [...candidate.conditions, ...when.map((condition) => forUnknown(condition, unknown))];
@@ -82,7 +83,7 @@ export function solveByCases(task: Task, solve: Solve): Solved | undefined {
       variables: [unknown],
       domain: "real",
       complete,
-      reason: `every case of ${plain(part)} was solved, and the candidates were put back`,
+      reason: say`every case of ${part} was solved, and the candidates were put back`,
       solutions,
       rejected: rejected.filter(({ values }) => !reals.has(text(values.get(unknown) ?? ZERO))),
       complexSolutions: [],
@@ -121,7 +122,7 @@ function equalAt({ values }: Solution, { equation }: Task): Expression {
 /** Why a candidate of a case is none of the equation, where the case is not taken there. */
 function elsewhere({ values }: Solution, when: readonly Expression[], { assumptions }: Task): Against | undefined {
   const failing = when.find((condition) => decide(simplify(substitute(condition, values)).expression, assumptions) === false);
-  return failing && { reason: `this case is for ${plain(failing)}, which does not hold there` };
+  return failing && { reason: say`this case is for ${failing}, which does not hold there` };
 }
 
 function openOf(when: readonly Expression[], candidate: Solution, task: Task): readonly Expression[] {

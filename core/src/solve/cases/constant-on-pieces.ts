@@ -3,6 +3,7 @@ import { boundsOfPiece } from "../../calculus/pieces-where.ts";
 import { step } from "../../derivation/step.ts";
 import { name, ZERO } from "../../expression/construct.ts";
 import { sideDifference } from "../../expression/equations.ts";
+import { say } from "../../notation/inline.ts";
 import type { Solved, Task } from "../solution.ts";
 
 /**
@@ -22,7 +23,7 @@ export function solveConstantOnPieces({ equation, unknown, domain }: Task): Solv
       integers: [],
       conditions: boundsOfPiece(piece, unknown),
     }));
-  const reason = "the derivative of the difference of the sides is 0, so the difference is constant on every piece where it is defined";
+  const reason = say`the derivative of the difference of the sides is 0, so the difference is constant on every piece where it is defined`;
   const steps = [step("differentiate", [difference, unknown], { kind: "derivative", of: difference, variable: unknown, after: ZERO })];
   return { steps, set: { variables: [unknown], domain: "real", complete: true, reason, solutions, rejected: [], complexSolutions: [] } };
 }

@@ -2,6 +2,8 @@ import { inCase } from "../../derivation/step.ts";
 import { logic, ZERO } from "../../expression/construct.ts";
 import { alternatives } from "../../expression/equations.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
+import { joined } from "../../notation/inline.ts";
+import { linePlain } from "../../notation/line-plain.ts";
 import { text } from "../../notation/text.ts";
 
 import type { Solution, SolutionSet, Solved, Task } from "../solution.ts";
@@ -29,7 +31,7 @@ export function solveAll(task: Task, equations: readonly Expression[], solve: So
       variables: [task.unknown],
       domain: task.domain,
       complete: parts.every(({ set }) => set.complete),
-      reason: [...new Set(parts.map(({ set }) => set.reason))].join("; "),
+      reason: joined([...new Map(parts.map(({ set }) => [linePlain(set.reason), set.reason])).values()], "; "),
       solutions: distinctSolutions(parts.flatMap(({ set }) => set.solutions)),
       rejected: parts.flatMap(({ set }) => set.rejected),
       complexSolutions: distinctSolutions(parts.flatMap(({ set }) => set.complexSolutions)),

@@ -3,6 +3,7 @@ import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, number, relation, sum, ZERO } from "../../expression/construct.ts";
 import { sidesOf } from "../../expression/equations.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { say } from "../../notation/inline.ts";
 import * as rational from "../../number/rational.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { type Solved, solution, type Task } from "../solution.ts";
@@ -35,12 +36,12 @@ export function solveSteps(task: Task): Solved | undefined {
   const common = { variables: [unknown], domain: "real", complete: true, rejected: [], complexSolutions: [] } as const;
   const swapped = inOrder(task, part);
   if (!rational.isInteger(value))
-    return { steps: swapped.steps, set: { ...common, reason: `${part.name === "floor" ? "floors" : "ceilings"} are whole numbers`, solutions: [] } };
+    return { steps: swapped.steps, set: { ...common, reason: say`${part.name === "floor" ? "floors" : "ceilings"} are whole numbers`, solutions: [] } };
   const k = number(value);
   const bounds =
     part.name === "floor" ? [relation(u, ">=", k), relation(u, "<", sum(k, number(1)))] : [relation(u, ">", sum(k, number(-1))), relation(u, "<=", k)];
   const conditions = bounds.map((bound) => forUnknown(bound, unknown));
-  const reason = `a number rounds ${part.name === "floor" ? "down" : "up"} to a whole number on an interval of length 1`;
+  const reason = say`a number rounds ${part.name === "floor" ? "down" : "up"} to a whole number on an interval of length 1`;
   const claim = { kind: "equivalent", unknown, before: swapped.equation, after: logic("and", bounds) } as const;
   return {
     steps: [...swapped.steps, step("rounding", [part.name === "floor" ? "down" : "up", k], claim)],
@@ -68,9 +69,11 @@ export function solveFactorial(task: Task, solve: Solve): Solved | undefined {
   const claim = { kind: "equivalent", unknown, before: swapped.equation, after: after.length === 0 ? NOWHERE : logic("or", after) } as const;
   const steps = [...swapped.steps, step("factorial undone", [], claim)];
   if (after.length === 0) {
-    const reason = "factorials rise from 1 on, and none of them is this number";
+    const reason = say`factorials rise from 1 on, and none of them is this number`;
     return { steps, set: { variables: [unknown], domain: "real", complete: true, reason, solutions: [], rejected: [], complexSolutions: [] } };
   }
   const solved = solveAll(task, after, solve);
-  return solved && { steps: [...steps, ...solved.steps], set: { ...solved.set, reason: `factorials rise from 1! on, and 0! = 1! = 1; ${solved.set.reason}` } };
+  return (
+    solved && { steps: [...steps, ...solved.steps], set: { ...solved.set, reason: say`factorials rise from 1! on, and 0! = 1! = 1; ${solved.set.reason}` } }
+  );
 }

@@ -5,6 +5,7 @@ import { divide, equation, logic, name, nameIn, number, ONE, power, product, rel
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll, isRoot } from "../../expression/expression.ts";
 import { freshName, mapChildren, replacePart, substitute } from "../../expression/substitute.ts";
+import { say } from "../../notation/inline.ts";
 import { factor } from "../../polynomial/factor-over-rationals.ts";
 import { decide } from "../../truth/index.ts";
 import type { Solved, Task } from "../solution.ts";
@@ -86,7 +87,7 @@ function asProduct(task: Task, { difference, back }: Factored, solve: Solve): So
     }
     const solved = solveAll(task, parts, solve);
     if (!solved) return undefined;
-    const reason = own.length > 1 ? `a product is 0 only where a factor is; ${solved.set.reason}` : solved.set.reason;
+    const reason = own.length > 1 ? say`a product is 0 only where a factor is; ${solved.set.reason}` : solved.set.reason;
     return { steps: [...steps, ...solved.steps], set: { ...solved.set, reason } };
   }, undefined);
 }

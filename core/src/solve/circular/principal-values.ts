@@ -2,6 +2,7 @@ import { step } from "../../derivation/step.ts";
 import { logic, nameIn } from "../../expression/construct.ts";
 import { sidesOf } from "../../expression/equations.ts";
 import { contains, equal, freeNames } from "../../expression/expression.ts";
+import { say } from "../../notation/inline.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { principalRange } from "../../truth/index.ts";
 import { forUnknown } from "../cases/by-cases.ts";
@@ -22,7 +23,7 @@ export function solvePrincipalValues(task: Task): Solved | undefined {
       variables: [unknown],
       domain,
       complete: true,
-      reason: "an inverse function gives back exactly what lies in its range",
+      reason: say`an inverse function gives back exactly what lies in its range`,
       solutions: [solution(unknown, nameIn(before, unknown), { free: [unknown], conditions })],
       rejected: [],
       complexSolutions: [],

@@ -4,6 +4,7 @@ import { NOWHERE } from "../../derivation/nowhere.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { call, divide, equation, HALF, logic, name, negate, number, ONE, PI, power, product, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, termsOf } from "../../expression/expression.ts";
+import { say } from "../../notation/inline.ts";
 import * as rational from "../../number/rational.ts";
 import { factor } from "../../polynomial/factor-over-rationals.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
@@ -95,7 +96,7 @@ function equalFunctions(task: Task, solve: Solve): Solved | undefined {
   }
   const solved = solveAll(task, families, solve);
   if (!solved || solved.set.solutions.some(({ free }) => free.length > 0)) return undefined;
-  return { steps: [...steps, ...solved.steps], set: marked({ ...solved.set, reason: "equal functions of two angles leave only these angles" }, n, task) };
+  return { steps: [...steps, ...solved.steps], set: marked({ ...solved.set, reason: say`equal functions of two angles leave only these angles` }, n, task) };
 }
 
 const logicOr = (items: readonly Expression[]): Expression => logic("or", items);
@@ -235,7 +236,7 @@ function byFactors(angular: Angular, solve: Solve): Solved | undefined {
     const split = step("zero product", [], { kind: "equivalent", unknown, before: factored, after: logicOr(parts) });
     return {
       steps: [...steps, ...(equal(statement, factored) ? [] : [toProduct]), split, ...solved.steps],
-      set: { ...solved.set, reason: `a product is 0 only where a factor is; ${solved.set.reason}` },
+      set: { ...solved.set, reason: say`a product is 0 only where a factor is; ${solved.set.reason}` },
     };
   }
   return undefined;

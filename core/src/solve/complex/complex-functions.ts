@@ -6,7 +6,7 @@ import { isEquation, sidesOf } from "../../expression/equations.ts";
 import { contains, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../../expression/expression.ts";
 import { isReal } from "../../expression/realness.ts";
 import { mapChildren, replacePart, substitute } from "../../expression/substitute.ts";
-import { text } from "../../notation/text.ts";
+import { say } from "../../notation/inline.ts";
 import * as rational from "../../number/rational.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import { type Solve, within } from "../cases/each-alternative.ts";
@@ -115,14 +115,14 @@ export function solveModulus(task: Task, solve: Solve): Solved | undefined {
     set: {
       ...solved.set,
       domain: "complex",
-      reason: `the numbers of modulus ${text(size)} are those with any angle`,
+      reason: say`the numbers of modulus ${size} are those with any angle`,
       solutions: solved.set.solutions.map((one) => ({ ...one, free: isZero ? one.free : [...one.free, letter] })),
     },
   };
 }
 
 function nothing(task: Task, before: Expression): Solved {
-  const reason = "the modulus of a complex number is never negative";
+  const reason = say`the modulus of a complex number is never negative`;
   const never = step("out of range", ["an absolute value is never negative"], { kind: "equivalent", unknown: task.unknown, before, after: NOWHERE });
   const swapped = equal(before, task.equation)
     ? []

@@ -3,6 +3,7 @@ import { equation, relation, subtract, ZERO } from "../../expression/construct.t
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { holdsImaginary } from "../../expression/realness.ts";
 import { substitute, withRanges } from "../../expression/substitute.ts";
+import { say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { realAndImaginary } from "../../rewrite/complex/real-and-imaginary.ts";
 import { complexity, simplify, zeroTest } from "../../truth/index.ts";
@@ -54,7 +55,7 @@ function ofPart(task: Task, own: PartName, part: Expression, other: Expression, 
   const rejected: Rejected[] = [...solved.set.rejected];
   const steps: Step[] = [first, ...solved.steps];
   const reject = (one: Solution): void => {
-    rejected.push({ values: one.values, multiplicity: 1, reason: `the ${own === "real" ? "imaginary" : "real"} parts differ there` });
+    rejected.push({ values: one.values, multiplicity: 1, reason: say`the ${own === "real" ? "imaginary" : "real"} parts differ there` });
   };
   for (const one of solved.set.solutions) {
     const condition = relation(simplify(substitute(other, one.values)).expression, "=", ZERO);
@@ -73,7 +74,7 @@ function ofPart(task: Task, own: PartName, part: Expression, other: Expression, 
     else if (test.kind === "nonzero") reject(one);
     else return undefined;
   }
-  const reason = `a complex number is 0 only where both its parts are; ${solved.set.reason}`;
+  const reason = say`a complex number is 0 only where both its parts are; ${solved.set.reason}`;
   return { steps, set: { ...solved.set, reason, solutions: kept, rejected, complexSolutions: [] } };
 }
 

@@ -3,6 +3,7 @@ import { equation as equationOf, I, name, product, subtract, sum, ZERO } from ".
 import { type Equation, isEquation, sidesOf } from "../../expression/equations.ts";
 import { contains, type Expression, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { say } from "../../notation/inline.ts";
 import { partEquations } from "../../rewrite/complex/real-and-imaginary.ts";
 import { simplify, zeroTest } from "../../truth/index.ts";
 import type { Solved, Task } from "../solution.ts";
@@ -51,7 +52,7 @@ export function solveInRealUnknowns(task: Task): Solved | undefined {
     free: [...one.free, ...free],
     values: new Map([[unknown, readable(sum(one.values.get(letters[0]) ?? x, product(I, one.values.get(letters[1]) ?? y)))]]),
   }));
-  const reason = `the real and the imaginary part of both sides are equal; ${solved.set.reason}`;
+  const reason = say`the real and the imaginary part of both sides are equal; ${solved.set.reason}`;
   const set = { variables: [unknown], domain: "complex", complete: solved.set.complete, reason, solutions, rejected: [], complexSolutions: [] } as const;
   return { steps: [...steps, ...solved.steps], set };
 }

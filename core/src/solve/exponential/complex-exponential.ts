@@ -2,6 +2,7 @@ import { NOWHERE } from "../../derivation/nowhere.ts";
 import { step } from "../../derivation/step.ts";
 import { call, E, equation, I, isPositiveConstant, name, negate, number, PI, power, product, sum, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { say } from "../../notation/inline.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { constantSign, zeroTest } from "../../truth/index.ts";
 import { type Solve, solveAll } from "../cases/each-alternative.ts";
@@ -33,7 +34,7 @@ function undoExponential(task: Task, solve: Solve): Solved | undefined {
   const common = { variables: [unknown], domain: "complex", complete: true, rejected: [], complexSolutions: [] } as const;
   if (zeroTest(right).kind === "zero") {
     const never = step("out of range", ["an exponential is never 0"], { kind: "equivalent", unknown, before: task.equation, after: NOWHERE });
-    return { steps: [never], set: { ...common, reason: "an exponential is never 0", solutions: [] } };
+    return { steps: [never], set: { ...common, reason: say`an exponential is never 0`, solutions: [] } };
   }
   const n = integerLetter(task);
   const turns = product(number(2), PI, I, name(n, "integer"));
@@ -43,7 +44,7 @@ function undoExponential(task: Task, solve: Solve): Solved | undefined {
   const solved = after.kind === "relation" ? solveAll(task, [after], solve) : undefined;
   if (!solved) return undefined;
   const solutions = solved.set.solutions.map((one) => solution(unknown, readable(one.values.get(unknown) ?? ZERO), { integers: [n] }));
-  return { steps: [first, ...solved.steps], set: { ...common, reason: "e^z has each value other than 0 once in every strip of height 2π", solutions } };
+  return { steps: [first, ...solved.steps], set: { ...common, reason: say`e^z has each value other than 0 once in every strip of height 2π`, solutions } };
 }
 
 /** The principal logarithm, with the angle of a negative number as πi. */

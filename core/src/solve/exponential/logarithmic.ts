@@ -2,6 +2,7 @@ import { step } from "../../derivation/step.ts";
 import { call, divide, E, equation, negate, number, power, product, splitCoefficient, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, factorsOf, termsOf } from "../../expression/expression.ts";
+import { say } from "../../notation/inline.ts";
 import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
 import { expand, expandedLogarithm, isPositive, rationalRatio, simplify } from "../../truth/index.ts";
@@ -57,7 +58,7 @@ export function solveLogarithmic(task: Task, solve: Solve): Solved | undefined {
     steps: [...steps, ...solved.steps],
     set: {
       ...solved.set,
-      reason: "joining the logarithms and applying the exponential function loses no solution; candidates outside the domain are set aside",
+      reason: say`joining the logarithms and applying the exponential function loses no solution; candidates outside the domain are set aside`,
       solutions: solved.set.solutions.map((one) => ({ ...one, multiplicity: 1 })),
       complexSolutions: [],
     },
@@ -98,7 +99,7 @@ export function solveByTakingLogarithms(task: Task, solve: Solve): Solved | unde
   if (!equal(isolated, task.equation))
     steps.push(step("bring terms over", [sides[0]], { kind: "equivalent", unknown, before: task.equation, after: isolated }));
   steps.push(step("take ln", [], { kind: "equivalent", unknown, before: isolated, after }));
-  const reason = `the logarithm takes each value only once; ${solved.set.reason}`;
+  const reason = say`the logarithm takes each value only once; ${solved.set.reason}`;
   return { steps: [...steps, ...solved.steps], set: { ...solved.set, reason, solutions: solved.set.solutions.map((one) => ({ ...one, multiplicity: 1 })) } };
 }
 

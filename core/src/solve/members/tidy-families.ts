@@ -6,7 +6,7 @@ import { compile } from "../../expression/double-value.ts";
 import { alternatives } from "../../expression/equations.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { plain } from "../../notation/plain.ts";
+import { allOf, joined, say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
@@ -100,9 +100,12 @@ function membersOfOthers(solved: Solved, task: Task, letter: string): Solved {
   const sorted = members.sort((a, b) => approximate(a.values.get(unknown) ?? ZERO) - approximate(b.values.get(unknown) ?? ZERO));
   const whole = task.brief ? [] : goesOn.map((one) => ({ ...one, conditions: [...one.conditions, ...facts.map((fact) => substitute(fact, one.values))] }));
   const rest = solved.set.solutions.filter(({ integers }) => integers.length === 0);
-  const where = facts.map(text).join(" and ");
-  const said = [...(sorted.length > 0 ? [`the members with ${where} are listed`] : []), ...(goesOn.length > 0 ? [`very many members satisfy ${where}`] : [])];
-  const reason = [solved.set.reason, ...said].join("; ");
+  const where = allOf(facts);
+  const said = [
+    ...(sorted.length > 0 ? [say`the members with ${where} are listed`] : []),
+    ...(goesOn.length > 0 ? [say`very many members satisfy ${where}`] : []),
+  ];
+  const reason = joined([solved.set.reason, ...said], "; ");
   const complete = solved.set.complete && !(task.brief && goesOn.length > 0);
   return { ...solved, set: { ...solved.set, complete, reason, solutions: [...sorted, ...whole, ...rest] } };
 }
@@ -144,7 +147,7 @@ function literalMembers(solved: Solved, task: Task): Solved {
     within: facts,
   } as const;
   const steps = [...solved.steps, step("within the interval", [conjunction(facts)], claim)];
-  const reason = `${solved.set.reason}; of the families only members with ${facts.map(plain).join(" and ")} are asked for`;
+  const reason = say`${solved.set.reason}; of the families only members with ${allOf(facts)} are asked for`;
   return { steps, set: { ...solved.set, reason, solutions } };
 }
 
@@ -187,7 +190,7 @@ function inInterval(
   const rest = others.map((one) => one.values.get(unknown) ?? ZERO);
   const after = alternatives(unknown, [...sorted, ...rest]);
   const claim = { kind: "families", unknown, letter, before, after, within: facts } as const;
-  const reason = `${solved.set.reason}; the members of the families with ${facts.map(plain).join(" and ")} are listed`;
+  const reason = say`${solved.set.reason}; the members of the families with ${allOf(facts)} are listed`;
   return {
     steps: [...solved.steps, step("within the interval", [conjunction(facts)], claim)],
     set: { ...solved.set, reason, solutions: [...listed, ...others] },

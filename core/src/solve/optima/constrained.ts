@@ -7,6 +7,7 @@ import { equation, logic, name, negate, number, power, product, relation, subtra
 import { sideDifference } from "../../expression/equations.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { linePlain } from "../../notation/line-plain.ts";
 import { text } from "../../notation/text.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { decide, expand, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
@@ -179,7 +180,12 @@ function byMultipliers(task: OptimumTask): Optimum {
     sides.some((side) => growthOf(side, variables) === "up" || growthOf(side, variables) === "down") &&
     task.facts.length === 0;
   const system = { equations: [...slopes, ...constraints], unknowns: [...multipliers, ...variables], set, steps: found };
-  const common = { system, complete: set.complete && corners !== undefined, reason: set.reason, steps: [...steps, ...found, ...(corners?.steps ?? [])] };
+  const common = {
+    system,
+    complete: set.complete && corners !== undefined,
+    reason: linePlain(set.reason),
+    steps: [...steps, ...found, ...(corners?.steps ?? [])],
+  };
   if (!bounded) {
     const word = wanted === "maximum" ? "greatest" : "least";
     return { ...common, points, ...(wanted === "stationary" ? {} : { open: `it is not proven that one of these is the ${word} value` }) };

@@ -6,6 +6,7 @@ import { type Step, step } from "../../derivation/step.ts";
 import { equation, name, number, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { linePlain } from "../../notation/line-plain.ts";
 import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
@@ -51,7 +52,12 @@ export function optimiseOneVariable(asked: OptimumTask, variable: string): Optim
   steps.push(step("stationary where", [], { kind: "equivalent", unknown: variable, before: stationary, after: stationary }), ...found);
   const letters = [objective, ...facts].flatMap((e) => [...freeNames(e)]).filter((letter) => letter !== variable);
   const families = set.solutions.filter(({ integers }) => integers.length > 0);
-  const common = { complete: set.complete, steps, reason: set.reason, stationary: { equation: stationary, unknown: variable, facts, set, steps: found } };
+  const common = {
+    complete: set.complete,
+    steps,
+    reason: linePlain(set.reason),
+    stationary: { equation: stationary, unknown: variable, facts, set, steps: found },
+  };
   if (letters.length > 0 || families.length > 0) {
     const second = simplify(differentiate(derivative, variable)).expression;
     const members = set.solutions.flatMap((one) => apartByCase(one, [objective, second]));

@@ -8,6 +8,7 @@ import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, PI, product, relation, subtract, TWO, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { linePlain } from "../../notation/line-plain.ts";
 import { decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
 import { withIndependentLetters } from "../members/independent-letters.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
@@ -45,7 +46,7 @@ export function optimiseSeveralVariables(task: OptimumTask): Optimum {
     });
   const distinct = points.filter((one, k) => points.findIndex((other) => samePlace(one, other, variables)) === k);
   const system = { equations: zeros, unknowns: variables, set, steps: found };
-  const common = { system, complete: set.complete, reason: set.reason, steps: [...steps, ...found] };
+  const common = { system, complete: set.complete, reason: linePlain(set.reason), steps: [...steps, ...found] };
   return withConclusionInSeveral({ ...common, ...globalOf(distinct, task, hessian) }, task, { slopes, second: hessian });
 }
 

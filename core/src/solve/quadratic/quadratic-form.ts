@@ -2,6 +2,7 @@ import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
 import { type Claim, type Step, type StepOptions, step } from "../../derivation/step.ts";
 import { divide, I, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
+import { asName, type Line, say } from "../../notation/inline.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { type PolynomialForm, writtenZeroForm, zeroForm } from "../algebraic/polynomial-form.ts";
 import { nonZero } from "../sifting/conditions.ts";
@@ -74,7 +75,7 @@ export function imaginaryPair(centre: Expression, size: Expression): readonly [E
 export function quadraticSet(
   q: Quadratic,
   roots: readonly Expression[],
-  options: { readonly conditions?: readonly Expression[]; readonly imaginary?: boolean; readonly reason?: string } = {},
+  options: { readonly conditions?: readonly Expression[]; readonly imaginary?: boolean; readonly reason?: Line } = {},
 ): SolutionSet {
   const { unknown, domain } = q.form.task;
   const conditions = [...q.conditions, ...(options.conditions ?? [])];
@@ -92,10 +93,10 @@ export function quadraticSet(
   };
 }
 
-function countReason(unknown: string, count: number, apart: boolean): string {
-  if (apart) return `no real ${unknown} solves the equation: both solutions of this equation of second degree are complex`;
-  if (count === 1) return `the equation is of second degree in ${unknown}, and its one solution counts twice`;
-  return `the equation is of second degree in ${unknown}, so it has no more than these two solutions`;
+function countReason(unknown: string, count: number, apart: boolean): Line {
+  if (apart) return say`no real ${asName(unknown)} solves the equation: both solutions of this equation of second degree are complex`;
+  if (count === 1) return say`the equation is of second degree in ${asName(unknown)}, and its one solution counts twice`;
+  return say`the equation is of second degree in ${asName(unknown)}, so it has no more than these two solutions`;
 }
 
 /** The finished derivation. */

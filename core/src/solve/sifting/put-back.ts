@@ -2,6 +2,7 @@ import { ballValue } from "../../expression/ball-value.ts";
 import { ZERO } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { formatBall } from "../../number/decimal.ts";
 import { equalityTest, simplify } from "../../truth/index.ts";
@@ -22,7 +23,7 @@ export type Against = Pick<Rejected, "reason" | "sides">;
 
 /** Put back, a candidate makes the sides of the equation differ. */
 export const sidesDiffer = (left: Expression, right: Expression): Against => ({
-  reason: `put back, the left side is ${shownValue(left)} and the right side ${shownValue(right)}`,
+  reason: say`put back, the left side is ${shownValue(left)} and the right side ${shownValue(right)}`,
   sides: [left, right],
 });
 
@@ -43,5 +44,5 @@ export function putBack(solved: Solved, task: Task, did: string): Solved["set"] 
     } else solutions.push({ ...candidate, multiplicity: 1 });
   }
   const lost = rejected.length > 0 ? "; candidates that came in that way were put back and set aside" : "";
-  return { ...solved.set, domain: "real", solutions, rejected, complexSolutions: [], reason: `${did} loses no solution${lost}` };
+  return { ...solved.set, domain: "real", solutions, rejected, complexSolutions: [], reason: say`${did} loses no solution${lost}` };
 }

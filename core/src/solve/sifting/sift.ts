@@ -6,7 +6,7 @@ import { complexDomain, realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { mapChildren, substitute } from "../../expression/substitute.ts";
 import { statedWhole } from "../../expression/whole.ts";
-import { plain } from "../../notation/plain.ts";
+import { allOf, asName, type Line, say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { evenPowersOut } from "../../rewrite/forms/root-and-log-forms.ts";
 import { decide, decideForMembers, equalityTest, integerCases, simplify, workedOut } from "../../truth/index.ts";
@@ -55,7 +55,7 @@ export function sift(solved: Solved, task: Task): Solved {
       if (sorted) {
         steps.push(sorted.step);
         for (const one of sorted.rejected)
-          rejected.push({ values: one.values, multiplicity: one.multiplicity, reason: `${plain(condition)} does not hold there; ${why}` });
+          rejected.push({ values: one.values, multiplicity: one.multiplicity, reason: say`${condition} does not hold there; ${why}` });
         return sorted.kept.flatMap(keep);
       }
       const holds =
@@ -74,7 +74,7 @@ export function sift(solved: Solved, task: Task): Solved {
     const all = distinct([...solution.conditions, ...open]);
     // Each may hold somewhere, and all of them nowhere.
     if (all.some((one) => decideForMembers(one, solution.integers, [...others, ...all.filter((other) => other !== one)]) === false)) {
-      const reason = `what is given of ${unknown} leaves no room for it: ${given.map(plain).join(" and ")}`;
+      const reason = say`what is given of ${asName(unknown)} leaves no room for it: ${allOf(given)}`;
       if (given.length > 0) rejected.push({ values: solution.values, multiplicity: solution.multiplicity, reason });
       return [];
     }
@@ -87,13 +87,13 @@ export function sift(solved: Solved, task: Task): Solved {
   };
   const set: SolutionSet = { ...solved.set, solutions: distinctSolutions(withoutTwins(solved.set.solutions.flatMap(keep), unknown)) };
   const lost = set.solutions.length === 0 && solved.set.solutions.length > 0;
-  const reason = lost ? `${solved.set.reason}; none of the candidates satisfies what is required of ${unknown}` : solved.set.reason;
+  const reason = lost ? say`${solved.set.reason}; none of the candidates satisfies what is required of ${asName(unknown)}` : solved.set.reason;
   return { steps, set: { ...set, reason, rejected } };
 }
 
-function reasonAgainst(condition: Expression, value: Expression, why: string): string {
-  if (statedWhole(condition)) return `${plain(value)} is no whole number`;
-  return condition.kind === "logic" ? why : `${plain(condition)} does not hold there; ${why}`;
+function reasonAgainst(condition: Expression, value: Expression, why: string): Line {
+  if (statedWhole(condition)) return say`${value} is no whole number`;
+  return condition.kind === "logic" ? say`${why}` : say`${condition} does not hold there; ${why}`;
 }
 
 /** Numbers that are equal are one solution, however they are written; one that counts several times keeps its count. */

@@ -4,6 +4,7 @@ import { equation, logic, name as nameNode, negate, number, product, relation as
 import { sideDifference } from "../../expression/equations.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
@@ -48,7 +49,7 @@ export function solveLinearSystem(
     variables: unknowns,
     domain: "real" as const,
     complete: true,
-    reason: [reasonOf(solution, unknowns), ...specialCases(equations, unknowns, solution, assumptions)].join("; "),
+    reason: say`${[reasonOf(solution, unknowns), ...specialCases(equations, unknowns, solution, assumptions)].join("; ")}`,
     solutions: solution ? [solution] : [],
     rejected: [],
     complexSolutions: [],

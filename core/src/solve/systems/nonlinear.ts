@@ -3,11 +3,10 @@ import { zeroForms } from "../../calculus/system-root.ts";
 import { step } from "../../derivation/step.ts";
 import { equation, logic, name, number, power, ZERO } from "../../expression/construct.ts";
 import { isEquation } from "../../expression/equations.ts";
-import { contains, type Expression, equal, findAll, freeNames, isRoot } from "../../expression/expression.ts";
+import { contains, distinct as distinctExpressions, type Expression, equal, findAll, freeNames, isRoot } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { statedWhole } from "../../expression/whole.ts";
-import { plain } from "../../notation/plain.ts";
-import { text } from "../../notation/text.ts";
+import { allOf, asName, joined, type Line, say } from "../../notation/inline.ts";
 import { solveEquation } from "../equation.ts";
 import { membersWithin, withIndependentLetters } from "../members/independent-letters.ts";
 import { replaced } from "../naming.ts";
@@ -35,7 +34,7 @@ export function solveNonlinearSystem(task: SystemTask): Solved | undefined {
       variables: task.unknowns,
       domain: task.domain,
       complete: found.complete,
-      reason: [found.reason ?? reasonOf(solutions, task, found.complete), ...leftOut(solutions, task)].join("; "),
+      reason: joined([found.reason ?? reasonOf(solutions, task, found.complete), ...leftOut(solutions, task)], "; "),
       solutions,
       rejected: sifted.rejected,
       complexSolutions: apart,
@@ -44,7 +43,7 @@ export function solveNonlinearSystem(task: SystemTask): Solved | undefined {
 }
 
 /** What was found, with why it is all where that is not that every case was followed. */
-type Found = Branches & { readonly reason?: string };
+type Found = Branches & { readonly reason?: Line };
 
 /** By named parts, or step by step; undefined where some step has no method. */
 function exactly(task: SystemTask): Found | undefined {
@@ -71,23 +70,23 @@ function branchesOf({ equations, unknowns, domain, assumptions }: SystemTask): B
   return solveBranches({ equations, unknowns, expressed: [], conditions: [], divided: [], integers: [], domain, assumptions: own, combined: false });
 }
 
-function reasonOf(solutions: readonly Solution[], { unknowns, domain }: SystemTask, complete: boolean): string {
-  if (!complete) return "not all solutions of one of the equations could be found";
+function reasonOf(solutions: readonly Solution[], { unknowns, domain }: SystemTask, complete: boolean): Line {
+  if (!complete) return say`not all solutions of one of the equations could be found`;
   const kind = domain === "real" ? "real " : "";
-  if (solutions.length === 0) return `every case was followed to its end, and none leaves a ${kind}solution`;
+  if (solutions.length === 0) return say`every case was followed to its end, and none leaves a ${kind}solution`;
   const needed = solutions.flatMap(({ conditions }) => conditions.filter((condition) => isEquation(condition) && !statedWhole(condition)));
-  if (needed.length > 0) return `every case was followed to its end; unless ${needed.map(plain).join(" and ")} the equations contradict each other`;
+  if (needed.length > 0) return say`every case was followed to its end; unless ${allOf(needed)} the equations contradict each other`;
   const free = [...new Set(solutions.flatMap((one) => one.free))];
-  if (free.length > 0) return `every case was followed to its end; ${free.join(" and ")} may take any value`;
-  return `every case was followed to its end; ${solutions.length === 1 ? `there is one ${kind}solution` : `there are ${solutions.length} ${kind}solutions`} for ${unknowns.join(", ")}`;
+  if (free.length > 0) return say`every case was followed to its end; ${joined(free.map(asName), " and ")} may take any value`;
+  return say`every case was followed to its end; ${solutions.length === 1 ? `there is one ${kind}solution` : `there are ${solutions.length} ${kind}solutions`} for ${joined(unknowns.map(asName), ", ")}`;
 }
 
 /** The values of letters that the conditions of the solutions leave out, in words. */
-function leftOut(solutions: readonly Solution[], { unknowns }: SystemTask): readonly string[] {
+function leftOut(solutions: readonly Solution[], { unknowns }: SystemTask): readonly Line[] {
   const isExclusion = (condition: Expression): boolean =>
     condition.kind === "relation" && condition.comparisons.includes("!=") && !unknowns.some((unknown) => contains(condition, unknown));
-  const exclusions = [...new Set(solutions.flatMap(({ conditions, integers }) => (integers.length > 0 ? [] : conditions.filter(isExclusion))).map(plain))];
-  return exclusions.length > 0 ? [`this is for ${exclusions.join(" and ")}: other values of the letters are not looked at`] : [];
+  const exclusions = distinctExpressions(solutions.flatMap(({ conditions, integers }) => (integers.length > 0 ? [] : conditions.filter(isExclusion))));
+  return exclusions.length > 0 ? [say`this is for ${allOf(exclusions)}: other values of the letters are not looked at`] : [];
 }
 
 /** The complex solutions where there are no real ones, as far as they are found. */
@@ -197,7 +196,7 @@ function backTo(one: Solution, changed: readonly Named[], task: SystemTask): Bra
     const solved = solveEquation({ equation: back, unknown, domain: "real", assumptions: [] });
     steps.push(...solved.steps);
     if (solved.set.solutions.length === 0) {
-      const reason = `${text(back)} has no real solution`;
+      const reason = say`${back} has no real solution`;
       return { solutions: [], rejected: [{ values: new Map([[unknown, meaning]]), multiplicity: 1, reason }], steps, complete: true };
     }
     open = open.flatMap((partial) =>

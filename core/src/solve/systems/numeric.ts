@@ -7,6 +7,7 @@ import { ballValue } from "../../expression/ball-value.ts";
 import { equation, logic, name, number, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { say } from "../../notation/inline.ts";
 import { plain } from "../../notation/plain.ts";
 import { terminatingDecimal } from "../../number/decimal.ts";
 import * as integer from "../../number/integer.ts";
@@ -76,7 +77,7 @@ export function solveSystemNumerically({ equations, unknowns, domain, assumption
       variables: unknowns,
       domain,
       complete,
-      reason: complete ? `interval arithmetic proves that the equations have ${count} ${where}` : beyond,
+      reason: complete ? say`interval arithmetic proves that the equations have ${count} ${where}` : say`${beyond}`,
       solutions,
       rejected: [],
       complexSolutions: [],

@@ -2,7 +2,7 @@ import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { statedWhole } from "../../expression/whole.ts";
-import { plain } from "../../notation/plain.ts";
+import { type Line, say } from "../../notation/inline.ts";
 import { withRootsOut } from "../../rewrite/roots/constant-root.ts";
 import { decideForMembers, simplify } from "../../truth/index.ts";
 import { openConditions, tidyConditions } from "../sifting/conditions.ts";
@@ -44,7 +44,7 @@ export function siftSystem(
   return { solutions: distinct(solutions), rejected };
 }
 
-function reasonAgainst(condition: Expression, { values }: Solution, why: string): string {
+function reasonAgainst(condition: Expression, { values }: Solution, why: string): Line {
   const whole = statedWhole(condition);
-  return whole ? `${plain(substitute(whole, values))} is no whole number` : `${plain(condition)} does not hold; ${why}`;
+  return whole ? say`${substitute(whole, values)} is no whole number` : say`${condition} does not hold; ${why}`;
 }

@@ -1,3 +1,4 @@
+import { say } from "../../notation/inline.ts";
 import type { Solved } from "../solution.ts";
 import { solveLinearSystem } from "./linear.ts";
 import { solveNonlinearSystem } from "./nonlinear.ts";
@@ -10,6 +11,6 @@ export function solveSystem(task: SystemTask): Solved | undefined {
   if (!linear) return solveNonlinearSystem(task);
   const { solutions, rejected } = siftSystem(linear.set, task);
   const isCut = solutions.length < linear.set.solutions.length;
-  const reason = isCut ? `${linear.set.reason}; it does not satisfy what is required` : linear.set.reason;
+  const reason = isCut ? say`${linear.set.reason}; it does not satisfy what is required` : linear.set.reason;
   return { ...linear, set: { ...linear.set, solutions, rejected, reason } };
 }

@@ -4,6 +4,7 @@ import { chain, equation, isNumber, name, product, ZERO } from "../../../express
 import { sideDifference } from "../../../expression/equations.ts";
 import { contains, type Expression, freeNames } from "../../../expression/expression.ts";
 import { substitute } from "../../../expression/substitute.ts";
+import { say } from "../../../notation/inline.ts";
 import { text } from "../../../notation/text.ts";
 import { withoutTurns } from "../../../rewrite/forms/whole-turns.ts";
 import { simplify, zeroTest } from "../../../truth/index.ts";
@@ -40,7 +41,7 @@ export function afterSolving(solved: Solved, own: Relation, unknown: string, sta
   if (!parts.every((part) => part !== undefined)) return undefined;
   const dead = values.flatMap((one, k): readonly Rejected[] =>
     parts[k]?.solutions.length === 0 && rest.length > 0
-      ? [{ values: one.values, multiplicity: 1, reason: "the other equations have no real solution there" }]
+      ? [{ values: one.values, multiplicity: 1, reason: say`the other equations have no real solution there` }]
       : [],
   );
   return {
