@@ -62,6 +62,14 @@ describe("from the board to the paper", () => {
     await author.saved();
   });
 
+  it("offers the endings of lines behind a comma", async () => {
+    await author.fill("writing line", "evaluate (5), th");
+    await author.press("the answer");
+    const area = await author.page.waitForSelector('textarea[aria-label="writing line"]');
+    expect(await area?.evaluate((element) => element.value)).toBe("evaluate (5), the answer ");
+    await author.fill("writing line", " ");
+  });
+
   it("shows in the dialog what readers will get, and what is not nailed with the way to its line", async () => {
     await author.press("Publish …");
     const link = await author.page.waitForSelector("::-p-aria([name='The thrown ring, line 10'][role='link'])", { timeout: 20_000 });
@@ -108,6 +116,10 @@ describe("from the board to the paper", () => {
     await reader.page.goto(address);
     const reasons = await reasonsIn(reader);
     expect(reasons.length).toBeGreaterThan(5);
+    // Signs that stand far down the page only have their fonts too.
+    expect(
+      await reader.page.evaluate(async () => [...(await document.fonts.ready)].filter(({ status }) => status === "loaded").map(({ family }) => family)),
+    ).toEqual(expect.arrayContaining(["KaTeX_Size1", "KaTeX_Size2", "KaTeX_Size3", "KaTeX_Size4"]));
     for (const format of ["A4", "Letter"] as const) {
       const pdf = await getDocumentProxy(new Uint8Array(await reader.page.pdf({ format })));
       const { text, totalPages } = await extractText(pdf, { mergePages: true });

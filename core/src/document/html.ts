@@ -1,6 +1,8 @@
 import { drawFigure } from "../graph/figure/figure-svg.ts";
 import type { Picture } from "../graph/picture.ts";
+import { DEFAULT_TURN, type Turn } from "../graph/surface-svg.ts";
 import { drawSvg } from "../graph/svg.ts";
+import { DEFAULT_SIZE } from "../graph/svg-elements.ts";
 import { decimalSign, type Inline, type Line, withMarks } from "../notation/inline.ts";
 import { limitSignLatex, writtenLatex } from "../notation/latex.ts";
 import { unitLatex } from "../units/typeset.ts";
@@ -31,6 +33,8 @@ const allHtml = (blocks: readonly Block[], setting: Setting): string => blocks.m
 const PARAGRAPHS: Readonly<Record<ParagraphRole, string>> = { answer: "sentence-answer", refusal: "sentence-answer", remark: "note", warning: "note" };
 const WORDS: Readonly<Record<WordsRole, string>> = { introduction: "introduction", statement: "statement", text: "text", remarks: "remarks" };
 const STATE_SIZE = { width: 220, height: 165 };
+/** A surface of a page has a net of half the lines: it is not turned under the hand, and its faces are most of what a page weighs. */
+const COARSE: Turn = { ...DEFAULT_TURN, moving: true };
 
 function blockHtml(block: Block, setting: Setting): string {
   const line = (one: Line): string => lineHtml(one, setting);
@@ -129,7 +133,7 @@ function rowHtml(row: Row, setting: Setting): string {
 
 /** A graph with its numbered caption; several states of it stand side by side. */
 function graphHtml(picture: Picture, states: readonly Picture[], caption: string): string {
-  if (states.length === 0) return `<figure class="graph">${drawSvg(picture)}<figcaption>${caption}</figcaption></figure>`;
+  if (states.length === 0) return `<figure class="graph">${drawSvg(picture, DEFAULT_SIZE, COARSE)}<figcaption>${caption}</figcaption></figure>`;
   const row = [picture, ...states].map((one) => `<div>${drawSvg(one, STATE_SIZE)}<p>${escapeHtml(one.state ?? "")}</p></div>`).join("");
   return `<figure class="graph states"><div class="row">${row}</div><figcaption>${caption}</figcaption></figure>`;
 }

@@ -34,9 +34,20 @@ function everySecond<T>(all: readonly T[]): readonly T[] {
   return all.filter((_, k) => k % 2 === 0 || k === all.length - 1);
 }
 
-function cornerAt(at: readonly [number, number, number], height: number): { readonly text: string; readonly depth: number; readonly height: number } {
-  return { text: inTenths(at), depth: at[2], height };
+/** A corner of the net in tenths of the drawing's unit. */
+interface Corner {
+  readonly x: number;
+  readonly y: number;
+  readonly depth: number;
+  readonly height: number;
 }
+
+const cornerAt = ([x, y, depth]: readonly [number, number, number], height: number): Corner => ({
+  x: Math.round(x * 10),
+  y: Math.round(y * 10),
+  depth,
+  height,
+});
 
 /** A surface with its rim, the walls below it and its level lines on the floor, the farther parts first. */
 export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, turn: Turn = DEFAULT_TURN): string {
@@ -74,9 +85,12 @@ export function drawSurface(picture: Picture, mesh: SurfaceMesh, size: Size, tur
   for (let row = 1; row < placed.length; row += 1) {
     for (let column = 1; column < (placed[row]?.length ?? 0); column += 1) {
       let [count, height, depth, outline] = [0, 0, 0, ""];
+      let before: Corner | undefined;
       for (const corner of [placed[row - 1]?.[column - 1], placed[row - 1]?.[column], placed[row]?.[column], placed[row]?.[column - 1]]) {
         if (!corner) continue;
-        outline += `${count === 0 ? "M" : "L"}${corner.text}`;
+        // From corner to corner it is never far, so that most numbers are short.
+        outline += before ? `l${corner.x - before.x} ${corner.y - before.y}` : `M${corner.x} ${corner.y}`;
+        before = corner;
         count += 1;
         height += corner.height;
         depth += corner.depth;

@@ -10,6 +10,10 @@ import { typeset } from "./typeset.ts";
 /** On paper, for whoever hands it in. */
 const NAME_LINE = `<p class="name-line" aria-hidden="true">Name</p>`;
 
+/** Fonts of signs that may stand far down the page only: they are asked for at once, or print would not have them. */
+const FONTS = ["Main", "Math", "AMS", "Size1", "Size2", "Size3", "Size4"];
+const FONTS_ASKED_FOR = `<p class="fonts" aria-hidden="true">${FONTS.map((name) => `<span style="font-family: KaTeX_${name}">x∫(</span>`).join("")}</p>`;
+
 /** A text as a string of a style sheet. */
 const cssString = (text: string): string => `"${text.replace(/["\\\n\r\f]/g, (character) => `\\${character.charCodeAt(0).toString(16)} `)}"`;
 
@@ -61,6 +65,7 @@ ${blocksHtml(set.introduction, typeset)}
 ${set.problems.map((blocks, index) => `<article aria-label="problem ${index + 1}">${blocksHtml(blocks, typeset, evidencePicture)}</article>`).join("\n")}
 <footer>Every line was run and checked again when this page was made: put back, compared, counted. Made with Nail Down.</footer>
 </main>
+${FONTS_ASKED_FOR}
 </body>
 </html>
 `;

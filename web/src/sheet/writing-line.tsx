@@ -1,3 +1,4 @@
+import { WORDED_ENDINGS } from "@nail-down/core/instruction/reading/line-body";
 import { SENTENCE_WORDS } from "@nail-down/core/notation/keywords";
 import { type KeyboardEvent, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
 import { engine, Stopped } from "../compute/engine.ts";
@@ -164,5 +165,6 @@ function Underlined({ source, from, to }: { readonly source: string; readonly fr
 function completionsOf(source: string, names: readonly string[]): readonly string[] {
   const prefix = /(?:^|[^A-Za-z_])([A-Za-z]+)$/.exec(source)?.[1] ?? "";
   if (prefix.length < SHORTEST_PREFIX) return [];
-  return [...SENTENCE_WORDS, ...names].filter((word) => word.startsWith(prefix) && word !== prefix).slice(0, 4);
+  const endings = /,\s*[A-Za-z]+$/.test(source) ? WORDED_ENDINGS : [];
+  return [...endings, ...SENTENCE_WORDS, ...names].filter((word) => word.startsWith(prefix) && word !== prefix).slice(0, 4);
 }

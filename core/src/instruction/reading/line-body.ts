@@ -35,8 +35,11 @@ const ENDINGS: Readonly<Record<string, Printing>> = {
   beside: { beside: true },
 };
 
-/** The endings of lines, for their documentation and completion. */
-export const LINE_ENDINGS: readonly string[] = ['because "REASON"', 'caption "WORDS"', ...Object.keys(ENDINGS).map((ending) => `, ${ending}`)];
+/** The endings that stand behind a comma. */
+export const WORDED_ENDINGS: readonly string[] = Object.keys(ENDINGS);
+
+/** The endings of lines, for their documentation. */
+export const LINE_ENDINGS: readonly string[] = ['because "REASON"', 'caption "WORDS"', ...WORDED_ENDINGS.map((ending) => `, ${ending}`)];
 
 const QUOTED = /\b(because|caption)\s+"([^"]*)"$/i;
 
