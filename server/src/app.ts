@@ -63,7 +63,7 @@ export function createApp(parts: AppParts): Express {
     }),
   );
   app.use("/p", pageRoutes(parts.database, pages));
-  app.get("/typesetting/page-:name.css", stylesRoute(parts.styles));
+  app.get("/typesetting/page-:name.css", stylesRoute(parts.database, parts.styles));
   app.use(helmet({ contentSecurityPolicy: { useDefaults: false, directives: POLICY }, strictTransportSecurity: parts.proxies > 0 }));
   app.use("/api", sameOrigin, express.json({ limit: "3mb" }), accountRoutes(parts.database, parts), setRoutes(parts.database, { ...parts, pages }));
   app.get("/api/openapi.json", (_request, response) => {

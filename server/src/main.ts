@@ -2,6 +2,7 @@ import { pino } from "pino";
 import { createApp } from "./app.ts";
 import { readConfig } from "./config.ts";
 import { openDatabase } from "./data/database.ts";
+import { keepStyles } from "./data/page-styles.ts";
 import { DEMO, makeDemo } from "./demo.ts";
 import { createChecker } from "./publish/check.ts";
 import { pageStyles } from "./publish/styles.ts";
@@ -15,6 +16,7 @@ const { database, close } = await openDatabase(config.databaseUrl, new URL("serv
 const checker = createChecker(new URL("./check-worker.js", import.meta.url), config.checkThreads);
 const pageFiles = new URL("server/public/", root);
 const styles = pageStyles(pageFiles);
+await keepStyles(database, styles.name, styles.forms.gzip);
 if (config.demo && (await makeDemo(database, { checker, styles }, new URL("examples/", root)))) log.info("made the demo data");
 
 const app = createApp({

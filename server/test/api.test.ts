@@ -2,11 +2,13 @@ import { mkdtempSync, readFileSync } from "node:fs";
 import type { Server } from "node:http";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { gzipSync } from "node:zlib";
 import { pino } from "pino";
 import { afterAll, beforeAll, describe, expect, it, test } from "vitest";
 import { createApp } from "../src/app.ts";
 import { ConfigError, readConfig } from "../src/config.ts";
-import { openDatabase } from "../src/data/database.ts";
+import { type Database, openDatabase } from "../src/data/database.ts";
+import { keepStyles } from "../src/data/page-styles.ts";
 import { DEMO, makeDemo } from "../src/demo.ts";
 import { type Checker, createChecker } from "../src/publish/check.ts";
 import { pageStyles } from "../src/publish/styles.ts";
@@ -17,11 +19,13 @@ let origin = "";
 let server: Server;
 let checker: Checker;
 let closeDatabase: () => void;
+let database: Database;
 
 beforeAll(async () => {
   const file = join(mkdtempSync(join(tmpdir(), "nail-")), "test.db");
-  const { database, close } = await openDatabase(`file:${file}`, new URL("server/migrations", ROOT));
-  closeDatabase = close;
+  const opened = await openDatabase(`file:${file}`, new URL("server/migrations", ROOT));
+  database = opened.database;
+  closeDatabase = opened.close;
   checker = createChecker(new URL("server/dist/check-worker.js", ROOT), 2);
   const pageFiles = new URL("server/public/", ROOT);
   const styles = pageStyles(pageFiles);
@@ -269,7 +273,7 @@ describe("publishing", () => {
     expect((await owner.ask("POST", `/api/sets/${set.id}/preview`, { kind: "worked" })).body.html).not.toContain("<img");
   });
 
-  it("sends the styles of all pages as one sheet, which later pages find under another name", async () => {
+  it("sends the styles of all pages as one sheet, and those of earlier pages as they were", async () => {
     const owner = await instructor();
     const { set } = await newProblem(owner);
     const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "handout" });
@@ -282,7 +286,11 @@ describe("publishing", () => {
     expect(css).toMatch(/KaTeX_Main.*\.derivation/s);
     const [, font] = /url\((fonts\/KaTeX_Main-Regular\.woff2)\)/.exec(css) ?? [];
     expect((await fetch(`${origin}/typesetting/${font}`)).status).toBe(200);
-    expect((await fetch(`${origin}/typesetting/page-earlier.css`)).status).toBe(200);
+    // A page that was published with other styles keeps them.
+    await keepStyles(database, "earlier", gzipSync("p { color: red }"));
+    const earlier = await fetch(`${origin}/typesetting/page-earlier.css`);
+    expect([earlier.status, await earlier.text()]).toEqual([200, "p { color: red }"]);
+    expect((await fetch(`${origin}/typesetting/page-never.css`)).status).toBe(404);
   });
 
   it("sends a page once to a browser that has it", async () => {

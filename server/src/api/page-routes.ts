@@ -1,6 +1,7 @@
 import { gunzipSync } from "node:zlib";
 import { type RequestHandler, Router } from "express";
 import type { Database } from "../data/database.ts";
+import { keptStyles } from "../data/page-styles.ts";
 import { ENCODINGS, type Encoding, pictureAt } from "../data/publications.ts";
 import type { ServedPages } from "../publish/served-pages.ts";
 import type { PageStyles } from "../publish/styles.ts";
@@ -54,21 +55,29 @@ export function pageRoutes(database: Database, pages: ServedPages): Router {
   return router;
 }
 
-/** The styles of published pages; a page of an earlier version, whose name for them is another, gets those of today. */
-export const stylesRoute =
-  ({ forms }: PageStyles): RequestHandler =>
-  (request, response) => {
-    const encoding = encodingFor(request.headers["accept-encoding"]);
+/** The styles of published pages: those of today at hand, those of pages that were published with earlier ones from the database. */
+export function stylesRoute(database: Database, { name, forms }: PageStyles): RequestHandler {
+  return async (request, response) => {
+    const asked = parameter(request, "name");
+    const accepted = request.headers["accept-encoding"];
+    const kept = asked === name ? undefined : await keptStyles(database, asked);
+    if (asked !== name && !kept) {
+      response.writeHead(404, { ...COMMON, "Content-Type": "text/plain" }).end("there are no such styles");
+      return;
+    }
+    const encoding = encodingFor(accepted);
+    const [body, form] = !kept ? [forms[encoding], encoding] : accepts(accepted, "gzip") ? [kept, "gzip" as const] : [gunzipSync(kept), "identity" as const];
     response
       .writeHead(200, {
         "Content-Type": "text/css; charset=utf-8",
         "Cache-Control": `public, max-age=${YEAR}, immutable`,
         Vary: "Accept-Encoding",
-        ...(encoding === "identity" ? {} : { "Content-Encoding": encoding }),
-        "Content-Length": forms[encoding].length,
+        ...(form === "identity" ? {} : { "Content-Encoding": form }),
+        "Content-Length": body.length,
       })
-      .end(forms[encoding]);
+      .end(body);
   };
+}
 
 /** The smallest form that a browser takes. */
 const encodingFor = (accepted: string | undefined): Encoding =>

@@ -86,4 +86,10 @@ export const publicationPictures = sqliteTable(
   (table) => [primaryKey({ columns: [table.publicationId, table.place] })],
 );
 
+/** The styles that pages were published with, by the name in their addresses: what was published keeps its looks. Compressed with gzip. */
+export const pageStyles = sqliteTable("page_styles", {
+  name: text("name").primaryKey(),
+  css: blob("css", { mode: "buffer" }).notNull(),
+});
+
 export type PublicationKind = (typeof publications.$inferSelect)["kind"];

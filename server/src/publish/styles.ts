@@ -8,7 +8,9 @@ import { DARK_CURVES } from "@nail-down/core/graph/palette";
 
 /** The styles of published pages in one sheet: fewer ways for a phone to wait. */
 export interface PageStyles {
-  /** Where it is served; the name changes with what is in it. */
+  /** Changes with what is in it. */
+  readonly name: string;
+  /** Where it is served. */
   readonly href: string;
   readonly forms: Readonly<Record<"br" | "gzip" | "identity", Buffer>>;
   /** The same with its fonts inside, for a page that opens without a network. */
@@ -27,11 +29,12 @@ export function pageStyles(pageFiles: URL): PageStyles {
     const path = join(dirname(createRequire(import.meta.url).resolve(`${name}/package.json`)), file);
     return { css: readFileSync(path, "utf8"), folder: dirname(path) };
   });
-  const own = readFileSync(fileURLToPath(new URL("page.css", pageFiles)), "utf8");
+  const own = readFileSync(fileURLToPath(new URL("document.css", pageFiles)), "utf8");
   const curves = `@media (prefers-color-scheme: dark) { :root { ${DARK_CURVES.map(([name, colour]) => `${name}: ${colour};`).join(" ")} } }`;
   const whole = Buffer.from([...sheets.map(({ css }) => css), own, curves].join("\n"));
   const name = createHash("sha256").update(whole).digest("base64url").slice(0, 10);
   return {
+    name,
     href: `/typesetting/page-${name}.css`,
     forms: { br: brotliCompressSync(whole), gzip: gzipSync(whole, { level: 9 }), identity: whole },
     embedded: () => [...sheets.map(({ css, folder }) => withFonts(css, folder)), own, curves].join("\n"),

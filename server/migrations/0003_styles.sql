@@ -1,0 +1,4 @@
+CREATE TABLE page_styles (
+  name TEXT PRIMARY KEY NOT NULL,
+  css BLOB NOT NULL
+);
