@@ -53,6 +53,7 @@ export function createApp(parts: AppParts): Express {
   const pages = new ServedPages(parts.database);
   app.set("trust proxy", parts.proxies);
   app.disable("x-powered-by");
+  app.use("/p", pageRoutes(parts.database, pages, parts.log));
   app.use(
     pinoHttp({
       logger: parts.log,
@@ -62,7 +63,6 @@ export function createApp(parts: AppParts): Express {
       },
     }),
   );
-  app.use("/p", pageRoutes(parts.database, pages));
   app.get("/typesetting/page-:name.css", stylesRoute(parts.database, parts.styles));
   app.use(helmet({ contentSecurityPolicy: { useDefaults: false, directives: POLICY }, strictTransportSecurity: parts.proxies > 0 }));
   app.use("/api", sameOrigin, express.json({ limit: "3mb" }), accountRoutes(parts.database, parts), setRoutes(parts.database, { ...parts, pages }));
