@@ -80,6 +80,7 @@ function degreeTicks(from: number, to: number, wanted: number): readonly number[
   return step === undefined ? ticks(from, to, wanted) : multiplesOf(step, from, to);
 }
 
+/** The ticks of the horizontal axis, with their places in its units and their labels; a drawing of this size has room for so many. */
 export function ticksX({ window, inTurns, logarithmic, unitSizes }: Picture, size: Size): readonly Tick[] {
   const { xMin, xMax } = window;
   if (logarithmic?.x) return decadeTicks(xMin, xMax, size.width / 70);
@@ -87,6 +88,7 @@ export function ticksX({ window, inTurns, logarithmic, unitSizes }: Picture, siz
   return turns.length > 1 ? turns : plainTicks(xMin, xMax, size.width / 70, unitSizes?.x);
 }
 
+/** The ticks of the vertical axis, as `ticksX`. */
 export function ticksY({ window, logarithmic, unitSizes }: Picture, size: Size): readonly Tick[] {
   const { yMin, yMax } = window;
   return logarithmic?.y ? decadeTicks(yMin, yMax, size.height / 55) : plainTicks(yMin, yMax, size.height / 55, unitSizes?.y);

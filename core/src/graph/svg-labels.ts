@@ -172,11 +172,13 @@ function legendEntries({ curves }: Picture, width: number): readonly Entry[] {
   });
 }
 
+/** How high the legend below a drawing of this width is, in the units of the drawing; 0 where none is needed. */
 export function legendHeight(picture: Picture, width: number): number {
   const last = legendEntries(picture, width).at(-1);
   return last ? (last.row + 1) * LEGEND.row + 2 : 0;
 }
 
+/** The names of the curves with their strokes, below the plane. */
 export function legend(picture: Picture, { width, height }: Size): string {
   const top = height - legendHeight(picture, width);
   return legendEntries(picture, width)

@@ -11,10 +11,12 @@ export function numberLabel(value: number): string {
   return String(Number(value.toPrecision(10))).replace("-", "−");
 }
 
+/** A number, or the end of the interval that it lies beyond. */
 export function clamped(value: number, low: number, high: number): number {
   return Math.min(Math.max(value, low), high);
 }
 
+/** A straight line as SVG, between places in the units of the drawing. */
 export function line(x1: number, y1: number, x2: number, y2: number, stroke: string, width: number): string {
   return `<line x1="${fixed(x1)}" y1="${fixed(y1)}" x2="${fixed(x2)}" y2="${fixed(y2)}" stroke="${stroke}" stroke-width="${width}"/>`;
 }

@@ -13,6 +13,7 @@ export interface PartedLatex {
 /** The kinds of parts that are worth choosing: single letters and numbers are not. */
 const CHOSEN: ReadonlySet<Syntax["kind"]> = new Set(["binary", "times", "power", "call", "fraction"]);
 
+/** The LaTeX of an expression with its parts marked, and these parts in the notation, by the number of their mark. */
 export function latexWithParts(e: Expression): PartedLatex {
   const parts: string[] = [];
   const mark = (part: Syntax, latex: string): string => {

@@ -93,6 +93,7 @@ export interface Declarations {
 
 export const NO_DECLARATIONS: Declarations = { names: new Set(), functions: new Map(), lines: 0 };
 
+/** A number as it is written. */
 export function number(value: number | string): Syntax {
   return { kind: "number", text: String(value) };
 }

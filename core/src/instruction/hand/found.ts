@@ -29,6 +29,7 @@ export interface Found {
 
 export const NOTHING_FOUND: Found = { entries: [], proven: true, letter: undefined, whole: true };
 
+/** The domain in which the solutions of a scope are sought: integers and rational numbers are real. */
 export function domainOf({ kind }: Scope): Domain {
   return kind === "complex" ? "complex" : "real";
 }
