@@ -1,4 +1,5 @@
 import type { Detail } from "../document/derivation.ts";
+import type { SetSettings } from "../problemset/settings.ts";
 
 /** What is published of a set: the problems alone, with their solutions, or with the answers alone. */
 export type PublicationKind = "handout" | "worked" | "key";
@@ -17,3 +18,10 @@ export interface Choices {
 }
 
 export const DEFAULT_CHOICES: Choices = { kind: "worked", detail: "main steps", allNumbers: false, space: false };
+
+/** How a set is published where nothing else is chosen: as the set says. */
+export const choicesOf = ({ detail, allNumbers }: SetSettings): Choices => ({
+  ...DEFAULT_CHOICES,
+  ...(detail ? { detail } : {}),
+  ...(allNumbers ? { allNumbers } : {}),
+});

@@ -1,9 +1,10 @@
 import type { Known } from "../document/author-words.ts";
 import type { Block } from "../document/block.ts";
 import type { LineReport } from "../instruction/line-report.ts";
+import type { Printed } from "../instruction/reading/printed.ts";
 import type { Problem } from "../problemset/problem-set.ts";
 import type { Choices } from "./choices.ts";
-import { lineBlocks, type Place } from "./line.ts";
+import { lineBlocks, type Place, printedBlock } from "./line.ts";
 
 /** A problem with its working as it was run. */
 export interface RunProblem {
@@ -19,14 +20,14 @@ interface Numbered {
 
 /** What stands under one question: the lines before the first part belong to all of them. */
 interface Section {
-  readonly part?: { readonly letter: string; readonly question: string; readonly points?: number };
+  readonly part?: { readonly letter: string; readonly prints: Printed & { readonly kind: "part" } };
   readonly lines: readonly Numbered[];
 }
 
 /** A problem as it is published: its heading and statement, the parts with their questions, and what the choices say of the working. */
 export function problemBlocks({ problem, lines }: RunProblem, number: number, choices: Choices): readonly Block[] {
   const sections = sectionsOf(lines);
-  const points = sections.flatMap(({ part }) => part?.points ?? []);
+  const points = sections.flatMap(({ part }) => part?.prints.points ?? []);
   const known = knownOf(lines);
   const statement: readonly Block[] =
     problem.statement === "" ? [] : [{ kind: "author's words", role: "statement", words: { markdown: problem.statement, known } }];
@@ -71,14 +72,10 @@ function questions(sections: readonly Section[], { choices, known }: Context): r
   return sections.some(({ part }) => part) ? shown : [...shown, ...room(SPACE.problem)];
 }
 
-function partBlocks(part: Section["part"], known: Known): readonly Block[] {
-  if (!part) return [];
-  const { letter, question, points } = part;
-  return [{ kind: "part", letter, question: { markdown: question, known }, ...(points === undefined ? {} : { points }) }];
-}
+const partBlocks = (part: Section["part"], known: Known): readonly Block[] => (part ? [printedBlock(part.prints, known, part.letter)] : []);
 
 const hintBlocks = (lines: readonly Numbered[], known: Known): readonly Block[] =>
-  lines.flatMap(({ report: { prints } }) => (prints?.kind === "hint" ? [{ kind: "hint", words: { markdown: prints.markdown, known } } as const] : []));
+  lines.flatMap(({ report: { prints } }) => (prints?.kind === "hint" ? [printedBlock(prints, known)] : []));
 
 /** The answers alone, one for each part. */
 function answers(sections: readonly Section[], { known }: Context): readonly Block[] {
@@ -92,16 +89,24 @@ function answers(sections: readonly Section[], { known }: Context): readonly Blo
 
 /** Every part with its question and the lines that answer it. */
 function solutions(sections: readonly Section[], context: Context): readonly Block[] {
-  const figures = figureNumbers(context);
+  const numbers: Numbers = {
+    figures: figureNumbers(context),
+    referred: new Set(context.lines.flatMap(({ references, printing }) => (printing.hidden ? [] : references))),
+  };
   return sections.flatMap((section) => [
     ...partBlocks(section.part, context.known),
     ...hintBlocks(section.lines, context.known),
-    ...sectionBlocks(section, finalLine(section, sections.length > 1), figures, context),
+    ...sectionBlocks(section, finalLine(section, sections.length > 1), numbers, context),
   ]);
 }
 
-function sectionBlocks(section: Section, final: Numbered | undefined, figures: ReadonlyMap<number, string>, context: Context): readonly Block[] {
-  const referred = new Set(context.lines.flatMap(({ references, printing }) => (printing.hidden ? [] : references)));
+/** The numbers of figures and tables by their lines, and the lines that others refer to. */
+interface Numbers {
+  readonly figures: ReadonlyMap<number, string>;
+  readonly referred: ReadonlySet<number>;
+}
+
+function sectionBlocks(section: Section, final: Numbered | undefined, { figures, referred }: Numbers, context: Context): readonly Block[] {
   const placed = ({ number, report }: Numbered): Place => {
     const figure = figures.get(number);
     return {
@@ -117,7 +122,7 @@ function sectionBlocks(section: Section, final: Numbered | undefined, figures: R
   return runsOf(section.lines.filter(isPrinted), referred, context.choices.allNumbers).flatMap((run): readonly Block[] =>
     run.kind === "givens"
       ? [{ kind: "givens", items: run.lines.flatMap(({ report: { given = [] } }) => given) }]
-      : besideEachOther(run.lines.map((line) => ({ line, blocks: lineBlocks(line.report, placed(line)) }))),
+      : besideEachOther(run.lines.map((line) => lineBlocks(line.report, placed(line)))),
   );
 }
 
@@ -146,9 +151,9 @@ function runsOf(lines: readonly Numbered[], referred: ReadonlySet<number>, allNu
 }
 
 /** Several lines whose pictures stand next to each other: what is said of each comes first. */
-function besideEachOther(parts: readonly { readonly line: Numbered; readonly blocks: readonly Block[] }[]): readonly Block[] {
-  if (parts.length < 2) return parts.flatMap(({ blocks }) => blocks);
-  const all = parts.flatMap(({ blocks }) => blocks);
+function besideEachOther(parts: readonly (readonly Block[])[]): readonly Block[] {
+  const all = parts.flat();
+  if (parts.length < 2) return all;
   const isPicture = ({ kind }: Block): boolean => kind === "graph" || kind === "figure" || kind === "table";
   const isEvidence = ({ kind }: Block): boolean => kind === "evidence";
   return [...all.filter((block) => !isPicture(block) && !isEvidence(block)), { kind: "beside", blocks: all.filter(isPicture) }, ...all.filter(isEvidence)];
@@ -159,9 +164,8 @@ function sectionsOf(lines: readonly LineReport[]): readonly Section[] {
   const sections: Section[] = [{ lines: [] }];
   lines.forEach((report, index) => {
     if (report.prints?.kind === "part") {
-      const { question, points } = report.prints;
       const letter = String.fromCharCode("a".charCodeAt(0) + (sections.length - 1));
-      sections.push({ part: { letter, question, ...(points === undefined ? {} : { points }) }, lines: [] });
+      sections.push({ part: { letter, prints: report.prints }, lines: [] });
       return;
     }
     const last = sections.length - 1;
@@ -171,12 +175,12 @@ function sectionsOf(lines: readonly LineReport[]): readonly Section[] {
   return sections;
 }
 
-/** Lines that answer with known. */
+/** Lines that answer with values. */
 const ANSWERS: ReadonlySet<string> = new Set(["solutions", "expression", "optimum", "table"]);
 /** Lines that answer although they are only said. */
 const NO_ANSWERS: ReadonlySet<string> = new Set(["stated", "let", "given"]);
 
-/** The line that answers a part: the one its author names, or the last that answers with known. */
+/** The line that answers a part: the one its author names, or the last that answers with values. */
 function finalLine({ part, lines }: Section, hasParts: boolean): Numbered | undefined {
   const named = lines.findLast(({ report }) => report.printing.isAnswer);
   const answering = lines.filter(({ report }) => report.answer && ANSWERS.has(report.answer.kind) && !NO_ANSWERS.has(report.instruction ?? ""));

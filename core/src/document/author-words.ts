@@ -44,11 +44,15 @@ export function linesIn(markdown: string): readonly number[] {
   return [...markdown.matchAll(/\$[^$]*\$/g)].flatMap(([math]) => [...math.matchAll(/\((\d{1,4})\)/g)].map(([, line]) => Number(line)));
 }
 
+/** Mathematics in the author's words: its dollar signs, and what stands between them. */
+export const MATH = String.raw`(\$\$?)(?=\S)([^$]*?\S)\1(?!\d)`;
+const MATH_HERE = new RegExp(`^${MATH}`);
+
 /** CommonMark with `$…$` and `$$…$$`; raw HTML in the source is text, links are checked by the parser. */
-export function authorParser(): InstanceType<typeof MarkdownIt> {
+function authorParser(): InstanceType<typeof MarkdownIt> {
   const parser = new MarkdownIt("commonmark", { html: false });
   parser.inline.ruler.after("escape", "math", (state, silent) => {
-    const match = /^(\$\$?)(?=\S)([^$]*?\S)\1(?!\d)/.exec(state.src.slice(state.pos));
+    const match = MATH_HERE.exec(state.src.slice(state.pos));
     const [whole, fence, source] = match ?? [];
     if (whole === undefined || source === undefined) return false;
     if (!silent) {
@@ -59,27 +63,27 @@ export function authorParser(): InstanceType<typeof MarkdownIt> {
     state.pos += whole.length;
     return true;
   });
+  parser.renderer.rules["math"] = (tokens, index, _, env) => {
+    const token = tokens[index];
+    const { typeset, known } = env as unknown as HtmlSetting;
+    return token ? typeset(mathLatex(token.content, known), token.markup === "$$") : "";
+  };
   return parser;
 }
 
-const parsers = new WeakMap<Typeset, InstanceType<typeof MarkdownIt>>();
+/** What the parser is told of when it makes HTML. */
+interface HtmlSetting {
+  readonly typeset: Typeset;
+  readonly known: Known | undefined;
+}
+
+const PARSER = authorParser();
+
+/** The words taken apart, for renderings other than HTML. */
+export const authorTokens = (markdown: string): ReturnType<typeof PARSER.parse> => PARSER.parse(markdown, {});
 
 /** The words as HTML. */
-export function statementHtml({ markdown, known }: AuthorWords, typeset: Typeset): string {
-  return parserFor(typeset).render(markdown, { known });
-}
+export const statementHtml = ({ markdown, known }: AuthorWords, typeset: Typeset): string => PARSER.render(markdown, { typeset, known });
 
 /** Words in one line, such as the reason of a line, as HTML. */
 export const wordsHtml = (words: AuthorWords, typeset: Typeset): string => statementHtml(words, typeset).replace(/^<p>|<\/p>\s*$/g, "");
-
-function parserFor(typeset: Typeset): InstanceType<typeof MarkdownIt> {
-  const known = parsers.get(typeset);
-  if (known) return known;
-  const parser = authorParser();
-  parser.renderer.rules["math"] = (tokens, index, _, env) => {
-    const token = tokens[index];
-    return token ? typeset(mathLatex(token.content, env?.["known"] as Known | undefined), token.markup === "$$") : "";
-  };
-  parsers.set(typeset, parser);
-  return parser;
-}

@@ -1,8 +1,8 @@
 import { textLatex } from "../notation/latex-text.ts";
 import type { AuthorWords } from "./author-words.ts";
-import { authorParser, mathLatex } from "./author-words.ts";
+import { authorTokens, mathLatex } from "./author-words.ts";
 
-type Token = ReturnType<ReturnType<typeof authorParser>["parse"]>[number];
+type Token = ReturnType<typeof authorTokens>[number];
 
 /** What CommonMark's elements become, by the kind of their token. */
 const ELEMENTS: Readonly<Record<string, string>> = {
@@ -41,5 +41,5 @@ export function authorLatex({ markdown, known }: AuthorWords): string {
     if (token.type === "code_inline") return `\\texttt{${textLatex(token.content)}}`;
     return ELEMENTS[token.type] ?? textLatex(token.content);
   };
-  return authorParser().parse(markdown, {}).map(rendered).join("").trimEnd();
+  return authorTokens(markdown).map(rendered).join("").trimEnd();
 }

@@ -2,7 +2,7 @@ import { drawTikz } from "../graph/figure/figure-tikz.ts";
 import { drawPgf } from "../graph/pgf.ts";
 import type { Picture } from "../graph/picture.ts";
 import { decimalSign, type Inline, type Line } from "../notation/inline.ts";
-import { limitSignLatex, writtenLatex } from "../notation/latex.ts";
+import { COMPARISONS_LATEX, limitSignLatex, writtenLatex } from "../notation/latex.ts";
 import { textLatex } from "../notation/latex-text.ts";
 import { unitLatex } from "../units/typeset.ts";
 import type { Block, Caption, Case, CheckedBy, Row } from "./block.ts";
@@ -153,10 +153,8 @@ function itemsLatex(items: readonly (Row | Case)[]): string {
   return parts.join("\n\n");
 }
 
-const LATEX_SIGNS = { "=": "=", "!=": "\\ne", "<": "<", "<=": "\\le", ">": ">", ">=": "\\ge" } as const;
-
 function columnsLatex({ left, sign, right, reason }: Row): readonly string[] {
-  const shownSign = sign === undefined ? "" : LATEX_SIGNS[sign];
+  const shownSign = sign === undefined ? "" : COMPARISONS_LATEX[sign];
   const beside = reason.length > 0 ? ` &\\qquad& \\parbox[t]{0.38\\linewidth}{\\raggedright\\small\\itshape ${lineLatex(reason)}}` : "";
   return right.map((one, k) =>
     k === 0 ? `${mathLine(left)} &${shownSign} ${mathLine(one)}${beside}` : `\\text{or}\\quad ${mathLine(left)} &${shownSign} ${mathLine(one)}`,
@@ -164,7 +162,7 @@ function columnsLatex({ left, sign, right, reason }: Row): readonly string[] {
 }
 
 function rowMath({ left, sign, right }: Row): string {
-  const lead = `${mathLine(left)} ${sign === undefined ? "" : LATEX_SIGNS[sign]}`;
+  const lead = `${mathLine(left)} ${sign === undefined ? "" : COMPARISONS_LATEX[sign]}`;
   return right.map((one) => `${lead} ${mathLine(one)}`).join(" \\\\ \\text{or}\\quad ");
 }
 

@@ -1,7 +1,7 @@
 import type { Inline, Line } from "../notation/inline.ts";
-import { limitSignLatex, writtenLatex } from "../notation/latex.ts";
+import { COMPARISONS_LATEX, limitSignLatex, writtenLatex } from "../notation/latex.ts";
 import { unitLatex } from "../units/typeset.ts";
-import { type AuthorWords, mathLatex } from "./author-words.ts";
+import { type AuthorWords, MATH, mathLatex } from "./author-words.ts";
 import type { Block, Caption, Case, CheckedBy, Row } from "./block.ts";
 import { caseLabel } from "./derivation.ts";
 import type { Details } from "./details.ts";
@@ -79,7 +79,7 @@ const escaped = (text: string): string => text.replace(/[\\`*_{}[\]<>$#]/g, (let
 
 /** The author's words stay as they are written; what stands between dollar signs becomes LaTeX. */
 function authorMarkdown({ markdown, known }: AuthorWords): string {
-  return markdown.replace(/(\$\$?)(?=\S)([^$]*?\S)\1(?!\d)/g, (_, fence: string, source: string) => `${fence}${mathLatex(source, known)}${fence}`);
+  return markdown.replace(new RegExp(MATH, "g"), (_, fence: string, source: string) => `${fence}${mathLatex(source, known)}${fence}`);
 }
 
 function captionMarkdown(what: "Figure" | "Table", { number, words, line }: Caption): string {
@@ -95,10 +95,8 @@ function itemsMarkdown(items: readonly (Row | Case)[]): readonly string[] {
   );
 }
 
-const MARKDOWN_SIGNS = { "=": "=", "!=": "\\ne", "<": "<", "<=": "\\le", ">": ">", ">=": "\\ge" } as const;
-
 function rowMath({ left, sign, right }: Row): string {
-  const lead = `${left.map(inMath).join("")} ${sign === undefined ? "" : MARKDOWN_SIGNS[sign]}`;
+  const lead = `${left.map(inMath).join("")} ${sign === undefined ? "" : COMPARISONS_LATEX[sign]}`;
   return right.map((one) => `${lead} ${one.map(inMath).join("")}`).join(" \\quad\\text{or}\\quad ");
 }
 

@@ -1,6 +1,6 @@
 import { linePlain } from "../notation/line-plain.ts";
 import { writtenPlain } from "../notation/plain.ts";
-import { type AuthorWords, authorParser, mathOf } from "./author-words.ts";
+import { type AuthorWords, authorTokens, mathOf } from "./author-words.ts";
 import type { Block, Case, CheckedBy, Row } from "./block.ts";
 import { caseLabel, SIGNS } from "./derivation.ts";
 import { pointsWords } from "./points.ts";
@@ -76,9 +76,7 @@ const checkPlain = ({ heading, outcome, lines }: CheckedBy): string => `${headin
 
 /** The author's words in plain characters, their marks of CommonMark left out. */
 export function wordsPlain({ markdown, known }: AuthorWords): string {
-  const tokens = authorParser()
-    .parse(markdown, {})
-    .flatMap(({ children, content }) => children ?? (content === "" ? [] : [{ type: "text", content }]));
+  const tokens = authorTokens(markdown).flatMap(({ children, content }) => children ?? (content === "" ? [] : [{ type: "text", content }]));
   return tokens
     .map(({ type, content }) => {
       if (type !== "math") return type === "softbreak" || type === "hardbreak" ? " " : content;

@@ -6,7 +6,8 @@ import { present } from "./present.ts";
 import { rootIntervals, type Syntax } from "./syntax.ts";
 import { BINDING, bindingOf } from "./text.ts";
 
-const COMPARISONS: Readonly<Record<Comparison, string>> = { "=": "=", "!=": "\\ne ", "<": "<", "<=": "\\le ", ">": ">", ">=": "\\ge " };
+/** Relation signs in LaTeX. */
+export const COMPARISONS_LATEX: Readonly<Record<Comparison, string>> = { "=": "=", "!=": "\\ne ", "<": "<", "<=": "\\le ", ">": ">", ">=": "\\ge " };
 const CONSTANTS: Readonly<Record<string, string>> = { pi: "\\pi ", e: "\\mathrm{e}", i: "\\mathrm{i}", infinity: "\\infty " };
 const OPERATORS = { sum: "\\sum", product: "\\prod", integral: "\\int" } as const;
 /** Names of the notation that print as another function of the table. */
@@ -55,7 +56,7 @@ export function writtenLatex(e: Syntax, mark: (part: Syntax, latex: string) => s
     case "apply":
       return `${nameLatex(e.name)}${"'".repeat(e.primes)}${e.args.length === 0 ? "" : `\\!\\left(${e.args.map(at).join(", ")}\\right)`}`;
     case "relation":
-      return e.operands.map((operand, k) => (k === 0 ? "" : ` ${COMPARISONS[e.comparisons[k - 1] ?? "="]} `) + wrapped(operand, BINDING.sum)).join("");
+      return e.operands.map((operand, k) => (k === 0 ? "" : ` ${COMPARISONS_LATEX[e.comparisons[k - 1] ?? "="]} `) + wrapped(operand, BINDING.sum)).join("");
     case "logic":
       return e.items.map((item) => (item.kind === "logic" ? `\\left(${at(item)}\\right)` : at(item))).join(` \\quad\\text{${e.operator}}\\quad `);
     case "tuple":

@@ -1,4 +1,4 @@
-import { type Choices, DEFAULT_CHOICES } from "@nail-down/core/composition/choices";
+import { type Choices, choicesOf } from "@nail-down/core/composition/choices";
 import { ProblemSetError } from "@nail-down/core/problemset/problem-set";
 import { readProblemSet } from "@nail-down/core/problemset/read";
 import { settingsOf } from "@nail-down/core/problemset/settings";
@@ -76,9 +76,7 @@ export function setRoutes(database: Database, { checker, pages, styles }: Publis
   const pageOf = ({ kind }: Choices) => ({ handsIn: kind === "handout", styles: linked(styles) });
   /** The set composed with the choices that are made; where one is not, as the set says. */
   const composedFor = async (account: Account, set: StoredSet, made: Bodies["publish"]): Promise<{ choices: Choices; composed: Composed }> => {
-    const { settings } = settingsOf(set.frontMatter);
-    const ofSet = { ...(settings.detail ? { detail: settings.detail } : {}), ...(settings.allNumbers ? { allNumbers: true } : {}) };
-    const choices = { ...DEFAULT_CHOICES, ...ofSet, ...made };
+    const choices = { ...choicesOf(settingsOf(set.frontMatter).settings), ...made };
     const problems = await problemsOf(database, set.id);
     return { choices, composed: await composeSet(checker, asProblemSet(set, problems), account.name, choices, new Date()) };
   };

@@ -16,8 +16,7 @@ const MOST_BYTES = 32 * 1024 * 1024;
  */
 export class ServedPages {
   readonly #database: Database;
-  readonly #kept = new Map<string, { readonly served: Promise<Served>; readonly until: number }>();
-  #bytes = 0;
+  readonly #kept = new Map<string, { readonly served: Promise<Served>; readonly until: number; bytes: number }>();
 
   constructor(database: Database) {
     this.#database = database;
@@ -27,28 +26,28 @@ export class ServedPages {
     const key = `${address} ${encoding}`;
     const known = this.#kept.get(key);
     if (known && known.until > Date.now()) return known.served;
-    if (this.#bytes > MOST_BYTES) this.#empty();
-    const served = this.#read(address, encoding);
-    this.#kept.set(key, { served, until: Date.now() + SECONDS * 1000 });
-    // A failure is not kept: the next reader asks again.
-    served.catch(() => this.#kept.delete(key));
-    return served;
+    const bytes = [...this.#kept.values()].reduce((total, page) => total + page.bytes, 0);
+    if (bytes > MOST_BYTES) this.#kept.clear();
+    const entry = { served: this.#read(address, encoding), until: Date.now() + SECONDS * 1000, bytes: 0 };
+    this.#kept.set(key, entry);
+    entry.served.then(
+      (served) => {
+        if (served.kind === "page") entry.bytes = served.body.length;
+      },
+      // A failure is not kept: the next reader asks again.
+      () => this.#kept.delete(key),
+    );
+    return entry.served;
   }
 
   forget(address: string): void {
     for (const key of this.#kept.keys()) if (key.startsWith(`${address} `)) this.#kept.delete(key);
   }
 
-  #empty(): void {
-    this.#kept.clear();
-    this.#bytes = 0;
-  }
-
   async #read(address: string, encoding: Encoding): Promise<Served> {
     const found = await pageAt(this.#database, address, encoding);
     if (!found) return { kind: "none" };
     const body = Buffer.from(found.body);
-    this.#bytes += body.length;
     return { kind: "page", body, encoding: found.encoding, tag: `"${createHash("sha256").update(body).digest("base64url").slice(0, 22)}"` };
   }
 }

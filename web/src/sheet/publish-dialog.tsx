@@ -1,4 +1,4 @@
-import { type Choices, DEFAULT_CHOICES, type PublicationKind } from "@nail-down/core/composition/choices";
+import { type Choices, choicesOf, type PublicationKind } from "@nail-down/core/composition/choices";
 import type { Detail } from "@nail-down/core/document/derivation";
 import { settingsOf } from "@nail-down/core/problemset/settings";
 import { Dialog, RadioGroup } from "radix-ui";
@@ -24,12 +24,6 @@ const DETAILS: readonly Option<Detail>[] = [
   { value: "main steps", label: "Main steps", about: "what is done in passing is joined" },
   { value: "answer", label: "Answers only", about: "what each line comes to" },
 ];
-
-/** How a set is published where its author changes nothing: as the set says. */
-function choicesOf({ frontMatter }: SetRecord): Choices {
-  const { detail, allNumbers } = settingsOf(frontMatter).settings;
-  return { ...DEFAULT_CHOICES, ...(detail ? { detail } : {}), ...(allNumbers ? { allNumbers } : {}) };
-}
 
 /**
  * Publishing: the page as readers will get it, the lines that are not nailed, and what is published already. The server runs and checks
@@ -61,7 +55,7 @@ type Looked =
   | { readonly kind: "seen"; readonly html: string; readonly notNailed: readonly NotNailed[] };
 
 function Publishing({ set, again }: { readonly set: SetRecord; readonly again: () => void }) {
-  const [choices, setChoices] = useState(() => choicesOf(set));
+  const [choices, setChoices] = useState(() => choicesOf(settingsOf(set.frontMatter).settings));
   const [looked, setLooked] = useState<Looked>({ kind: "looking" });
   const [busy, setBusy] = useState(false);
   const [published, setPublished] = useState<Publication | undefined>();
