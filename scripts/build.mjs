@@ -44,7 +44,12 @@ function nodeConfig(part, input) {
 
 const CONFIGS = {
   batch: () => nodeConfig("batch", { main: join(root, "batch/src/main.ts"), worker: join(root, "batch/src/worker.ts") }),
-  server: () => nodeConfig("server", { main: join(root, "server/src/main.ts"), "check-worker": join(root, "server/src/check-worker.ts") }),
+  server: () =>
+    nodeConfig("server", {
+      main: join(root, "server/src/main.ts"),
+      worker: join(root, "server/src/work/worker.ts"),
+      "database-thread": join(root, "server/src/data/connection/thread.ts"),
+    }),
   web: () => ({ root: join(root, "web"), logLevel: "error" }),
 };
 

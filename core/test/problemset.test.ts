@@ -79,6 +79,69 @@ describe("the problem-set file", () => {
     expect(readProblemSet(writeProblemSet(made))).toMatchObject(made);
   });
 
+  it("comes back exactly, whatever an author may write", () => {
+    const piece = fc.constantFrom(
+      "## Part b",
+      "# Other",
+      " ## In",
+      "---",
+      "```",
+      "````",
+      "~~~",
+      "```working",
+      "```statement",
+      "solve x = 1",
+      "",
+      "  ",
+      "&#10;",
+      "&amp;#35;",
+      "#",
+      "\t",
+      "é ∫",
+    );
+    const words = fc.oneof(
+      fc.array(piece, { maxLength: 7 }).map((pieces) => pieces.join("\n")),
+      fc.string({ unit: "grapheme", maxLength: 30 }),
+    );
+    const title = fc.oneof(
+      fc.array(piece, { minLength: 1, maxLength: 3 }).map((pieces) => pieces.join("\n") || "-"),
+      fc.string({ unit: "grapheme", minLength: 1, maxLength: 30 }),
+    );
+    const line = fc.oneof(piece, fc.string({ maxLength: 20 })).map((text) => text.replace(/[\r\n]/g, " "));
+    const problem = fc.record({ title, statement: words, working: fc.array(line, { maxLength: 5 }), remarks: words });
+    fc.assert(
+      fc.property(
+        title,
+        words,
+        fc.array(problem, { maxLength: 4 }),
+        fc.constantFrom("", "a: 1", "\n", "figures: 3\nb: [1]"),
+        (of, introduction, problems, frontMatter) => {
+          const set = { title: of, frontMatter, introduction, problems };
+          const { layout: _layout, ...read } = readProblemSet(writeProblemSet(set));
+          expect({ ...read, problems: read.problems.map(({ layout: _own, ...rest }) => rest) }).toEqual(set);
+        },
+      ),
+      { numRuns: 1500 },
+    );
+  });
+
+  it.each([
+    ["a title with blanks", `# a${" ".repeat(100_000)}b\n`],
+    ["many headings", `# T\n${"## P\n".repeat(100_000)}`],
+    ["many keys", `---\n${Array.from({ length: 50_000 }, (_, k) => `k${k}: ${k}`).join("\n")}\n---\n# T`],
+    ["many keys within the limit", `---\n${Array.from({ length: 1500 }, (_, k) => `k${k}: ${k}`).join("\n")}\nk7: 1\n---\n# T`],
+    ["deep brackets", `---\na: ${"[".repeat(9000)}\n---\n# T`],
+    ["deep lists", `---\n${"- ".repeat(9000)}a\n---\n# T`],
+    ["many lines", `# T\n## P\n\`\`\`working\n${"solve x = 1\n".repeat(10_000)}\`\`\`\n`],
+    ["a long line", `# T\n## P\n\`\`\`working\nevaluate ${"7".repeat(5000)}\n\`\`\`\n`],
+    [
+      "aliases that grow",
+      `---\n${["a: &a [1, 1]", ...[..."bcdefghijk"].map((key, k) => `${key}: &${key} [*${"abcdefghij"[k]}, *${"abcdefghij"[k]}, *${"abcdefghij"[k]}]`)].join("\n")}\n---\n# T`,
+    ],
+  ])("tells the place in a file with %s", (_, source) => {
+    expect(() => readProblemSet(source)).toThrow(ProblemSetError);
+  });
+
   test.each([
     ["no title\n## Problem", 1, /begins with its title/],
     ["# T\n# U", 2, /second “#” heading/],

@@ -21,8 +21,22 @@ const NOTHING: Known = { values: {}, names: [], functions: {} };
 /** Typesets LaTeX as HTML; `display` for a formula on its own line. */
 export type Typeset = (latex: string, display: boolean) => string;
 
+/** The same typesetting for LaTeX that nests deeper than it can follow, such as a thousand roots without braces: then its beginning is shown as text. */
+export const guarded =
+  (typeset: Typeset): Typeset =>
+  (latex, display) => {
+    try {
+      return typeset(latex, display);
+    } catch (error) {
+      if (!(error instanceof RangeError)) throw error;
+      return typeset("\\text{this formula is nested too deeply to be typeset}", display);
+    }
+  };
+
 /** What stands between dollar signs, as it was read: the notation where it can be read as that, else LaTeX as it stands. */
 export function mathOf(source: string, { values, names, functions }: Known = NOTHING): Syntax | string {
+  const tooDeep = placeTooDeep(source);
+  if (tooDeep !== undefined) return `\\text{this formula is nested too deeply at its character ${tooDeep + 1}}`;
   if (source.includes("\\")) return source;
   const lines = Math.max(0, ...Object.keys(values).map(Number)) + 1;
   try {
@@ -31,6 +45,21 @@ export function mathOf(source: string, { values, names, functions }: Known = NOT
     if (error instanceof NotationError) return source;
     throw error;
   }
+}
+
+/** How many groups may stand inside each other in LaTeX. */
+const MOST_GROUPS = 50;
+
+/** The first place in LaTeX that stands in more groups than that. */
+function placeTooDeep(source: string): number | undefined {
+  let depth = 0;
+  for (let at = 0; at < source.length; at++) {
+    const character = source.charAt(at);
+    if (character === "{") depth += 1;
+    else if (character === "}") depth -= 1;
+    if (depth > MOST_GROUPS) return at;
+  }
+  return undefined;
 }
 
 /** The LaTeX of what stands between dollar signs. */

@@ -12,8 +12,8 @@ import { authorLatex } from "./latex-words.ts";
 import { pointsWords } from "./points.ts";
 import { isWide } from "./wide.ts";
 
-/** A complete document for LaTeX, with standard packages only. */
-export function documentLatex({ title, author, kind, date }: Details, blocks: readonly Block[]): string {
+/** A complete document for LaTeX, with standard packages only, around its parts (`partLatex`). */
+export function documentLatex({ title, author, kind, date }: Details, parts: readonly string[]): string {
   return [
     "\\documentclass[11pt,a4paper]{article}",
     "\\usepackage[T1]{fontenc}",
@@ -31,11 +31,14 @@ export function documentLatex({ title, author, kind, date }: Details, blocks: re
     `\\date{${date}}`,
     "\\begin{document}",
     "\\maketitle",
-    withLatinCapitals(blocksLatex(blocks)),
+    ...parts.filter((part) => part !== ""),
     "\\end{document}",
     "",
   ].join("\n");
 }
+
+/** Blocks as a part of a document. */
+export const partLatex = (blocks: readonly Block[]): string => withLatinCapitals(blocksLatex(blocks));
 
 const LATIN_FORMS: Readonly<Record<string, string>> = {
   Α: "A",

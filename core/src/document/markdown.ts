@@ -7,9 +7,9 @@ import { caseLabel } from "./derivation.ts";
 import type { Details } from "./details.ts";
 import { pointsWords } from "./points.ts";
 
-/** A document in CommonMark with `$…$` in LaTeX. */
-export const documentMarkdown = ({ title, author, kind, date }: Details, blocks: readonly Block[]): string =>
-  `# ${escaped(title)}\n\n${kind}, ${escaped(author)}, ${date}\n\n${blocksMarkdown(blocks)}\n`;
+/** A document in CommonMark with `$…$` in LaTeX, around its parts (`blocksMarkdown`). */
+export const documentMarkdown = ({ title, author, kind, date }: Details, parts: readonly string[]): string =>
+  `${[`# ${escaped(title)}`, `${kind}, ${escaped(author)}, ${date}`, ...parts.filter((part) => part !== "")].join("\n\n")}\n`;
 
 /** Blocks as paragraphs of CommonMark. */
 export const blocksMarkdown = (blocks: readonly Block[]): string =>

@@ -120,6 +120,8 @@ export interface FaultReport {
   readonly from: number;
   readonly to: number;
   readonly suggestion?: string;
+  /** The line was given up while it was worked on: nothing is known about what it says. */
+  readonly notDecided?: true;
 }
 
 /** Everything about a line in plain data: it can be stored as JSON, sent, and shown. Mathematics is in LaTeX. */

@@ -49,6 +49,16 @@ export interface Fault {
   readonly message: string;
   readonly span: Span;
   readonly suggestion?: string;
+  /** The line was given up while it was worked on: nothing is known about what it says. */
+  readonly notDecided?: true;
+}
+
+/** What stands beside a run: who is told where it is, and lines that are not tried again. */
+export interface Watch {
+  /** Told the number of each line before it is read. */
+  readonly begins?: (line: number) => void;
+  /** Lines that took too much, by their numbers, and what is said of them. */
+  readonly givenUp?: ReadonlyMap<number, string>;
 }
 
 /** A working that has been run, with what is needed to run an edited one without doing anything twice. */
@@ -63,7 +73,12 @@ export interface Working {
  * Runs the lines of a working in order. A line is carried out anew only when its text, or what it depends on, has changed
  * since `memory` was made: declarations it can see, lines it refers to, the line above where it speaks of that.
  */
-export function runWorking(sources: readonly string[], memory: ReadonlyMap<string, Line> = new Map(), { digits, inDegrees }: Settings = {}): Working {
+export function runWorking(
+  sources: readonly string[],
+  memory: ReadonlyMap<string, Line> = new Map(),
+  { digits, inDegrees }: Settings = {},
+  { begins, givenUp }: Watch = {},
+): Working {
   const remembered = new Map<string, Line>();
   const lines: Line[] = [];
   const keys: string[] = [];
@@ -72,7 +87,9 @@ export function runWorking(sources: readonly string[], memory: ReadonlyMap<strin
   sources.forEach((source, index) => {
     const number = index + 1;
     const here: Environment = { ...environment, line: number };
-    const read = readLine(source, here);
+    begins?.(number);
+    const taken = givenUp?.get(number);
+    const read = taken === undefined ? readLine(source, here) : notTried(source, taken);
     const depends = read.reading ? [...read.references, ...(read.reading.dependsOn ?? [])] : [];
     const key = [source, read.notes.join(), declared, ...depends.map((line) => `${line} ${keys[line - 1] ?? ""}`)].join("\u0001");
     keys.push(key);
@@ -118,6 +135,14 @@ interface Read {
 }
 
 const NOTHING = { sentence: [], printing: {}, references: new Set<number>(), inDegrees: false, notes: [], withDimensions: (outcome: Outcome) => outcome };
+
+/** A line that is not tried again, with what is said of it. */
+const notTried = (source: string, message: string): Read => ({
+  ...NOTHING,
+  ignored: false,
+  printing: bodyOf(source).printing,
+  error: { message, span: { from: 0, to: source.length }, notDecided: true },
+});
 
 /** Reads one line without carrying it out: its typeset form, or the place and reason why it cannot be read, with what was probably meant. */
 export function readLine(source: string, environment: Environment): Read {

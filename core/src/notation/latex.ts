@@ -2,6 +2,7 @@ import type { Comparison, Expression } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
 import { unitBehind } from "../units/typeset.ts";
 import { nameLatex } from "./letters.ts";
+import { printedDigits } from "./long-number.ts";
 import { present } from "./present.ts";
 import { rootIntervals, type Syntax } from "./syntax.ts";
 import { BINDING, bindingOf } from "./text.ts";
@@ -112,7 +113,8 @@ export function ungrouped(e: Syntax): Syntax {
 
 /** A number as it is typed, in LaTeX: 1.5e-6 as 1.5 · 10⁻⁶. */
 export function numberLatex(text: string): string {
-  const [digits = text, exponent] = text.split("e");
+  const [mantissa = text, exponent] = text.split("e");
+  const digits = printedDigits(mantissa, (words) => `\\text{${words}}`).replace("…", "\\ldots ");
   return exponent === undefined ? digits : `${digits} \\times 10^{${exponent.replace("+", "")}}`;
 }
 

@@ -3,6 +3,7 @@ import { family } from "../expression/functions/registry.ts";
 import { unitPlain } from "../units/typeset.ts";
 import { startsWithNumber, ungrouped } from "./latex.ts";
 import { nameMathml } from "./letters.ts";
+import { printedDigits } from "./long-number.ts";
 import { present } from "./present.ts";
 import { rootIntervals, type Syntax } from "./syntax.ts";
 import { BINDING, bindingOf } from "./text.ts";
@@ -31,7 +32,8 @@ const fenced = (inside: string): string => row(operator("("), inside, operator("
 export function writtenMathml(e: Syntax): string {
   switch (e.kind) {
     case "number": {
-      const [digits = e.text, exponent] = e.text.split("e");
+      const [written = e.text, exponent] = e.text.split("e");
+      const digits = printedDigits(written, (words) => words);
       const mantissa = `<mn>${digits}</mn>`;
       return exponent === undefined ? mantissa : row(mantissa, operator("⋅"), `<msup><mn>10</mn><mn>${exponent}</mn></msup>`);
     }

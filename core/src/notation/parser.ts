@@ -11,6 +11,9 @@ import type { Lexeme } from "./words.ts";
 
 const COMPARISONS: ReadonlySet<string> = new Set(["=", "!=", "<", "<=", ">", ">="]);
 
+/** How deep brackets, signs, roots, exponents and fractions may stand inside each other. */
+const MOST_LEVELS = 100;
+
 /** Recursive descent with one lexeme of lookahead; one method for each level of binding. */
 export class Parser {
   readonly #lexemes: readonly Lexeme[];
@@ -18,6 +21,8 @@ export class Parser {
   #at = 0;
   /** Bars of |x| that are open: a bar where an operator could stand closes the innermost. */
   #openBars = 0;
+  /** How deep what is read now stands in what is read around it. */
+  #level = 0;
 
   constructor(lexemes: readonly Lexeme[], declared: Declarations) {
     this.#lexemes = lexemes;
@@ -71,6 +76,19 @@ export class Parser {
     const found = read();
     this.#openBars = bars;
     return found;
+  }
+
+  /** Reads what stands one level deeper. */
+  #deeper(read: () => Syntax): Syntax {
+    this.#level += 1;
+    this.#checkLevel(this.#level);
+    const found = read();
+    this.#level -= 1;
+    return found;
+  }
+
+  #checkLevel(level: number): void {
+    if (level > MOST_LEVELS) this.fail(`this stands too deep inside other brackets, signs, exponents or fractions: at most ${MOST_LEVELS} levels are read`);
   }
 
   fail(message: string, span: Span = this.next.span): never {
@@ -135,7 +153,7 @@ export class Parser {
   /** A sign and what it stands before. */
   signed(read: () => Syntax): Syntax {
     const lexeme = this.advance();
-    const operand = read();
+    const operand = this.#deeper(read);
     const sign = lexeme.kind === "mark" ? (lexeme.text as "-") : "-";
     return { kind: "sign", sign, operand, span: { from: lexeme.span.from, to: operand.span?.to ?? lexeme.span.to } };
   }
@@ -148,9 +166,12 @@ export class Parser {
   /** Factors with * and / between them, or side by side. */
   term(): Syntax {
     let left = this.factor();
+    let fractions = 0;
     for (;;) {
       if (this.isMark("*", "/")) {
         const divides = this.isMark("/");
+        // a/b/c has fractions in its fraction.
+        if (divides) this.#checkLevel(++fractions);
         this.advance();
         const right = this.#signedFactor();
         left = divides
@@ -197,7 +218,8 @@ export class Parser {
   /** A primary with its powers, factorials and degree signs. */
   factor(): Syntax {
     let base = this.primary();
-    for (;;) {
+    for (let behind = 0; ; behind++) {
+      this.#checkLevel(behind);
       if (this.isMark("^")) {
         this.advance();
         if (this.isMark("°") || this.isBracedDegree()) {
@@ -246,7 +268,7 @@ export class Parser {
     const base = this.primary();
     if (this.isMark("^")) {
       this.advance();
-      const exponent = this.exponent();
+      const exponent = this.#deeper(() => this.exponent());
       return { kind: "power", base, exponent, span: join(base, exponent) };
     }
     return base;
@@ -254,6 +276,10 @@ export class Parser {
 
   /** What stands without powers or signs behind it: a number, a name, a bracket, a function with its argument. */
   primary(): Syntax {
+    return this.#deeper(() => this.#primary());
+  }
+
+  #primary(): Syntax {
     const lexeme = this.next;
     switch (lexeme.kind) {
       case "number":

@@ -2,6 +2,7 @@ import type { Expression } from "../expression/expression.ts";
 import { statedWhole } from "../expression/whole.ts";
 import { unitPlainBehind } from "../units/typeset.ts";
 import { greekCharacter, splitName } from "./letters.ts";
+import { printedDigits } from "./long-number.ts";
 import { present } from "./present.ts";
 import type { Syntax } from "./syntax.ts";
 import { BINDING, bindingOf } from "./text.ts";
@@ -96,7 +97,8 @@ export function plainName(name: string): string {
 
 /** A number as it is typed, in plain characters: 1.5e-6 as 1.5 × 10⁻⁶. */
 function numberPlain(text: string): string {
-  const [digits = text, exponent] = text.split("e");
+  const [mantissa = text, exponent] = text.split("e");
+  const digits = printedDigits(mantissa, (words) => words);
   if (exponent === undefined) return digits;
   const raised = [...exponent.replace("+", "")].map((letter) => (letter === "-" ? "⁻" : SUPERSCRIPT_DIGITS[Number(letter)]));
   return `${digits} × 10${raised.join("")}`;

@@ -97,7 +97,20 @@ const FRACTIONS: Readonly<Record<string, readonly [string, string]>> = {
 const SUBSCRIPTED_WORDS = new Set(["log", "sum", "product", "int"]);
 const SPACE = /\s|~/;
 
-/** Splits text into tokens; throws NotationError at a character that the notation does not know. */
+/** How many digits a number may have that is typed, and how far its exponent may go. */
+const MOST_DIGITS = 1000;
+const LARGEST_EXPONENT = 10_000;
+
+/** A number that is no longer than it may be. */
+function numberToken(text: string, span: Span): Token {
+  const [mantissa = "", exponent = "0"] = text.split("e");
+  const digits = mantissa.replace(".", "").length;
+  if (digits > MOST_DIGITS) throw new NotationError(`a number of at most ${MOST_DIGITS} digits was expected, and this one has ${digits}`, span);
+  if (Math.abs(Number(exponent)) > LARGEST_EXPONENT) throw new NotationError(`an exponent of at most ${LARGEST_EXPONENT} was expected here`, span);
+  return { kind: "number", text, span };
+}
+
+/** Splits text into tokens; throws NotationError at a character that the notation does not know, and at a number that is too long. */
 export function tokenize(source: string): readonly Token[] {
   const tokens: Token[] = [];
   let at = 0;
@@ -115,7 +128,7 @@ export function tokenize(source: string): readonly Token[] {
     }
     const number = /^(?:\d+(?:\.\d+)?|\.\d+)(?:e[+-]?\d+(?![A-Za-z_]))?/.exec(rest);
     if (number) {
-      push({ kind: "number", text: number[0], span: span(number[0].length) });
+      push(numberToken(number[0], span(number[0].length)));
     } else if (/[A-Za-z]/.test(character) || greekName(character) || changeOf(rest)) {
       push(word(rest, at, tokens));
       tokens.push(...attachedBase(tokens.at(-1), source));

@@ -1,8 +1,10 @@
 import type { Problem, ProblemSet } from "./problem-set.ts";
-import { readProblemSet } from "./read.ts";
+import { fenceFor, type ProseKind, proseIn, proseOf } from "./prose.ts";
+import { sourceLines } from "./source-lines.ts";
+import { headingOf, titleOf } from "./title.ts";
 
 /**
- * Writes a problem set as a file. Parts that are as they were read are written back to the letter, so that
+ * Writes a problem set as a file: what is read from it is the set again. Parts that are as they were read are written back to the letter, so that
  * write(read(file)) is the file; new and changed parts get the plain layout.
  */
 export function writeProblemSet(set: ProblemSet): string {
@@ -16,20 +18,19 @@ function endOfParagraph(text: string, problem: Problem): string {
   return text.endsWith("\n") ? `${text}\n` : `${text}\n\n`;
 }
 
-function writeHead(set: ProblemSet): string {
-  const { layout } = set;
-  const front = set.frontMatter === "" ? "" : `---\n${set.frontMatter}\n---\n`;
-  const keepFront = layout && frontMatterOf(layout.frontMatter) === set.frontMatter;
-  const keepTitle = layout && sameTitle(layout.titleLine, set.title, 1);
-  const keepIntroduction = layout && layout.introduction.trim() === set.introduction;
-  const introduction = set.introduction === "" ? "\n" : `\n${set.introduction}\n\n`;
-  return [
-    keepFront ? layout.frontMatter : front,
+function writeHead({ title, frontMatter, introduction, layout }: ProblemSet): string {
+  const front = frontMatter === "" ? "" : `---\n${frontMatter}\n---\n`;
+  return onLinesOfTheirOwn([
+    layout && frontMatterOf(layout.frontMatter) === frontMatter ? layout.frontMatter : front,
     layout?.beforeTitle ?? (front === "" ? "" : "\n"),
-    keepTitle ? layout.titleLine : `# ${set.title}\n`,
-    keepIntroduction ? layout.introduction : introduction,
-  ].join("");
+    layout && titleOf(layout.titleLine) === title ? layout.titleLine : `# ${headingOf(title)}\n`,
+    keptProse(introduction, "introduction", layout?.introduction) ?? (introduction === "" ? "\n" : paragraph(introduction, "introduction")),
+  ]);
 }
+
+/** Parts after each other; the last line of what was read may have no end. */
+const onLinesOfTheirOwn = (parts: readonly string[]): string =>
+  parts.reduce((text, part) => (text === "" || part === "" || /[\r\n]$/.test(text) ? text + part : `${text}\n${part}`), "");
 
 function frontMatterOf(raw: string): string {
   return raw
@@ -38,30 +39,32 @@ function frontMatterOf(raw: string): string {
     .join("\n");
 }
 
-function sameTitle(line: string, title: string, level: 1 | 2): boolean {
-  return level === 1 ? readProblemSet(line).title === title : readProblemSet(`# -\n${line}`).problems[0]?.title === title;
+/** Words as they stood before, where they have not changed. */
+const keptProse = (words: string, kind: ProseKind, before: string | undefined): string | undefined =>
+  before !== undefined && proseIn(sourceLines(before), kind) === words ? before : undefined;
+
+/** Words with a blank line on each side. */
+const paragraph = (words: string, kind: ProseKind): string => `\n${proseOf(words, kind)}\n\n`;
+
+function writeProblem({ title, statement, working, remarks, layout }: Problem): string {
+  return onLinesOfTheirOwn([
+    layout && titleOf(layout.titleLine) === title ? layout.titleLine : `## ${headingOf(title)}\n`,
+    keptProse(statement, "statement", layout?.statement) ?? (statement === "" ? "\n" : paragraph(statement, "statement")),
+    layout && sameWorking(layout.working, working) ? layout.working : fencedWorking(working, remarks !== ""),
+    keptProse(remarks, "remarks", layout?.remarks) ?? (remarks === "" ? "" : `\n${proseOf(remarks, "remarks")}\n`),
+  ]);
 }
 
-function writeProblem(problem: Problem): string {
-  const { layout } = problem;
-  const working = fencedWorking(problem.working);
-  const keepWorking = layout && sameWorking(layout.working, problem.working);
-  return [
-    layout && sameTitle(layout.titleLine, problem.title, 2) ? layout.titleLine : `## ${problem.title}\n`,
-    layout && layout.statement.trim() === problem.statement ? layout.statement : problem.statement === "" ? "\n" : `\n${problem.statement}\n\n`,
-    keepWorking ? layout.working : working,
-    layout && layout.remarks.trim() === problem.remarks ? layout.remarks : problem.remarks === "" ? "" : `\n${problem.remarks}\n`,
-  ].join("");
-}
-
-function fencedWorking(lines: readonly string[]): string {
-  return lines.length === 0 ? "" : `\`\`\`working\n${lines.map((line) => `${line}\n`).join("")}\`\`\`\n`;
+/** The working in its block; one without lines where words follow, which would be the statement else. */
+function fencedWorking(lines: readonly string[], wordsFollow: boolean): string {
+  if (lines.length === 0 && !wordsFollow) return "";
+  // The end of a line ends an instruction: between its words it is as good as a blank.
+  const own = lines.map((line) => `${line.replace(/[\r\n]/g, " ")}\n`).join("");
+  const fence = fenceFor(own);
+  return `${fence}working\n${own}${fence}\n`;
 }
 
 function sameWorking(raw: string, lines: readonly string[]): boolean {
-  if (raw === "") return lines.length === 0;
-  const own = raw.split(/\r\n|\r|\n/).slice(1);
-  const closing = own.findLastIndex((line) => /^ {0,3}(`{3,}|~{3,})\s*$/.test(line));
-  const kept = own.slice(0, closing);
-  return kept.length === lines.length && kept.every((line, k) => line === lines[k]);
+  const own = sourceLines(raw).slice(1, -1);
+  return own.length === lines.length && own.every(({ text }, k) => text === lines[k]);
 }

@@ -1,10 +1,10 @@
-import { blocksOf, type PublishedSet } from "@nail-down/core/composition/document";
+import type { Block } from "@nail-down/core/document/block";
+import type { Details } from "@nail-down/core/document/details";
 import { blocksHtml, escapeHtml } from "@nail-down/core/document/html";
 import { nailSymbols } from "@nail-down/core/document/nail";
 import type { Picture } from "@nail-down/core/graph/picture";
 import { drawSvg, planeSize } from "@nail-down/core/graph/svg";
 import { DEFAULT_SIZE } from "@nail-down/core/graph/svg-elements";
-import type { PageStyles } from "./styles.ts";
 import { typeset } from "./typeset.ts";
 
 /** On paper, for whoever hands it in. */
@@ -17,36 +17,36 @@ const FONTS_ASKED_FOR = `<p class="fonts" aria-hidden="true">${FONTS.map((name) 
 /** A text as a string of a style sheet. */
 const cssString = (text: string): string => `"${text.replace(/["\\\n\r\f]/g, (character) => `\\${character.charCodeAt(0).toString(16)} `)}"`;
 
-/** The styles of a page that is served. */
-export const linked = ({ href }: PageStyles): string => `<link rel="stylesheet" href="${href}">`;
-
-interface Setting {
-  readonly handsIn: boolean;
-  /** The styles as they stand in the head. */
-  readonly styles: string;
-  /** What stands for a picture of the evidence; drawn in the page where nothing is told. */
-  readonly evidencePicture?: (picture: Picture) => string;
+/** A part of a page, and the pictures of its evidence where they are kept by themselves. */
+export interface PagePart {
+  readonly text: string;
+  readonly pictures: readonly string[];
 }
 
-/** The page, and the pictures of its evidence by themselves, which stand at the address that is told: only readers who open the evidence load them. */
-export function pageWithPictures(
-  set: PublishedSet,
-  { handsIn, styles }: Pick<Setting, "handsIn" | "styles">,
-  pictures: string,
-): { readonly html: string; readonly pictures: readonly string[] } {
+/** Blocks with the pictures of their evidence in them. */
+export const wholeHtml = (blocks: readonly Block[]): PagePart => ({ text: blocksHtml(blocks, typeset), pictures: [] });
+
+/** Blocks whose evidence refers to its pictures, which stand at `address` and are numbered from `first`: only readers who open it load them. */
+export function htmlWithPictures(blocks: readonly Block[], address: string, first: number): PagePart {
   const drawn: string[] = [];
   const evidencePicture = (picture: Picture): string => {
     const { width, height } = planeSize(picture, DEFAULT_SIZE);
     drawn.push(drawSvg(picture));
-    return `<img loading="lazy" width="${width}" height="${height}" src="${pictures}evidence-${drawn.length - 1}.svg" alt="${escapeHtml(picture.description)}">`;
+    const source = `${address}evidence-${first + drawn.length - 1}.svg`;
+    return `<img loading="lazy" width="${width}" height="${height}" src="${source}" alt="${escapeHtml(picture.description)}">`;
   };
-  return { html: pageHtml(set, { handsIn, styles, evidencePicture }), pictures: drawn };
+  return { text: blocksHtml(blocks, typeset, evidencePicture), pictures: drawn };
 }
 
-/** The published page: one static HTML document that needs no script; its styles are linked, or stand in it. */
-export function pageHtml(set: PublishedSet, { handsIn, styles, evidencePicture }: Setting): string {
-  const { title, author, kind, date } = set.details;
-  const hasEvidence = blocksOf(set).some(({ kind: block }) => block === "evidence");
+export interface PageFrame {
+  readonly handsIn: boolean;
+  /** The styles as they stand in the head. */
+  readonly styles: string;
+}
+
+/** The published page around its introduction and its problems: one static HTML document that needs no script. */
+export function pageHtml({ title, author, kind, date }: Details, [introduction, ...problems]: readonly string[], { handsIn, styles }: PageFrame): string {
+  const hasNails = problems.some((problem) => problem.includes('href="#nail-'));
   return `<!doctype html>
 <html lang="en" style="${escapeHtml(`--running-title: ${cssString(`${title} – ${kind}`)}`)}">
 <head>
@@ -57,12 +57,12 @@ export function pageHtml(set: PublishedSet, { handsIn, styles, evidencePicture }
 ${styles}
 </head>
 <body>
-${hasEvidence ? nailSymbols() : ""}
+${hasNails ? nailSymbols() : ""}
 <main>
 <header><p class="kind">${kind}</p><h1>${escapeHtml(title)}</h1><p class="by">${escapeHtml(author)}, <time datetime="${date}">${date}</time></p></header>
 ${handsIn ? NAME_LINE : ""}
-${blocksHtml(set.introduction, typeset)}
-${set.problems.map((blocks, index) => `<article aria-label="problem ${index + 1}">${blocksHtml(blocks, typeset, evidencePicture)}</article>`).join("\n")}
+${introduction ?? ""}
+${problems.map((problem, index) => `<article aria-label="problem ${index + 1}">${problem}</article>`).join("\n")}
 <footer>Every line was run and checked again when this page was made: put back, compared, counted. Made with Nail Down.</footer>
 </main>
 ${FONTS_ASKED_FOR}

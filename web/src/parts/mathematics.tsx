@@ -1,11 +1,13 @@
-import { type AuthorWords, statementHtml, wordsHtml } from "@nail-down/core/document/author-words";
+import { type AuthorWords, guarded, statementHtml, wordsHtml } from "@nail-down/core/document/author-words";
 import katex from "katex";
 import { type MouseEvent, memo } from "react";
 
+/** No rule or space may be larger, in ems: a page is not for one formula. */
+const LARGEST = 100;
+const HOW = { throwOnError: false, output: "htmlAndMathml", strict: "ignore", maxSize: LARGEST } as const;
+
 /** LaTeX as HTML with MathML beside it, for those who listen. */
-export function typeset(latex: string, display: boolean): string {
-  return katex.renderToString(latex, { displayMode: display, throwOnError: false, output: "htmlAndMathml", strict: "ignore", trust: false });
-}
+export const typeset = guarded((latex, display) => katex.renderToString(latex, { ...HOW, displayMode: display, trust: false }));
 
 /** Typeset mathematics. The HTML comes from KaTeX alone, which escapes what it is given. */
 export const Mathematics = memo(function Mathematics({ latex, large = false }: { readonly latex: string; readonly large?: boolean }) {
@@ -13,14 +15,13 @@ export const Mathematics = memo(function Mathematics({ latex, large = false }: {
 });
 
 /** As `typeset`, for LaTeX in which the core has marked parts: only its own part numbers get through. */
-function typesetParts(latex: string): string {
-  return katex.renderToString(latex, {
-    throwOnError: false,
-    output: "htmlAndMathml",
-    strict: "ignore",
+const typesetParts = guarded((latex, display) =>
+  katex.renderToString(latex, {
+    ...HOW,
+    displayMode: display,
     trust: (context) => context.command === "\\htmlData" && /^data-part$/.test(Object.keys(context.attributes)[0] ?? ""),
-  });
-}
+  }),
+);
 
 /** Mathematics whose parts can be chosen by a click; the number of the innermost part is told. */
 export const PartedMathematics = memo(function PartedMathematics({
@@ -32,7 +33,7 @@ export const PartedMathematics = memo(function PartedMathematics({
   readonly chosen: number | undefined;
   readonly choose: (part: number) => void;
 }) {
-  const html = typesetParts(`\\displaystyle ${latex}`);
+  const html = typesetParts(`\\displaystyle ${latex}`, false);
   const marked = chosen === undefined ? html : html.replace(`data-part="${chosen}"`, `data-part="${chosen}" data-chosen="true"`);
   const pick = (event: MouseEvent<HTMLElement>): void => {
     const part = event.target instanceof Element ? event.target.closest("[data-part]")?.getAttribute("data-part") : undefined;

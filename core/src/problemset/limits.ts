@@ -1,0 +1,16 @@
+/** How much a set may hold, in characters where nothing else is said: the same in the editor, in requests and in files. */
+export const LIMITS = {
+  /** Of a set or a problem. */
+  title: 200,
+  frontMatter: 20_000,
+  introduction: 100_000,
+  statement: 100_000,
+  remarks: 100_000,
+  /** Instructions of a working, and the characters of one. */
+  lines: 300,
+  line: 4000,
+  /** Of a set. */
+  problems: 200,
+  /** A whole file. */
+  file: 2_000_000,
+} as const;

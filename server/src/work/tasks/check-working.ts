@@ -1,0 +1,28 @@
+import { gzipSync } from "node:zlib";
+import { illustratedReport } from "@nail-down/core/instruction/report";
+import { runWorking } from "@nail-down/core/instruction/working";
+import { settingsOf } from "@nail-down/core/problemset/settings";
+import { Progress } from "../progress.ts";
+
+export interface WorkingToCheck {
+  readonly lines: readonly string[];
+  /** Of the set, whose settings hold for every line. */
+  readonly frontMatter: string;
+  /** Lines that are not tried again, by their numbers, and what is said of them. */
+  readonly givenUp: ReadonlyMap<number, string>;
+  /** Where the worker says which line it is at. */
+  readonly progress: SharedArrayBuffer;
+}
+
+/** Runs and checks one working: the reports of its lines as JSON, compressed with gzip. */
+export function checkWorking({ lines, frontMatter, givenUp, progress }: WorkingToCheck): Uint8Array {
+  const at = new Progress(progress);
+  const { settings } = settingsOf(frontMatter);
+  const run = runWorking(lines, new Map(), settings, { begins: (line) => at.move(line), givenUp });
+  const reports = run.lines.map((line, index) => {
+    // Drawing and writing out count as the line's own time.
+    at.move(index + 1);
+    return illustratedReport(line);
+  });
+  return gzipSync(JSON.stringify(reports));
+}

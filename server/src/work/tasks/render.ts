@@ -1,0 +1,82 @@
+import { brotliCompressSync, gunzipSync, gzipSync } from "node:zlib";
+import { type Choices, choicesOf } from "@nail-down/core/composition/choices";
+import { detailsOf, introductionBlocks } from "@nail-down/core/composition/document";
+import { problemBlocks } from "@nail-down/core/composition/problem";
+import type { LineReport } from "@nail-down/core/instruction/line-report";
+import type { Problem } from "@nail-down/core/problemset/problem-set";
+import { settingsOf } from "@nail-down/core/problemset/settings";
+import { FORMATS, type FormatName, type PicturePlaces } from "../../publish/formats.ts";
+import type { PageFrame } from "../../publish/page.ts";
+
+/** What the author chose for this time; where nothing is chosen, the set says it. */
+export type Chosen = Pick<Choices, "kind"> & Partial<Choices>;
+
+export interface ProblemToRender {
+  readonly problem: Omit<Problem, "layout">;
+  /** Its place in the set, from 0. */
+  readonly index: number;
+  /** Of `checkWorking`. */
+  readonly reports: Uint8Array;
+  readonly frontMatter: string;
+  readonly chosen: Chosen;
+  readonly format: FormatName;
+  readonly pictures: PicturePlaces;
+}
+
+/** A line that the author should look at before readers do. */
+export interface Fault {
+  readonly line: number;
+  /** A verdict, or `error`, or `not decided`. */
+  readonly verdict: string;
+}
+
+export interface Rendered {
+  readonly text: string;
+  /** Pictures of the evidence, compressed with gzip. */
+  readonly pictures: readonly Uint8Array[];
+  readonly faults: readonly Fault[];
+}
+
+const choicesFor = (frontMatter: string, chosen: Chosen): Choices => ({ ...choicesOf(settingsOf(frontMatter).settings), ...chosen });
+
+/** A problem whose working was checked, as a part of a document. */
+export function rendered({ problem, index, reports, frontMatter, chosen, format, pictures }: ProblemToRender): Rendered {
+  const lines = JSON.parse(gunzipSync(reports).toString()) as readonly LineReport[];
+  const blocks = problemBlocks({ problem, lines }, index + 1, choicesFor(frontMatter, chosen));
+  const part = FORMATS[format].part(blocks, pictures);
+  return { text: part.text, pictures: part.pictures.map((picture) => gzipSync(picture)), faults: lines.flatMap(faultOf) };
+}
+
+function faultOf({ error, verdict }: LineReport, index: number): readonly Fault[] {
+  const line = index + 1;
+  if (error) return [{ line, verdict: error.notDecided ? "not decided" : "error" }];
+  return verdict && verdict !== "nailed" ? [{ line, verdict }] : [];
+}
+
+export interface SetToAssemble {
+  readonly title: string;
+  readonly introduction: string;
+  readonly frontMatter: string;
+  readonly author: string;
+  /** The day, as 2026-11-30. */
+  readonly date: string;
+  readonly chosen: Chosen;
+  readonly format: FormatName;
+  readonly styles: PageFrame["styles"];
+  /** The problems as they were rendered. */
+  readonly problems: readonly string[];
+}
+
+/** A whole document of problems that were rendered. */
+export function assembled({ title, introduction, frontMatter, author, date, chosen, format, styles, problems }: SetToAssemble): string {
+  const choices = choicesFor(frontMatter, chosen);
+  const { part, document } = FORMATS[format];
+  const { text } = part(introductionBlocks(introduction), { address: "", first: 0 });
+  return document(detailsOf(title, { choices, author, date }), [text, ...problems], { handsIn: choices.kind === "handout", styles });
+}
+
+/** Once, and as small as it goes: it is sent many times. */
+export const compressed = (text: string): { readonly brotli: Uint8Array; readonly gzip: Uint8Array } => ({
+  brotli: brotliCompressSync(text),
+  gzip: gzipSync(text, { level: 9 }),
+});
