@@ -5,12 +5,12 @@ import { join } from "node:path";
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import { type Choices, DEFAULT_CHOICES } from "../src/composition/choices.ts";
-import { blocksOf, publishedSet } from "../src/composition/document.ts";
+import { detailsOf, introductionBlocks } from "../src/composition/document.ts";
 import { problemBlocks, type RunProblem } from "../src/composition/problem.ts";
 import type { Block, Case, Row } from "../src/document/block.ts";
 import { inDetail, rowsOf, SIGNS } from "../src/document/derivation.ts";
 import { blocksHtml } from "../src/document/html.ts";
-import { documentLatex } from "../src/document/latex.ts";
+import { documentLatex, partLatex } from "../src/document/latex.ts";
 import { blocksMarkdown, documentMarkdown } from "../src/document/markdown.ts";
 import { blocksPlain } from "../src/document/plain.ts";
 import { lineReport } from "../src/instruction/report.ts";
@@ -251,13 +251,14 @@ describe("the demo sets in every form", () => {
     const { settings } = settingsOf(set.frontMatter);
     const problems = set.problems.map((problem): RunProblem => ({ problem, lines: runWorking(problem.working, new Map(), settings).lines.map(lineReport) }));
     const choices: Choices = { ...DEFAULT_CHOICES, detail: "every step" };
-    const published = publishedSet(set, problems, { choices, author: "M. Tideway", date: "2026-11-30" });
-    const blocks = blocksOf(published);
+    const details = detailsOf(set.title, { choices, author: "M. Tideway", date: "2026-11-30" });
+    const parts = [introductionBlocks(set.introduction), ...problems.map((one, index) => problemBlocks(one, index + 1, choices))];
+    const blocks = parts.flat();
     const rows = blocks.flatMap((block) => (block.kind === "derivation" ? rowsOf(block.items) : []));
     const forms = {
       html: blocksHtml(blocks, marked),
-      latex: documentLatex(published.details, blocks),
-      markdown: documentMarkdown(published.details, blocks),
+      latex: documentLatex(details, parts.map(partLatex)),
+      markdown: documentMarkdown(details, parts.map(blocksMarkdown)),
       plain: blocksPlain(blocks),
     };
     for (const [form, text] of Object.entries(forms)) expect(text, form).not.toMatch(/undefined(?! behaviour)|\[object|NaN/);
@@ -275,9 +276,10 @@ describe("the demo sets in every form", () => {
     const [, set] = SETS.find(([name]) => name.startsWith("throwing-line")) ?? [];
     if (!set) throw new Error("the demo set is missing");
     const problems = set.problems.map((problem): RunProblem => ({ problem, lines: runWorking(problem.working).lines.map(lineReport) }));
-    const published = publishedSet(set, problems, { choices: DEFAULT_CHOICES, author: "M. Tideway & Co_", date: "2026-11-30" });
+    const details = detailsOf(set.title, { choices: DEFAULT_CHOICES, author: "M. Tideway & Co_", date: "2026-11-30" });
+    const parts = problems.map((one, index) => partLatex(problemBlocks(one, index + 1, DEFAULT_CHOICES)));
     const folder = mkdtempSync(join(tmpdir(), "nail-latex-"));
-    writeFileSync(join(folder, "set.tex"), documentLatex(published.details, blocksOf(published)));
+    writeFileSync(join(folder, "set.tex"), documentLatex(details, parts));
     execFileSync("pdflatex", ["-interaction=nonstopmode", "-halt-on-error", "set.tex"], { cwd: folder, stdio: "ignore" });
     expect(readFileSync(join(folder, "set.pdf")).subarray(0, 4).toString()).toBe("%PDF");
   });

@@ -2,25 +2,30 @@ import { existsSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
-import express, { type Express, type NextFunction, type Request, type Response } from "express";
+import compression from "compression";
+import express, { type Express } from "express";
 import helmet from "helmet";
 import type { Logger } from "pino";
-import { pinoHttp } from "pino-http";
-import { type AccountSettings, accountRoutes } from "./api/account-routes.ts";
-import { ApiError, sameOrigin } from "./api/http.ts";
+import sirv from "sirv";
+import { ApiError } from "./api/faults.ts";
 import { openApi } from "./api/openapi.ts";
 import { pageRoutes, stylesRoute } from "./api/page-routes.ts";
-import { setRoutes } from "./api/set-routes.ts";
-import type { Database } from "./data/database.ts";
-import type { Checker } from "./publish/check.ts";
-import { ServedPages } from "./publish/served-pages.ts";
+import { reportFault } from "./api/report-fault.ts";
+import { apiRouter, type RequestLimits, sameOrigin } from "./api/router.ts";
+import { healthy, ready } from "./operating/health.ts";
+import { logged } from "./operating/log.ts";
+import { Metrics } from "./operating/metrics.ts";
 import type { PageStyles } from "./publish/styles.ts";
+import type { Services } from "./services.ts";
 
-export interface AppParts extends AccountSettings {
-  readonly database: Database;
-  readonly checker: Checker;
+export interface AppParts {
+  readonly services: Services;
+  readonly requests: RequestLimits;
   readonly log: Logger;
   readonly proxies: number;
+  readonly metricsToken: string | undefined;
+  /** Whether the server ends: it is then no longer ready, while it answers what it was asked. */
+  readonly isEnding: () => boolean;
   /** The styles of published pages. */
   readonly styles: PageStyles;
   /** The built web application and the published page's own files. */
@@ -28,7 +33,10 @@ export interface AppParts extends AccountSettings {
   readonly pageFiles: URL;
 }
 
-const YEAR = 365 * 24 * 3600 * 1000;
+const YEAR = 365 * 24 * 3600;
+const DAY = 24 * 3600;
+const HOUR = 3600;
+
 /**
  * KaTeX positions its boxes with style attributes; nothing else may bring styles along, and nothing foreign may run. Curves
  * are sampled by machine code that the application makes itself: 'wasm-unsafe-eval' allows that and no script.
@@ -47,61 +55,58 @@ const POLICY = {
   upgradeInsecureRequests: null,
 };
 
-/** The whole HTTP application: API, published pages, and the web application's files. */
+/** The whole HTTP application: API, published pages, the web application's files, and what an operator asks. */
 export function createApp(parts: AppParts): Express {
+  const { services, log, proxies, styles } = parts;
+  const { database, pages } = services;
   const app = express();
-  const pages = new ServedPages(parts.database);
-  app.set("trust proxy", parts.proxies);
+  const metrics = new Metrics(services);
+  app.set("trust proxy", proxies);
   app.disable("x-powered-by");
-  app.use("/p", pageRoutes(parts.database, pages, parts.log));
-  app.use(
-    pinoHttp({
-      logger: parts.log,
-      serializers: {
-        req: (request: { method: string; url: string }) => ({ method: request.method, url: request.url }),
-        res: (response: { statusCode: number }) => ({ status: response.statusCode }),
-      },
-    }),
-  );
-  app.get("/typesetting/page-:name.css", stylesRoute(parts.database, parts.styles));
-  app.use(helmet({ contentSecurityPolicy: { useDefaults: false, directives: POLICY }, strictTransportSecurity: parts.proxies > 0 }));
-  app.use("/api", sameOrigin, express.json({ limit: "3mb" }), accountRoutes(parts.database, parts), setRoutes(parts.database, { ...parts, pages }));
+  app.get("/healthz", healthy);
+  app.get("/readyz", ready(database, services.pool, parts.isEnding));
+  app.get("/metrics", metrics.shown(parts.metricsToken));
+  app.use(metrics.measured);
+  if (log.isLevelEnabled("info")) app.use(logged(log));
+  app.use("/p", pageRoutes(database, pages));
+  app.get("/typesetting/page-:name.css", stylesRoute(database, styles));
+  app.use(helmet({ contentSecurityPolicy: { useDefaults: false, directives: POLICY }, strictTransportSecurity: proxies > 0 }));
+  app.use("/api", sameOrigin, compression(), apiRouter(services, parts.requests));
+  const description = openApi();
   app.get("/api/openapi.json", (_request, response) => {
-    response.json(openApi());
+    response.json(description);
   });
   app.use("/api", () => {
     throw new ApiError(404, "there is nothing at this address");
   });
-
-  const packageFolder = (name: string): string => dirname(createRequire(import.meta.url).resolve(`${name}/package.json`));
-  for (const folder of [join(packageFolder("katex"), "dist"), packageFolder("@fontsource-variable/source-serif-4")]) {
-    app.use("/typesetting", express.static(folder, { maxAge: YEAR, immutable: true, index: false }));
-  }
-  app.use(express.static(fileURLToPath(parts.pageFiles), { maxAge: 3600_000, index: false }));
-
-  const web = fileURLToPath(parts.webFiles);
-  app.use("/assets", express.static(join(web, "assets"), { maxAge: YEAR, immutable: true, index: false }));
-  app.use(express.static(web, { index: false }));
-  app.get("/{*path}", (_request, response) => {
-    const page = join(web, "index.html");
-    if (!existsSync(page)) throw new ApiError(503, "the web application has not been built");
-    response.setHeader("Cache-Control", "no-cache");
-    response.sendFile(page);
-  });
-  app.use(reportFault);
+  serveFiles(app, parts);
+  app.use(reportFault(log));
   return app;
 }
 
-/** Faults the caller can mend are answered in words; others are logged and answered without details. */
-function reportFault(error: unknown, request: Request, response: Response, _next: NextFunction): void {
-  const status = error instanceof ApiError ? error.status : isClientFault(error) ? error.status : 500;
-  if (status >= 500) request.log.error({ err: error });
-  const message = error instanceof ApiError || status < 500 ? (error as Error).message : "something went wrong on the server; nothing you wrote is lost";
-  const details = error instanceof ApiError ? error.details : {};
-  response.status(status).json({ error: { message, ...details } });
-}
+const packageFolder = (name: string): string => dirname(createRequire(import.meta.url).resolve(`${name}/package.json`));
 
-/** Errors of the body parser carry a status below 500. */
-function isClientFault(error: unknown): error is Error & { status: number } {
-  return error instanceof Error && "status" in error && typeof error.status === "number" && error.status >= 400 && error.status < 500;
+/** Fonts and styles of typesetting, and the web application, whose files were compressed when it was built. */
+function serveFiles(app: Express, { styles, pageFiles, webFiles }: AppParts): void {
+  const isDevelopment = false;
+  app.get("/typesetting/:folder/:name", (request, response, next) => {
+    const path = styles.files.get(`${request.params.folder}/${request.params.name}`);
+    if (path === undefined) return next();
+    response.sendFile(path, { maxAge: YEAR * 1000, immutable: true });
+  });
+  // Fonts by their own names are asked for by styles of pages that were published before names told what is in them.
+  for (const folder of [join(packageFolder("katex"), "dist"), packageFolder("@fontsource-variable/source-serif-4")])
+    app.use("/typesetting", express.static(folder, { maxAge: DAY * 1000, index: false }));
+  app.use(express.static(fileURLToPath(pageFiles), { maxAge: HOUR * 1000, index: false }));
+  const web = fileURLToPath(webFiles);
+  const index = join(web, "index.html");
+  if (existsSync(index)) {
+    const common = { dev: isDevelopment, brotli: true, gzip: true, etag: true };
+    app.use("/assets", sirv(join(web, "assets"), { ...common, maxAge: YEAR, immutable: true }));
+    // Every other address is a view of the web application.
+    app.use(sirv(web, { ...common, single: true, maxAge: 0, setHeaders: (response) => response.setHeader("Cache-Control", "no-cache") }));
+  }
+  app.use(() => {
+    throw existsSync(index) ? new ApiError(404, "there is nothing at this address") : new ApiError(503, "the web application has not been built");
+  });
 }

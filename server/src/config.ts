@@ -1,3 +1,5 @@
+import { usualThreads } from "./work/pool.ts";
+
 /** Settings from the environment, with defaults that suit one machine. */
 export interface Config {
   readonly host: string;
@@ -8,31 +10,66 @@ export interface Config {
   /** Number of proxies in front whose forwarding headers are trusted (TLS ends there). */
   readonly proxies: number;
   readonly checkThreads: number;
+  readonly lineSeconds: number;
   readonly signInAttempts: number;
-  readonly logLevel: string;
+  readonly requestsAMinute: number;
+  readonly setsOfAnAccount: number;
+  readonly megabytesOfAnAccount: number;
+  readonly stopSeconds: number;
+  readonly metricsToken: string | undefined;
+  readonly logLevel: LogLevel;
 }
 
 export class ConfigError extends Error {
   override readonly name = "ConfigError";
 }
 
-function whole(environment: NodeJS.ProcessEnv, name: string, otherwise: number): number {
+const LOG_LEVELS = ["fatal", "error", "warn", "info", "debug", "trace", "silent"] as const;
+type LogLevel = (typeof LOG_LEVELS)[number];
+
+type Environment = Readonly<Record<string, string | undefined>>;
+
+function whole(environment: Environment, name: string, otherwise: number, [least, most]: readonly [number, number]): number {
   const text = environment[name];
   if (text === undefined || text === "") return otherwise;
-  const value = Number(text);
-  if (!Number.isInteger(value) || value < 0) throw new ConfigError(`${name} must be a whole number, but is “${text}”`);
-  return value;
+  const value = /^\d{1,15}$/.test(text) ? Number(text) : Number.NaN;
+  if (value >= least && value <= most) return value;
+  throw new ConfigError(`${name} must be a whole number from ${least} to ${most}, but is “${text}”`);
 }
 
-export function readConfig(environment: NodeJS.ProcessEnv): Config {
+function level(environment: Environment): LogLevel {
+  const text = environment["LOG_LEVEL"] || "info";
+  const found = LOG_LEVELS.find((one) => one === text);
+  if (!found) throw new ConfigError(`LOG_LEVEL must be one of ${LOG_LEVELS.join(", ")}, but is “${text}”`);
+  return found;
+}
+
+const SCHEMES = ["file:", "libsql:", "http:", "https:", "ws:", "wss:"];
+
+function databaseUrl(environment: Environment): string {
+  const url = environment["DATABASE_URL"] || "file:data/nail-down.db";
+  if (!SCHEMES.some((scheme) => url.startsWith(scheme)))
+    throw new ConfigError(`DATABASE_URL must begin with ${SCHEMES.join(", ")}, but is “${url.replace(/\/\/[^@/]*@/, "//…@")}”`);
+  return url;
+}
+
+/** @throws ConfigError that names the setting and what was expected */
+export function readConfig(environment: Environment): Config {
+  const number = (name: string, otherwise: number, least: number, most: number): number => whole(environment, name, otherwise, [least, most]);
   return {
-    host: environment["HOST"] ?? "127.0.0.1",
-    port: whole(environment, "PORT", 4600),
-    databaseUrl: environment["DATABASE_URL"] ?? "file:data/nail-down.db",
+    host: environment["HOST"] || "127.0.0.1",
+    port: number("PORT", 4600, 0, 65_535),
+    databaseUrl: databaseUrl(environment),
     demo: environment["DEMO"] !== "0",
-    proxies: whole(environment, "PROXIES", 0),
-    checkThreads: whole(environment, "CHECK_THREADS", 2),
-    signInAttempts: whole(environment, "SIGN_IN_ATTEMPTS", 30),
-    logLevel: environment["LOG_LEVEL"] ?? "info",
+    proxies: number("PROXIES", 0, 0, 100),
+    checkThreads: number("CHECK_THREADS", usualThreads(), 1, 1000),
+    lineSeconds: number("LINE_SECONDS", 20, 1, 3600),
+    signInAttempts: number("SIGN_IN_ATTEMPTS", 30, 1, 1_000_000),
+    requestsAMinute: number("REQUESTS_A_MINUTE", 6000, 10, 10_000_000),
+    setsOfAnAccount: number("SETS_OF_AN_ACCOUNT", 500, 1, 1_000_000),
+    megabytesOfAnAccount: number("MEGABYTES_OF_AN_ACCOUNT", 200, 1, 1_000_000),
+    stopSeconds: number("STOP_SECONDS", 10, 0, 3600),
+    metricsToken: environment["METRICS_TOKEN"] || undefined,
+    logLevel: level(environment),
   };
 }

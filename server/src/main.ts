@@ -1,50 +1,97 @@
+import { createHash } from "node:crypto";
+import { readdirSync, readFileSync } from "node:fs";
+import type { Server } from "node:http";
 import { pino } from "pino";
 import { createApp } from "./app.ts";
-import { readConfig } from "./config.ts";
-import { openDatabase } from "./data/database.ts";
+import { type Config, ConfigError, readConfig } from "./config.ts";
+import { databaseFault, type OpenDatabase, openDatabase } from "./data/database.ts";
 import { keepStyles } from "./data/page-styles.ts";
 import { DEMO, makeDemo } from "./demo.ts";
-import { createChecker } from "./publish/check.ts";
+import { JobRunner } from "./jobs/runner.ts";
+import { ServedPages } from "./publish/served-pages.ts";
 import { pageStyles } from "./publish/styles.ts";
+import { WorkPool } from "./work/pool.ts";
 
-/** Files beside the bundle in `server/dist`. */
-const root = new URL("../../", import.meta.url);
+/** The bundle stands in `server/dist`. */
+const dist = new URL("./", import.meta.url);
+const root = new URL("../../", dist);
 
-const config = readConfig(process.env);
+/** Ends the process with one sentence. */
+function refuse(sentence: string): never {
+  process.stderr.write(`${sentence}\n`);
+  process.exit(1);
+}
+
+function settings(): Config {
+  try {
+    return readConfig(process.env);
+  } catch (error) {
+    if (error instanceof ConfigError) refuse(error.message);
+    throw error;
+  }
+}
+
+async function opened({ databaseUrl }: Config): Promise<OpenDatabase> {
+  try {
+    return await openDatabase(databaseUrl, new URL("server/migrations", root), new URL("database-thread.js", dist));
+  } catch (error) {
+    const fault = databaseFault(error);
+    const why = fault?.code === "SQLITE_NOTADB" ? "the file is no database" : error instanceof Error ? (fault ?? error).message : String(error);
+    return refuse(`The database at ${databaseUrl.replace(/\/\/[^@/]*@/, "//…@")} cannot be opened: ${why}. DATABASE_URL chooses another.`);
+  }
+}
+
+/** What was checked holds for this engine alone: its name changes with its code. */
+function engineVersion(): string {
+  const hash = createHash("sha256");
+  for (const file of readdirSync(dist, { recursive: true, encoding: "utf8" }).sort()) if (file.endsWith(".js")) hash.update(readFileSync(new URL(file, dist)));
+  return hash.digest("base64url");
+}
+
+const config = settings();
 const log = pino({ level: config.logLevel });
-const { database, close } = await openDatabase(config.databaseUrl, new URL("server/migrations", root));
-const checker = createChecker(new URL("./check-worker.js", import.meta.url), config.checkThreads);
+const { database, close } = await opened(config);
+const pool = new WorkPool(new URL("worker.js", dist), { threads: config.checkThreads, lineSeconds: config.lineSeconds });
 const pageFiles = new URL("server/public/", root);
 const styles = pageStyles(pageFiles);
 await keepStyles(database, styles.name, styles.forms.gzip);
-if (config.demo && (await makeDemo(database, { checker, styles }, new URL("examples/", root)))) log.info("made the demo data");
+const pages = new ServedPages(database);
+const jobs = new JobRunner({ database, pool, styles, engine: engineVersion(), pages, log });
+const limits = { sets: config.setsOfAnAccount, bytes: config.megabytesOfAnAccount * 1024 * 1024 };
+if (config.demo && (await makeDemo({ database, jobs, limits }, new URL("examples/", root)))) log.info("made the demo data");
 
+let isEnding = false;
 const app = createApp({
-  database,
-  checker,
+  services: { database, pool, jobs, pages, limits, demo: config.demo ? { email: DEMO.email, password: DEMO.password } : undefined },
+  requests: { attempts: config.signInAttempts, requests: config.requestsAMinute },
   log,
   proxies: config.proxies,
-  attempts: config.signInAttempts,
-  demo: config.demo ? { email: DEMO.email, password: DEMO.password } : undefined,
+  metricsToken: config.metricsToken,
+  isEnding: () => isEnding,
+  styles,
   webFiles: new URL("web/dist/", root),
   pageFiles,
-  styles,
 });
-const server = app.listen(config.port, config.host, (fault) => {
-  if (fault) {
-    process.stderr.write(`The server cannot listen at ${config.host}:${config.port}: ${fault.message}. PORT chooses another port.\n`);
-    process.exit(1);
-  }
-  process.stdout.write(`Nail Down is ready at http://${config.host}:${config.port}\n`);
+const server: Server = app.listen(config.port, config.host, (fault) => {
+  if (fault) refuse(`The server cannot listen at ${config.host}:${config.port}: ${fault.message}. PORT chooses another port.`);
+  const address = server.address();
+  const port = typeof address === "object" && address ? address.port : config.port;
+  process.stdout.write(`Nail Down is ready at http://${config.host}:${port}\n`);
 });
 
-function stop(): void {
-  server.close(async () => {
-    await checker.close();
-    close();
-    process.exit(0);
-  });
-  server.closeAllConnections();
+/** Lets what was asked end, for a while; jobs are left to whoever comes next. */
+async function stop(): Promise<void> {
+  if (isEnding) return;
+  isEnding = true;
+  const answered = new Promise<void>((resolve) => server.close(() => resolve()));
+  server.closeIdleConnections();
+  await jobs.stop();
+  const late = setTimeout(() => server.closeAllConnections(), config.stopSeconds * 1000);
+  await answered;
+  clearTimeout(late);
+  await pool.close();
+  await close();
+  process.exit(0);
 }
-process.on("SIGINT", stop);
-process.on("SIGTERM", stop);
+process.on("SIGINT", () => void stop());
+process.on("SIGTERM", () => void stop());

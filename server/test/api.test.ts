@@ -1,104 +1,25 @@
-import { mkdtempSync, readFileSync } from "node:fs";
-import type { Server } from "node:http";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { readFileSync } from "node:fs";
 import { gzipSync } from "node:zlib";
-import { pino } from "pino";
+import { createClient } from "@libsql/client";
 import { afterAll, beforeAll, describe, expect, it, test } from "vitest";
-import { createApp } from "../src/app.ts";
 import { ConfigError, readConfig } from "../src/config.ts";
-import { type Database, openDatabase } from "../src/data/database.ts";
-import { keepStyles } from "../src/data/page-styles.ts";
-import { DEMO, makeDemo } from "../src/demo.ts";
-import { type Checker, createChecker } from "../src/publish/check.ts";
-import { pageStyles } from "../src/publish/styles.ts";
+import { DEMO } from "../src/demo.ts";
+import { freshFolder, Served, Visitor } from "./served.ts";
 
 const ROOT = new URL("../../", import.meta.url);
+const DATABASE_URL = `file:${freshFolder()}/test.db`;
+const served = new Served({ DATABASE_URL, DEMO: "1", PROXIES: "1" });
 
-let origin = "";
-let server: Server;
-let checker: Checker;
-let closeDatabase: () => void;
-let database: Database;
+beforeAll(() => served.start());
+afterAll(() => served.end());
 
-beforeAll(async () => {
-  const file = join(mkdtempSync(join(tmpdir(), "nail-")), "test.db");
-  const opened = await openDatabase(`file:${file}`, new URL("server/migrations", ROOT));
-  database = opened.database;
-  closeDatabase = opened.close;
-  checker = createChecker(new URL("server/dist/check-worker.js", ROOT), 2);
-  const pageFiles = new URL("server/public/", ROOT);
-  const styles = pageStyles(pageFiles);
-  await makeDemo(database, { checker, styles }, new URL("examples/", ROOT));
-  const app = createApp({
-    database,
-    checker,
-    log: pino({ level: "silent" }),
-    proxies: 1,
-    attempts: 1000,
-    demo: DEMO,
-    webFiles: new URL("web/dist/", ROOT),
-    pageFiles,
-    styles,
-  });
-  await new Promise<void>((resolve) => {
-    server = app.listen(0, "127.0.0.1", () => resolve());
-  });
-  const address = server.address();
-  origin = typeof address === "object" && address ? `http://127.0.0.1:${address.port}` : "";
-});
-
-afterAll(async () => {
-  server.closeAllConnections();
-  await new Promise((resolve) => server.close(resolve));
-  await checker.close();
-  closeDatabase();
-});
-
-interface Answer {
-  readonly status: number;
-  // biome-ignore lint/suspicious/noExplicitAny: the tests look at answers of every shape
-  readonly body: any;
-  readonly headers: Headers;
-}
-
-/** Someone at a browser, with a cookie of their own. */
-class Visitor {
-  #cookie = "";
-
-  async ask(method: string, path: string, content?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
-    const response = await fetch(origin + path, {
-      method,
-      headers: { ...(this.#cookie ? { cookie: this.#cookie } : {}), ...(content === undefined ? {} : { "content-type": "application/json" }), ...headers },
-      ...(content === undefined ? {} : { body: typeof content === "string" ? content : JSON.stringify(content) }),
-    });
-    const cookie = response.headers.get("set-cookie");
-    if (cookie) this.#cookie = cookie.split(";")[0] ?? "";
-    const text = await response.text();
-    const isJson = response.headers.get("content-type")?.includes("json");
-    return { status: response.status, body: isJson ? JSON.parse(text) : text, headers: response.headers };
-  }
-}
-
-let people = 0;
-
-async function instructor(): Promise<Visitor> {
-  const visitor = new Visitor();
-  people += 1;
-  await visitor.ask("POST", "/api/accounts", { name: `Instructor ${people}`, email: `i${people}@saltmere.example`, password: "a long password" });
-  return visitor;
-}
-
-async function newProblem(visitor: Visitor) {
-  const { body: set } = await visitor.ask("POST", "/api/sets", { title: "Tides" });
-  const { body: problem } = await visitor.ask("POST", `/api/sets/${set.id}/problems`, { title: "High water" });
-  return { set, problem };
-}
+const visitor = (): Visitor => new Visitor(served);
+const instructor = (): Promise<Visitor> => Visitor.instructor(served);
 
 describe("accounts", () => {
   it("sign up, in and out, with a cookie that scripts and other sites do not get", async () => {
-    const visitor = new Visitor();
-    const up = await visitor.ask(
+    const someone = visitor();
+    const up = await someone.ask(
       "POST",
       "/api/accounts",
       { name: "Ines Reef", email: "Ines@Saltmere.example", password: "a long password" },
@@ -106,12 +27,12 @@ describe("accounts", () => {
     );
     expect(up.status).toBe(201);
     expect(up.headers.get("set-cookie")).toMatch(/HttpOnly; Secure; SameSite=Lax/);
-    expect((await visitor.ask("GET", "/api/session")).body.account).toEqual({ name: "Ines Reef", email: "ines@saltmere.example" });
-    await visitor.ask("DELETE", "/api/session");
-    expect((await visitor.ask("GET", "/api/session")).body.account).toBeNull();
-    expect((await visitor.ask("POST", "/api/session", { email: "ines@saltmere.example", password: "a wrong password" })).status).toBe(401);
-    expect((await visitor.ask("POST", "/api/session", { email: "ines@saltmere.example ", password: "a long password" })).status).toBe(200);
-    expect((await visitor.ask("POST", "/api/accounts", { name: "X", email: "ines@saltmere.example", password: "another password" })).status).toBe(409);
+    expect((await someone.ask("GET", "/api/session")).body.account).toEqual({ name: "Ines Reef", email: "ines@saltmere.example" });
+    await someone.ask("DELETE", "/api/session");
+    expect((await someone.ask("GET", "/api/session")).body.account).toBeNull();
+    expect((await someone.ask("POST", "/api/session", { email: "ines@saltmere.example", password: "a wrong password" })).status).toBe(401);
+    expect((await someone.ask("POST", "/api/session", { email: "ines@saltmere.example ", password: "a long password" })).status).toBe(200);
+    expect((await someone.ask("POST", "/api/accounts", { name: "X", email: "ines@saltmere.example", password: "another password" })).status).toBe(409);
   });
 
   test.each<[string, unknown, RegExp]>([
@@ -121,21 +42,21 @@ describe("accounts", () => {
     ["/api/session", {}, /email/],
     ["/api/session", "{no json", /JSON/],
   ])("refuses %s with %j", async (path, content, message) => {
-    const { status, body } = await new Visitor().ask("POST", path, content);
+    const { status, body } = await visitor().ask("POST", path, content);
     expect(status).toBe(400);
     expect(body.error.message).toMatch(message);
   });
 
   it("refuses requests from another site's pages", async () => {
-    const { status } = await new Visitor().ask("POST", "/api/session", { email: "a", password: "b" }, { origin: "https://elsewhere.example" });
+    const { status } = await visitor().ask("POST", "/api/session", { email: "a", password: "b" }, { origin: "https://elsewhere.example" });
     expect(status).toBe(403);
   });
 });
 
 describe("sets and problems", () => {
   it("are nobody else's", async () => {
-    const [owner, stranger, reader] = [await instructor(), await instructor(), new Visitor()];
-    const { set, problem } = await newProblem(owner);
+    const [owner, stranger, reader] = [await instructor(), await instructor(), visitor()];
+    const { set, problem } = await owner.newProblem();
     for (const [method, path, content] of [
       ["GET", `/api/sets/${set.id}`, undefined],
       ["GET", `/api/sets/${set.id}/file`, undefined],
@@ -156,7 +77,7 @@ describe("sets and problems", () => {
 
   it("are never overwritten silently by a second editor", async () => {
     const owner = await instructor();
-    const { problem } = await newProblem(owner);
+    const { problem } = await owner.newProblem();
     const change = { title: "High water", statement: "When?", working: ["solve x^2 = 4"] };
     const first = await owner.ask("PUT", `/api/problems/${problem.id}`, { ...change, version: problem.version });
     expect(first).toMatchObject({ status: 200, body: { version: problem.version + 1, statement: "When?" } });
@@ -181,7 +102,7 @@ describe("sets and problems", () => {
 
   it("are deleted with what belongs to them", async () => {
     const owner = await instructor();
-    const { set, problem } = await newProblem(owner);
+    const { set, problem } = await owner.newProblem();
     expect((await owner.ask("DELETE", `/api/sets/${set.id}`)).status).toBe(204);
     expect((await owner.ask("GET", `/api/problems/${problem.id}`)).status).toBe(404);
   });
@@ -190,7 +111,7 @@ describe("sets and problems", () => {
 describe("publishing", () => {
   it("checks anew, says what is not nailed, and shows readers the page without script", async () => {
     const owner = await instructor();
-    const { set, problem } = await newProblem(owner);
+    const { set, problem } = await owner.newProblem();
     const working = ["graph y = x^2 - 5x + 6", "solve x^2 - 5x + 6 = 0", "expect x = 2 or x = 4"];
     await owner.ask("PUT", `/api/problems/${problem.id}`, {
       version: 1,
@@ -200,7 +121,7 @@ describe("publishing", () => {
     });
     const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" });
     expect(body.notNailed).toEqual([{ index: 0, problem: "High water", line: 3, verdict: "bent" }]);
-    const page = await new Visitor().ask("GET", `/p/${body.publication.address}`);
+    const page = await visitor().ask("GET", `/p/${body.publication.address}`);
     expect(page.status).toBe(200);
     expect(page.headers.get("content-security-policy")).toMatch(/default-src 'none'/);
     expect(page.body).toMatch(/<svg[^>]*role="img"/);
@@ -210,7 +131,7 @@ describe("publishing", () => {
     expect(page.body).toContain("missing: x = 3");
 
     const handout = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "handout" });
-    const problemsOnly = await new Visitor().ask("GET", `/p/${handout.body.publication.address}`);
+    const problemsOnly = await visitor().ask("GET", `/p/${handout.body.publication.address}`);
     expect(problemsOnly.body).toContain("High water");
     expect(problemsOnly.body).not.toContain('class="derivation"');
     expect(problemsOnly.body).toContain('class="name-line"');
@@ -221,17 +142,17 @@ describe("publishing", () => {
     const owner = await instructor();
     const { body: set } = await owner.ask("POST", "/api/sets", { title: 'Say "A\\B" <now>' });
     const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "key" });
-    const page = await new Visitor().ask("GET", `/p/${body.publication.address}`);
+    const page = await visitor().ask("GET", `/p/${body.publication.address}`);
     expect(page.body).toContain('style="--running-title: &quot;Say \\22 A\\5c B\\22  &lt;now&gt; – Answer key&quot;"');
   });
 
   it("sends the page compressed to browsers that take it, and draws each nail once", async () => {
     const owner = await instructor();
-    const { set, problem } = await newProblem(owner);
+    const { set, problem } = await owner.newProblem();
     const working = ["solve x^2 - 5x + 6 = 0", "solve x^3 - 8 = 0", "evaluate 2^10"];
     await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "Weights", statement: "", working });
     const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" });
-    const address = `${origin}/p/${body.publication.address}`;
+    const address = `${served.origin}/p/${body.publication.address}`;
     const sent = async (encoding: string) => {
       const response = await fetch(address, { headers: { "Accept-Encoding": encoding } });
       return {
@@ -253,14 +174,14 @@ describe("publishing", () => {
 
   it("sends the pictures of the evidence to those who open it, and to nobody when the page is withdrawn", async () => {
     const owner = await instructor();
-    const { set, problem } = await newProblem(owner);
+    const { set, problem } = await owner.newProblem();
     await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "Roots", statement: "", working: ["solve x^2 - 5x + 6 = 0"] });
     const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" });
-    const { body: page } = await new Visitor().ask("GET", `/p/${body.publication.address}`);
+    const { body: page } = await visitor().ask("GET", `/p/${body.publication.address}`);
     const evidence = page.slice(page.indexOf('<details class="evidence">'));
     expect(evidence).not.toContain("<path");
     const [, source] = /<img loading="lazy"[^>]*src="([^"]+)"[^>]*alt="[^"]{20,}"/.exec(evidence) ?? [];
-    const picture = await fetch(`${origin}${source}`);
+    const picture = await fetch(`${served.origin}${source}`);
     expect([picture.status, picture.headers.get("content-type"), picture.headers.get("cache-control")]).toEqual([
       200,
       "image/svg+xml",
@@ -268,36 +189,38 @@ describe("publishing", () => {
     ]);
     expect(await picture.text()).toMatch(/^<svg.*<path/s);
     await owner.ask("DELETE", `/api/sets/${set.id}/publications/worked`);
-    expect((await fetch(`${origin}${source}`)).status).toBe(404);
+    expect((await fetch(`${served.origin}${source}`)).status).toBe(404);
     // What is shown before publishing, and what goes out as a file, has its pictures in it.
     expect((await owner.ask("POST", `/api/sets/${set.id}/preview`, { kind: "worked" })).body.html).not.toContain("<img");
   });
 
   it("sends the styles of all pages as one sheet, and those of earlier pages as they were", async () => {
     const owner = await instructor();
-    const { set } = await newProblem(owner);
+    const { set } = await owner.newProblem();
     const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "handout" });
-    const { body: page } = await new Visitor().ask("GET", `/p/${body.publication.address}`);
+    const { body: page } = await visitor().ask("GET", `/p/${body.publication.address}`);
     const sheets = [...page.matchAll(/<link rel="stylesheet" href="([^"]+)">/g)].map(([, href]) => href);
     expect(sheets).toHaveLength(1);
-    const styles = await fetch(`${origin}${sheets[0]}`, { headers: { "Accept-Encoding": "br" } });
+    const styles = await fetch(`${served.origin}${sheets[0]}`, { headers: { "Accept-Encoding": "br" } });
     const css = await styles.text();
     expect([styles.status, styles.headers.get("content-encoding"), styles.headers.get("content-type")]).toEqual([200, "br", "text/css; charset=utf-8"]);
     expect(css).toMatch(/KaTeX_Main.*\.derivation/s);
     const [, font] = /url\((fonts\/KaTeX_Main-Regular\.woff2)\)/.exec(css) ?? [];
-    expect((await fetch(`${origin}/typesetting/${font}`)).status).toBe(200);
+    expect((await fetch(`${served.origin}/typesetting/${font}`)).status).toBe(200);
     // A page that was published with other styles keeps them.
-    await keepStyles(database, "earlier", gzipSync("p { color: red }"));
-    const earlier = await fetch(`${origin}/typesetting/page-earlier.css`);
+    const stored = createClient({ url: DATABASE_URL });
+    await stored.execute({ sql: "INSERT INTO page_styles (name, css) VALUES ('earlier', ?)", args: [gzipSync("p { color: red }")] });
+    stored.close();
+    const earlier = await fetch(`${served.origin}/typesetting/page-earlier.css`);
     expect([earlier.status, await earlier.text()]).toEqual([200, "p { color: red }"]);
-    expect((await fetch(`${origin}/typesetting/page-never.css`)).status).toBe(404);
+    expect((await fetch(`${served.origin}/typesetting/page-never.css`)).status).toBe(404);
   });
 
   it("sends a page once to a browser that has it", async () => {
     const owner = await instructor();
-    const { set } = await newProblem(owner);
+    const { set } = await owner.newProblem();
     const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "handout" });
-    const url = `${origin}/p/${body.publication.address}`;
+    const url = `${served.origin}/p/${body.publication.address}`;
     const first = await fetch(url);
     const again = await fetch(url, { headers: { "If-None-Match": first.headers.get("etag") ?? "" } });
     expect([first.status, again.status, (await again.text()).length]).toEqual([200, 304, 0]);
@@ -305,11 +228,11 @@ describe("publishing", () => {
 
   it("says what is given together, the way before the answer, and numbers only what is referred to", async () => {
     const owner = await instructor();
-    const { set, problem } = await newProblem(owner);
+    const { set, problem } = await owner.newProblem();
     const working = ["given g = 9.8", "given t >= 0", 'given h = 20 because "The hook."', "solve h = 1/2 g t^2 for t", "evaluate 2 + 2", "expect 4"];
     await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "Falling", statement: "", working });
     const { body } = await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" });
-    const { body: page } = await new Visitor().ask("GET", `/p/${body.publication.address}`);
+    const { body: page } = await visitor().ask("GET", `/p/${body.publication.address}`);
     expect(page.match(/>Given:<\/span>/g)).toHaveLength(1);
     expect(page).toContain("The hook.");
     // The evaluation has no number either, since what refers to it is not said.
@@ -321,7 +244,7 @@ describe("publishing", () => {
 
   it("shows the page before it is published, as much of the way as is chosen", async () => {
     const owner = await instructor();
-    const { set, problem } = await newProblem(owner);
+    const { set, problem } = await owner.newProblem();
     const working = ['part "When?" for 2 points', 'hint "Halve it."', "solve 2x + 3 = 15 - x, the answer", 'part "How much?"', "evaluate 7^2, the answer"];
     await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "Two parts", statement: "", working });
     const seen = async (choices: object): Promise<string> => (await owner.ask("POST", `/api/sets/${set.id}/preview`, choices)).body.html;
@@ -345,7 +268,7 @@ describe("publishing", () => {
 
   it("goes out as one file that needs no network, as LaTeX and as Markdown", async () => {
     const owner = await instructor();
-    const { set, problem } = await newProblem(owner);
+    const { set, problem } = await owner.newProblem();
     await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "High & low", statement: "", working: ["solve x^2 = 4", "graph y = x^2"] });
     const sent = async (format: string) => owner.ask("GET", `/api/sets/${set.id}/export/${format}?kind=worked`);
     const page = await sent("html");
@@ -359,7 +282,7 @@ describe("publishing", () => {
 
   it("takes how numbers are shown from the set, and says what a setting may be", async () => {
     const owner = await instructor();
-    const { set, problem } = await newProblem(owner);
+    const { set, problem } = await owner.newProblem();
     await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "Roots", statement: "", working: ["evaluate sqrt(2)"] });
     const shown = async (): Promise<string> => (await owner.ask("POST", `/api/sets/${set.id}/preview`, { kind: "key" })).body.html;
     expect(await shown()).toContain("1.41421");
@@ -373,21 +296,21 @@ describe("publishing", () => {
 
   it("keeps the address for a new snapshot and takes it away when it is withdrawn", async () => {
     const owner = await instructor();
-    const { set, problem } = await newProblem(owner);
+    const { set, problem } = await owner.newProblem();
     const first = (await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "handout" })).body.publication;
     await owner.ask("PUT", `/api/problems/${problem.id}`, { version: 1, title: "Low water", statement: "", working: [] });
-    expect((await new Visitor().ask("GET", `/p/${first.address}`)).body).toContain("High water");
+    expect((await visitor().ask("GET", `/p/${first.address}`)).body).toContain("High water");
     const second = (await owner.ask("POST", `/api/sets/${set.id}/publications`, { kind: "handout" })).body.publication;
     expect(second).toMatchObject({ number: 2, address: first.address });
-    expect((await new Visitor().ask("GET", `/p/${first.address}`)).body).toContain("Low water");
+    expect((await visitor().ask("GET", `/p/${first.address}`)).body).toContain("Low water");
     await owner.ask("DELETE", `/api/sets/${set.id}/publications/handout`);
-    expect((await new Visitor().ask("GET", `/p/${first.address}`)).status).toBe(404);
+    expect((await visitor().ask("GET", `/p/${first.address}`)).status).toBe(404);
   });
 });
 
 describe("the server", () => {
   it("makes the demo once, with a published handout", async () => {
-    const demo = new Visitor();
+    const demo = visitor();
     await demo.ask("POST", "/api/session", DEMO && { email: DEMO.email, password: DEMO.password });
     const { body } = await demo.ask("GET", "/api/sets");
     const ropes = body.sets.find((set: { title: string }) => set.title === "Ropes, cranes and falling weights");
@@ -395,7 +318,7 @@ describe("the server", () => {
     const { body: set } = await demo.ask("GET", `/api/sets/${ropes.id}`);
     expect(set.publications.map((one: { kind: string }) => one.kind).sort()).toEqual(["handout", "worked"]);
     const worked = set.publications.find(({ kind }: { kind: string }) => kind === "worked");
-    const { body: page } = await new Visitor().ask("GET", `/p/${worked.address}`);
+    const { body: page } = await visitor().ask("GET", `/p/${worked.address}`);
     const articles = String(page).split("<article ").slice(1);
     // Figures are numbered within their problem.
     const numbers = articles.flatMap((article, index) => [...article.matchAll(/<b>Figure (\d+)\.(\d+)<\/b>/g)].map(([, of]) => [index + 1, Number(of)]));
@@ -405,11 +328,11 @@ describe("the server", () => {
   });
 
   it("describes its API and answers what is not there in words", async () => {
-    const visitor = new Visitor();
-    expect((await visitor.ask("GET", "/api/openapi.json")).body).toMatchObject({ openapi: "3.1.0", paths: { "/api/sets": { post: { requestBody: {} } } } });
-    expect((await visitor.ask("GET", "/api/nothing")).body.error.message).toMatch(/nothing at this address/);
-    expect((await visitor.ask("GET", "/p/unknown")).status).toBe(404);
-    expect((await visitor.ask("GET", "/")).headers.get("content-security-policy")).toMatch(/script-src 'self' 'wasm-unsafe-eval';/);
+    const someone = visitor();
+    expect((await someone.ask("GET", "/api/openapi.json")).body).toMatchObject({ openapi: "3.1.0", paths: { "/api/sets": { post: { requestBody: {} } } } });
+    expect((await someone.ask("GET", "/api/nothing")).body.error.message).toMatch(/nothing at this address/);
+    expect((await someone.ask("GET", "/p/unknown")).status).toBe(404);
+    expect((await someone.ask("GET", "/")).headers.get("content-security-policy")).toMatch(/script-src 'self' 'wasm-unsafe-eval';/);
   });
 
   it("names the setting that is wrong", () => {

@@ -30,7 +30,7 @@ export function sourceLines(source: string): readonly SourceLine[] {
 /** Whether a line ends a block that was opened by a fence. */
 export function closes(text: string, fence: string): boolean {
   const marker = FENCE.exec(text)?.[1];
-  return marker?.startsWith(fence) && text.trim() === marker;
+  return marker?.startsWith(fence) === true && text.trim() === marker;
 }
 
 const rawLines = (source: string): readonly string[] => source.match(/[^\r\n]*(?:\r\n|\r|\n)|[^\r\n]+/g) ?? [];

@@ -1,12 +1,13 @@
 import { gunzipSync } from "node:zlib";
-import { type RequestHandler, Router } from "express";
-import type { Logger } from "pino";
+import { type Request, type RequestHandler, Router } from "express";
 import type { Database } from "../data/database.ts";
 import { keptStyles } from "../data/page-styles.ts";
 import { ENCODINGS, type Encoding, pictureAt } from "../data/publications.ts";
 import type { ServedPages } from "../publish/served-pages.ts";
 import type { PageStyles } from "../publish/styles.ts";
-import { parameter } from "./http.ts";
+
+/** The value of a path parameter. */
+const parameter = (request: Request, name: string): string => String(request.params[name] ?? "");
 
 /** A page may bring its own styles and fonts, and pictures; nothing foreign, and nothing that runs. */
 const POLICY =
@@ -19,9 +20,8 @@ const NOTHING_HERE =
   '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Nothing here</title><link rel="stylesheet" href="/page.css"></head><body><main><h1>There is nothing at this address</h1><p>The page may have been withdrawn, or the address is not complete.</p></main></body></html>';
 
 /** What readers get: published pages, and the pictures of their evidence. */
-export function pageRoutes(database: Database, pages: ServedPages, log: Logger): Router {
+export function pageRoutes(database: Database, pages: ServedPages): Router {
   const router = Router();
-  if (log.isLevelEnabled("info")) router.use(logged(log));
   router.get("/:address", async (request, response) => {
     const served = await pages.page(parameter(request, "address"), encodingFor(request.headers["accept-encoding"]));
     if (served.kind === "none") {
@@ -56,18 +56,6 @@ export function pageRoutes(database: Database, pages: ServedPages, log: Logger):
   });
   return router;
 }
-
-/** A line in the log for each request, with what the other routes log too and nothing else. */
-const logged =
-  (log: Logger): RequestHandler =>
-  (request, response, next) => {
-    const start = performance.now();
-    const line = { req: { method: request.method, url: request.originalUrl } };
-    response.once("finish", () =>
-      log.info({ ...line, res: { status: response.statusCode }, responseTime: Math.round(performance.now() - start) }, "request completed"),
-    );
-    next();
-  };
 
 /** The styles of published pages: those of today at hand, those of pages that were published with earlier ones from the database. */
 export function stylesRoute(database: Database, { name, forms }: PageStyles): RequestHandler {

@@ -1,6 +1,4 @@
-import { randomBytes, randomUUID } from "node:crypto";
-import { promisify } from "node:util";
-import { brotliCompress, gzip as gzipCompress } from "node:zlib";
+import { randomBytes } from "node:crypto";
 import { and, desc, eq, isNull } from "drizzle-orm";
 import type { Database } from "./database.ts";
 import { type PublicationKind, publicationPictures, publications } from "./schema.ts";
@@ -28,36 +26,40 @@ export async function publicationsOf(database: Database, setId: string): Promise
   return database.select(ENTRY).from(publications).where(eq(publications.setId, setId)).orderBy(desc(publications.createdAt));
 }
 
-/** A page and the pictures that it refers to, in their order. */
-export interface Snapshot {
-  readonly html: string;
-  readonly pictures: readonly string[];
+/** Where a snapshot of a set will be. */
+export interface PublicationPlace {
+  readonly address: string;
+  readonly number: number;
 }
 
 /**
- * Stores a snapshot under the set's address for that kind, which is made at the first publication and kept: readers who
- * have it see the newest snapshot. Addresses hold 128 random bits. The page is rendered for the place where its pictures will be.
+ * The place of the next snapshot of a kind. The address is made at the first publication and kept: readers who have it see the newest
+ * snapshot. Addresses hold 128 random bits.
  */
-export async function publish(database: Database, setId: string, kind: PublicationKind, render: (pictures: string) => Snapshot): Promise<PublicationEntry> {
+export async function nextPlace(database: Database, setId: string, kind: PublicationKind): Promise<PublicationPlace> {
   const [last] = await database
     .select(ENTRY)
     .from(publications)
     .where(and(eq(publications.setId, setId), eq(publications.kind, kind)))
     .orderBy(desc(publications.number))
     .limit(1);
-  const entry: PublicationEntry = {
-    id: randomUUID(),
-    kind,
-    number: (last?.number ?? 0) + 1,
-    address: last?.address ?? randomBytes(16).toString("base64url"),
-    createdAt: Date.now(),
-    withdrawnAt: null,
-  };
-  const { html, pictures } = render(`/p/${entry.address}/${entry.number}/`);
-  const drawn = await Promise.all(pictures.map(async (svg, place) => ({ publicationId: entry.id, place, svg: await promisify(gzipCompress)(svg) })));
-  const stored = database.insert(publications).values({ ...entry, setId, html, ...(await compressed(html)) });
-  await database.batch([stored, ...drawn.map((picture) => database.insert(publicationPictures).values(picture))]);
-  return entry;
+  return { number: (last?.number ?? 0) + 1, address: last?.address ?? randomBytes(16).toString("base64url") };
+}
+
+/** A page with its compressed forms and the pictures of its evidence by their numbers, compressed with gzip. */
+export interface Snapshot {
+  readonly html: string;
+  readonly brotli: Uint8Array;
+  readonly gzip: Uint8Array;
+  readonly pictures: ReadonlyMap<number, Uint8Array>;
+}
+
+/** The statements that store a snapshot in its place. */
+export function storing(database: Database, entry: PublicationEntry & { readonly setId: string }, { html, brotli, gzip, pictures }: Snapshot) {
+  return [
+    database.insert(publications).values({ ...entry, html, brotli: Buffer.from(brotli), gzip: Buffer.from(gzip) }),
+    ...[...pictures].map(([place, svg]) => database.insert(publicationPictures).values({ publicationId: entry.id, place, svg: Buffer.from(svg) })),
+  ] as const;
 }
 
 /** A picture of a snapshot that is not withdrawn, compressed with gzip. */
@@ -68,12 +70,6 @@ export async function pictureAt(database: Database, address: string, number: num
     .innerJoin(publications, eq(publications.id, publicationPictures.publicationId))
     .where(and(eq(publications.address, address), eq(publications.number, number), isNull(publications.withdrawnAt), eq(publicationPictures.place, place)));
   return found?.svg;
-}
-
-/** Once, and as small as it goes: it is sent many times. */
-async function compressed(html: string): Promise<{ readonly brotli: Buffer; readonly gzip: Buffer }> {
-  const [brotli, gzip] = await Promise.all([promisify(brotliCompress)(html), promisify(gzipCompress)(html, { level: 9 })]);
-  return { brotli, gzip };
 }
 
 /** The forms in which a page is stored, the smallest first. */

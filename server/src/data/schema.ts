@@ -1,4 +1,14 @@
 import { blob, index, integer, primaryKey, sqliteTable, text, unique } from "drizzle-orm/sqlite-core";
+import type { FormatName } from "../publish/formats.ts";
+import type { Chosen } from "../work/tasks/render.ts";
+
+/** What is asked of a job. */
+export interface JobRequest {
+  readonly chosen: Chosen;
+  readonly author: string;
+  /** For an export. */
+  readonly format: FormatName;
+}
 
 /** The tables; `migrations/` holds the SQL that makes them. Times are milliseconds since 1970. */
 export const accounts = sqliteTable("accounts", {
@@ -91,5 +101,56 @@ export const pageStyles = sqliteTable("page_styles", {
   name: text("name").primaryKey(),
   css: blob("css", { mode: "buffer" }).notNull(),
 });
+
+/** How far a job is, as it is shown. */
+export interface JobProgress {
+  readonly problems: number;
+  readonly done: number;
+  readonly at: { readonly problem: string; readonly line: number } | null;
+}
+
+/** Work on whole sets. A process that works on one owns it for a while, and again while it goes on; when it does not, another takes it over. */
+export const jobs = sqliteTable(
+  "jobs",
+  {
+    id: text("id").primaryKey(),
+    accountId: text("account_id")
+      .notNull()
+      .references(() => accounts.id, { onDelete: "cascade" }),
+    setId: text("set_id")
+      .notNull()
+      .references(() => sets.id, { onDelete: "cascade" }),
+    kind: text("kind", { enum: ["publish", "preview", "export"] }).notNull(),
+    /** What was chosen, and for whom it is made. */
+    request: text("request", { mode: "json" }).$type<JobRequest>().notNull(),
+    /** The set as it was when it was asked for, as JSON, compressed with gzip. */
+    snapshot: blob("snapshot", { mode: "buffer" }).notNull(),
+    state: text("state", { enum: ["waiting", "running", "done", "failed", "cancelled"] }).notNull(),
+    progress: text("progress", { mode: "json" }).$type<JobProgress>().notNull(),
+    /** Why it failed. */
+    message: text("message"),
+    /** What it came to, compressed with gzip. */
+    result: blob("result", { mode: "buffer" }),
+    owner: text("owner"),
+    ownedUntil: integer("owned_until").notNull(),
+    createdAt: integer("created_at").notNull(),
+    endedAt: integer("ended_at"),
+  },
+  (table) => [index("jobs_by_state").on(table.state, table.createdAt), index("jobs_of_account").on(table.accountId, table.state)],
+);
+
+/** Workings that were run and checked, by what they are and by the version of the engine: nothing is worked out twice. */
+export const checkedWorkings = sqliteTable(
+  "checked_workings",
+  {
+    key: text("key").primaryKey(),
+    /** The reports of the lines as JSON, compressed with gzip. */
+    reports: blob("reports", { mode: "buffer" }).notNull(),
+    /** The lines that took too much. */
+    givenUp: text("given_up", { mode: "json" }).$type<readonly number[]>().notNull(),
+    checkedAt: integer("checked_at").notNull(),
+  },
+  (table) => [index("checked_by_age").on(table.checkedAt)],
+);
 
 export type PublicationKind = (typeof publications.$inferSelect)["kind"];

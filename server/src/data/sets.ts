@@ -1,8 +1,10 @@
 import { randomUUID } from "node:crypto";
+import { LIMITS } from "@nail-down/core/problemset/limits";
 import type { ProblemSet } from "@nail-down/core/problemset/problem-set";
 import { and, asc, count, desc, eq, max, sql } from "drizzle-orm";
 import type { Database } from "./database.ts";
-import { problems, sets } from "./schema.ts";
+import { problems, publications, sets } from "./schema.ts";
+import { type AccountLimits, checkRoom, LimitReached } from "./usage.ts";
 
 export type StoredSet = typeof sets.$inferSelect;
 export type StoredProblem = typeof problems.$inferSelect;
@@ -51,8 +53,19 @@ export async function findProblem(database: Database, accountId: string, id: str
   return found?.problem;
 }
 
-/** Stores a whole set with its problems, at once. */
-export async function createSet(database: Database, accountId: string, set: ProblemSet): Promise<StoredSet> {
+const bytesOf = (...texts: readonly (string | readonly string[] | undefined)[]): number =>
+  texts.reduce((total, text) => total + Buffer.byteLength(typeof text === "string" ? text : JSON.stringify(text ?? "")), 0);
+
+/**
+ * Stores a whole set with its problems, at once.
+ * @throws LimitReached where the account has no room for it
+ */
+export async function createSet(database: Database, accountId: string, set: ProblemSet, limits: AccountLimits): Promise<StoredSet> {
+  const bytes = set.problems.reduce(
+    (total, { title, statement, working, remarks }) => total + bytesOf(title, statement, working, remarks),
+    bytesOf(set.title, set.introduction, set.frontMatter),
+  );
+  await checkRoom(database, accountId, limits, { sets: 1, bytes });
   const stored: StoredSet = {
     id: randomUUID(),
     accountId,
@@ -84,7 +97,13 @@ export async function changeSet(
   id: string,
   version: number,
   change: { title?: string; introduction?: string; frontMatter?: string },
+  limits: AccountLimits,
 ): Promise<Change<StoredSet>> {
+  const before = await findSet(database, accountId, id);
+  if (!before) return { kind: "missing" };
+  const after = { ...before, ...change };
+  const more = bytesOf(after.title, after.introduction, after.frontMatter) - bytesOf(before.title, before.introduction, before.frontMatter);
+  if (more > 0) await checkRoom(database, accountId, limits, { sets: 0, bytes: more });
   const changed = await database
     .update(sets)
     .set({ ...change, version: version + 1, updatedAt: Date.now() })
@@ -93,19 +112,24 @@ export async function changeSet(
   return outcome(changed[0], await findSet(database, accountId, id));
 }
 
-export async function deleteSet(database: Database, accountId: string, id: string): Promise<boolean> {
+/** Deletes a set with all that belongs to it; the addresses where something of it was published, or undefined where there is no such set. */
+export async function deleteSet(database: Database, accountId: string, id: string): Promise<ReadonlySet<string> | undefined> {
+  const published = await database.select({ address: publications.address }).from(publications).where(eq(publications.setId, id));
   const gone = await database
     .delete(sets)
     .where(and(eq(sets.id, id), eq(sets.accountId, accountId)))
     .returning({ id: sets.id });
-  return gone.length === 1;
+  return gone.length === 1 ? new Set(published.map(({ address }) => address)) : undefined;
 }
 
-export async function addProblem(database: Database, setId: string, title: string): Promise<StoredProblem> {
+/** @throws LimitReached where the set or the account has no room for it */
+export async function addProblem(database: Database, accountId: string, setId: string, title: string, limits: AccountLimits): Promise<StoredProblem> {
+  await checkRoom(database, accountId, limits, { sets: 0, bytes: bytesOf(title) });
   const [last] = await database
-    .select({ position: max(problems.position) })
+    .select({ position: max(problems.position), count: count() })
     .from(problems)
     .where(eq(problems.setId, setId));
+  if ((last?.count ?? 0) >= LIMITS.problems) throw new LimitReached(`a set may have ${LIMITS.problems} problems, and this one has as many`);
   const problem: StoredProblem = { id: randomUUID(), setId, position: (last?.position ?? -1) + 1, title, statement: "", working: [], remarks: "", version: 1 };
   await database.batch([database.insert(problems).values(problem), touch(database, setId)]);
   return problem;
@@ -118,9 +142,18 @@ export interface ProblemChange {
 }
 
 /** Replaces a problem's contents on top of the version they were made from; another version since then is a conflict. */
-export async function changeProblem(database: Database, accountId: string, id: string, version: number, change: ProblemChange): Promise<Change<StoredProblem>> {
+export async function changeProblem(
+  database: Database,
+  accountId: string,
+  id: string,
+  version: number,
+  change: ProblemChange,
+  limits: AccountLimits,
+): Promise<Change<StoredProblem>> {
   const before = await findProblem(database, accountId, id);
   if (!before) return { kind: "missing" };
+  const more = bytesOf(change.title, change.statement, change.working) - bytesOf(before.title, before.statement, before.working);
+  if (more > 0) await checkRoom(database, accountId, limits, { sets: 0, bytes: more });
   const [changed] = await database.batch([
     database
       .update(problems)

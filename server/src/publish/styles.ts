@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
-import { dirname, join } from "node:path";
+import { basename, dirname, extname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { brotliCompressSync, gzipSync } from "node:zlib";
 import { DARK_CURVES } from "@nail-down/core/graph/palette";
@@ -13,15 +13,23 @@ export interface PageStyles {
   /** Where it is served. */
   readonly href: string;
   readonly forms: Readonly<Record<"br" | "gzip" | "identity", Buffer>>;
+  /** The fonts that it names, by their names beside it, which change with what is in them, and where they are. */
+  readonly files: ReadonlyMap<string, string>;
   /** The same with its fonts inside, for a page that opens without a network. */
   readonly embedded: () => string;
 }
 
-/** The packages whose sheets it is made of, and the sheet in each; their fonts are served beside it, under the same relative names. */
+/** The packages whose sheets it is made of, and the sheet in each. */
 const SHEETS = [
   { name: "@fontsource-variable/source-serif-4", file: "index.css" },
   { name: "katex", file: "dist/katex.min.css" },
 ] as const;
+
+const HASH_LENGTH = 10;
+const hashOf = (content: Buffer): string => createHash("sha256").update(content).digest("base64url").slice(0, HASH_LENGTH);
+
+/** A file that a sheet names. */
+const URL_IN_SHEET = /url\(["']?([^"')]{1,500})["']?\)/g;
 
 /** Reads the sheets once; `pageFiles` is the folder of the page's own. */
 export function pageStyles(pageFiles: URL): PageStyles {
@@ -29,15 +37,29 @@ export function pageStyles(pageFiles: URL): PageStyles {
     const path = join(dirname(createRequire(import.meta.url).resolve(`${name}/package.json`)), file);
     return { css: readFileSync(path, "utf8"), folder: dirname(path) };
   });
+  const files = new Map<string, string>();
+  const named = ({ css, folder }: { readonly css: string; readonly folder: string }): string =>
+    css.replace(URL_IN_SHEET, (_, file: string) => {
+      const path = join(folder, file);
+      const ending = extname(path);
+      const name = `fonts/${basename(path, ending)}.${hashOf(readFileSync(path))}${ending}`;
+      files.set(name, path);
+      return `url(${name})`;
+    });
   const own = readFileSync(fileURLToPath(new URL("document.css", pageFiles)), "utf8");
   const curves = `@media (prefers-color-scheme: dark) { :root { ${DARK_CURVES.map(([name, colour]) => `${name}: ${colour};`).join(" ")} } }`;
-  const whole = Buffer.from([...sheets.map(({ css }) => css), own, curves].join("\n"));
-  const name = createHash("sha256").update(whole).digest("base64url").slice(0, 10);
+  const whole = Buffer.from([...sheets.map(named), own, curves].join("\n"));
+  const name = hashOf(whole);
+  let embedded: string | undefined;
   return {
     name,
     href: `/typesetting/page-${name}.css`,
     forms: { br: brotliCompressSync(whole), gzip: gzipSync(whole, { level: 9 }), identity: whole },
-    embedded: () => [...sheets.map(({ css, folder }) => withFonts(css, folder)), own, curves].join("\n"),
+    files,
+    embedded: () => {
+      embedded ??= [...sheets.map(({ css, folder }) => withFonts(css, folder)), own, curves].join("\n");
+      return embedded;
+    },
   };
 }
 
@@ -47,7 +69,7 @@ const SUBSETS = /-(?:latin|latin-ext)-/;
 /** A style sheet with its woff2 fonts as data; other forms of the same fonts are left out, and so are subsets for other scripts. */
 function withFonts(css: string, folder: string): string {
   return css.replace(/@font-face\s*\{[^}]*\}/g, (face) => {
-    const file = /url\(["']?([^"')]+\.woff2)["']?\)/.exec(face)?.[1];
+    const file = [...face.matchAll(URL_IN_SHEET)].map(([, name]) => name).find((name) => name?.endsWith(".woff2"));
     if (file === undefined || (file.includes("source-serif") && !SUBSETS.test(file))) return "";
     const data = readFileSync(join(folder, file)).toString("base64");
     return face.replace(/src:[^;}]*/, `src:url(data:font/woff2;base64,${data}) format("woff2")`);

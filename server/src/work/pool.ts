@@ -3,9 +3,9 @@ import { Piscina } from "piscina";
 import { FairQueue } from "./fair-queue.ts";
 import { Progress } from "./progress.ts";
 import type { WorkingToCheck } from "./tasks/check-working.ts";
-import type * as Tasks from "./worker.ts";
+import type * as worker from "./worker.ts";
 
-type Tasks = typeof Tasks;
+type Tasks = typeof worker;
 /** Tasks that take milliseconds: they have threads of their own, so that none waits behind a working. */
 type QuickTask = "readFile" | "writeFile" | "faultInSettings" | "assembled" | "compressed";
 /** Tasks that may take as long as what an author asks for. */
@@ -121,9 +121,11 @@ export class WorkPool {
     for (;;) {
       const tried = await this.#tried({ lines, frontMatter, givenUp }, signal, at);
       if (tried.kind === "done") return { reports: tried.reports, givenUp: [...givenUp.keys()] };
-      const isOver = Date.now() > end;
-      const last = isOver ? lines.length : tried.line;
-      for (let line = tried.line; line <= last; line++) givenUp.set(line, line === tried.line ? tried.why : "not decided: the lines above took all the time");
+      if (givenUp.size >= lines.length) throw new TookTooMuch("this working cannot be run");
+      // What fails at a line that is given up already does not fail because of it.
+      const first = givenUp.has(tried.line) ? 1 : tried.line;
+      const last = first !== tried.line || Date.now() > end ? lines.length : tried.line;
+      for (let line = first; line <= last; line++) givenUp.set(line, line === tried.line ? tried.why : "not decided: other lines took all the time");
     }
   }
 

@@ -1,5 +1,5 @@
 import { parentPort, workerData } from "node:worker_threads";
-import { type Client, createClient, LibsqlError, type ResultSet } from "@libsql/client";
+import { type Client, createClient, type InStatement, LibsqlError, type ResultSet } from "@libsql/client";
 import { type Answered, type Asked, type Call, plainResult } from "./message.ts";
 
 /** How long a statement waits for another process that is writing. */
@@ -19,12 +19,18 @@ async function connected(url: string): Promise<Client> {
 async function carriedOut(client: Client, call: Call): Promise<readonly ResultSet[]> {
   switch (call.kind) {
     case "execute":
-      return [await client.execute(call.statement)];
+      return [await client.execute(bound(call.statement))];
     case "batch":
-      return client.batch([...call.statements], "write");
+      return client.batch(call.statements.map(bound), "write");
     case "migrate":
-      return client.migrate([...call.statements]);
+      return client.migrate(call.statements.map(bound));
   }
+}
+
+/** A statement whose bytes are buffers again: they lose that on their way between threads. */
+function bound(statement: InStatement): InStatement {
+  if (typeof statement === "string" || !Array.isArray(statement.args)) return statement;
+  return { ...statement, args: statement.args.map((value) => (value instanceof Uint8Array ? Buffer.from(value) : value)) };
 }
 
 const { url } = workerData as { readonly url: string };

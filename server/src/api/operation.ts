@@ -1,0 +1,105 @@
+import type { Request } from "express";
+import type { Static, TSchema } from "typebox";
+import type { Account } from "../data/accounts.ts";
+import type { Services } from "../services.ts";
+
+/** What an operation is asked: by whom, with which parameters of its path, and with which content. */
+export interface Asked<Content> {
+  readonly services: Services;
+  readonly account: Account;
+  readonly parameter: (name: string) => string;
+  readonly body: Content;
+  readonly request: Request;
+  /** Aborted when whoever asked has gone. */
+  readonly signal: AbortSignal;
+}
+
+/** The answers of an operation by their status: a schema, or nothing. */
+type Answers = Readonly<Record<number, TSchema | null>>;
+
+type Body<Schema> = Schema extends TSchema ? Static<Schema> : undefined;
+type OneOf<A extends Answers> = { readonly [Status in keyof A & number]: { readonly status: Status; readonly body: Body<A[Status]> } }[keyof A & number];
+
+/** An answer with its status; without content where there is none. */
+export function reply<Status extends number>(status: Status): { readonly status: Status; readonly body: undefined };
+export function reply<Status extends number, Content>(status: Status, body: Content): { readonly status: Status; readonly body: Content };
+export function reply(status: number, body?: unknown): object {
+  return { status, body };
+}
+
+/** A session that begins or ends with an answer. */
+interface WithSession {
+  readonly session?: { readonly token: string } | "ended";
+}
+
+/** A file to save. */
+export interface FileReply {
+  readonly file: { readonly name: string; readonly type: string; readonly content: string | Uint8Array };
+}
+
+/** Records that follow each other until the last (server-sent events). */
+export interface EventsReply {
+  readonly events: AsyncIterable<object>;
+}
+
+interface Common {
+  readonly method: "get" | "post" | "put" | "patch" | "delete";
+  /** As `/sets/{id}`, below `/api`. */
+  readonly path: string;
+  readonly summary: string;
+  readonly query?: Readonly<Record<string, string>>;
+}
+
+/** An operation of the API: everything that its route, its description and the types of both sides are made from. */
+export type Operation = Common & {
+  readonly body: TSchema | undefined;
+  readonly answers: Answers | "file" | "events";
+  /** For whoever is not signed in, too. */
+  readonly open: boolean;
+  /** Few attempts are allowed: whoever guesses passwords tries many. */
+  readonly guarded: boolean;
+  readonly handle: (asked: Asked<unknown>) => Promise<Reply>;
+};
+
+export type Reply = ({ readonly status: number; readonly body: unknown } & WithSession) | FileReply | EventsReply;
+
+/** Defines an operation of somebody who is signed in, with its content and its answers in JSON. */
+export function operation<Schema extends TSchema | undefined, A extends Answers>(
+  definition: Common & { readonly body?: Schema; readonly answers: A; readonly handle: (asked: Asked<Body<Schema>>) => Promise<OneOf<A>> },
+): Operation {
+  const handle = definition.handle as (asked: Asked<unknown>) => Promise<Reply>;
+  return { ...definition, body: definition.body, open: false, guarded: false, handle };
+}
+
+/** Defines an operation that needs no session; a guarded one allows few attempts. */
+export function openOperation<Schema extends TSchema | undefined, A extends Answers>(
+  definition: Common & {
+    readonly body?: Schema;
+    readonly guarded?: true;
+    readonly answers: A;
+    readonly handle: (asked: Omit<Asked<Body<Schema>>, "account">) => Promise<OneOf<A> & WithSession>;
+  },
+): Operation {
+  const handle = definition.handle as unknown as (asked: Asked<unknown>) => Promise<Reply>;
+  return { ...definition, body: definition.body, open: true, guarded: definition.guarded === true, handle };
+}
+
+/** Defines an operation that answers with a file. */
+export const fileOperation = (definition: Common & { readonly handle: (asked: Asked<undefined>) => Promise<FileReply> }): Operation => ({
+  ...definition,
+  body: undefined,
+  answers: "file",
+  open: false,
+  guarded: false,
+  handle: definition.handle as (asked: Asked<unknown>) => Promise<Reply>,
+});
+
+/** Defines an operation that answers with events. */
+export const eventsOperation = (definition: Common & { readonly handle: (asked: Asked<undefined>) => Promise<EventsReply> }): Operation => ({
+  ...definition,
+  body: undefined,
+  answers: "events",
+  open: false,
+  guarded: false,
+  handle: definition.handle as (asked: Asked<unknown>) => Promise<Reply>,
+});

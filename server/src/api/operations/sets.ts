@@ -1,0 +1,101 @@
+import { publicationsOf } from "../../data/publications.ts";
+import { addProblem, asProblemSet, changeSet, createSet, deleteSet, problemsOf, shelf } from "../../data/sets.ts";
+import { usageOf } from "../../data/usage.ts";
+import { TookTooMuch } from "../../work/pool.ts";
+import { ApiError, missing } from "../faults.ts";
+import { fileOperation, operation, reply } from "../operation.ts";
+import { FileToImport, NewTitle, Problem, SetChange, SetHead, Shelf, WholeSet } from "../schemas.ts";
+import { fileName, ownSet, settled, shownProblem, shownSet } from "./shown.ts";
+
+export const SET_OPERATIONS = [
+  operation({
+    method: "get",
+    path: "/sets",
+    summary: "The shelf: all own sets, and how much of what the account may have is taken",
+    answers: { 200: Shelf },
+    handle: async ({ account, services: { database, limits } }) => {
+      const [sets, usage] = await Promise.all([shelf(database, account.id), usageOf(database, account.id, limits)]);
+      return reply(200, { sets: [...sets], usage });
+    },
+  }),
+  operation({
+    method: "post",
+    path: "/sets",
+    summary: "A new, empty set",
+    body: NewTitle,
+    answers: { 201: SetHead },
+    handle: async ({ account, body: { title }, services: { database, limits } }) =>
+      reply(201, shownSet(await createSet(database, account.id, { title, frontMatter: "", introduction: "", problems: [] }, limits))),
+  }),
+  operation({
+    method: "post",
+    path: "/sets/import",
+    summary: "A new set from a problem-set file",
+    body: FileToImport,
+    answers: { 201: SetHead },
+    handle: async ({ account, body: { file }, signal, services: { database, pool, limits } }) => {
+      const read = await pool.quick("readFile", file, { account: account.id, signal }).catch((error: unknown) => {
+        if (error instanceof TookTooMuch) throw new ApiError(422, `this file cannot be read: ${error.message}`, { field: "file" });
+        throw error;
+      });
+      if (read.kind === "faulty") throw new ApiError(400, read.message, { field: "file", line: read.line });
+      return reply(201, shownSet(await createSet(database, account.id, read.set, limits)));
+    },
+  }),
+  operation({
+    method: "get",
+    path: "/sets/{id}",
+    summary: "A set with its problems and publications",
+    answers: { 200: WholeSet },
+    handle: async ({ account, parameter, services: { database } }) => {
+      const set = await ownSet(database, account, parameter("id"));
+      const [problems, publications] = await Promise.all([problemsOf(database, set.id), publicationsOf(database, set.id)]);
+      return reply(200, { ...shownSet(set), problems: problems.map(shownProblem), publications: [...publications] });
+    },
+  }),
+  operation({
+    method: "patch",
+    path: "/sets/{id}",
+    summary: "Change title, introduction or settings; 409 when the version is not the current one",
+    body: SetChange,
+    answers: { 200: SetHead },
+    handle: async ({ account, parameter, body: { version, ...change }, signal, services: { database, pool, limits } }) => {
+      const fault = change.frontMatter === undefined ? undefined : await pool.quick("faultInSettings", change.frontMatter, { account: account.id, signal });
+      if (fault) throw new ApiError(400, `line ${fault.line} of the settings: ${fault.message}`, { field: "frontMatter", line: fault.line });
+      return reply(200, settled(await changeSet(database, account.id, parameter("id"), version, change, limits), shownSet));
+    },
+  }),
+  operation({
+    method: "delete",
+    path: "/sets/{id}",
+    summary: "Delete a set",
+    answers: { 204: null },
+    handle: async ({ account, parameter, services: { database, pages } }) => {
+      const gone = await deleteSet(database, account.id, parameter("id"));
+      if (!gone) throw missing("set");
+      for (const address of gone) pages.forget(address);
+      return reply(204);
+    },
+  }),
+  fileOperation({
+    method: "get",
+    path: "/sets/{id}/file",
+    summary: "The set as a problem-set file",
+    handle: async ({ account, parameter, signal, services: { database, pool } }) => {
+      const set = await ownSet(database, account, parameter("id"));
+      const content = await pool.quick("writeFile", asProblemSet(set, await problemsOf(database, set.id)), { account: account.id, signal });
+      return { file: { name: `${fileName(set.title)}.nail.md`, type: "text/markdown", content } };
+    },
+  }),
+  operation({
+    method: "post",
+    path: "/sets/{id}/problems",
+    summary: "A new problem at the end of a set",
+    body: NewTitle,
+    answers: { 201: Problem },
+    handle: async ({ account, parameter, body: { title }, services: { database, limits } }) => {
+      const set = await ownSet(database, account, parameter("id"));
+      return reply(201, shownProblem(await addProblem(database, account.id, set.id, title, limits)));
+    },
+  }),
+] as const;

@@ -1,0 +1,140 @@
+import express, { type NextFunction, type Request, type RequestHandler, type Response, Router } from "express";
+import { type RateLimitRequestHandler, rateLimit } from "express-rate-limit";
+import { type Account, SESSION_LENGTH } from "../data/accounts.ts";
+import { takes } from "../operating/log.ts";
+import type { Services } from "../services.ts";
+import { FairQueue } from "../work/fair-queue.ts";
+import { ApiError } from "./faults.ts";
+import type { EventsReply, FileReply, Operation, Reply } from "./operation.ts";
+import { OPERATIONS } from "./operations/registry.ts";
+import { currentAccount, SESSION_COOKIE } from "./session.ts";
+import { validated } from "./validation.ts";
+
+const MINUTE = 60_000;
+
+export interface RequestLimits {
+  /** Attempts to sign in or up from one address in ten minutes. */
+  readonly attempts: number;
+  /** Requests of one account in a minute. */
+  readonly requests: number;
+}
+
+/** Requests of one account that are answered at the same time; what comes beyond waits, and what comes beyond that is refused. */
+const AT_ONCE = 8;
+const MOST_WAITING = 200;
+/** Requests that are answered at the same time, over all accounts. */
+const ALL_AT_ONCE = 1000;
+
+/** The routes of the API, made from its operations. */
+export function apiRouter(services: Services, limits: RequestLimits): Router {
+  const router = Router();
+  const turns = new FairQueue(ALL_AT_ONCE, AT_ONCE);
+  const guard = rateLimit({
+    windowMs: 10 * MINUTE,
+    limit: limits.attempts,
+    standardHeaders: "draft-8",
+    legacyHeaders: false,
+    message: { error: { message: "too many attempts: try again in a few minutes" } },
+  });
+  const perAccount = rateLimit({
+    windowMs: MINUTE,
+    limit: limits.requests,
+    standardHeaders: "draft-8",
+    legacyHeaders: false,
+    keyGenerator: (_request, response) => accountIn(response).id,
+    message: { error: { message: "too many requests in a minute: wait a little" } },
+  });
+  for (const operation of OPERATIONS) {
+    const path = operation.path.replace(/\{(\w+)\}/g, ":$1");
+    router[operation.method](path, takes(`/api${operation.path}`), ...before(operation, services, { guard, perAccount }), async (request, response) => {
+      const account = operation.open ? undefined : accountIn(response);
+      const answer = (): Promise<void> => answered(operation, services, request, response);
+      if (!account || operation.answers === "events") return answer();
+      if (turns.lengthFor(account.id) >= MOST_WAITING) throw new ApiError(429, "too many requests at the same time: wait for those that were made");
+      return turns.turn(account.id, answer);
+    });
+  }
+  return router;
+}
+
+/** Bodies are read after it is known who sends them, and no longer ones than the content may be (a character has up to six bytes in JSON). */
+const BODIES = { open: "10kb", usual: "8mb" } as const;
+
+const accountIn = (response: Response): Account => response.locals["account"] as Account;
+
+/** What a request passes first: whoever has no session, or asks too often, gets no further. */
+function before(
+  { open, guarded, body }: Operation,
+  { database }: Services,
+  { guard, perAccount }: { readonly guard: RateLimitRequestHandler; readonly perAccount: RateLimitRequestHandler },
+): readonly RequestHandler[] {
+  const reading = body ? [express.json({ limit: open ? BODIES.open : BODIES.usual })] : [];
+  if (open) return guarded ? [guard, ...reading] : reading;
+  const signedIn: RequestHandler = async (request, response, next) => {
+    const account = await currentAccount(request, database);
+    if (!account) throw new ApiError(401, "sign in first");
+    response.locals["account"] = account;
+    next();
+  };
+  return [signedIn, perAccount, ...reading];
+}
+
+async function answered({ body, handle }: Operation, services: Services, request: Request, response: Response): Promise<void> {
+  const gone = new AbortController();
+  response.once("close", () => gone.abort());
+  const reply = await handle({
+    services,
+    account: accountIn(response),
+    parameter: (name) => String(request.params[name] ?? ""),
+    body: body ? validated(body, request.body) : undefined,
+    request,
+    signal: gone.signal,
+  });
+  if (!response.headersSent && !gone.signal.aborted) await sent(reply, request, response);
+}
+
+async function sent(reply: Reply, request: Request, response: Response): Promise<void> {
+  if ("file" in reply) sendFile(reply, response);
+  else if ("events" in reply) await sendEvents(reply, response);
+  else {
+    if (reply.session === "ended") response.clearCookie(SESSION_COOKIE, { path: "/" });
+    else if (reply.session)
+      response.cookie(SESSION_COOKIE, reply.session.token, { httpOnly: true, sameSite: "lax", secure: request.secure, maxAge: SESSION_LENGTH, path: "/" });
+    response.status(reply.status);
+    if (reply.body === undefined) response.end();
+    else response.json(reply.body);
+  }
+}
+
+function sendFile({ file: { name, type, content } }: FileReply, response: Response): void {
+  response
+    .type(type)
+    .attachment(name)
+    .send(typeof content === "string" ? content : Buffer.from(content));
+}
+
+/** How often something is sent, so that what is in between does not take the connection for dead. */
+const ALIVE_EVERY = 15_000;
+
+async function sendEvents({ events }: EventsReply, response: Response): Promise<void> {
+  response.writeHead(200, { "Content-Type": "text/event-stream; charset=utf-8", "Cache-Control": "no-store", "X-Accel-Buffering": "no" });
+  response.flushHeaders();
+  const alive = setInterval(() => response.write(":\n\n"), ALIVE_EVERY);
+  try {
+    for await (const event of events) response.write(`data: ${JSON.stringify(event)}\n\n`);
+  } finally {
+    clearInterval(alive);
+    response.end();
+  }
+}
+
+/** Requests that change something must come from the application's own pages. */
+export function sameOrigin(request: Request, _response: Response, next: NextFunction): void {
+  const changes = request.method !== "GET" && request.method !== "HEAD";
+  const { origin } = request.headers;
+  if (changes && origin !== undefined && hostOf(origin) !== request.headers.host) throw new ApiError(403, "this request comes from another site");
+  next();
+}
+
+/** The host of an origin; none of the origin `null`, which is nobody's. */
+const hostOf = (origin: string): string | undefined => (URL.canParse(origin) ? new URL(origin).host : undefined);

@@ -1,0 +1,194 @@
+import { promisify } from "node:util";
+import { gunzip, gzip } from "node:zlib";
+import type { ProblemSet } from "@nail-down/core/problemset/problem-set";
+import { keepCheck, keptCheck, workingKey } from "../data/checked-workings.ts";
+import type { Database } from "../data/database.ts";
+import { databaseFault } from "../data/database.ts";
+import { ended, findJob, type Job, snapshotOf, tellProgress } from "../data/jobs.ts";
+import { nextPlace, storing } from "../data/publications.ts";
+import type { JobProgress } from "../data/schema.ts";
+import type { FormatName } from "../publish/formats.ts";
+import type { PageStyles } from "../publish/styles.ts";
+import type { Checked, For, WorkPool } from "../work/pool.ts";
+import type { Rendered } from "../work/tasks/render.ts";
+
+/** What jobs are carried out with. */
+export interface Workshop {
+  readonly database: Database;
+  readonly pool: WorkPool;
+  readonly styles: PageStyles;
+  /** The version of the engine: what it checked holds for it alone. */
+  readonly engine: string;
+}
+
+/** A line that the author should look at before readers do. */
+export interface NotNailed {
+  /** The place of the problem in the set, from 0. */
+  readonly index: number;
+  readonly problem: string;
+  readonly line: number;
+  readonly verdict: string;
+}
+
+/** What is kept of a job that was done. */
+export type JobResult =
+  | { readonly kind: "published"; readonly publicationId: string; readonly notNailed: readonly NotNailed[] }
+  | { readonly kind: "document"; readonly text: string; readonly notNailed: readonly NotNailed[] };
+
+/** How often progress is told at most, in milliseconds. */
+const TELL_AFTER = 400;
+/** Pictures of one problem have numbers of their own. */
+const PICTURES_OF_A_PROBLEM = 1000;
+/** Another snapshot may take the place meanwhile. */
+const ATTEMPTS = 5;
+
+/** Carries a job out to its end: checks, renders and stores; the addresses where something new is published. */
+export async function carryOut(job: Job, owner: string, workshop: Workshop, signal: AbortSignal): Promise<readonly string[]> {
+  const set = await setOf(workshop.database, job);
+  const checked = await checkAll(job, set, workshop, signal);
+  if (job.kind === "publish") return publishPage(job, owner, set, checked, workshop, signal);
+  const format = job.kind === "preview" ? "html" : job.request.format;
+  const rendered = await renderAll(job, set, checked, { format, address: "" }, workshop, signal);
+  const styles = job.kind === "preview" ? linked(workshop.styles) : `<style>\n${workshop.styles.embedded()}\n</style>`;
+  const text = await assemble(job, set, rendered, { format, styles }, workshop, signal);
+  await workshop.database.batch([ended(workshop.database, job.id, owner, await packed({ kind: "document", text, notNailed: notNailed(set, rendered) }))]);
+  return [];
+}
+
+/** The styles of a page that is served. */
+const linked = ({ href }: PageStyles): string => `<link rel="stylesheet" href="${href}">`;
+
+const packed = async (result: JobResult): Promise<Buffer> => promisify(gzip)(JSON.stringify(result));
+
+/** What was kept of a job, read. */
+export const unpacked = async (kept: Buffer): Promise<JobResult> => JSON.parse((await promisify(gunzip)(kept)).toString()) as JobResult;
+
+async function setOf(database: Database, { id }: Job): Promise<ProblemSet> {
+  const snapshot = await snapshotOf(database, id);
+  if (!snapshot) throw new Error("the job has no snapshot");
+  return JSON.parse((await promisify(gunzip)(snapshot)).toString()) as ProblemSet;
+}
+
+/** A set as a job keeps it. */
+export const snapshot = async (set: ProblemSet): Promise<Buffer> => promisify(gzip)(JSON.stringify(set));
+
+const forAccount = ({ accountId }: Job, signal: AbortSignal): For => ({ account: accountId, signal });
+
+/** Checks every working that was not checked before, and tells how far it is. */
+async function checkAll(job: Job, set: ProblemSet, { database, pool, engine }: Workshop, signal: AbortSignal): Promise<readonly Checked[]> {
+  const teller = new Teller(database, job);
+  const checked = await Promise.all(
+    set.problems.map(async ({ title, working }): Promise<Checked> => {
+      const key = workingKey(engine, set.frontMatter, working);
+      const kept = await keptCheck(database, key);
+      const found = kept ?? (await pool.check(working, set.frontMatter, forAccount(job, signal), (line) => teller.at(title, line)));
+      if (!kept) await keepCheck(database, key, found);
+      teller.oneDone();
+      return found;
+    }),
+  );
+  await teller.last();
+  return checked;
+}
+
+/** Tells how far a job is, not more often than anyone wants to know. */
+class Teller {
+  readonly #database: Database;
+  readonly #id: string;
+  #progress: JobProgress;
+  #told = 0;
+  #telling: Promise<void> = Promise.resolve();
+
+  constructor(database: Database, { id, progress }: Job) {
+    this.#database = database;
+    this.#id = id;
+    this.#progress = { ...progress, done: 0, at: null };
+  }
+
+  at(problem: string, line: number): void {
+    this.#tell({ ...this.#progress, at: { problem, line } });
+  }
+
+  oneDone(): void {
+    this.#tell({ ...this.#progress, done: this.#progress.done + 1 });
+  }
+
+  async last(): Promise<void> {
+    this.#told = 0;
+    this.#tell({ ...this.#progress, at: null });
+    await this.#telling;
+  }
+
+  #tell(progress: JobProgress): void {
+    this.#progress = progress;
+    if (Date.now() - this.#told < TELL_AFTER) return;
+    this.#told = Date.now();
+    // Progress that could not be told is told by the next.
+    this.#telling = tellProgress(this.#database, this.#id, progress).catch(() => undefined);
+  }
+}
+
+function renderAll(
+  job: Job,
+  { frontMatter, problems }: ProblemSet,
+  checked: readonly Checked[],
+  { format, address }: { readonly format: FormatName; readonly address: string },
+  { pool }: Workshop,
+  signal: AbortSignal,
+): Promise<readonly Rendered[]> {
+  return Promise.all(
+    problems.map((problem, index) => {
+      const reports = checked[index]?.reports ?? new Uint8Array();
+      const pictures = { address, first: index * PICTURES_OF_A_PROBLEM };
+      return pool.long("rendered", { problem, index, reports, frontMatter, chosen: job.request.chosen, format, pictures }, forAccount(job, signal));
+    }),
+  );
+}
+
+function assemble(
+  job: Job,
+  { title, introduction, frontMatter }: ProblemSet,
+  rendered: readonly Rendered[],
+  { format, styles }: { readonly format: FormatName; readonly styles: string },
+  { pool }: Workshop,
+  signal: AbortSignal,
+): Promise<string> {
+  const { author, chosen } = job.request;
+  const date = new Date(job.createdAt).toISOString().slice(0, "2026-11-30".length);
+  const problems = rendered.map(({ text }) => text);
+  return pool.quick("assembled", { title, introduction, frontMatter, author, date, chosen, format, styles, problems }, forAccount(job, signal));
+}
+
+const notNailed = ({ problems }: ProblemSet, rendered: readonly Rendered[]): readonly NotNailed[] =>
+  rendered.flatMap(({ faults }, index) => faults.map(({ line, verdict }) => ({ index, problem: problems[index]?.title ?? "", line, verdict })));
+
+const isRunning = async (database: Database, { accountId, id }: Job): Promise<boolean> => (await findJob(database, accountId, id))?.state === "running";
+
+async function publishPage(
+  job: Job,
+  owner: string,
+  set: ProblemSet,
+  checked: readonly Checked[],
+  workshop: Workshop,
+  signal: AbortSignal,
+  attempt = 1,
+): Promise<readonly string[]> {
+  const { database, pool, styles } = workshop;
+  const { kind } = job.request.chosen;
+  const place = await nextPlace(database, job.setId, kind);
+  const rendered = await renderAll(job, set, checked, { format: "page", address: `/p/${place.address}/${place.number}/` }, workshop, signal);
+  const html = await assemble(job, set, rendered, { format: "page", styles: linked(styles) }, workshop, signal);
+  const { brotli, gzip: zipped } = await pool.quick("compressed", html, forAccount(job, signal));
+  const pictures = new Map(rendered.flatMap(({ pictures: drawn }, index) => drawn.map((svg, place) => [index * PICTURES_OF_A_PROBLEM + place, svg] as const)));
+  // The snapshot has the name of its job: whoever carries the job out, it is published once.
+  const entry = { id: job.id, setId: job.setId, kind, ...place, createdAt: Date.now(), withdrawnAt: null };
+  const result = await packed({ kind: "published", publicationId: job.id, notNailed: notNailed(set, rendered) });
+  try {
+    await database.batch([ended(database, job.id, owner, result), ...storing(database, entry, { html, brotli, gzip: zipped, pictures })]);
+    return [place.address];
+  } catch (error) {
+    const isTaken = databaseFault(error)?.code.startsWith("SQLITE_CONSTRAINT") === true && (await isRunning(database, job));
+    if (attempt >= ATTEMPTS || !isTaken) throw error;
+    return publishPage(job, owner, set, checked, workshop, signal, attempt + 1);
+  }
+}

@@ -1,0 +1,16 @@
+import type { Database } from "./data/database.ts";
+import type { AccountLimits } from "./data/usage.ts";
+import type { JobRunner } from "./jobs/runner.ts";
+import type { ServedPages } from "./publish/served-pages.ts";
+import type { WorkPool } from "./work/pool.ts";
+
+/** What the operations of the API work with. */
+export interface Services {
+  readonly database: Database;
+  readonly pool: WorkPool;
+  readonly jobs: JobRunner;
+  readonly pages: ServedPages;
+  readonly limits: AccountLimits;
+  /** Shown on the sign-in page in demo mode only. */
+  readonly demo: { readonly email: string; readonly password: string } | undefined;
+}
