@@ -12,7 +12,7 @@ import type { Services } from "./services.ts";
 export const DEMO = { email: "mara.tideway@saltmere.example", password: "harbour-lights", name: "Mara Tideway" } as const;
 
 /** Makes the demo instructor with the sets of the examples folder and one published handout, when there is no account yet. */
-export async function makeDemo({ database, jobs, limits }: Pick<Services, "database" | "jobs" | "limits">, examples: URL): Promise<boolean> {
+export async function makeDemo({ database, jobs, room }: Pick<Services, "database" | "jobs" | "room">, examples: URL): Promise<boolean> {
   const [existing] = await database.select({ accounts: count() }).from(accounts);
   if ((existing?.accounts ?? 0) > 0) return false;
   const account = await createAccount(database, DEMO);
@@ -22,7 +22,7 @@ export async function makeDemo({ database, jobs, limits }: Pick<Services, "datab
     .sort();
   for (const [index, file] of files.entries()) {
     const set = readProblemSet(readFileSync(new URL(file, examples), "utf8"));
-    const stored = await createSet(database, account.id, set, limits);
+    const stored = await createSet(database, account.id, set, room);
     if (index > 0) continue;
     for (const kind of ["handout", "worked"] as const) {
       const request = { chosen: { ...DEFAULT_CHOICES, kind }, author: account.name, format: "page" } as const;

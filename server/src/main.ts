@@ -6,6 +6,7 @@ import { createApp } from "./app.ts";
 import { type Config, ConfigError, readConfig } from "./config.ts";
 import { databaseFault, type OpenDatabase, openDatabase } from "./data/database.ts";
 import { keepStyles } from "./data/page-styles.ts";
+import { Room } from "./data/usage.ts";
 import { DEMO, makeDemo } from "./demo.ts";
 import { JobRunner } from "./jobs/runner.ts";
 import { ServedPages } from "./publish/served-pages.ts";
@@ -57,12 +58,12 @@ const styles = pageStyles(pageFiles);
 await keepStyles(database, styles.name, styles.forms.gzip);
 const pages = new ServedPages(database);
 const jobs = new JobRunner({ database, pool, styles, engine: engineVersion(), pages, log });
-const limits = { sets: config.setsOfAnAccount, bytes: config.megabytesOfAnAccount * 1024 * 1024 };
-if (config.demo && (await makeDemo({ database, jobs, limits }, new URL("examples/", root)))) log.info("made the demo data");
+const room = new Room({ sets: config.setsOfAnAccount, bytes: config.megabytesOfAnAccount * 1024 * 1024 });
+if (config.demo && (await makeDemo({ database, jobs, room }, new URL("examples/", root)))) log.info("made the demo data");
 
 let isEnding = false;
 const app = createApp({
-  services: { database, pool, jobs, pages, limits, demo: config.demo ? { email: DEMO.email, password: DEMO.password } : undefined },
+  services: { database, pool, jobs, pages, room, demo: config.demo ? { email: DEMO.email, password: DEMO.password } : undefined },
   requests: { attempts: config.signInAttempts, requests: config.requestsAMinute },
   log,
   proxies: config.proxies,

@@ -1,5 +1,5 @@
 import type { Database } from "./data/database.ts";
-import type { AccountLimits } from "./data/usage.ts";
+import type { Room } from "./data/usage.ts";
 import type { JobRunner } from "./jobs/runner.ts";
 import type { ServedPages } from "./publish/served-pages.ts";
 import type { WorkPool } from "./work/pool.ts";
@@ -10,7 +10,7 @@ export interface Services {
   readonly pool: WorkPool;
   readonly jobs: JobRunner;
   readonly pages: ServedPages;
-  readonly limits: AccountLimits;
+  readonly room: Room;
   /** Shown on the sign-in page in demo mode only. */
   readonly demo: { readonly email: string; readonly password: string } | undefined;
 }

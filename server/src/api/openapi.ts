@@ -1,14 +1,12 @@
 import type { TSchema } from "typebox";
 import type { Operation } from "./operation.ts";
 import { OPERATIONS } from "./operations/registry.ts";
-import { SCHEMAS } from "./schemas.ts";
+import { nameOf, SCHEMAS } from "./schemas.ts";
 import { SESSION_COOKIE } from "./session.ts";
-
-const names = new Map<TSchema, string>(Object.entries(SCHEMAS).map(([name, schema]) => [schema, name]));
 
 /** A schema by its name. */
 function reference(schema: TSchema): object {
-  const name = names.get(schema);
+  const name = nameOf(schema);
   return name === undefined ? schema : { $ref: `#/components/schemas/${name}` };
 }
 

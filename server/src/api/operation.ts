@@ -48,6 +48,8 @@ interface Common {
   readonly path: string;
   readonly summary: string;
   readonly query?: Readonly<Record<string, string>>;
+  /** It may wait for a job, which has turns of its own. */
+  readonly waits?: true;
 }
 
 /** An operation of the API: everything that its route, its description and the types of both sides are made from. */

@@ -1,5 +1,7 @@
+import { setMaxListeners } from "node:events";
 import express, { type NextFunction, type Request, type RequestHandler, type Response, Router } from "express";
 import { type RateLimitRequestHandler, rateLimit } from "express-rate-limit";
+import type { TSchema } from "typebox";
 import { type Account, SESSION_LENGTH } from "../data/accounts.ts";
 import { takes } from "../operating/log.ts";
 import type { Services } from "../services.ts";
@@ -7,8 +9,9 @@ import { FairQueue } from "../work/fair-queue.ts";
 import { ApiError } from "./faults.ts";
 import type { EventsReply, FileReply, Operation, Reply } from "./operation.ts";
 import { OPERATIONS } from "./operations/registry.ts";
+import { nameOf } from "./schemas.ts";
 import { currentAccount, SESSION_COOKIE } from "./session.ts";
-import { validated } from "./validation.ts";
+import { contentIn } from "./validation.ts";
 
 const MINUTE = 60_000;
 
@@ -20,7 +23,7 @@ export interface RequestLimits {
 }
 
 /** Requests of one account that are answered at the same time; what comes beyond waits, and what comes beyond that is refused. */
-const AT_ONCE = 8;
+const AT_ONCE = 4;
 const MOST_WAITING = 200;
 /** Requests that are answered at the same time, over all accounts. */
 const ALL_AT_ONCE = 1000;
@@ -49,7 +52,7 @@ export function apiRouter(services: Services, limits: RequestLimits): Router {
     router[operation.method](path, takes(`/api${operation.path}`), ...before(operation, services, { guard, perAccount }), async (request, response) => {
       const account = operation.open ? undefined : accountIn(response);
       const answer = (): Promise<void> => answered(operation, services, request, response);
-      if (!account || operation.answers === "events") return answer();
+      if (!account || operation.waits || operation.answers === "events") return answer();
       if (turns.lengthFor(account.id) >= MOST_WAITING) throw new ApiError(429, "too many requests at the same time: wait for those that were made");
       return turns.turn(account.id, answer);
     });
@@ -68,7 +71,7 @@ function before(
   { database }: Services,
   { guard, perAccount }: { readonly guard: RateLimitRequestHandler; readonly perAccount: RateLimitRequestHandler },
 ): readonly RequestHandler[] {
-  const reading = body ? [express.json({ limit: open ? BODIES.open : BODIES.usual })] : [];
+  const reading = body ? [express.raw({ type: "application/json", limit: open ? BODIES.open : BODIES.usual })] : [];
   if (open) return guarded ? [guard, ...reading] : reading;
   const signedIn: RequestHandler = async (request, response, next) => {
     const account = await currentAccount(request, database);
@@ -79,14 +82,29 @@ function before(
   return [signedIn, perAccount, ...reading];
 }
 
+/** Bodies beyond so many bytes are read in the pool: what is read here keeps everyone waiting. */
+const READ_HERE = 50_000;
+
+/** @throws ApiError 400 that names the place and what was expected */
+async function contentOf(request: Request, schema: TSchema, { pool }: Services, response: Response): Promise<unknown> {
+  const bytes: unknown = request.body;
+  if (!Buffer.isBuffer(bytes)) throw new ApiError(415, "a body in JSON was expected (Content-Type: application/json)");
+  const name = nameOf(schema);
+  if (bytes.length <= READ_HERE || !name) return contentIn(bytes, schema);
+  const read = await pool.quick("readContent", { bytes, name }, { account: accountIn(response).id });
+  if (read.kind === "faulty") throw new ApiError(400, read.message, { field: read.field });
+  return read.content;
+}
+
 async function answered({ body, handle }: Operation, services: Services, request: Request, response: Response): Promise<void> {
   const gone = new AbortController();
+  setMaxListeners(0, gone.signal);
   response.once("close", () => gone.abort());
   const reply = await handle({
     services,
     account: accountIn(response),
     parameter: (name) => String(request.params[name] ?? ""),
-    body: body ? validated(body, request.body) : undefined,
+    body: body ? await contentOf(request, body, services, response) : undefined,
     request,
     signal: gone.signal,
   });

@@ -1,5 +1,5 @@
 import { LIMITS } from "@nail-down/core/problemset/limits";
-import Type from "typebox";
+import Type, { type TSchema } from "typebox";
 
 /**
  * What crosses the boundary, as JSON Schemas: requests are validated against them, the description of the API (OpenAPI) is made from them, and the
@@ -151,3 +151,10 @@ export const SCHEMAS = {
   Jobs,
   Fault,
 } as const;
+
+export type SchemaName = keyof typeof SCHEMAS;
+
+const names = new Map<TSchema, SchemaName>(Object.entries(SCHEMAS).map(([name, schema]) => [schema, name as SchemaName]));
+
+/** The name of a schema that has one. */
+export const nameOf = (schema: TSchema): SchemaName | undefined => names.get(schema);

@@ -27,6 +27,21 @@ export function validated<Schema extends TSchema>(schema: Schema, content: unkno
   throw new ApiError(400, `${field === "" ? "the request" : field} ${fault ? wordsOf(fault) : "is not valid"}`, { field });
 }
 
+/**
+ * The content in the bytes of a body.
+ * @throws ApiError 400 where it is no JSON, or not what was expected
+ */
+export function contentIn(bytes: Uint8Array, schema: TSchema): unknown {
+  try {
+    return validated(schema, JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes)));
+  } catch (error) {
+    if (error instanceof ApiError) throw error;
+    throw new ApiError(400, `the request is no JSON in UTF-8: ${error instanceof Error ? error.message.slice(0, MOST_QUOTED) : ""}`);
+  }
+}
+
+const MOST_QUOTED = 200;
+
 function wordsOf({ keyword, params, message = "is not valid" }: ErrorObject): string {
   if (keyword === "format") return FORMAT_WORDS[String(params["format"])] ?? message;
   return keyword === "additionalProperties" ? `${message}: “${String(params["additionalProperty"])}”` : message;

@@ -1,10 +1,10 @@
 import { randomUUID } from "node:crypto";
 import { LIMITS } from "@nail-down/core/problemset/limits";
 import type { ProblemSet } from "@nail-down/core/problemset/problem-set";
-import { and, asc, count, desc, eq, max, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, inArray, max, sql } from "drizzle-orm";
 import type { Database } from "./database.ts";
 import { problems, publications, sets } from "./schema.ts";
-import { type AccountLimits, checkRoom, LimitReached } from "./usage.ts";
+import { LimitReached, type Room } from "./usage.ts";
 
 export type StoredSet = typeof sets.$inferSelect;
 export type StoredProblem = typeof problems.$inferSelect;
@@ -60,12 +60,12 @@ const bytesOf = (...texts: readonly (string | readonly string[] | undefined)[]):
  * Stores a whole set with its problems, at once.
  * @throws LimitReached where the account has no room for it
  */
-export async function createSet(database: Database, accountId: string, set: ProblemSet, limits: AccountLimits): Promise<StoredSet> {
+export async function createSet(database: Database, accountId: string, set: ProblemSet, room: Room): Promise<StoredSet> {
   const bytes = set.problems.reduce(
     (total, { title, statement, working, remarks }) => total + bytesOf(title, statement, working, remarks),
     bytesOf(set.title, set.introduction, set.frontMatter),
   );
-  await checkRoom(database, accountId, limits, { sets: 1, bytes });
+  await room.takeSet(database, accountId, bytes);
   const stored: StoredSet = {
     id: randomUUID(),
     accountId,
@@ -97,13 +97,13 @@ export async function changeSet(
   id: string,
   version: number,
   change: { title?: string; introduction?: string; frontMatter?: string },
-  limits: AccountLimits,
+  room: Room,
 ): Promise<Change<StoredSet>> {
   const before = await findSet(database, accountId, id);
   if (!before) return { kind: "missing" };
   const after = { ...before, ...change };
-  const more = bytesOf(after.title, after.introduction, after.frontMatter) - bytesOf(before.title, before.introduction, before.frontMatter);
-  if (more > 0) await checkRoom(database, accountId, limits, { sets: 0, bytes: more });
+  const sizeBefore = bytesOf(before.title, before.introduction, before.frontMatter);
+  await room.take(database, accountId, bytesOf(after.title, after.introduction, after.frontMatter), async () => sizeBefore);
   const changed = await database
     .update(sets)
     .set({ ...change, version: version + 1, updatedAt: Date.now() })
@@ -113,7 +113,8 @@ export async function changeSet(
 }
 
 /** Deletes a set with all that belongs to it; the addresses where something of it was published, or undefined where there is no such set. */
-export async function deleteSet(database: Database, accountId: string, id: string): Promise<ReadonlySet<string> | undefined> {
+export async function deleteSet(database: Database, accountId: string, id: string, room: Room): Promise<ReadonlySet<string> | undefined> {
+  room.forget(accountId);
   const published = await database.select({ address: publications.address }).from(publications).where(eq(publications.setId, id));
   const gone = await database
     .delete(sets)
@@ -123,8 +124,8 @@ export async function deleteSet(database: Database, accountId: string, id: strin
 }
 
 /** @throws LimitReached where the set or the account has no room for it */
-export async function addProblem(database: Database, accountId: string, setId: string, title: string, limits: AccountLimits): Promise<StoredProblem> {
-  await checkRoom(database, accountId, limits, { sets: 0, bytes: bytesOf(title) });
+export async function addProblem(database: Database, accountId: string, setId: string, title: string, room: Room): Promise<StoredProblem> {
+  await room.take(database, accountId, bytesOf(title));
   const [last] = await database
     .select({ position: max(problems.position), count: count() })
     .from(problems)
@@ -141,31 +142,40 @@ export interface ProblemChange {
   readonly working: readonly string[];
 }
 
-/** Replaces a problem's contents on top of the version they were made from; another version since then is a conflict. */
+/**
+ * Replaces a problem's contents on top of the version they were made from; another version since then is a conflict.
+ * @throws LimitReached where the account has no room for it
+ */
 export async function changeProblem(
   database: Database,
   accountId: string,
   id: string,
   version: number,
   change: ProblemChange,
-  limits: AccountLimits,
+  room: Room,
 ): Promise<Change<StoredProblem>> {
-  const before = await findProblem(database, accountId, id);
-  if (!before) return { kind: "missing" };
-  const more = bytesOf(change.title, change.statement, change.working) - bytesOf(before.title, before.statement, before.working);
-  if (more > 0) await checkRoom(database, accountId, limits, { sets: 0, bytes: more });
+  const own = database.select({ id: sets.id }).from(sets).where(eq(sets.accountId, accountId));
+  const ofProblem = database.select({ id: problems.setId }).from(problems).where(eq(problems.id, id));
+  await room.take(database, accountId, bytesOf(change.title, change.statement, change.working), async () => {
+    const before = await findProblem(database, accountId, id);
+    return before ? bytesOf(before.title, before.statement, before.working) : 0;
+  });
   const [changed] = await database.batch([
     database
       .update(problems)
       .set({ ...change, version: version + 1 })
-      .where(and(eq(problems.id, id), eq(problems.version, version)))
+      .where(and(eq(problems.id, id), eq(problems.version, version), inArray(problems.setId, own)))
       .returning(),
-    touch(database, before.setId),
+    database
+      .update(sets)
+      .set({ updatedAt: sql`${Date.now()}` })
+      .where(and(inArray(sets.id, ofProblem), eq(sets.accountId, accountId))),
   ]);
-  return outcome(changed[0], await findProblem(database, accountId, id));
+  return changed[0] ? { kind: "done", now: changed[0] } : outcome(undefined, await findProblem(database, accountId, id));
 }
 
-export async function deleteProblem(database: Database, accountId: string, id: string): Promise<boolean> {
+export async function deleteProblem(database: Database, accountId: string, id: string, room: Room): Promise<boolean> {
+  room.forget(accountId);
   const before = await findProblem(database, accountId, id);
   if (!before) return false;
   await database.batch([database.delete(problems).where(eq(problems.id, id)), touch(database, before.setId)]);

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { EventEmitter, once } from "node:events";
+import { EventEmitter, once, setMaxListeners } from "node:events";
 import type { Logger } from "pino";
 import { clearChecks } from "../data/checked-workings.ts";
 import {
@@ -152,6 +152,7 @@ export class JobRunner {
 
   async #run(job: Job): Promise<void> {
     const controller = new AbortController();
+    setMaxListeners(0, controller.signal);
     this.#running.set(job.id, controller);
     try {
       for (const address of await carryOut(job, this.#owner, this.#setting, controller.signal)) this.#setting.pages.forget(address);

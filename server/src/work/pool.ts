@@ -7,7 +7,7 @@ import type * as worker from "./worker.ts";
 
 type Tasks = typeof worker;
 /** Tasks that take milliseconds: they have threads of their own, so that none waits behind a working. */
-type QuickTask = "readFile" | "writeFile" | "faultInSettings" | "assembled" | "compressed";
+type QuickTask = "readContent" | "readFile" | "writeFile" | "faultInSettings" | "assembled" | "compressed";
 /** Tasks that may take as long as what an author asks for. */
 type LongTask = "rendered";
 type Asked<Name extends keyof Tasks> = Parameters<Tasks[Name]>[0];

@@ -8,5 +8,6 @@ const GIVES_WAY = 10;
 if (process.platform === "linux") setPriority(GIVES_WAY);
 
 export { checkWorking } from "./tasks/check-working.ts";
+export { readContent } from "./tasks/content.ts";
 export { faultInSettings, readFile, writeFile } from "./tasks/problem-set-file.ts";
 export { assembled, compressed, rendered } from "./tasks/render.ts";

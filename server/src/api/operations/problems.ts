@@ -22,16 +22,16 @@ export const PROBLEM_OPERATIONS = [
     summary: "Replace a problem's contents; 409 when the version is not the current one",
     body: ProblemChange,
     answers: { 200: Problem },
-    handle: async ({ account, parameter, body: { version, ...change }, services: { database, limits } }) =>
-      reply(200, settled(await changeProblem(database, account.id, parameter("id"), version, change, limits), shownProblem)),
+    handle: async ({ account, parameter, body: { version, ...change }, services: { database, room } }) =>
+      reply(200, settled(await changeProblem(database, account.id, parameter("id"), version, change, room), shownProblem)),
   }),
   operation({
     method: "delete",
     path: "/problems/{id}",
     summary: "Delete a problem",
     answers: { 204: null },
-    handle: async ({ account, parameter, services: { database } }) => {
-      if (!(await deleteProblem(database, account.id, parameter("id")))) throw missing("problem");
+    handle: async ({ account, parameter, services: { database, room } }) => {
+      if (!(await deleteProblem(database, account.id, parameter("id"), room))) throw missing("problem");
       return reply(204);
     },
   }),

@@ -74,6 +74,7 @@ export const PUBLICATION_OPERATIONS = [
   operation({
     method: "post",
     path: "/sets/{id}/publications",
+    waits: true,
     summary: "Run, check and publish the set; with “Prefer: respond-async” the job is answered at once",
     body: Choices,
     answers: { 201: Published, 202: JobSchema },
@@ -87,6 +88,7 @@ export const PUBLICATION_OPERATIONS = [
   operation({
     method: "post",
     path: "/sets/{id}/preview",
+    waits: true,
     summary: "The page as publishing would make it, and the lines that are not nailed; with “Prefer: respond-async” the job is answered at once",
     body: Choices,
     answers: { 200: Preview, 202: JobSchema },
@@ -100,6 +102,7 @@ export const PUBLICATION_OPERATIONS = [
   fileOperation({
     method: "get",
     path: "/sets/{id}/export/{format}",
+    waits: true,
     summary: "The set composed as html (one file), latex or markdown",
     query: { kind: "as in publications", detail: "as in publications", space: "true for room to write", numbers: "all for a number at every line" },
     handle: async ({ services, account, parameter, request, signal }) => {
@@ -116,6 +119,7 @@ export const PUBLICATION_OPERATIONS = [
   operation({
     method: "get",
     path: "/jobs/{id}/publication",
+    waits: true,
     summary: "What a job published that is done",
     answers: { 200: Published },
     handle: async ({ services, account, parameter, signal }) => {
@@ -127,6 +131,7 @@ export const PUBLICATION_OPERATIONS = [
   operation({
     method: "get",
     path: "/jobs/{id}/preview",
+    waits: true,
     summary: "The preview of a job that is done",
     answers: { 200: Preview },
     handle: async ({ services, account, parameter, signal }) => {

@@ -1,6 +1,5 @@
 import { publicationsOf } from "../../data/publications.ts";
 import { addProblem, asProblemSet, changeSet, createSet, deleteSet, problemsOf, shelf } from "../../data/sets.ts";
-import { usageOf } from "../../data/usage.ts";
 import { TookTooMuch } from "../../work/pool.ts";
 import { ApiError, missing } from "../faults.ts";
 import { fileOperation, operation, reply } from "../operation.ts";
@@ -13,8 +12,8 @@ export const SET_OPERATIONS = [
     path: "/sets",
     summary: "The shelf: all own sets, and how much of what the account may have is taken",
     answers: { 200: Shelf },
-    handle: async ({ account, services: { database, limits } }) => {
-      const [sets, usage] = await Promise.all([shelf(database, account.id), usageOf(database, account.id, limits)]);
+    handle: async ({ account, services: { database, room } }) => {
+      const [sets, usage] = await Promise.all([shelf(database, account.id), room.usage(database, account.id)]);
       return reply(200, { sets: [...sets], usage });
     },
   }),
@@ -24,8 +23,8 @@ export const SET_OPERATIONS = [
     summary: "A new, empty set",
     body: NewTitle,
     answers: { 201: SetHead },
-    handle: async ({ account, body: { title }, services: { database, limits } }) =>
-      reply(201, shownSet(await createSet(database, account.id, { title, frontMatter: "", introduction: "", problems: [] }, limits))),
+    handle: async ({ account, body: { title }, services: { database, room } }) =>
+      reply(201, shownSet(await createSet(database, account.id, { title, frontMatter: "", introduction: "", problems: [] }, room))),
   }),
   operation({
     method: "post",
@@ -33,13 +32,13 @@ export const SET_OPERATIONS = [
     summary: "A new set from a problem-set file",
     body: FileToImport,
     answers: { 201: SetHead },
-    handle: async ({ account, body: { file }, signal, services: { database, pool, limits } }) => {
+    handle: async ({ account, body: { file }, signal, services: { database, pool, room } }) => {
       const read = await pool.quick("readFile", file, { account: account.id, signal }).catch((error: unknown) => {
         if (error instanceof TookTooMuch) throw new ApiError(422, `this file cannot be read: ${error.message}`, { field: "file" });
         throw error;
       });
       if (read.kind === "faulty") throw new ApiError(400, read.message, { field: "file", line: read.line });
-      return reply(201, shownSet(await createSet(database, account.id, read.set, limits)));
+      return reply(201, shownSet(await createSet(database, account.id, read.set, room)));
     },
   }),
   operation({
@@ -59,10 +58,10 @@ export const SET_OPERATIONS = [
     summary: "Change title, introduction or settings; 409 when the version is not the current one",
     body: SetChange,
     answers: { 200: SetHead },
-    handle: async ({ account, parameter, body: { version, ...change }, signal, services: { database, pool, limits } }) => {
+    handle: async ({ account, parameter, body: { version, ...change }, signal, services: { database, pool, room } }) => {
       const fault = change.frontMatter === undefined ? undefined : await pool.quick("faultInSettings", change.frontMatter, { account: account.id, signal });
       if (fault) throw new ApiError(400, `line ${fault.line} of the settings: ${fault.message}`, { field: "frontMatter", line: fault.line });
-      return reply(200, settled(await changeSet(database, account.id, parameter("id"), version, change, limits), shownSet));
+      return reply(200, settled(await changeSet(database, account.id, parameter("id"), version, change, room), shownSet));
     },
   }),
   operation({
@@ -70,8 +69,8 @@ export const SET_OPERATIONS = [
     path: "/sets/{id}",
     summary: "Delete a set",
     answers: { 204: null },
-    handle: async ({ account, parameter, services: { database, pages } }) => {
-      const gone = await deleteSet(database, account.id, parameter("id"));
+    handle: async ({ account, parameter, services: { database, pages, room } }) => {
+      const gone = await deleteSet(database, account.id, parameter("id"), room);
       if (!gone) throw missing("set");
       for (const address of gone) pages.forget(address);
       return reply(204);
@@ -93,9 +92,9 @@ export const SET_OPERATIONS = [
     summary: "A new problem at the end of a set",
     body: NewTitle,
     answers: { 201: Problem },
-    handle: async ({ account, parameter, body: { title }, services: { database, limits } }) => {
+    handle: async ({ account, parameter, body: { title }, services: { database, room } }) => {
       const set = await ownSet(database, account, parameter("id"));
-      return reply(201, shownProblem(await addProblem(database, account.id, set.id, title, limits)));
+      return reply(201, shownProblem(await addProblem(database, account.id, set.id, title, room)));
     },
   }),
 ] as const;
