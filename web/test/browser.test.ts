@@ -1,4 +1,4 @@
-import type { Browser } from "puppeteer-core";
+import type { Browser, HTTPRequest } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { launch, Served, User } from "./browser.ts";
 
@@ -310,11 +310,86 @@ describe("nothing is lost", () => {
     await author.page.bringToFront();
     await author.write("evaluate 2 + 2");
     await author.sees("This problem was changed elsewhere");
-    await author.press("Keep mine");
+    await author.sees("Your text is kept in this browser");
+    await author.press("Compare and merge …");
+    await author.sees("evaluate 1 + 1", "[aria-label=Working]");
+    // Both lines were added at the same place: both stay unless one is chosen, and the hand may write what it likes.
+    const result = await author.page.waitForSelector('textarea[aria-label^="what becomes of Working"]');
+    const text = (): Promise<string | undefined> => Promise.resolve(result?.evaluate((element) => (element as HTMLTextAreaElement).value));
+    expect(await text()).toBe("evaluate 1 + 1\nevaluate 2 + 2");
+    await author.page.locator('button[aria-label^="take this: yours, Working"]').click();
+    expect(await text()).toBe("evaluate 2 + 2");
+    await author.press("both");
+    await result?.type(" + 0");
+    expect(await author.barriers()).toEqual([]);
+    await author.press("Store what it becomes");
     await author.saved();
     await second.page.reload();
     await second.page.bringToFront();
-    await second.sees("2+2", "ol[aria-label=working]");
+    await second.sees(/1\+1.*2\+2/s, "ol[aria-label=working]");
     await second.page.close();
+  });
+
+  it("when the session ends while typing: one signs in again over the sheet", async () => {
+    await author.page.evaluate(() => fetch("/api/session", { method: "DELETE" }));
+    await author.write("evaluate 3 + 3");
+    await author.sees("Sign in again");
+    await author.sees("Your text is kept in this browser");
+    expect(await author.barriers()).toEqual([]);
+    await author.fill("Password", "wrong password");
+    await author.press("Sign in");
+    await author.sees("the password is not right");
+    await author.fill("Password", "harbour-lights");
+    await author.press("Sign in");
+    await author.saved();
+    await author.sees("3+3", "ol[aria-label=working]");
+    await author.page.reload();
+    await author.sees("3+3", "ol[aria-label=working]");
+  });
+
+  it("and says so where the browser keeps nothing either", async () => {
+    await author.page.evaluate(() => {
+      Storage.prototype.setItem = () => {
+        throw new DOMException("full", "QuotaExceededError");
+      };
+    });
+    await served.kill();
+    await author.write("evaluate 4 + 4");
+    await author.sees("This browser does not keep it either");
+    await served.start();
+    await author.saved();
+    await author.page.reload();
+    await author.sees("4+4", "ol[aria-label=working]");
+  });
+});
+
+describe("a view that fails", () => {
+  it("leaves the page, the text and the way on: a broken draft, a formula without end, an answer of another shape", async () => {
+    const problem = author.page.url().split("/").at(-1) ?? "";
+    await author.page.evaluate((id) => localStorage.setItem(`draft ${id}`, '{"draft":{"title":5,"statement":null,"working":[1]},"version":"x"'), problem);
+    await author.page.reload();
+    await author.sees("4+4", "ol[aria-label=working]");
+    await author.press("Edit the statement");
+    await author.paste("statement", `Deep: $${"\\sqrt".repeat(3000)} x$ and $${"{".repeat(900)}x${"}".repeat(900)}$.`);
+    await author.page.keyboard.press("Escape");
+    await author.sees("nested too deeply", "article");
+    await author.saved();
+    await author.paste("writing line", `evaluate ${"(".repeat(1900)}1${")".repeat(1900)}`);
+    await author.page.keyboard.press("Enter");
+    await author.sees("too deep inside other brackets", "ol[aria-label=working]");
+    await author.page.setRequestInterception(true);
+    const broken = (request: HTTPRequest): void => {
+      if (/\/api\/sets\/[^/]+$/.test(request.url())) void request.respond({ status: 200, contentType: "application/json", body: '{"title":"T","problems":7}' });
+      else void request.continue();
+    };
+    author.page.on("request", broken);
+    const seen = author.complaints.length;
+    await author.page.reload();
+    await author.sees("This view could not be shown");
+    author.page.off("request", broken);
+    await author.page.setRequestInterception(false);
+    author.complaints.splice(seen);
+    await author.follow("To the shelf");
+    await author.sees("Lighthouse week");
   });
 });

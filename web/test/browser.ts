@@ -101,6 +101,12 @@ export class User {
     await this.page.keyboard.type(text);
   }
 
+  /** Puts a text into a field at once, as from the clipboard. */
+  async paste(label: string, text: string): Promise<void> {
+    await this.page.locator(`::-p-aria([name="${label}"])`).click();
+    await this.page.keyboard.sendCharacter(text);
+  }
+
   /** Signs in with what the demonstration shows. */
   async signsIn(origin: string): Promise<void> {
     await this.page.goto(origin);

@@ -1,52 +1,16 @@
-import type { Choices, PublicationKind } from "@nail-down/core/composition/choices";
+import type { Choices as PublicationChoices } from "@nail-down/core/composition/choices";
+import type * as described from "./types.ts";
 
-/** The server's API as the application uses it. Every call throws ApiFault with the server's words when it is refused. */
-export interface Account {
-  readonly name: string;
-  readonly email: string;
-}
-export interface Session {
-  readonly account: Account | null;
-  readonly demo: { readonly email: string; readonly password: string } | null;
-}
-export interface ShelfEntry {
-  readonly id: string;
-  readonly title: string;
-  readonly problems: number;
-  readonly updatedAt: number;
-}
-export interface ProblemRecord {
-  readonly id: string;
-  readonly setId: string;
-  readonly title: string;
-  readonly statement: string;
-  readonly working: readonly string[];
-  readonly version: number;
-}
-export interface Publication {
-  readonly id: string;
-  readonly kind: PublicationKind;
-  readonly number: number;
-  readonly address: string;
-  readonly createdAt: number;
-  readonly withdrawnAt: number | null;
-}
-export interface SetRecord {
-  readonly id: string;
-  readonly title: string;
-  readonly introduction: string;
-  readonly frontMatter: string;
-  readonly version: number;
-  readonly problems: readonly ProblemRecord[];
-  readonly publications: readonly Publication[];
-}
-export interface NotNailed {
-  /** The place of the problem in the set, from 0. */
-  readonly index: number;
-  readonly problem: string;
-  readonly line: number;
-  readonly verdict: string;
-}
+/** The server's API as the application uses it; its types are made from the server's description. Every call throws ApiFault with the server's words when it is refused. */
+export type Account = described.Account;
+export type Session = described.Session;
+export type ProblemRecord = described.Problem;
+export type Publication = described.Publication;
+export type SetRecord = described.WholeSet;
+export type NotNailed = described.NotNailed;
+export type Job = described.Job;
+export type Preview = described.Preview;
+export type Usage = described.Usage;
 
 /** A refused or failed call. Status 0: the server could not be reached. */
 export class ApiFault extends Error {
@@ -61,38 +25,79 @@ export class ApiFault extends Error {
   }
 }
 
-async function call<T>(method: string, path: string, content?: object): Promise<T> {
+let signedOut = (): void => {};
+
+/** Sets what is done when a call finds that the session has ended. */
+export function onSignedOut(listen: () => void): void {
+  signedOut = listen;
+}
+
+type Operations = described.Operations;
+/** What an operation takes: the parameters of its path, and its body. */
+interface Taken<Body> {
+  readonly parameters?: Readonly<Record<string, string>>;
+  readonly body?: Body;
+  readonly headers?: Readonly<Record<string, string>>;
+}
+
+/** Carries an operation out, by its method and path. */
+async function call<Key extends keyof Operations>(key: Key, taken: Taken<Operations[Key]["body"]> = {}): Promise<Operations[Key]["answer"]> {
+  const [method = "get", path = ""] = key.split(" ");
+  const address = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(taken.parameters?.[name] ?? ""));
+  const content = taken.body === undefined ? {} : { body: JSON.stringify(taken.body) };
+  const headers = { ...(taken.body === undefined ? {} : { "content-type": "application/json" }), ...taken.headers };
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, { method, ...(content ? { headers: { "content-type": "application/json" }, body: JSON.stringify(content) } : {}) });
+    response = await fetch(address, { method: method.toUpperCase(), headers, ...content });
   } catch {
     throw new ApiFault(0, "the server cannot be reached", undefined);
   }
-  if (response.status === 204) return undefined as T;
+  if (response.status === 204) return undefined as Operations[Key]["answer"];
   const answer: unknown = await response.json().catch(() => undefined);
-  if (response.ok) return answer as T;
-  const error = (answer as { error?: { message?: string; current?: unknown } } | undefined)?.error;
+  if (response.ok) return answer as Operations[Key]["answer"];
+  if (response.status === 401 && key !== "post /api/session") signedOut();
+  const error = (answer as Partial<described.Fault> | undefined)?.error;
   throw new ApiFault(response.status, error?.message ?? `the server answered with status ${response.status}`, error?.current);
 }
 
+/** The answer is the job itself, and not what it comes to. */
+const AT_ONCE = { prefer: "respond-async" };
+const job = async (answer: Promise<Job | object>): Promise<Job> => (await answer) as Job;
+
 export const api = {
-  session: () => call<Session>("GET", "/session"),
-  signIn: (email: string, password: string) => call<{ account: Account }>("POST", "/session", { email, password }),
-  signUp: (name: string, email: string, password: string) => call<{ account: Account }>("POST", "/accounts", { name, email, password }),
-  signOut: () => call<void>("DELETE", "/session"),
-  shelf: () => call<{ sets: readonly ShelfEntry[] }>("GET", "/sets"),
-  newSet: (title: string) => call<{ id: string }>("POST", "/sets", { title }),
-  importSet: (file: string) => call<{ id: string }>("POST", "/sets/import", { file }),
-  set: (id: string) => call<SetRecord>("GET", `/sets/${id}`),
-  changeSet: (id: string, change: { version: number; title?: string; introduction?: string; frontMatter?: string }) =>
-    call<{ version: number }>("PATCH", `/sets/${id}`, change),
-  deleteSet: (id: string) => call<void>("DELETE", `/sets/${id}`),
-  newProblem: (setId: string, title: string) => call<ProblemRecord>("POST", `/sets/${setId}/problems`, { title }),
-  saveProblem: (id: string, change: Pick<ProblemRecord, "version" | "title" | "statement" | "working">) =>
-    call<ProblemRecord>("PUT", `/problems/${id}`, change),
-  deleteProblem: (id: string) => call<void>("DELETE", `/problems/${id}`),
-  preview: (setId: string, choices: Choices) => call<{ html: string; notNailed: readonly NotNailed[] }>("POST", `/sets/${setId}/preview`, choices),
-  publish: (setId: string, choices: Choices) =>
-    call<{ publication: Publication; notNailed: readonly NotNailed[] }>("POST", `/sets/${setId}/publications`, choices),
-  withdraw: (setId: string, kind: PublicationKind) => call<{ publications: readonly Publication[] }>("DELETE", `/sets/${setId}/publications/${kind}`),
+  session: () => call("get /api/session"),
+  signIn: (email: string, password: string) => call("post /api/session", { body: { email, password } }),
+  signUp: (name: string, email: string, password: string) => call("post /api/accounts", { body: { name, email, password } }),
+  signOut: () => call("delete /api/session"),
+  shelf: () => call("get /api/sets"),
+  newSet: (title: string) => call("post /api/sets", { body: { title } }),
+  importSet: (file: string) => call("post /api/sets/import", { body: { file } }),
+  set: (id: string) => call("get /api/sets/{id}", { parameters: { id } }),
+  changeSet: (id: string, body: described.SetChange) => call("patch /api/sets/{id}", { parameters: { id }, body }),
+  deleteSet: (id: string) => call("delete /api/sets/{id}", { parameters: { id } }),
+  newProblem: (id: string, title: string) => call("post /api/sets/{id}/problems", { parameters: { id }, body: { title } }),
+  saveProblem: (
+    id: string,
+    { title, statement, working, version }: Pick<ProblemRecord, "version" | "title" | "statement"> & { readonly working: readonly string[] },
+  ) => call("put /api/problems/{id}", { parameters: { id }, body: { title, statement, working: [...working], version } }),
+  deleteProblem: (id: string) => call("delete /api/problems/{id}", { parameters: { id } }),
+  beginPreview: (id: string, body: PublicationChoices) => job(call("post /api/sets/{id}/preview", { parameters: { id }, body, headers: AT_ONCE })),
+  beginPublishing: (id: string, body: PublicationChoices) => job(call("post /api/sets/{id}/publications", { parameters: { id }, body, headers: AT_ONCE })),
+  jobs: () => call("get /api/jobs"),
+  preview: (id: string) => call("get /api/jobs/{id}/preview", { parameters: { id } }),
+  published: (id: string) => call("get /api/jobs/{id}/publication", { parameters: { id } }),
+  cancel: (id: string) => call("delete /api/jobs/{id}", { parameters: { id } }),
+  withdraw: (id: string, kind: Publication["kind"]) => call("delete /api/sets/{id}/publications/{kind}", { parameters: { id, kind } }),
 };
+
+/** Follows a job until it has ended; the connection is made anew where it breaks. */
+export function follow(id: string, tell: (job: Job) => void, signal: AbortSignal): void {
+  const source = new EventSource(`/api/jobs/${encodeURIComponent(id)}/events`);
+  const stop = (): void => source.close();
+  signal.addEventListener("abort", stop, { once: true });
+  source.addEventListener("message", (event) => {
+    const now = JSON.parse(String(event.data)) as Job;
+    if (now.state !== "waiting" && now.state !== "running") stop();
+    tell(now);
+  });
+}

@@ -1,4 +1,5 @@
-import { faultReport, figureOf, illustratedReport, pictureOf } from "@nail-down/core/instruction/report";
+import { runDefended } from "@nail-down/core/instruction/defended";
+import { faultReport, figureOf, pictureOf } from "@nail-down/core/instruction/report";
 import type { Settings } from "@nail-down/core/instruction/settings";
 import { type Line, readLine, runWorking } from "@nail-down/core/instruction/working";
 import type { Preview, Reply, Request } from "./messages.ts";
@@ -12,9 +13,9 @@ function answer(request: Request): Reply {
   switch (request.kind) {
     case "run": {
       settings = request.settings;
-      const working = runWorking(request.lines, memory, settings);
+      const { working, reports } = runDefended(request.lines, memory, settings);
       memory = working.memory;
-      return { kind: "run", id: request.id, reports: working.lines.map(illustratedReport) };
+      return { kind: "run", id: request.id, reports };
     }
     case "draw": {
       // The last of the lines is what is drawn.

@@ -3,9 +3,11 @@ import { useEffect, useRef } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { api, type SetRecord } from "../api/client.ts";
 import { engine } from "../compute/engine.ts";
+import { Boundary } from "../parts/boundary.tsx";
 import { Button, Fault } from "../parts/controls.tsx";
 import { TopBar } from "../parts/top-bar.tsx";
 import { useLoaded } from "../parts/use-loaded.ts";
+import { ConflictDialog } from "../sheet/conflict/conflict-dialog.tsx";
 import { EvidencePanel } from "../sheet/evidence-panel.tsx";
 import { ProblemList } from "../sheet/problem-list.tsx";
 import { PublishDialog } from "../sheet/publish-dialog.tsx";
@@ -87,7 +89,9 @@ function OpenBench({ set, problemId, again }: { readonly set: SetRecord; readonl
           </main>
           {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reached by keys */}
           <aside aria-label="evidence" tabIndex={0} className="overflow-y-auto border-l border-rule px-4 py-5">
-            <EvidencePanel report={selected === null ? undefined : reports[selected]} number={(selected ?? 0) + 1} />
+            <Boundary key={selected} failed={(message) => <Fault>The evidence could not be shown: {message}</Fault>}>
+              <EvidencePanel report={selected === null ? undefined : reports[selected]} number={(selected ?? 0) + 1} />
+            </Boundary>
           </aside>
         </div>
       ) : (
@@ -110,14 +114,20 @@ const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   saved: "Saved",
   unsaved: "Saving …",
   saving: "Saving …",
-  unreachable: "Not saved yet: the server cannot be reached. Your text is kept in this browser.",
+  unreachable: "Not saved yet",
+  "signed out": "Not saved yet",
   conflict: "Changed elsewhere",
   refused: "Not saved",
 };
 
+/** Where the text is that the server does not have: what is said is so. */
+const keptWords = (kept: boolean): string =>
+  kept ? "Your text is kept in this browser." : "This browser does not keep it either: leave this page open until it is saved.";
+
 function BenchControls() {
   const dispatch = useAppDispatch();
-  const { save, saveMessage, past, future, running, stopped, theirs } = useAppSelector((state) => state.bench);
+  const { save, saveMessage, kept, past, future, running, stopped, theirs } = useAppSelector((state) => state.bench);
+  const isWaiting = save === "unreachable" || save === "signed out" || save === "refused";
   return (
     <div className="flex items-center gap-2 text-[14px]">
       {running && (
@@ -131,14 +141,12 @@ function BenchControls() {
       {stopped && <span className="text-bent">Stopped. Change a line to run again.</span>}
       {save === "conflict" && theirs ? (
         <span role="alert" className="flex items-center gap-2 text-bent">
-          This problem was changed elsewhere.
-          <Button onClick={() => dispatch(bench.conflictSettled("mine"))}>Keep mine</Button>
-          <Button onClick={() => dispatch(bench.conflictSettled("theirs"))}>Take theirs</Button>
+          This problem was changed elsewhere. {keptWords(kept)}
+          <ConflictDialog />
         </span>
       ) : (
-        <span role="status" data-testid="save-state" className={save === "unreachable" || save === "refused" ? "text-bent" : "text-steel"}>
-          {SAVE_WORDS[save]}
-          {save === "refused" && `: ${saveMessage}`}
+        <span role="status" data-testid="save-state" className={isWaiting ? "text-bent" : "text-steel"}>
+          {isWaiting ? `${SAVE_WORDS[save]}: ${saveMessage}. ${keptWords(kept)}` : SAVE_WORDS[save]}
         </span>
       )}
       <Button look="quiet" disabled={past.length === 0} onClick={() => dispatch(bench.undone())}>

@@ -1,11 +1,26 @@
 import { type ChangeEvent, type FormEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { ApiFault, api } from "../api/client.ts";
+import { ApiFault, api, type Usage } from "../api/client.ts";
 import { Button, Fault } from "../parts/controls.tsx";
 import { TopBar } from "../parts/top-bar.tsx";
 import { useLoaded } from "../parts/use-loaded.ts";
 
 const day = (time: number): string => new Date(time).toLocaleDateString(undefined, { day: "numeric", month: "long", year: "numeric" });
+
+const MEGABYTE = 1024 * 1024;
+/** The share of what there is room for from which on it is told. */
+const NEARLY = 0.8;
+
+/** What is said when an account has nearly as much as it may have. */
+function Room({ usage: { sets, bytes } }: { readonly usage: Usage }) {
+  const near = [
+    ...(sets.used >= NEARLY * sets.most ? [`${sets.used} of ${sets.most} sets`] : []),
+    ...(bytes.used >= NEARLY * bytes.most ? [`${Math.round(bytes.used / MEGABYTE)} of ${Math.round(bytes.most / MEGABYTE)} MB`] : []),
+  ];
+  return near.length === 0 ? null : (
+    <p className="mt-4 text-steel">You have {near.join(" and ")} that an account may have. Delete what is not needed any more.</p>
+  );
+}
 
 /** The shelf: an instructor's problem sets. */
 export function ShelfPage() {
@@ -71,6 +86,7 @@ export function ShelfPage() {
           </label>
         </form>
         {fault !== "" && <Fault>{fault}</Fault>}
+        {shelf.kind === "ready" && <Room usage={shelf.value.usage} />}
       </main>
     </>
   );

@@ -2,10 +2,11 @@ import { type Choices, choicesOf, type PublicationKind } from "@nail-down/core/c
 import type { Detail } from "@nail-down/core/document/derivation";
 import { settingsOf } from "@nail-down/core/problemset/settings";
 import { Dialog, RadioGroup } from "radix-ui";
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { Link } from "react-router";
-import { ApiFault, api, type NotNailed, type Publication, type SetRecord } from "../api/client.ts";
+import { ApiFault, api, type Job, type NotNailed, type Preview, type Publication, type SetRecord } from "../api/client.ts";
 import { Button, Fault } from "../parts/controls.tsx";
+import { progressWords, useJob, useLeaving, type Work } from "./use-job.ts";
 
 interface Option<Value extends string> {
   readonly value: Value;
@@ -49,45 +50,29 @@ export function PublishDialog({ set, again }: { readonly set: SetRecord; readonl
   );
 }
 
-type Looked =
-  | { readonly kind: "looking" }
-  | { readonly kind: "failed"; readonly message: string }
-  | { readonly kind: "seen"; readonly html: string; readonly notNailed: readonly NotNailed[] };
-
 function Publishing({ set, again }: { readonly set: SetRecord; readonly again: () => void }) {
   const [choices, setChoices] = useState(() => choicesOf(settingsOf(set.frontMatter).settings));
-  const [looked, setLooked] = useState<Looked>({ kind: "looking" });
-  const [busy, setBusy] = useState(false);
-  const [published, setPublished] = useState<Publication | undefined>();
   const [fault, setFault] = useState("");
+  const preview = useJob(api.preview);
+  const publishing = usePublishing(set, again);
+  const { begin, stop } = preview;
   useEffect(() => {
-    let current = true;
-    setLooked({ kind: "looking" });
-    api.preview(set.id, choices).then(
-      (seen) => current && setLooked({ kind: "seen", ...seen }),
-      (error: Error) => {
-        if (!(error instanceof ApiFault)) throw error;
-        if (current) setLooked({ kind: "failed", message: error.message });
-      },
-    );
-    return () => {
-      current = false;
-    };
-  }, [set.id, choices]);
-  const attempt = async (work: () => Promise<void>): Promise<void> => {
-    setBusy(true);
+    void begin(() => api.beginPreview(set.id, choices));
+    return () => stop(true);
+  }, [set.id, choices, begin, stop]);
+  const withdraw = async (kind: PublicationKind): Promise<void> => {
     setFault("");
     try {
-      await work();
+      await api.withdraw(set.id, kind);
       again();
     } catch (error) {
       if (!(error instanceof ApiFault)) throw error;
       setFault(error.message);
-    } finally {
-      setBusy(false);
     }
   };
   const choose = (change: Partial<Choices>): void => setChoices({ ...choices, ...change });
+  const { work } = publishing;
+  const busy = work.kind === "working";
   return (
     <div className="grid min-h-0 flex-1 gap-5 md:grid-cols-[19rem_minmax(0,1fr)]">
       <div className="flex flex-col gap-3 overflow-y-auto p-1">
@@ -95,29 +80,84 @@ function Publishing({ set, again }: { readonly set: SetRecord; readonly again: (
         {choices.kind === "worked" && <Options label="how much of the way" options={DETAILS} value={choices.detail} choose={(detail) => choose({ detail })} />}
         {choices.kind === "worked" && <Check label="Number every line" checked={choices.allNumbers} change={(allNumbers) => choose({ allNumbers })} />}
         {choices.kind === "handout" && <Check label="Leave room to write" checked={choices.space} change={(space) => choose({ space })} />}
-        {looked.kind === "seen" && <Unproven set={set} notNailed={looked.notNailed} />}
+        {preview.work.kind === "done" && <Unproven set={set} notNailed={preview.work.result.notNailed} />}
         {fault !== "" && <Fault>{fault}</Fault>}
+        {work.kind === "failed" && <Fault>{work.message}</Fault>}
         <div className="flex gap-2">
-          <Button look="strong" disabled={busy} onClick={() => void attempt(async () => setPublished((await api.publish(set.id, choices)).publication))}>
+          <Button look="strong" disabled={busy} onClick={() => void publishing.begin(() => api.beginPublishing(set.id, choices))}>
             {busy ? "Publishing …" : "Publish"}
           </Button>
+          {busy && <Button onClick={publishing.cancel}>Cancel</Button>}
           <Dialog.Close className="rounded border border-rule px-3 py-1 hover:border-steel">Close</Dialog.Close>
         </div>
-        {published && <Address publication={published} />}
-        <Published set={set} busy={busy} withdraw={(kind) => void attempt(async () => void (await api.withdraw(set.id, kind)))} />
+        {busy && <Progress job={work.job} />}
+        {work.kind === "done" && <Address publication={work.result.publication} />}
+        <Published set={set} busy={busy} withdraw={(kind) => void withdraw(kind)} />
         <SaveAs set={set} choices={choices} />
       </div>
       <div className="min-h-[24rem] border border-rule bg-paper">
-        {looked.kind === "seen" ? (
-          <iframe title="preview" sandbox="allow-same-origin" srcDoc={looked.html} className="h-full w-full" />
-        ) : (
-          <p className="p-4 text-steel" role="status">
-            {looked.kind === "looking" ? "Running and checking every line …" : looked.message}
-          </p>
-        )}
+        <Previewed work={preview.work} />
       </div>
     </div>
   );
+}
+
+/** Publishing goes on when the dialog is closed, and is found again when it is opened. */
+function usePublishing(set: SetRecord, again: () => void) {
+  const fetchResult = useCallback(
+    async (id: string) => {
+      const published = await api.published(id);
+      again();
+      return published;
+    },
+    [again],
+  );
+  const publishing = useJob(fetchResult);
+  const { begin } = publishing;
+  useLeaving(publishing.stop, false);
+  useEffect(() => {
+    const goesOn = async (): Promise<void> => {
+      const { jobs } = await api.jobs();
+      const own = jobs.find(({ setId, kind, state }) => setId === set.id && kind === "publish" && (state === "waiting" || state === "running"));
+      if (own) await begin(async () => own);
+    };
+    // Where it cannot be asked, there is nothing to go on with.
+    void goesOn().catch(() => undefined);
+  }, [set.id, begin]);
+  return publishing;
+}
+
+function Progress({ job }: { readonly job: Job | undefined }) {
+  const share = job ? job.progress.done / Math.max(1, job.progress.problems) : 0;
+  return (
+    <div>
+      <p role="status" className="text-[14px] text-steel">
+        {progressWords(job)}
+      </p>
+      <progress aria-label="problems that are checked" value={share} max={1} className="h-1.5 w-full accent-copper" />
+    </div>
+  );
+}
+
+function Previewed({ work }: { readonly work: Work<Preview> }) {
+  switch (work.kind) {
+    case "done":
+      return <iframe title="preview" sandbox="allow-same-origin" srcDoc={work.result.html} className="h-full w-full" />;
+    case "working":
+      return (
+        <div className="p-4">
+          <Progress job={work.job} />
+        </div>
+      );
+    case "failed":
+      return (
+        <p className="p-4 text-steel" role="status">
+          {work.message}
+        </p>
+      );
+    case "none":
+      return null;
+  }
 }
 
 function Options<Value extends string>({

@@ -1,6 +1,8 @@
 import { knownOf } from "@nail-down/core/composition/problem";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
+import { LIMITS } from "@nail-down/core/problemset/limits";
 import { type RefObject, useMemo, useState } from "react";
+import { Boundary } from "../parts/boundary.tsx";
 import { bench } from "../store/bench.ts";
 import { useAppDispatch, useAppSelector } from "../store/store.ts";
 import { LineView } from "./line-view.tsx";
@@ -17,6 +19,33 @@ function notYetRun(source: string, before: LineReport | undefined): LineReport {
   const sentence = drawn.length > 0 && before ? before.sentence : [];
   return { source, ignored: false, sentence, printing: {}, references: [], blocks: drawn, way: [], checks: [], steps: [] };
 }
+
+/** A line whose result cannot be shown: its text is there, to be changed. */
+function FailedLine({
+  source,
+  number,
+  message,
+  edit,
+}: {
+  readonly source: string;
+  readonly number: number;
+  readonly message: string;
+  readonly edit: () => void;
+}) {
+  return (
+    <li className="border-b border-dotted border-rule py-2" data-testid={`line-${number}`}>
+      <button type="button" onClick={edit} className="font-mono text-[0.85em]" aria-label={`edit line ${number}: ${source}`}>
+        ({number}) {source}
+      </button>
+      <p className="text-[0.94em] text-bent" role="alert">
+        This line could not be shown: {message}
+      </p>
+    </li>
+  );
+}
+
+/** What is said when a working is nearly as long as it may be. */
+const NEARLY = 20;
 
 /** The sheet of paper: title, statement, givens and numbered lines, and under the last line the writing line. */
 export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingHandle | null> }) {
@@ -71,35 +100,49 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
           }
           const current = report?.source === source ? report : notYetRun(source, report);
           return (
-            <LineView
+            <Boundary
               // biome-ignore lint/suspicious/noArrayIndexKey: a line's number is its identity
               key={index}
-              report={current}
-              place={{ working, number }}
-              known={known}
-              letter={String.fromCharCode(FIRST_LETTER + reports.slice(0, index).filter(({ prints }) => prints?.kind === "part").length)}
-              number={number}
-              selected={selected === index}
-              actions={{
-                edit: () => {
-                  setEditing(index);
-                  dispatch(bench.selected(index));
-                },
-                select: () => dispatch(bench.selected(index)),
-                refer: () => writing.current?.insert(`(${number})`),
-                propose: (rewrite, part) => writing.current?.insert(`${rewrite} the part ${part} of (${number})`),
-                replace: (line) => change(working.map((one, k) => (k === index ? line : one))),
-                write: (instruction) => writing.current?.insert(instruction),
-                remove: () => change(working.filter((_, k) => k !== index)),
-              }}
-            />
+              value={current}
+              failed={(message) => <FailedLine source={source} number={number} message={message} edit={() => setEditing(index)} />}
+            >
+              <LineView
+                report={current}
+                place={{ working, number }}
+                known={known}
+                letter={String.fromCharCode(FIRST_LETTER + reports.slice(0, index).filter(({ prints }) => prints?.kind === "part").length)}
+                number={number}
+                selected={selected === index}
+                actions={{
+                  edit: () => {
+                    setEditing(index);
+                    dispatch(bench.selected(index));
+                  },
+                  select: () => dispatch(bench.selected(index)),
+                  refer: () => writing.current?.insert(`(${number})`),
+                  propose: (rewrite, part) => writing.current?.insert(`${rewrite} the part ${part} of (${number})`),
+                  replace: (line) => change(working.map((one, k) => (k === index ? line : one))),
+                  write: (instruction) => writing.current?.insert(instruction),
+                  remove: () => change(working.filter((_, k) => k !== index)),
+                }}
+              />
+            </Boundary>
           );
         })}
       </ol>
       <div className="mt-3 grid grid-cols-[2.3rem_minmax(0,1fr)] gap-x-2">
         <span className="pt-1 text-[0.92em] text-copper">({working.length + 1})</span>
-        <WritingLine before={working} label="writing line" recall={working} enter={add} handle={writing} autoFocus />
+        {working.length < LIMITS.lines ? (
+          <WritingLine before={working} label="writing line" recall={working} enter={add} handle={writing} autoFocus />
+        ) : (
+          <p className="text-steel">A working may have {LIMITS.lines} lines: this one has them all.</p>
+        )}
       </div>
+      {working.length >= LIMITS.lines - NEARLY && working.length < LIMITS.lines && (
+        <p className="mt-1 ml-[2.8rem] font-sans text-[14px] text-steel">
+          {LIMITS.lines - working.length} more lines fit: a working may have {LIMITS.lines}.
+        </p>
+      )}
       {working.length === 0 && (
         <p className="mt-2 ml-[2.8rem] font-sans text-[14px] text-steel">
           Write an instruction, such as <code>graph y = x^2 - 5x + 6</code> or <code>solve x^2 - 5x + 6 = 0</code>, then Enter.

@@ -1,9 +1,17 @@
+import type { FaultReport } from "@nail-down/core/instruction/line-report";
 import { WORDED_ENDINGS } from "@nail-down/core/instruction/reading/line-body";
 import { SENTENCE_WORDS } from "@nail-down/core/notation/keywords";
+import { LIMITS } from "@nail-down/core/problemset/limits";
 import { type KeyboardEvent, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
 import { engine, Stopped } from "../compute/engine.ts";
 import type { Preview } from "../compute/messages.ts";
 import { FaultView, Sentence } from "./line-view.tsx";
+
+/** What is wrong with a line that has more characters than one may have. */
+const tooLong = (source: string): FaultReport | undefined =>
+  source.length > LIMITS.line
+    ? { message: `a line may have ${LIMITS.line} characters, and this has ${source.length}`, from: LIMITS.line, to: source.length }
+    : undefined;
 
 const SHORTEST_PREFIX = 2;
 const READ_AFTER = 50;
@@ -71,7 +79,7 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
     const [first] = completions;
     if (event.key === "Enter") {
       event.preventDefault();
-      if (source.trim() === "" && !cancel) return;
+      if ((source.trim() === "" && !cancel) || tooLong(source)) return;
       enter(source);
       if (!cancel) setSource("");
       setRecalled(undefined);
@@ -86,7 +94,7 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
       setSource(recall[index] ?? "");
     }
   };
-  const fault = preview?.error;
+  const fault = tooLong(source) ?? preview?.error;
   return (
     <div className="min-w-0">
       <div className="relative font-mono text-[15px] leading-6">

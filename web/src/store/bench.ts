@@ -10,7 +10,7 @@ export interface Draft {
   readonly working: readonly string[];
 }
 
-export type SaveState = "saved" | "unsaved" | "saving" | "unreachable" | "conflict" | "refused";
+export type SaveState = "saved" | "unsaved" | "saving" | "unreachable" | "signed out" | "conflict" | "refused";
 
 export interface BenchState {
   readonly problemId: string | null;
@@ -26,6 +26,8 @@ export interface BenchState {
   readonly lastEdit: { readonly field: keyof Draft; readonly at: number } | null;
   readonly save: SaveState;
   readonly saveMessage: string;
+  /** Whether the browser keeps what is not saved. */
+  readonly kept: boolean;
   /** What is stored on the server, while there is a conflict. */
   readonly theirs: ProblemRecord | null;
   readonly reports: readonly LineReport[];
@@ -50,6 +52,7 @@ const initialState: BenchState = {
   lastEdit: null,
   save: "saved",
   saveMessage: "",
+  kept: true,
   theirs: null,
   reports: [],
   running: false,
@@ -57,7 +60,10 @@ const initialState: BenchState = {
   selected: null,
 };
 
-const draftOf = ({ title, statement, working }: ProblemRecord): Draft => ({ title, statement, working });
+const sameDraft = (one: Draft, other: Draft): boolean =>
+  JSON.stringify([one.title, one.statement, one.working]) === JSON.stringify([other.title, other.statement, other.working]);
+
+export const draftOf = ({ title, statement, working }: ProblemRecord): Draft => ({ title, statement, working });
 
 /** The state itself behind the reducers' proxy: states are replaced here, never changed, and drafts are compared by identity. */
 function plain(state: Drafted<BenchState>): BenchState {
@@ -115,25 +121,34 @@ const slice = createSlice({
     },
     undone: (state): BenchState => step(plain(state), "past"),
     redone: (state): BenchState => step(plain(state), "future"),
+    kept: (state, { payload }: PayloadAction<boolean>): BenchState => ({ ...plain(state), kept: payload }),
     saving: (state): BenchState => ({ ...plain(state), save: "saving" }),
     saved: (state, { payload }: PayloadAction<{ version: number; draft: Draft }>): BenchState => {
       const before = plain(state);
       return { ...before, version: payload.version, save: before.draft === payload.draft ? "saved" : "unsaved", saveMessage: "" };
     },
-    saveFailed: (state, { payload }: PayloadAction<{ save: "unreachable" | "conflict" | "refused"; message: string; theirs?: ProblemRecord }>): BenchState => ({
+    saveFailed: (
+      state,
+      { payload }: PayloadAction<{ save: "unreachable" | "signed out" | "conflict" | "refused"; message: string; theirs?: ProblemRecord }>,
+    ): BenchState => ({
       ...plain(state),
       save: payload.save,
       saveMessage: payload.message,
       theirs: payload.theirs ?? null,
     }),
-    /** Ends a conflict: with what is stored now, or with the own draft on top of it. */
-    conflictSettled: (state, { payload }: PayloadAction<"theirs" | "mine">): BenchState => {
+    /** Ends a conflict with what was merged of both, on top of what is stored now. */
+    conflictSettled: (state, { payload }: PayloadAction<Draft>): BenchState => {
       const before = plain(state);
       if (!before.theirs) return before;
-      const base = { ...before, version: before.theirs.version, theirs: null, saveMessage: "" };
-      return payload === "mine"
-        ? { ...base, save: "unsaved" }
-        : { ...base, past: [...before.past, before.draft], draft: draftOf(before.theirs), save: "saved" };
+      return {
+        ...before,
+        version: before.theirs.version,
+        theirs: null,
+        saveMessage: "",
+        past: [...before.past, before.draft],
+        draft: payload,
+        save: sameDraft(payload, draftOf(before.theirs)) ? "saved" : "unsaved",
+      };
     },
     runStarted: (state): BenchState => ({ ...plain(state), running: true, stopped: false }),
     runEnded: (state, { payload }: PayloadAction<readonly LineReport[]>): BenchState => ({ ...plain(state), running: false, reports: payload }),

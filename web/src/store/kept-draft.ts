@@ -8,21 +8,38 @@ export interface KeptDraft {
 
 const key = (problemId: string): string => `draft ${problemId}`;
 
-export function keepDraft(problemId: string, kept: KeptDraft): void {
+/** Keeps a draft; whether it is kept: the browser's store may be full or forbidden. */
+export function keepDraft(problemId: string, kept: KeptDraft): boolean {
   try {
     localStorage.setItem(key(problemId), JSON.stringify(kept));
+    return true;
   } catch {
-    // A full or forbidden store only means that a crash may lose what is not saved yet.
+    return false;
   }
 }
 
 export function forgetDraft(problemId: string): void {
-  localStorage.removeItem(key(problemId));
+  try {
+    localStorage.removeItem(key(problemId));
+  } catch {
+    // A store that cannot be written holds nothing of this problem.
+  }
 }
 
+/** The draft that is kept; none where what is kept cannot be read. */
 export function keptDraft(problemId: string): KeptDraft | undefined {
-  const text = localStorage.getItem(key(problemId));
-  if (text === null) return undefined;
-  const value = JSON.parse(text) as Partial<KeptDraft>;
-  return value.draft && typeof value.version === "number" && Array.isArray(value.draft.working) ? { draft: value.draft, version: value.version } : undefined;
+  try {
+    const value: unknown = JSON.parse(localStorage.getItem(key(problemId)) ?? "null");
+    return isKept(value) ? value : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> => typeof value === "object" && value !== null;
+
+function isKept(value: unknown): value is KeptDraft {
+  if (!isRecord(value) || typeof value["version"] !== "number" || !isRecord(value["draft"])) return false;
+  const { title, statement, working } = value["draft"];
+  return typeof title === "string" && typeof statement === "string" && Array.isArray(working) && working.every((line) => typeof line === "string");
 }

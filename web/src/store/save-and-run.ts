@@ -3,26 +3,36 @@ import { ApiFault, api, type ProblemRecord } from "../api/client.ts";
 import { engine, Stopped } from "../compute/engine.ts";
 import { type BenchState, bench, type Draft, type SaveState } from "./bench.ts";
 import { forgetDraft, keepDraft } from "./kept-draft.ts";
+import type { SessionState } from "./session.ts";
 
 const SAVE_AFTER = 400;
 const TRY_AGAIN_AFTER = 1500;
 const RUN_AFTER = 60;
 
-type BenchStore = EnhancedStore<{ bench: BenchState; session: unknown }>;
+type BenchStore = EnhancedStore<{ bench: BenchState; session: SessionState }>;
 
 /** The bench's work in the background: keeps every draft in the browser at once, saves it to the server, and runs its lines. */
 export function watchBench(store: BenchStore): void {
   const saver = new Saver(store);
   const runner = new Runner(store);
   let before = store.getState().bench;
+  let wasExpired = false;
+  addEventListener("beforeunload", (event) => {
+    const { problemId, save, kept } = store.getState().bench;
+    // Only what is neither on the server nor in the browser would be lost.
+    if (problemId !== null && save !== "saved" && !kept) event.preventDefault();
+  });
   store.subscribe(() => {
-    const now = store.getState().bench;
+    const { bench: now, session } = store.getState();
+    const cameBack = wasExpired && !session.expired;
+    wasExpired = session.expired;
     const opened = now.problemId !== before.problemId;
     const changed = opened || now.draft !== before.draft;
     const needsSaving = now.save === "unsaved" && (changed || before.save !== "unsaved");
     const needsRunning = now.problemId !== null && (opened || now.draft.working !== before.draft.working);
     before = now;
     if (needsSaving) saver.changed(now);
+    else if (cameBack) saver.tryAgain();
     if (needsRunning) runner.changed();
   });
 }
@@ -37,10 +47,15 @@ class Saver {
     this.#store = store;
   }
 
-  changed({ problemId, draft, version }: BenchState): void {
+  changed({ problemId, draft, version, kept }: BenchState): void {
     if (problemId === null) return;
-    keepDraft(problemId, { draft, version });
+    const isKept = keepDraft(problemId, { draft, version });
+    if (isKept !== kept) this.#store.dispatch(bench.kept(isKept));
     this.#schedule(SAVE_AFTER);
+  }
+
+  tryAgain(): void {
+    this.#schedule(0);
   }
 
   #schedule(after: number): void {
@@ -50,7 +65,7 @@ class Saver {
 
   async #save(): Promise<void> {
     const { problemId, draft, version, save } = this.#store.getState().bench;
-    const wanted: readonly SaveState[] = ["unsaved", "unreachable"];
+    const wanted: readonly SaveState[] = ["unsaved", "unreachable", "signed out"];
     if (problemId === null || !wanted.includes(save)) return;
     if (this.#busy) {
       this.#schedule(SAVE_AFTER);
@@ -78,12 +93,16 @@ class Saver {
   #failed(problemId: string, fault: ApiFault): void {
     if (this.#store.getState().bench.problemId !== problemId) return;
     if (fault.status === 409) this.#store.dispatch(bench.saveFailed({ save: "conflict", message: fault.message, theirs: fault.current as ProblemRecord }));
-    else if (fault.status === 0 || fault.status >= 500) {
+    else if (fault.status === 401) this.#store.dispatch(bench.saveFailed({ save: "signed out", message: fault.message }));
+    else if (isPassing(fault)) {
       this.#store.dispatch(bench.saveFailed({ save: "unreachable", message: fault.message }));
       this.#schedule(TRY_AGAIN_AFTER);
     } else this.#store.dispatch(bench.saveFailed({ save: "refused", message: fault.message }));
   }
 }
+
+/** Faults that may pass by themselves: the server is away, cannot store, or is asked too often. */
+const isPassing = ({ status }: ApiFault): boolean => status === 0 || status === 429 || status >= 500;
 
 /** Runs the working after an edit; a newer text stops the computation of the older. */
 class Runner {

@@ -1,8 +1,9 @@
 import { configureStore } from "@reduxjs/toolkit";
 import { useDispatch, useSelector } from "react-redux";
+import { onSignedOut } from "../api/client.ts";
 import { benchReducer } from "./bench.ts";
 import { watchBench } from "./save-and-run.ts";
-import { sessionReducer } from "./session.ts";
+import { expired, sessionReducer } from "./session.ts";
 
 export const store = configureStore({
   reducer: { session: sessionReducer, bench: benchReducer },
@@ -10,6 +11,7 @@ export const store = configureStore({
 });
 
 watchBench(store);
+onSignedOut(() => store.dispatch(expired()));
 
 export type RootState = ReturnType<typeof store.getState>;
 export type Dispatch = typeof store.dispatch;

@@ -1,6 +1,5 @@
 import { gzipSync } from "node:zlib";
-import { illustratedReport } from "@nail-down/core/instruction/report";
-import { runWorking } from "@nail-down/core/instruction/working";
+import { runDefended } from "@nail-down/core/instruction/defended";
 import { settingsOf } from "@nail-down/core/problemset/settings";
 import { Progress } from "../progress.ts";
 
@@ -18,11 +17,6 @@ export interface WorkingToCheck {
 export function checkWorking({ lines, frontMatter, givenUp, progress }: WorkingToCheck): Uint8Array {
   const at = new Progress(progress);
   const { settings } = settingsOf(frontMatter);
-  const run = runWorking(lines, new Map(), settings, { begins: (line) => at.move(line), givenUp });
-  const reports = run.lines.map((line, index) => {
-    // Drawing and writing out count as the line's own time.
-    at.move(index + 1);
-    return illustratedReport(line);
-  });
+  const { reports } = runDefended(lines, new Map(), settings, { begins: (line) => at.move(line), givenUp });
   return gzipSync(JSON.stringify(reports));
 }
