@@ -50,6 +50,7 @@ const CONFIGS = {
     nodeConfig("server", {
       main: join(root, "server/src/main.ts"),
       worker: join(root, "server/src/work/worker.ts"),
+      backup: join(root, "server/src/operating/backup.ts"),
       "database-thread": join(root, "server/src/data/connection/thread.ts"),
     }),
   web: () => ({ root: join(root, "web"), logLevel: "error" }),

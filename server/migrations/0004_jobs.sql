@@ -27,3 +27,9 @@ CREATE TABLE checked_workings (
 );
 --> statement-breakpoint
 CREATE INDEX checked_by_age ON checked_workings (checked_at);
+--> statement-breakpoint
+CREATE TABLE attempts (
+  who TEXT PRIMARY KEY NOT NULL,
+  count INTEGER NOT NULL,
+  until INTEGER NOT NULL
+);

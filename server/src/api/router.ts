@@ -3,6 +3,7 @@ import express, { type NextFunction, type Request, type RequestHandler, type Res
 import { type RateLimitRequestHandler, rateLimit } from "express-rate-limit";
 import type { TSchema } from "typebox";
 import { type Account, SESSION_LENGTH } from "../data/accounts.ts";
+import { AttemptStore } from "../data/attempts.ts";
 import { takes } from "../operating/log.ts";
 import type { Services } from "../services.ts";
 import { FairQueue } from "../work/fair-queue.ts";
@@ -14,6 +15,7 @@ import { currentAccount, SESSION_COOKIE } from "./session.ts";
 import { contentIn } from "./validation.ts";
 
 const MINUTE = 60_000;
+const GUARDED_FOR = 10 * MINUTE;
 
 export interface RequestLimits {
   /** Attempts to sign in or up from one address in ten minutes. */
@@ -33,8 +35,9 @@ export function apiRouter(services: Services, limits: RequestLimits): Router {
   const router = Router();
   const turns = new FairQueue(ALL_AT_ONCE, AT_ONCE);
   const guard = rateLimit({
-    windowMs: 10 * MINUTE,
+    windowMs: GUARDED_FOR,
     limit: limits.attempts,
+    store: new AttemptStore(services.database, GUARDED_FOR),
     standardHeaders: "draft-8",
     legacyHeaders: false,
     message: { error: { message: "too many attempts: try again in a few minutes" } },

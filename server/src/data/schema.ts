@@ -153,4 +153,11 @@ export const checkedWorkings = sqliteTable(
   (table) => [index("checked_by_age").on(table.checkedAt)],
 );
 
+/** How often it was tried to sign in from an address, by its hash. */
+export const attempts = sqliteTable("attempts", {
+  who: text("who").primaryKey(),
+  count: integer("count").notNull(),
+  until: integer("until").notNull(),
+});
+
 export type PublicationKind = (typeof publications.$inferSelect)["kind"];

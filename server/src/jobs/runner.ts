@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { EventEmitter, once, setMaxListeners } from "node:events";
 import type { Logger } from "pino";
+import { clearAttempts } from "../data/attempts.ts";
 import { clearChecks } from "../data/checked-workings.ts";
 import {
   addJob,
@@ -183,5 +184,6 @@ export class JobRunner {
   async #clear(): Promise<void> {
     await clearJobs(this.#setting.database, Date.now() - KEPT_FOR);
     await clearChecks(this.#setting.database);
+    await clearAttempts(this.#setting.database);
   }
 }
