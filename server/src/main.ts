@@ -9,6 +9,7 @@ import { keepStyles } from "./data/page-styles.ts";
 import { Room } from "./data/usage.ts";
 import { DEMO, makeDemo } from "./demo.ts";
 import { JobRunner } from "./jobs/runner.ts";
+import { errorShape } from "./operating/log.ts";
 import { ServedPages } from "./publish/served-pages.ts";
 import { pageStyles } from "./publish/styles.ts";
 import { WorkPool } from "./work/pool.ts";
@@ -34,12 +35,19 @@ function settings(): Config {
 
 async function opened({ databaseUrl }: Config): Promise<OpenDatabase> {
   try {
-    return await openDatabase(databaseUrl, new URL("server/migrations", root), new URL("database-thread.js", dist));
+    const open = await openDatabase(databaseUrl, new URL("server/migrations", root), new URL("database-thread.js", dist));
+    await keepStyles(open.database, styles.name, styles.forms.gzip);
+    return open;
   } catch (error) {
-    const fault = databaseFault(error);
-    const why = fault?.code === "SQLITE_NOTADB" ? "the file is no database" : error instanceof Error ? (fault ?? error).message : String(error);
+    const why = databaseFault(error)?.code === "SQLITE_NOTADB" ? "the file is no database" : rootCause(error);
     return refuse(`The database at ${databaseUrl.replace(/\/\/[^@/]*@/, "//…@")} cannot be opened: ${why}. DATABASE_URL chooses another.`);
   }
+}
+
+/** The message of the error behind all that carry it. */
+function rootCause(error: unknown): string {
+  if (!(error instanceof Error)) return String(error);
+  return error.cause === undefined ? error.message : rootCause(error.cause);
 }
 
 /** What was checked holds for this engine alone: its name changes with its code. */
@@ -51,11 +59,14 @@ function engineVersion(): string {
 
 const config = settings();
 const log = pino({ level: config.logLevel });
-const { database, close } = await opened(config);
-const pool = new WorkPool(new URL("worker.js", dist), { threads: config.checkThreads, lineSeconds: config.lineSeconds });
+process.on("uncaughtException", (error) => {
+  log.fatal({ fault: errorShape(error) }, "the process cannot go on");
+  process.exit(1);
+});
 const pageFiles = new URL("server/public/", root);
 const styles = pageStyles(pageFiles);
-await keepStyles(database, styles.name, styles.forms.gzip);
+const { database, close } = await opened(config);
+const pool = new WorkPool(new URL("worker.js", dist), { threads: config.checkThreads, lineSeconds: config.lineSeconds });
 const pages = new ServedPages(database);
 const jobs = new JobRunner({ database, pool, styles, engine: engineVersion(), pages, log });
 const room = new Room({ sets: config.setsOfAnAccount, bytes: config.megabytesOfAnAccount * 1024 * 1024 });
