@@ -4,6 +4,9 @@ import { CannotDo } from "../answer.ts";
 import { readTarget, rewritingLine } from "../carrying-out/rewriting-line.ts";
 import type { Instruction } from "../instruction.ts";
 
+/** Nobody reads more terms of a sum. */
+const MOST_TERMS = 1000;
+
 /** `expand E [only products | only powers | only trig | only logs]` */
 export const EXPAND: Instruction = {
   name: "expand",
@@ -27,6 +30,9 @@ export const EXPAND: Instruction = {
       const done = expandWithSteps(e, known, only);
       if (only === undefined && equal(done.expression, e) && hasPowersOfSums(e))
         throw new CannotDo("multiplying this out would take more effort than is allowed");
+      const { expression } = done;
+      if (expression.kind === "sum" && expression.terms.length > MOST_TERMS)
+        throw new CannotDo(`multiplied out this has ${expression.terms.length} terms, and at most ${MOST_TERMS} are written`);
       return done;
     });
   },
