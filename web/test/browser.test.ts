@@ -370,7 +370,7 @@ describe("a view that fails", () => {
     await author.page.reload();
     await author.sees("4+4", "ol[aria-label=working]");
     await author.press("Edit the statement");
-    await author.paste("statement", `Deep: $${"\\sqrt".repeat(3000)} x$ and $${"{".repeat(900)}x${"}".repeat(900)}$.`);
+    await author.paste("statement", `Deep: $${"\\left(".repeat(1900)} x ${"\\right)".repeat(1900)}$ and $${"{".repeat(900)}x${"}".repeat(900)}$.`);
     await author.page.keyboard.press("Escape");
     await author.sees("nested too deeply", "article");
     await author.saved();

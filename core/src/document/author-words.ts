@@ -50,14 +50,15 @@ export function mathOf(source: string, { values, names, functions }: Known = NOT
 /** How many groups may stand inside each other in LaTeX. */
 const MOST_GROUPS = 50;
 
+/** What opens and closes something in LaTeX. */
+const OPENING_AND_CLOSING = /(?<opens>\{|\\(?:left|begin)(?![A-Za-z]))|\}|\\(?:right|end)(?![A-Za-z])/g;
+
 /** The first place in LaTeX that stands in more groups than that. */
 function placeTooDeep(source: string): number | undefined {
   let depth = 0;
-  for (let at = 0; at < source.length; at++) {
-    const character = source.charAt(at);
-    if (character === "{") depth += 1;
-    else if (character === "}") depth -= 1;
-    if (depth > MOST_GROUPS) return at;
+  for (const { groups, index } of source.matchAll(OPENING_AND_CLOSING)) {
+    depth += groups?.["opens"] === undefined ? -1 : 1;
+    if (depth > MOST_GROUPS) return index;
   }
   return undefined;
 }
