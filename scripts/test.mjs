@@ -1,6 +1,6 @@
 /**
- * `npm test`: installs what is missing, then format and lint, import layers, type check, build, and all tests (unit,
- * property and browser). The last line is "N passed, N failed"; lint, layers, each type check and the build count as one each.
+ * `npm test`: installs what is missing, then format and lint, import layers, regular expressions, type check, build, and all tests (unit,
+ * property and browser). The last line is "N passed, N failed"; lint, layers, regular expressions, each type check and the build count as one each.
  */
 import { spawnSync } from "node:child_process";
 import { existsSync, readFileSync, rmSync } from "node:fs";
@@ -39,6 +39,7 @@ const bin = (name) => `${root}node_modules/.bin/${name}`;
 
 step("format and lint", run(bin("biome"), ["check", "."]));
 step("imports run downwards", run("node", ["scripts/layers.mjs"]));
+step("regular expressions take linear time", run("node", ["scripts/regular-expressions.mjs"]));
 for (const workspace of ["core", "core/test", "batch", "server", "web"]) step(`types of ${workspace}`, run(bin("tsc"), ["-p", workspace]));
 step("build", run("node", ["scripts/build.mjs"]));
 

@@ -28,9 +28,15 @@ function digitsOf(value: Rational, figures: number): { digits: string; exponent:
   }
 }
 
+function withoutLastZeros(digits: string): string {
+  let end = digits.length;
+  while (digits.charAt(end - 1) === "0") end -= 1;
+  return digits.slice(0, end);
+}
+
 function place(digits: string, exponent: number): string {
   const lead = digits.length + exponent - 1;
-  const trimmed = digits.replace(/0+$/, "") || "0";
+  const trimmed = withoutLastZeros(digits) || "0";
   if (lead < SMALLEST_PLAIN_EXPONENT || lead > LARGEST_PLAIN_EXPONENT) {
     return `${trimmed.charAt(0)}${trimmed.length > 1 ? `.${trimmed.slice(1)}` : ""}e${lead}`;
   }

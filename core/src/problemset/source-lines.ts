@@ -33,7 +33,7 @@ export function closes(text: string, fence: string): boolean {
   return marker?.startsWith(fence) === true && text.trim() === marker;
 }
 
-const rawLines = (source: string): readonly string[] => source.match(/[^\r\n]*(?:\r\n|\r|\n)|[^\r\n]+/g) ?? [];
+const rawLines = (source: string): readonly string[] => (source === "" ? [] : source.split(/(?<=\n)|(?<=\r)(?!\n)/));
 
 export const withoutEnd = (raw: string): string => (raw.endsWith("\r\n") ? raw.slice(0, -2) : /[\r\n]$/.test(raw) ? raw.slice(0, -1) : raw);
 

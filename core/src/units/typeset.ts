@@ -17,7 +17,8 @@ const DEGREE = "{}^{\\circ}";
 /** A unit as LaTeX: upright, with thin spaces between factors. */
 export function unitLatex(text: string): string {
   return text
-    .replace(/\s*[*·]\s*|\s+/g, "\\,")
+    .split(/[*·\s]+/)
+    .join("\\,")
     .replace(/\^\(?(-?\d+(?:\/\d+)?)\)?/g, "^{$1}")
     .replace(/°[CF]|[A-Za-zµμΩ]+|[%‰°]/g, symbolLatex);
 }
@@ -50,5 +51,7 @@ export function unitPlain(text: string): string {
     )
     .replace(/ohm/g, "Ω")
     .replace(/\bdeg\b/g, "°")
-    .replace(/\s*[*·]\s*/g, " ");
+    .split(/[*·]/)
+    .map((factor) => factor.trim())
+    .join(" ");
 }

@@ -72,7 +72,7 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
 
   const completions = completionsOf(source, preview?.names ?? []);
   const complete = (word: string): void => {
-    setSource(source.replace(/[A-Za-z]+$/, `${word} `));
+    setSource(`${withoutLastWord(source)}${word} `);
     area.current?.focus();
   };
   const onKeyDown = (event: KeyboardEvent<HTMLTextAreaElement>): void => {
@@ -168,6 +168,13 @@ function Underlined({ source, from, to }: { readonly source: string; readonly fr
       {source.slice(end)}
     </>
   );
+}
+
+/** A line without the letters at its end. */
+function withoutLastWord(source: string): string {
+  let end = source.length;
+  while (/[A-Za-z]/.test(source.charAt(end - 1))) end -= 1;
+  return source.slice(0, end);
 }
 
 function completionsOf(source: string, names: readonly string[]): readonly string[] {

@@ -22,7 +22,8 @@ export function withValue(source: string, name: string, value: string): string {
   const parts = apart(source);
   const own = new RegExp(`^${escaped(name)}\\s*=`);
   const before = parts.withs.find((one) => own.test(one));
-  const range = before === undefined ? "" : (/\s+from\s.*$/.exec(before)?.[0] ?? "");
+  const from = before?.search(/\sfrom\s/) ?? -1;
+  const range = from < 0 ? "" : (before?.slice(from) ?? "");
   return together({ ...parts, withs: replaced(parts.withs, own, `${name} = ${value}${range}`) });
 }
 
