@@ -36,7 +36,7 @@ const DOORS = { truth: "index.ts" };
 /** Packages that each workspace's sources may import, besides relative paths. */
 const PACKAGES = {
   core: [/^yaml$/, /^markdown-it$/],
-  batch: [/^node:/, /^@nail-down\/core\//],
+  batch: [/^node:/, /^piscina$/, /^@nail-down\/core\//],
   server: [/^(?!@nail-down\/(?!core\/))/],
   web: [/^(?!node:)(?!@nail-down\/(?!core\/))/],
 };
