@@ -7,6 +7,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { pagesBench } from "./bench-pages.mjs";
+import { serverBench } from "./bench-server.mjs";
 import { installPackages } from "./install.mjs";
 
 installPackages();
@@ -28,6 +29,7 @@ await build({
 });
 await import(`${root}node_modules/.bench/main.js`);
 await inChromium();
+await serverBench();
 
 /** What is measured in a page, where there is a Chromium: the script's share against what the browser does with the same text. */
 async function inChromium() {

@@ -96,11 +96,13 @@ async function stop(): Promise<void> {
   if (isEnding) return;
   isEnding = true;
   const answered = new Promise<void>((resolve) => server.close(() => resolve()));
-  server.closeIdleConnections();
+  // A connection whose last answer was sent is idle, and would be kept for another request.
+  const idle = setInterval(() => server.closeIdleConnections(), 50);
   await jobs.stop();
   const late = setTimeout(() => server.closeAllConnections(), config.stopSeconds * 1000);
   await answered;
   clearTimeout(late);
+  clearInterval(idle);
   await pool.close();
   await close();
   process.exit(0);

@@ -5,7 +5,7 @@ const served = new Served();
 beforeAll(() => served.start());
 afterAll(() => served.end());
 
-const nested = (open: string, close: string): string => open.repeat(1900) + "1" + close.repeat(1900);
+const nested = (open: string, close: string): string => `${open.repeat(1900)}1${close.repeat(1900)}`;
 const working = (...lines: readonly string[]): string => `# T\n## P\n\`\`\`working\n${lines.join("\n")}\n\`\`\`\n`;
 
 /** Files that were expensive to read, and what is said of them. */
