@@ -119,9 +119,10 @@ async function attack(asked, until) {
   await Promise.all([...importing, ...publishing, ...saving]);
 }
 
-async function eventLoopDelay(origin) {
+/** A measure that the server shows. */
+async function measure(origin, name) {
   const text = await (await fetch(`${origin}/metrics`)).text();
-  return Number(/^nodejs_eventloop_lag_p99_seconds (\S+)/m.exec(text)?.[1]) * 1000;
+  return Number(new RegExp(`^${name} (\\S+)`, "m").exec(text)?.[1]);
 }
 
 const row = (name, own, other, against) =>
@@ -140,7 +141,7 @@ async function underAttack() {
     const attacker = spawn("node", [fileURLToPath(import.meta.url), "attack", server.origin, String(until)], { stdio: "inherit" });
     const attacking = new Promise((resolve) => attacker.once("exit", resolve));
     const busy = await author(victim, until);
-    const delay = await eventLoopDelay(server.origin);
+    const delay = (await measure(server.origin, "nodejs_eventloop_lag_p99_seconds")) * 1000;
     await attacking;
     for (const kind of ["reads", "saves"])
       for (const [name, share] of [
@@ -166,6 +167,7 @@ async function editors() {
     for (let k = 0; k < EDITORS; k++) asked.push(await account(server.origin));
     const problems = await Promise.all(asked.map(newProblem));
     const saved = [];
+    const before = await measure(server.origin, "process_cpu_seconds_total");
     const compared = [];
     await Promise.all(
       problems.map(async ({ problem }, k) => {
@@ -189,7 +191,9 @@ async function editors() {
         }
       }),
     );
+    const work = (await measure(server.origin, "process_cpu_seconds_total")) - before;
     row(`${EDITORS} editors that save once a second, half of ${saved.length}`, at(saved, 0.5), at(compared, 0.5), "a bare server in the same second");
+    console.log(`${"processor time of one save".padEnd(60)} ${(work / saved.length).toExponential(2).padStart(10)}`);
     row(`${EDITORS} editors that save once a second, 95 of 100`, at(saved, 0.95), at(compared, 0.95), "a bare server in the same second");
   } finally {
     server.end();

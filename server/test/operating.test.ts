@@ -1,4 +1,5 @@
 import { spawnSync } from "node:child_process";
+import { EventEmitter, once } from "node:events";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { afterAll, beforeAll, describe, expect, it, test } from "vitest";
@@ -137,13 +138,13 @@ describe("turns", () => {
 
   it("are given up by whoever leaves before", async () => {
     const queue = new FairQueue(1, 1);
-    let free = (): void => {};
-    const first = queue.turn("a", () => new Promise<void>((resolve) => void (free = resolve)));
+    const held = new EventEmitter();
+    const first = queue.turn("a", async () => void (await once(held, "free")));
     const leaving = new AbortController();
     const second = queue.turn("b", async () => "done", leaving.signal);
     leaving.abort(new Error("left"));
     await expect(second).rejects.toThrow("left");
-    free();
+    held.emit("free");
     await first;
     expect(await queue.turn("b", async () => "done")).toBe("done");
     expect([queue.length, queue.busy]).toEqual([0, 0]);

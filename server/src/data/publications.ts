@@ -1,4 +1,6 @@
 import { randomBytes } from "node:crypto";
+import { promisify } from "node:util";
+import { gunzip } from "node:zlib";
 import { and, desc, eq, isNull } from "drizzle-orm";
 import type { Database } from "./database.ts";
 import { type PublicationKind, publicationPictures, publications } from "./schema.ts";
@@ -46,18 +48,17 @@ export async function nextPlace(database: Database, setId: string, kind: Publica
   return { number: (last?.number ?? 0) + 1, address: last?.address ?? randomBytes(16).toString("base64url") };
 }
 
-/** A page with its compressed forms and the pictures of its evidence by their numbers, compressed with gzip. */
+/** A page in its compressed forms, and the pictures of its evidence by their numbers, compressed with gzip. */
 export interface Snapshot {
-  readonly html: string;
   readonly brotli: Uint8Array;
   readonly gzip: Uint8Array;
   readonly pictures: ReadonlyMap<number, Uint8Array>;
 }
 
 /** The statements that store a snapshot in its place. */
-export function storing(database: Database, entry: PublicationEntry & { readonly setId: string }, { html, brotli, gzip, pictures }: Snapshot) {
+export function storing(database: Database, entry: PublicationEntry & { readonly setId: string }, { brotli, gzip, pictures }: Snapshot) {
   return [
-    database.insert(publications).values({ ...entry, html, brotli: Buffer.from(brotli), gzip: Buffer.from(gzip) }),
+    database.insert(publications).values({ ...entry, html: "", brotli: Buffer.from(brotli), gzip: Buffer.from(gzip) }),
     ...[...pictures].map(([place, svg]) => database.insert(publicationPictures).values({ publicationId: entry.id, place, svg: Buffer.from(svg) })),
   ] as const;
 }
@@ -76,21 +77,24 @@ export async function pictureAt(database: Database, address: string, number: num
 export const ENCODINGS = ["br", "gzip", "identity"] as const;
 export type Encoding = (typeof ENCODINGS)[number];
 
-const STORED = { br: publications.brotli, gzip: publications.gzip, identity: publications.html } as const;
-
 /**
- * The page that readers see at an address, in the form they can take, or as it was rendered where it is not stored in that
- * form. Nothing else is read: the other forms are many times as large.
+ * The page that readers see at an address, in the form they can take, or another where it is not stored in that one. Nothing else is read: some
+ * forms are many times as large.
  */
-export async function pageAt(database: Database, address: string, encoding: Encoding): Promise<{ body: Buffer | string; encoding: Encoding } | undefined> {
+export async function pageAt(database: Database, address: string, encoding: Encoding): Promise<{ body: Buffer; encoding: Encoding } | undefined> {
+  const stored = { br: publications.brotli, gzip: publications.gzip, identity: publications.html } as const;
   const [found] = await database
-    .select({ body: STORED[encoding] })
+    .select({ body: stored[encoding] })
     .from(publications)
     .where(and(eq(publications.address, address), isNull(publications.withdrawnAt)))
     .orderBy(desc(publications.number))
     .limit(1);
   if (!found) return undefined;
-  return found.body === null ? pageAt(database, address, "identity") : { body: found.body, encoding };
+  if (found.body) return { body: Buffer.from(found.body), encoding };
+  if (encoding !== "identity") return pageAt(database, address, "identity");
+  // What is published now is kept compressed alone; few readers cannot take that.
+  const zipped = await pageAt(database, address, "gzip");
+  return zipped && { body: await promisify(gunzip)(zipped.body), encoding };
 }
 
 /** Takes every snapshot of a kind away from readers; the addresses where they were. */

@@ -73,8 +73,9 @@ export const publications = sqliteTable(
     kind: text("kind", { enum: ["handout", "worked", "key"] }).notNull(),
     number: integer("number").notNull(),
     address: text("address").notNull(),
+    /** The page as it is, of what was published before pages were kept compressed; else empty. */
     html: text("html").notNull(),
-    /** The page compressed, so that serving it costs nothing; none for what was published before. */
+    /** The page compressed, so that serving it costs nothing; none for what was published before that. */
     brotli: blob("html_brotli", { mode: "buffer" }),
     gzip: blob("html_gzip", { mode: "buffer" }),
     createdAt: integer("created_at").notNull(),

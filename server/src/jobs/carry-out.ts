@@ -184,7 +184,7 @@ async function publishPage(
   const entry = { id: job.id, setId: job.setId, kind, ...place, createdAt: Date.now(), withdrawnAt: null };
   const result = await packed({ kind: "published", publicationId: job.id, notNailed: notNailed(set, rendered) });
   try {
-    await database.batch([ended(database, job.id, owner, result), ...storing(database, entry, { html, brotli, gzip: zipped, pictures })]);
+    await database.batch([ended(database, job.id, owner, result), ...storing(database, entry, { brotli, gzip: zipped, pictures })]);
     return [place.address];
   } catch (error) {
     const isTaken = databaseFault(error)?.code.startsWith("SQLITE_CONSTRAINT") === true && (await isRunning(database, job));

@@ -47,7 +47,7 @@ export class ServedPages {
   async #read(address: string, encoding: Encoding): Promise<Served> {
     const found = await pageAt(this.#database, address, encoding);
     if (!found) return { kind: "none" };
-    const body = Buffer.from(found.body);
+    const { body } = found;
     return { kind: "page", body, encoding: found.encoding, tag: `"${createHash("sha256").update(body).digest("base64url").slice(0, 22)}"` };
   }
 }
