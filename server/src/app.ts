@@ -63,6 +63,8 @@ export function createApp(parts: AppParts): Express {
   const metrics = new Metrics(services);
   app.set("trust proxy", proxies);
   app.disable("x-powered-by");
+  // What may be kept has a tag of its own; the rest is not worth one.
+  app.disable("etag");
   app.get("/healthz", healthy);
   app.get("/readyz", ready(database, services.pool, parts.isEnding));
   app.get("/metrics", metrics.shown(parts.metricsToken));

@@ -53,8 +53,15 @@ export async function findProblem(database: Database, accountId: string, id: str
   return found?.problem;
 }
 
-const bytesOf = (...texts: readonly (string | readonly string[] | undefined)[]): number =>
-  texts.reduce((total, text) => total + Buffer.byteLength(typeof text === "string" ? text : JSON.stringify(text ?? "")), 0);
+const bytesOf = (...texts: readonly (string | readonly string[])[]): number =>
+  texts.reduce((total, text) => total + (typeof text === "string" ? Buffer.byteLength(text) : bytesOf(...text)), 0);
+
+/** Stores all problems of a new set in one statement: it is taken apart where the database is, and not here. */
+const storingProblems = (database: Database, setId: string, rows: readonly object[]) =>
+  database.run(sql`
+    insert into problems (id, set_id, position, title, statement, working, remarks, version)
+    select value ->> 'id', ${setId}, key, value ->> 'title', value ->> 'statement', value -> 'working', value ->> 'remarks', 1
+    from json_each(${JSON.stringify(rows)})`);
 
 /**
  * Stores a whole set with its problems, at once.
@@ -75,19 +82,8 @@ export async function createSet(database: Database, accountId: string, set: Prob
     version: 1,
     updatedAt: Date.now(),
   };
-  const rows = set.problems.map(
-    (problem, position): StoredProblem => ({
-      id: randomUUID(),
-      setId: stored.id,
-      position,
-      title: problem.title,
-      statement: problem.statement,
-      working: problem.working,
-      remarks: problem.remarks,
-      version: 1,
-    }),
-  );
-  await database.batch([database.insert(sets).values(stored), ...rows.map((row) => database.insert(problems).values(row))]);
+  const rows = set.problems.map(({ title, statement, working, remarks }) => ({ id: randomUUID(), title, statement, working, remarks }));
+  await database.batch([database.insert(sets).values(stored), storingProblems(database, stored.id, rows)]);
   return stored;
 }
 
