@@ -102,7 +102,9 @@ async function contentOf(request: Request, schema: TSchema, { pool }: Services, 
 async function answered({ body, handle }: Operation, services: Services, request: Request, response: Response): Promise<void> {
   const gone = new AbortController();
   setMaxListeners(0, gone.signal);
-  response.once("close", () => gone.abort());
+  response.once("close", () => {
+    if (!response.writableFinished) gone.abort();
+  });
   const reply = await handle({
     services,
     account: accountIn(response),
