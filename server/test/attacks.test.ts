@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { afterAll, beforeAll, describe, expect, it, test } from "vitest";
 import { type Answer, Served, Visitor } from "./served.ts";
 
@@ -88,6 +89,58 @@ describe("one account stops nobody", () => {
     expect(await said({ ...base, statement: "x".repeat(9_000_000) })).toEqual([413, expect.any(String)]);
     expect(await said({ ...base, extra: 1 })).toEqual([400, expect.stringMatching(/“extra”/)]);
     expect((await attacker.ask("PUT", `/api/problems/${problem.id}`, "x", { "content-type": "text/plain" })).status).toBe(415);
+  });
+});
+
+describe("what is too large", () => {
+  it("is said of a set before it is, and of a problem on its page, where the others stand", async () => {
+    const author = await Visitor.instructor(served);
+    const { set, problem } = await author.newProblem();
+    const put = (id: string, version: number, statement: string, working: readonly string[] = []) =>
+      author.ask("PUT", `/api/problems/${id}`, { version, title: "Large", statement, working });
+    const lines = Array.from({ length: 300 }, () => "# ".padEnd(4000, "y"));
+    expect((await put(problem.id, 1, "", lines)).status).toBe(200);
+    const { body: second } = await author.ask("POST", `/api/sets/${set.id}/problems`, { title: "Second" });
+    const refused = await put(second.id, 1, "", lines);
+    expect([refused.status, refused.body.error.message]).toEqual([429, expect.stringMatching(/a set may hold 2000000 bytes/)]);
+    expect((await put(second.id, 7, "", [])).status).toBe(409);
+    expect((await put(second.id, 1, "$x$ ".repeat(24_000))).status).toBe(200);
+    expect((await put(problem.id, 2, "It stands.", ["evaluate 6 * 7"])).status).toBe(200);
+    const { status, body } = await author.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" });
+    expect([status, body.notNailed]).toEqual([201, [{ index: 1, problem: "Large", line: 0, verdict: "error" }]]);
+    const { body: page } = await author.ask("GET", `/p/${body.publication.address}`);
+    expect(page).toMatch(/It stands\..*42.*This problem could not be set: it would have \d+ characters/s);
+    expect(page.length).toBeLessThan(1_000_000);
+  });
+
+  it("goes no further than the set's file, which comes back as it was, whatever is in it", async () => {
+    const author = await Visitor.instructor(served);
+    const text = fc.oneof(
+      fc
+        .array(fc.constantFrom("## Part b", "# One", "```", "```working", "---", " ", "", "solve x = 1", "~~~~", "&#10;", "é∫🜁"), { maxLength: 6 })
+        .map((all) => all.join("\n")),
+      fc.string({ unit: "grapheme", maxLength: 40 }),
+    );
+    const line = text.map((own) => own.replace(/[\r\n]/g, " "));
+    const content = fc.record({ title: text.map((own) => own || "-"), statement: text, working: fc.array(line, { maxLength: 4 }) });
+    await fc.assert(
+      fc.asyncProperty(fc.array(content, { minLength: 1, maxLength: 3 }), async (contents) => {
+        const { body: set } = await author.ask("POST", "/api/sets", { title: "Hostile" });
+        for (const own of contents) {
+          const { body: problem } = await author.ask("POST", `/api/sets/${set.id}/problems`, { title: "-" });
+          expect((await author.ask("PUT", `/api/problems/${problem.id}`, { version: 1, ...own })).status).toBe(200);
+        }
+        const { body: file } = await author.ask("GET", `/api/sets/${set.id}/file`);
+        const { status, body: copy } = await author.ask("POST", "/api/sets/import", { file });
+        expect(status).toBe(201);
+        const { body: read } = await author.ask("GET", `/api/sets/${copy.id}`);
+        expect(read.problems.map(({ title, statement, working: lines }: (typeof contents)[number]) => ({ title, statement, working: lines }))).toEqual(
+          contents,
+        );
+        for (const { id } of [set, copy]) await author.ask("DELETE", `/api/sets/${id}`);
+      }),
+      { numRuns: 60 },
+    );
   });
 });
 

@@ -11,6 +11,8 @@ export const LIMITS = {
   line: 4000,
   /** Of a set. */
   problems: 200,
-  /** A whole file. */
-  file: 2_000_000,
+  /** All of a set together, in bytes. */
+  set: 2_000_000,
+  /** A whole file: with what it takes to write a set of that size down. */
+  file: 3_000_000,
 } as const;

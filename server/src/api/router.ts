@@ -29,11 +29,15 @@ const AT_ONCE = 4;
 const MOST_WAITING = 200;
 /** Requests that are answered at the same time, over all accounts. */
 const ALL_AT_ONCE = 1000;
+/** Requests of one account, and of all, that wait for a job or follow one. */
+const HELD = 20;
+const ALL_HELD = 10_000;
 
 /** The routes of the API, made from its operations. */
 export function apiRouter(services: Services, limits: RequestLimits): Router {
   const router = Router();
   const turns = new FairQueue(ALL_AT_ONCE, AT_ONCE);
+  const held = new FairQueue(ALL_HELD, HELD);
   const guard = rateLimit({
     windowMs: GUARDED_FOR,
     limit: limits.attempts,
@@ -55,9 +59,10 @@ export function apiRouter(services: Services, limits: RequestLimits): Router {
     router[operation.method](path, takes(`/api${operation.path}`), ...before(operation, services, { guard, perAccount }), async (request, response) => {
       const account = operation.open ? undefined : accountIn(response);
       const answer = (): Promise<void> => answered(operation, services, request, response);
-      if (!account || operation.waits || operation.answers === "events") return answer();
-      if (turns.lengthFor(account.id) >= MOST_WAITING) throw new ApiError(429, "too many requests at the same time: wait for those that were made");
-      return turns.turn(account.id, answer);
+      if (!account) return answer();
+      const own = operation.waits || operation.answers === "events" ? held : turns;
+      if (own.lengthFor(account.id) >= MOST_WAITING) throw new ApiError(429, "too many requests at the same time: wait for those that were made");
+      return own.turn(account.id, answer);
     });
   }
   return router;

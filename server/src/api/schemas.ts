@@ -92,7 +92,7 @@ export const WholeSet = Type.Object({ ...setProperties, problems: Type.Array(Pro
 export const NotNailed = Type.Object({
   index: Type.Integer({ description: "the place of the problem in the set, from 0" }),
   problem: Type.String(),
-  line: Type.Integer(),
+  line: Type.Integer({ description: "from 1; 0 for the problem as a whole" }),
   verdict: Type.String({ description: "tacked, loose or bent; “error” for a line that cannot be carried out, “not decided” for one that was given up" }),
 });
 const notNailed = Type.Array(NotNailed);

@@ -56,6 +56,13 @@ export async function findProblem(database: Database, accountId: string, id: str
 const bytesOf = (...texts: readonly (string | readonly string[])[]): number =>
   texts.reduce((total, text) => total + (typeof text === "string" ? Buffer.byteLength(text) : bytesOf(...text)), 0);
 
+const tooLarge = (): LimitReached => new LimitReached(`a set may hold ${LIMITS.set} bytes, and this would be more: begin another set`);
+
+/** How large a set is as it is stored, without one of its problems; only the heads of the rows are read for it. */
+const sizeWithout = (problemId: string) => sql`(
+  select coalesce(sum(octet_length(other.title) + octet_length(other.statement) + octet_length(other.working) + octet_length(other.remarks)), 0)
+  from problems other where other.set_id = ${problems.setId} and other.id <> ${problemId})`;
+
 /** Stores all problems of a new set in one statement: it is taken apart where the database is, and not here. */
 const storingProblems = (database: Database, setId: string, rows: readonly object[]) =>
   database.run(sql`
@@ -72,6 +79,7 @@ export async function createSet(database: Database, accountId: string, set: Prob
     (total, { title, statement, working, remarks }) => total + bytesOf(title, statement, working, remarks),
     bytesOf(set.title, set.introduction, set.frontMatter),
   );
+  if (bytes > LIMITS.set) throw tooLarge();
   await room.takeSet(database, accountId, bytes);
   const stored: StoredSet = {
     id: randomUUID(),
@@ -152,7 +160,8 @@ export async function changeProblem(
 ): Promise<Change<StoredProblem>> {
   const own = database.select({ id: sets.id }).from(sets).where(eq(sets.accountId, accountId));
   const ofProblem = database.select({ id: problems.setId }).from(problems).where(eq(problems.id, id));
-  await room.take(database, accountId, bytesOf(change.title, change.statement, change.working), async () => {
+  const bytes = bytesOf(change.title, change.statement, change.working);
+  await room.take(database, accountId, bytes, async () => {
     const before = await findProblem(database, accountId, id);
     return before ? bytesOf(before.title, before.statement, before.working) : 0;
   });
@@ -160,14 +169,17 @@ export async function changeProblem(
     database
       .update(problems)
       .set({ ...change, version: version + 1 })
-      .where(and(eq(problems.id, id), eq(problems.version, version), inArray(problems.setId, own)))
+      .where(and(eq(problems.id, id), eq(problems.version, version), inArray(problems.setId, own), sql`${bytes} + ${sizeWithout(id)} <= ${LIMITS.set}`))
       .returning(),
     database
       .update(sets)
       .set({ updatedAt: sql`${Date.now()}` })
       .where(and(inArray(sets.id, ofProblem), eq(sets.accountId, accountId))),
   ]);
-  return changed[0] ? { kind: "done", now: changed[0] } : outcome(undefined, await findProblem(database, accountId, id));
+  if (changed[0]) return { kind: "done", now: changed[0] };
+  const now = await findProblem(database, accountId, id);
+  if (now?.version === version) throw tooLarge();
+  return outcome(undefined, now);
 }
 
 export async function deleteProblem(database: Database, accountId: string, id: string, room: Room): Promise<boolean> {

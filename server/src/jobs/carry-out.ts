@@ -9,7 +9,7 @@ import { nextPlace, storing } from "../data/publications.ts";
 import type { JobProgress } from "../data/schema.ts";
 import type { FormatName } from "../publish/formats.ts";
 import type { PageStyles } from "../publish/styles.ts";
-import type { Checked, For, WorkPool } from "../work/pool.ts";
+import { type Checked, type For, TookTooMuch, type WorkPool } from "../work/pool.ts";
 import type { Rendered } from "../work/tasks/render.ts";
 
 /** What jobs are carried out with. */
@@ -26,6 +26,7 @@ export interface NotNailed {
   /** The place of the problem in the set, from 0. */
   readonly index: number;
   readonly problem: string;
+  /** From 1; 0 for the problem as a whole. */
   readonly line: number;
   readonly verdict: string;
 }
@@ -39,6 +40,8 @@ export type JobResult =
 const TELL_AFTER = 400;
 /** Pictures of one problem have numbers of their own. */
 const PICTURES_OF_A_PROBLEM = 1000;
+/** A document is no longer. */
+const MOST_CHARACTERS = 50_000_000;
 /** Another snapshot may take the place meanwhile. */
 const ATTEMPTS = 5;
 
@@ -136,11 +139,20 @@ function renderAll(
   { pool }: Workshop,
   signal: AbortSignal,
 ): Promise<readonly Rendered[]> {
+  let size = 0;
   return Promise.all(
-    problems.map((problem, index) => {
+    problems.map(async (problem, index) => {
       const reports = checked[index]?.reports ?? new Uint8Array();
       const pictures = { address, first: index * PICTURES_OF_A_PROBLEM };
-      return pool.long("rendered", { problem, index, reports, frontMatter, chosen: job.request.chosen, format, pictures }, forAccount(job, signal));
+      const asked = { problem, index, reports, frontMatter, chosen: job.request.chosen, format, pictures };
+      const rendered = await pool.long("rendered", asked, forAccount(job, signal)).catch((error: unknown) => {
+        if (!(error instanceof TookTooMuch)) throw error;
+        // One problem that cannot be set leaves the others.
+        return pool.long("rendered", { ...asked, instead: `This problem could not be set: ${error.message}.` }, forAccount(job, signal));
+      });
+      size += rendered.text.length;
+      if (size > MOST_CHARACTERS) throw new TookTooMuch(`it would have more than ${MOST_CHARACTERS} characters`);
+      return rendered;
     }),
   );
 }

@@ -9,6 +9,8 @@ export type Served = { readonly kind: "page"; readonly body: Buffer; readonly en
 const SECONDS = 2;
 /** Together they are no larger than this. */
 const MOST_BYTES = 32 * 1024 * 1024;
+/** Addresses that are known, whether there is a page or not. */
+const MOST_ADDRESSES = 2000;
 
 /**
  * Published pages at hand, so that a class that opens the same one asks the database once in a while. What this process publishes or
@@ -27,7 +29,7 @@ export class ServedPages {
     const known = this.#kept.get(key);
     if (known && known.until > Date.now()) return known.served;
     const bytes = [...this.#kept.values()].reduce((total, page) => total + page.bytes, 0);
-    if (bytes > MOST_BYTES) this.#kept.clear();
+    if (bytes > MOST_BYTES || this.#kept.size >= MOST_ADDRESSES) this.#kept.clear();
     const entry = { served: this.#read(address, encoding), until: Date.now() + SECONDS * 1000, bytes: 0 };
     this.#kept.set(key, entry);
     entry.served.then(

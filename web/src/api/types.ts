@@ -249,6 +249,9 @@ export interface NotNailed {
  */
 index: number
 problem: string
+/**
+ * from 1; 0 for the problem as a whole
+ */
 line: number
 /**
  * tacked, loose or bent; “error” for a line that cannot be carried out, “not decided” for one that was given up
@@ -277,6 +280,9 @@ notNailed: {
  */
 index: number
 problem: string
+/**
+ * from 1; 0 for the problem as a whole
+ */
 line: number
 /**
  * tacked, loose or bent; “error” for a line that cannot be carried out, “not decided” for one that was given up
@@ -313,6 +319,9 @@ notNailed: {
  */
 index: number
 problem: string
+/**
+ * from 1; 0 for the problem as a whole
+ */
 line: number
 /**
  * tacked, loose or bent; “error” for a line that cannot be carried out, “not decided” for one that was given up

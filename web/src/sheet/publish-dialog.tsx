@@ -210,8 +210,9 @@ function Unproven({ set, notNailed }: { readonly set: SetRecord; readonly notNai
         {notNailed.map(({ index, problem, line, verdict }) => (
           <li key={`${index} ${line}`}>
             <Dialog.Close asChild>
-              <Link to={`/sets/${set.id}/problems/${set.problems[index]?.id ?? ""}?line=${line}`} className="text-copper underline">
-                {problem}, line {line}
+              <Link to={`/sets/${set.id}/problems/${set.problems[index]?.id ?? ""}${line > 0 ? `?line=${line}` : ""}`} className="text-copper underline">
+                {problem}
+                {line > 0 && `, line ${line}`}
               </Link>
             </Dialog.Close>
             : {verdict}

@@ -21,10 +21,13 @@ export interface ProblemToRender {
   readonly chosen: Chosen;
   readonly format: FormatName;
   readonly pictures: PicturePlaces;
+  /** What is said in place of it, where it could not be set. */
+  readonly instead?: string;
 }
 
 /** A line that the author should look at before readers do. */
 export interface Fault {
+  /** From 1; 0 for the problem as a whole. */
   readonly line: number;
   /** A verdict, or `error`, or `not decided`. */
   readonly verdict: string;
@@ -40,12 +43,25 @@ export interface Rendered {
 const choicesFor = (frontMatter: string, chosen: Chosen): Choices => ({ ...choicesOf(settingsOf(frontMatter).settings), ...chosen });
 
 /** A problem whose working was checked, as a part of a document. */
-export function rendered({ problem, index, reports, frontMatter, chosen, format, pictures }: ProblemToRender): Rendered {
+export function rendered({ problem, index, reports, frontMatter, chosen, format, pictures, instead }: ProblemToRender): Rendered {
   const lines = JSON.parse(gunzipSync(reports).toString()) as readonly LineReport[];
-  const blocks = problemBlocks({ problem, lines }, index + 1, choicesFor(frontMatter, chosen));
-  const part = FORMATS[format].part(blocks, pictures);
-  return { text: part.text, pictures: part.pictures.map((picture) => gzipSync(picture)), faults: lines.flatMap(faultOf) };
+  const faults = lines.flatMap(faultOf);
+  const whole =
+    instead === undefined ? FORMATS[format].part(problemBlocks({ problem, lines }, index + 1, choicesFor(frontMatter, chosen)), pictures) : undefined;
+  if (whole && whole.text.length <= MOST_CHARACTERS) return { text: whole.text, pictures: whole.pictures.map((picture) => gzipSync(picture)), faults };
+  const message = instead ?? `This problem could not be set: it would have ${whole?.text.length} characters.`;
+  const said = FORMATS[format].part(
+    [
+      { kind: "heading", number: index + 1, title: problem.title },
+      { kind: "fault", message },
+    ],
+    pictures,
+  );
+  return { text: said.text, pictures: [], faults: [...faults, { line: 0, verdict: "error" }] };
 }
+
+/** A problem that is longer on a page is read by nobody. */
+const MOST_CHARACTERS = 5_000_000;
 
 function faultOf({ error, verdict }: LineReport, index: number): readonly Fault[] {
   const line = index + 1;
