@@ -41,6 +41,7 @@ describe("publishing as a job", () => {
     const begun = await author.ask("POST", `/api/sets/${set.id}/publications`, { kind: "worked" }, ASYNC);
     expect(begun).toMatchObject({ status: 202, body: { state: "waiting", kind: "publish", progress: { problems: 3, done: 0 } } });
     const events = eventsOf(author, begun.body.id);
+    expect(await author.firstOf(`/api/jobs/${begun.body.id}/events`)).toMatch(/^data: .*"state":"(waiting|running)"/);
     await expect
       .poll(async () => (await author.ask("GET", `/api/jobs/${begun.body.id}`)).body.progress, { timeout: 20_000 })
       .toMatchObject({

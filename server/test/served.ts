@@ -96,6 +96,15 @@ export class Visitor {
     return { status: response.status, body: isJson ? JSON.parse(text) : text, headers: response.headers };
   }
 
+  /** What is sent first, before the answer has ended. */
+  async firstOf(path: string): Promise<string> {
+    const response = await fetch(this.#served.origin + path, { headers: { cookie: this.#cookie } });
+    const reader = response.body?.getReader();
+    const { value } = (await reader?.read()) ?? {};
+    await reader?.cancel();
+    return new TextDecoder().decode(value);
+  }
+
   async newProblem() {
     const { body: set } = await this.ask("POST", "/api/sets", { title: "Tides" });
     const { body: problem } = await this.ask("POST", `/api/sets/${set.id}/problems`, { title: "High water" });

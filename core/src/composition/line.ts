@@ -3,6 +3,7 @@ import type { Block, Caption } from "../document/block.ts";
 import { type Detail, derivationBlock, rowsOf } from "../document/derivation.ts";
 import { CHECK_HEADINGS } from "../document/verdict-words.ts";
 import type { LineReport } from "../instruction/line-report.ts";
+import { bodyOf } from "../instruction/reading/line-body.ts";
 import type { Printed } from "../instruction/reading/printed.ts";
 import { faultWords } from "../instruction/report-words.ts";
 import { type Line, sentenceCase, words } from "../notation/inline.ts";
@@ -60,9 +61,11 @@ export function printedBlock(prints: Printed, known: Known, letter = "a"): Block
 
 const authorWords = (markdown: string, { known }: Place): AuthorWords => ({ markdown, known });
 
-function sentenceBlocks({ sentence, printing }: LineReport, place: Place): readonly Block[] {
+function sentenceBlocks({ source, sentence, printing }: LineReport, place: Place): readonly Block[] {
+  // What could not be read stands as it was typed.
+  const line = sentence.length > 0 ? ended(sentence) : [words(bodyOf(source).body.trim())];
   const because = printing.because === undefined ? {} : { because: authorWords(printing.because, place) };
-  return [{ kind: "sentence", line: ended(sentence), ...because, ...(place.number === undefined ? {} : { number: place.number }) }];
+  return [{ kind: "sentence", line, ...because, ...(place.number === undefined ? {} : { number: place.number }) }];
 }
 
 /** A sentence with its full stop. */

@@ -145,7 +145,8 @@ function sendFile({ file: { name, type, content } }: FileReply, response: Respon
 const ALIVE_EVERY = 15_000;
 
 async function sendEvents({ events }: EventsReply, response: Response): Promise<void> {
-  response.writeHead(200, { "Content-Type": "text/event-stream; charset=utf-8", "Cache-Control": "no-store", "X-Accel-Buffering": "no" });
+  // What compresses, here or on the way, would keep events until there are many.
+  response.writeHead(200, { "Content-Type": "text/event-stream; charset=utf-8", "Cache-Control": "no-store, no-transform", "X-Accel-Buffering": "no" });
   response.flushHeaders();
   const alive = setInterval(() => response.write(":\n\n"), ALIVE_EVERY);
   try {

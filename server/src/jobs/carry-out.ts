@@ -83,9 +83,11 @@ async function checkAll(job: Job, set: ProblemSet, { database, pool, engine }: W
   const checked = await Promise.all(
     set.problems.map(async ({ title, working }): Promise<Checked> => {
       const key = workingKey(engine, set.frontMatter, working);
-      const kept = await keptCheck(database, key);
-      const found = kept ?? (await pool.check(working, set.frontMatter, forAccount(job, signal), (line) => teller.at(title, line)));
-      if (!kept) await keepCheck(database, key, found);
+      const find = (): Promise<Checked | undefined> => keptCheck(database, key);
+      const keep = (checked: Checked): Promise<void> => keepCheck(database, key, checked);
+      const asked = { lines: working, frontMatter: set.frontMatter };
+      // What is known already waits for nobody's turn.
+      const found = (await find()) ?? (await pool.check(asked, forAccount(job, signal), { find, keep }, (line) => teller.at(title, line)));
       teller.oneDone();
       return found;
     }),

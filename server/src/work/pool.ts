@@ -46,6 +46,12 @@ export interface Checked {
   readonly givenUp: readonly number[];
 }
 
+/** Where a check is kept, and found by whoever asks for the same. */
+export interface KeptChecks {
+  readonly find: () => Promise<Checked | undefined>;
+  readonly keep: (checked: Checked) => Promise<void>;
+}
+
 /** What reads, runs and renders the texts of users: in threads, within limits of time and memory, in fair turns between accounts. */
 export class WorkPool {
   readonly #quick: Piscina;
@@ -83,9 +89,24 @@ export class WorkPool {
     return this.#longTurns.turn(account, () => this.#within(this.#long, name, asked, RENDER_SECONDS, signal), signal);
   }
 
-  /** Runs and checks a working; lines that take too much are given up, and the others stand. `at` is told of each line that begins. */
-  check(lines: readonly string[], frontMatter: string, { account, signal }: For, at: (line: number) => void = () => {}): Promise<Checked> {
-    return this.#longTurns.turn(account, () => this.#checked({ lines, frontMatter }, signal, at), signal);
+  /**
+   * Runs and checks a working; lines that take too much are given up, and the others stand. `at` is told of each line that begins. What is kept is
+   * looked for when the turn comes: the same may have been worked out meanwhile.
+   */
+  check(
+    { lines, frontMatter }: Pick<WorkingToCheck, "lines" | "frontMatter">,
+    { account, signal }: For,
+    { find, keep }: KeptChecks,
+    at: (line: number) => void,
+  ): Promise<Checked> {
+    const work = async (): Promise<Checked> => {
+      const kept = await find();
+      if (kept) return kept;
+      const checked = await this.#checked({ lines, frontMatter }, signal, at);
+      await keep(checked);
+      return checked;
+    };
+    return this.#longTurns.turn(account, work, signal);
   }
 
   async close(): Promise<void> {

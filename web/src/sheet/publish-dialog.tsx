@@ -134,7 +134,12 @@ function Progress({ job }: { readonly job: Job | undefined }) {
       <p role="status" className="text-[14px] text-steel">
         {progressWords(job)}
       </p>
-      <progress aria-label="problems that are checked" value={share} max={1} className="h-1.5 w-full accent-copper" />
+      <progress
+        aria-label="problems that are checked"
+        value={share}
+        max={1}
+        className="h-1.5 w-full appearance-none [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:bg-copper"
+      />
     </div>
   );
 }
