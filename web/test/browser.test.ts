@@ -219,6 +219,35 @@ describe("an instructor's whole way", () => {
     await author.press("Close");
   });
 
+  it("follows what takes long, line by line, and cancels it", async () => {
+    const working = "solve x^2 = 9\nsolve x^9 + y^7 = 3 and x^5 y^3 - x = 2 and x y^4 + y = 1";
+    const file = `# Long week\n## Two buoys\n\`\`\`working\n${working}\n\`\`\`\n`;
+    const second = new User(await browser.newPage());
+    await second.page.goto(served.origin);
+    await second.sees("Ropes, cranes and falling weights");
+    const id = await second.page.evaluate(async (own) => {
+      const response = await fetch("/api/sets/import", {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ file: own }),
+      });
+      return (await response.json()).id;
+    }, file);
+    await second.page.goto(`${served.origin}/sets/${id}`);
+    await second.press("Publish …");
+    await second.press("Publish");
+    await second.sees("0 of 1 problems are done. At “Two buoys”, line 2.");
+    expect(await second.barriers()).toEqual([]);
+    await second.press("Cancel");
+    await second.press("Close");
+    await second.press("Publish …");
+    await second.page.waitForSelector("button:not([disabled])::-p-text(Publish)");
+    const states = await second.page.evaluate(async () => (await (await fetch("/api/jobs")).json()).jobs.map(({ state }: { state: string }) => state));
+    expect(states).toContain("cancelled");
+    await second.page.close();
+    await author.page.bringToFront();
+  });
+
   it("is read by a stranger without account or script, who gets nothing else", async () => {
     const other = await launch();
     try {
