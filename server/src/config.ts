@@ -65,7 +65,7 @@ export function readConfig(environment: Environment): Config {
     checkThreads: number("CHECK_THREADS", usualThreads(), 1, 1000),
     lineSeconds: number("LINE_SECONDS", 20, 1, 3600),
     signInAttempts: number("SIGN_IN_ATTEMPTS", 30, 1, 1_000_000),
-    requestsAMinute: number("REQUESTS_A_MINUTE", 6000, 10, 10_000_000),
+    requestsAMinute: number("REQUESTS_A_MINUTE", 20_000, 10, 10_000_000),
     setsOfAnAccount: number("SETS_OF_AN_ACCOUNT", 500, 1, 1_000_000),
     megabytesOfAnAccount: number("MEGABYTES_OF_AN_ACCOUNT", 200, 1, 1_000_000),
     stopSeconds: number("STOP_SECONDS", 10, 0, 3600),

@@ -26,7 +26,7 @@ export interface RequestLimits {
 
 /** Requests of one account that are answered at the same time; what comes beyond waits, and what comes beyond that is refused. */
 const AT_ONCE = 4;
-const MOST_WAITING = 200;
+const MOST_WAITING = 500;
 /** Requests that are answered at the same time, over all accounts. */
 const ALL_AT_ONCE = 1000;
 /** Requests of one account, and of all, that wait for a job or follow one. */
@@ -68,35 +68,41 @@ export function apiRouter(services: Services, limits: RequestLimits): Router {
   return router;
 }
 
-/** Bodies are read after it is known who sends them, and no longer ones than the content may be (a character has up to six bytes in JSON). */
-const BODIES = { open: "10kb", usual: "8mb" } as const;
-
 const accountIn = (response: Response): Account => response.locals["account"] as Account;
 
 /** What a request passes first: whoever has no session, or asks too often, gets no further. */
 function before(
-  { open, guarded, body }: Operation,
+  { open, guarded }: Operation,
   { database }: Services,
   { guard, perAccount }: { readonly guard: RateLimitRequestHandler; readonly perAccount: RateLimitRequestHandler },
 ): readonly RequestHandler[] {
-  const reading = body ? [express.raw({ type: "application/json", limit: open ? BODIES.open : BODIES.usual })] : [];
-  if (open) return guarded ? [guard, ...reading] : reading;
+  if (open) return guarded ? [guard] : [];
   const signedIn: RequestHandler = async (request, response, next) => {
     const account = await currentAccount(request, database);
     if (!account) throw new ApiError(401, "sign in first");
     response.locals["account"] = account;
     next();
   };
-  return [signedIn, perAccount, ...reading];
+  return [signedIn, perAccount];
+}
+
+/** No body is longer than its content may be (a character has up to six bytes in JSON). */
+const BODIES = { open: express.raw({ type: "application/json", limit: "10kb" }), usual: express.raw({ type: "application/json", limit: "8mb" }) } as const;
+
+/** The bytes of a body; they are taken in when it is known who sends them, and when it is their turn. */
+async function bytesOf(request: Request, response: Response, read: RequestHandler): Promise<Buffer> {
+  await new Promise<void>((resolve, reject) => void read(request, response, (error?: unknown) => (error === undefined ? resolve() : reject(error))));
+  const bytes: unknown = request.body;
+  if (!Buffer.isBuffer(bytes)) throw new ApiError(415, "a body in JSON was expected (Content-Type: application/json)");
+  return bytes;
 }
 
 /** Bodies beyond so many bytes are read in the pool: what is read here keeps everyone waiting. */
 const READ_HERE = 50_000;
 
 /** @throws ApiError 400 that names the place and what was expected */
-async function contentOf(request: Request, schema: TSchema, { pool }: Services, response: Response): Promise<unknown> {
-  const bytes: unknown = request.body;
-  if (!Buffer.isBuffer(bytes)) throw new ApiError(415, "a body in JSON was expected (Content-Type: application/json)");
+async function contentOf({ open }: Operation, schema: TSchema, { pool }: Services, request: Request, response: Response): Promise<unknown> {
+  const bytes = await bytesOf(request, response, open ? BODIES.open : BODIES.usual);
   const name = nameOf(schema);
   if (bytes.length <= READ_HERE || !name) return contentIn(bytes, schema);
   const read = await pool.quick("readContent", { bytes, name }, { account: accountIn(response).id });
@@ -104,17 +110,17 @@ async function contentOf(request: Request, schema: TSchema, { pool }: Services, 
   return read.content;
 }
 
-async function answered({ body, handle }: Operation, services: Services, request: Request, response: Response): Promise<void> {
+async function answered(operation: Operation, services: Services, request: Request, response: Response): Promise<void> {
   const gone = new AbortController();
   setMaxListeners(0, gone.signal);
   response.once("close", () => {
     if (!response.writableFinished) gone.abort();
   });
-  const reply = await handle({
+  const reply = await operation.handle({
     services,
     account: accountIn(response),
     parameter: (name) => String(request.params[name] ?? ""),
-    body: body ? await contentOf(request, body, services, response) : undefined,
+    body: operation.body ? await contentOf(operation, operation.body, services, request, response) : undefined,
     request,
     signal: gone.signal,
   });

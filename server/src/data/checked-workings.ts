@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { desc, eq, lt, sql } from "drizzle-orm";
+import { eq, lt, sql } from "drizzle-orm";
 import type { Checked } from "../work/pool.ts";
 import type { Database } from "./database.ts";
 import { checkedWorkings } from "./schema.ts";
@@ -8,7 +8,7 @@ const DAY = 24 * 3600 * 1000;
 const KEPT = 7 * DAY;
 /** What took too much is tried again before long: the machine may have been busy. */
 const KEPT_WITH_GIVEN_UP = 15 * 60_000;
-const MOST_KEPT = 20_000;
+const MOST_BYTES = 500 * 1024 * 1024;
 
 /** What a check is a check of: the engine, the settings, and the lines. */
 export const workingKey = (engine: string, frontMatter: string, lines: readonly string[]): string =>
@@ -31,9 +31,10 @@ export async function keepCheck(database: Database, key: string, { reports, give
     .onConflictDoUpdate({ target: checkedWorkings.key, set: values });
 }
 
-/** Clears old checks away, and the oldest of too many. */
+/** Clears old checks away, and the oldest of more than there is room for. */
 export async function clearChecks(database: Database): Promise<void> {
   await database.delete(checkedWorkings).where(lt(checkedWorkings.checkedAt, Date.now() - KEPT));
-  const beyond = database.select({ key: checkedWorkings.key }).from(checkedWorkings).orderBy(desc(checkedWorkings.checkedAt)).limit(-1).offset(MOST_KEPT);
-  await database.delete(checkedWorkings).where(sql`${checkedWorkings.key} in ${beyond}`);
+  await database.run(sql`
+    delete from checked_workings where key in (
+      select key from (select key, sum(octet_length(reports)) over (order by checked_at desc) as together from checked_workings) where together > ${MOST_BYTES})`);
 }

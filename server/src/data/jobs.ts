@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { and, asc, count, desc, eq, inArray, lt, or, type SQL, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, inArray, isNotNull, lt, notInArray, or, type SQL, sql } from "drizzle-orm";
 import type { Database } from "./database.ts";
 import { type JobProgress, type JobRequest, jobs } from "./schema.ts";
 import { LimitReached } from "./usage.ts";
@@ -22,6 +22,8 @@ export type JobKind = Job["kind"];
 
 /** How many jobs of one account may wait or run. */
 const MOST_ACTIVE = 5;
+/** How many that have ended are known. */
+const MOST_ENDED = 10;
 const ACTIVE: readonly Job["state"][] = ["waiting", "running"];
 const isActive = inArray(jobs.state, [...ACTIVE]);
 
@@ -46,7 +48,9 @@ export async function addJob(database: Database, { problems, ...job }: NewJob): 
   if ((active?.jobs ?? 0) >= MOST_ACTIVE)
     throw new LimitReached(`an account may have ${MOST_ACTIVE} sets worked on at the same time: wait for one to end, or cancel one`);
   const stored = { ...job, id: randomUUID(), state: "waiting", progress: { problems, done: 0, at: null }, message: null, createdAt: Date.now() } as const;
-  await database.insert(jobs).values({ ...stored, ownedUntil: 0 });
+  const ended = and(eq(jobs.accountId, job.accountId), isNotNull(jobs.endedAt));
+  const newest = database.select({ id: jobs.id }).from(jobs).where(ended).orderBy(desc(jobs.createdAt)).limit(MOST_ENDED);
+  await database.batch([database.insert(jobs).values({ ...stored, ownedUntil: 0 }), database.delete(jobs).where(and(ended, notInArray(jobs.id, newest)))]);
   return stored;
 }
 

@@ -1,3 +1,4 @@
+import { LIMITS } from "@nail-down/core/problemset/limits";
 import { type FormEvent, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { ApiFault, api, type SetRecord } from "../api/client.ts";
@@ -23,10 +24,14 @@ export function SetPage() {
   );
 }
 
+/** From so many problems before the last on it is told how many fit. */
+const NEARLY = 20;
+
 function SetContents({ set, again }: { readonly set: SetRecord; readonly again: () => void }) {
   const navigate = useNavigate();
   const [title, setTitle] = useState("");
   const [fault, setFault] = useState("");
+  const left = LIMITS.problems - set.problems.length;
   const attempt = async (work: () => Promise<void>): Promise<void> => {
     try {
       setFault("");
@@ -95,6 +100,11 @@ function SetContents({ set, again }: { readonly set: SetRecord; readonly again: 
           New problem
         </Button>
       </form>
+      {left <= NEARLY && (
+        <p className="mt-2 text-steel">
+          {left > 0 ? `${left} more problems fit` : "No more problems fit"}: a set may have {LIMITS.problems}.
+        </p>
+      )}
       {fault !== "" && <Fault>{fault}</Fault>}
     </>
   );

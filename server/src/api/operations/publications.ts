@@ -20,18 +20,21 @@ const wantsJob = (request: Request): boolean => /\brespond-async\b/.test(request
 
 /** Begins a job for a set as it is now. */
 async function begun(
-  { database, jobs }: Services,
+  { database, jobs, room }: Services,
   account: Account,
   set: StoredSet,
   { kind, chosen, format }: { readonly kind: JobKind; readonly chosen: Chosen; readonly format: FormatName },
 ): Promise<Job> {
   const problems = await problemsOf(database, set.id);
+  const taken = await snapshot(asProblemSet(set, problems));
+  // How large the page will be is not known yet: where there is no room for the set once more, there is none for its page.
+  if (kind === "publish") await room.take(database, account.id, taken.length);
   return jobs.add({
     accountId: account.id,
     setId: set.id,
     kind,
     request: { chosen, author: account.name, format },
-    snapshot: await snapshot(asProblemSet(set, problems)),
+    snapshot: taken,
     problems: problems.length,
   });
 }
