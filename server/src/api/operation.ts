@@ -37,6 +37,12 @@ export interface FileReply {
   readonly file: { readonly name: string; readonly type: string; readonly content: string | Uint8Array };
 }
 
+/** Content that was compressed with gzip before: JSON, or a file to save. It is not looked at on its way. */
+export interface PackedReply {
+  readonly packed: Buffer;
+  readonly file?: { readonly name: string; readonly type: string };
+}
+
 /** Records that follow each other until the last (server-sent events). */
 export interface EventsReply {
   readonly events: AsyncIterable<object>;
@@ -63,11 +69,11 @@ export type Operation = Common & {
   readonly handle: (asked: Asked<unknown>) => Promise<Reply>;
 };
 
-export type Reply = ({ readonly status: number; readonly body: unknown } & WithSession) | FileReply | EventsReply;
+export type Reply = ({ readonly status: number; readonly body: unknown } & WithSession) | FileReply | PackedReply | EventsReply;
 
 /** Defines an operation of somebody who is signed in, with its content and its answers in JSON. */
 export function operation<Schema extends TSchema | undefined, A extends Answers>(
-  definition: Common & { readonly body?: Schema; readonly answers: A; readonly handle: (asked: Asked<Body<Schema>>) => Promise<OneOf<A>> },
+  definition: Common & { readonly body?: Schema; readonly answers: A; readonly handle: (asked: Asked<Body<Schema>>) => Promise<OneOf<A> | PackedReply> },
 ): Operation {
   const handle = definition.handle as (asked: Asked<unknown>) => Promise<Reply>;
   return { ...definition, body: definition.body, open: false, guarded: false, handle };
@@ -87,7 +93,7 @@ export function openOperation<Schema extends TSchema | undefined, A extends Answ
 }
 
 /** Defines an operation that answers with a file. */
-export const fileOperation = (definition: Common & { readonly handle: (asked: Asked<undefined>) => Promise<FileReply> }): Operation => ({
+export const fileOperation = (definition: Common & { readonly handle: (asked: Asked<undefined>) => Promise<FileReply | PackedReply> }): Operation => ({
   ...definition,
   body: undefined,
   answers: "file",

@@ -1,4 +1,6 @@
 import { setMaxListeners } from "node:events";
+import { promisify } from "node:util";
+import { gunzip } from "node:zlib";
 import express, { type NextFunction, type Request, type RequestHandler, type Response, Router } from "express";
 import { type RateLimitRequestHandler, rateLimit } from "express-rate-limit";
 import type { TSchema } from "typebox";
@@ -8,7 +10,7 @@ import { takes } from "../operating/log.ts";
 import type { Services } from "../services.ts";
 import { FairQueue } from "../work/fair-queue.ts";
 import { ApiError } from "./faults.ts";
-import type { EventsReply, FileReply, Operation, Reply } from "./operation.ts";
+import type { EventsReply, FileReply, Operation, PackedReply, Reply } from "./operation.ts";
 import { OPERATIONS } from "./operations/registry.ts";
 import { nameOf } from "./schemas.ts";
 import { currentAccount, SESSION_COOKIE } from "./session.ts";
@@ -128,7 +130,8 @@ async function answered(operation: Operation, services: Services, request: Reque
 }
 
 async function sent(reply: Reply, request: Request, response: Response): Promise<void> {
-  if ("file" in reply) sendFile(reply, response);
+  if ("packed" in reply) await sendPacked(reply, request, response);
+  else if ("file" in reply) sendFile(reply, response);
   else if ("events" in reply) await sendEvents(reply, response);
   else {
     if (reply.session === "ended") response.clearCookie(SESSION_COOKIE, { path: "/" });
@@ -138,6 +141,13 @@ async function sent(reply: Reply, request: Request, response: Response): Promise
     if (reply.body === undefined) response.end();
     else response.json(reply.body);
   }
+}
+
+async function sendPacked({ packed, file }: PackedReply, request: Request, response: Response): Promise<void> {
+  response.type(file?.type ?? "json").vary("Accept-Encoding");
+  if (file) response.attachment(file.name).type(file.type);
+  if (request.acceptsEncodings("gzip")) response.setHeader("Content-Encoding", "gzip").end(packed);
+  else response.end(await promisify(gunzip)(packed));
 }
 
 function sendFile({ file: { name, type, content } }: FileReply, response: Response): void {

@@ -10,7 +10,7 @@ import type { JobProgress } from "../data/schema.ts";
 import type { FormatName } from "../publish/formats.ts";
 import type { PageStyles } from "../publish/styles.ts";
 import { type Checked, type For, TookTooMuch, type WorkPool } from "../work/pool.ts";
-import type { Rendered } from "../work/tasks/render.ts";
+import type { Rendered, SetToAssemble } from "../work/tasks/render.ts";
 
 /** What jobs are carried out with. */
 export interface Workshop {
@@ -31,17 +31,18 @@ export interface NotNailed {
   readonly verdict: string;
 }
 
-/** What is kept of a job that was done. */
-export type JobResult =
-  | { readonly kind: "published"; readonly publicationId: string; readonly notNailed: readonly NotNailed[] }
-  | { readonly kind: "document"; readonly text: string; readonly notNailed: readonly NotNailed[] };
+/** What is kept of a job that published, as JSON, compressed with gzip. Of others their document is kept, as it is sent. */
+export interface PublishedResult {
+  readonly publicationId: string;
+  readonly notNailed: readonly NotNailed[];
+}
 
 /** How often progress is told at most, in milliseconds. */
 const TELL_AFTER = 400;
 /** Pictures of one problem have numbers of their own. */
 const PICTURES_OF_A_PROBLEM = 1000;
 /** A document is no longer. */
-const MOST_CHARACTERS = 50_000_000;
+const MOST_CHARACTERS = 20_000_000;
 /** Another snapshot may take the place meanwhile. */
 const ATTEMPTS = 5;
 
@@ -50,21 +51,21 @@ export async function carryOut(job: Job, owner: string, workshop: Workshop, sign
   const set = await setOf(workshop.database, job);
   const checked = await checkAll(job, set, workshop, signal);
   if (job.kind === "publish") return publishPage(job, owner, set, checked, workshop, signal);
-  const format = job.kind === "preview" ? "html" : job.request.format;
+  const isPreview = job.kind === "preview";
+  const format = isPreview ? "html" : job.request.format;
   const rendered = await renderAll(job, set, checked, { format, address: "" }, workshop, signal);
-  const styles = job.kind === "preview" ? linked(workshop.styles) : `<style>\n${workshop.styles.embedded()}\n</style>`;
-  const text = await assemble(job, set, rendered, { format, styles }, workshop, signal);
-  await workshop.database.batch([ended(workshop.database, job.id, owner, await packed({ kind: "document", text, notNailed: notNailed(set, rendered) }))]);
+  const styles = isPreview ? linked(workshop.styles) : `<style>\n${workshop.styles.embedded()}\n</style>`;
+  const asked = { ...toAssemble(job, set, rendered, { format, styles }), notNailed: isPreview ? notNailed(set, rendered) : undefined };
+  const packed = await workshop.pool.quick("packed", asked, forAccount(job, signal));
+  await workshop.database.batch([ended(workshop.database, job.id, owner, Buffer.from(packed))]);
   return [];
 }
 
 /** The styles of a page that is served. */
 const linked = ({ href }: PageStyles): string => `<link rel="stylesheet" href="${href}">`;
 
-const packed = async (result: JobResult): Promise<Buffer> => promisify(gzip)(JSON.stringify(result));
-
-/** What was kept of a job, read. */
-export const unpacked = async (kept: Buffer): Promise<JobResult> => JSON.parse((await promisify(gunzip)(kept)).toString()) as JobResult;
+/** What was kept of a job that published, read. */
+export const publishedResult = async (kept: Buffer): Promise<PublishedResult> => JSON.parse((await promisify(gunzip)(kept)).toString()) as PublishedResult;
 
 async function setOf(database: Database, { id }: Job): Promise<ProblemSet> {
   const snapshot = await snapshotOf(database, id);
@@ -159,18 +160,15 @@ function renderAll(
   );
 }
 
-function assemble(
+function toAssemble(
   job: Job,
   { title, introduction, frontMatter }: ProblemSet,
   rendered: readonly Rendered[],
   { format, styles }: { readonly format: FormatName; readonly styles: string },
-  { pool }: Workshop,
-  signal: AbortSignal,
-): Promise<string> {
+): SetToAssemble {
   const { author, chosen } = job.request;
   const date = new Date(job.createdAt).toISOString().slice(0, "2026-11-30".length);
-  const problems = rendered.map(({ text }) => text);
-  return pool.quick("assembled", { title, introduction, frontMatter, author, date, chosen, format, styles, problems }, forAccount(job, signal));
+  return { title, introduction, frontMatter, author, date, chosen, format, styles, problems: rendered.map(({ text }) => text) };
 }
 
 const notNailed = ({ problems }: ProblemSet, rendered: readonly Rendered[]): readonly NotNailed[] =>
@@ -191,12 +189,13 @@ async function publishPage(
   const { kind } = job.request.chosen;
   const place = await nextPlace(database, job.setId, kind);
   const rendered = await renderAll(job, set, checked, { format: "page", address: `/p/${place.address}/${place.number}/` }, workshop, signal);
-  const html = await assemble(job, set, rendered, { format: "page", styles: linked(styles) }, workshop, signal);
+  const html = await pool.quick("assembled", toAssemble(job, set, rendered, { format: "page", styles: linked(styles) }), forAccount(job, signal));
   const { brotli, gzip: zipped } = await pool.quick("compressed", html, forAccount(job, signal));
   const pictures = new Map(rendered.flatMap(({ pictures: drawn }, index) => drawn.map((svg, place) => [index * PICTURES_OF_A_PROBLEM + place, svg] as const)));
   // The snapshot has the name of its job: whoever carries the job out, it is published once.
   const entry = { id: job.id, setId: job.setId, kind, ...place, createdAt: Date.now(), withdrawnAt: null };
-  const result = await packed({ kind: "published", publicationId: job.id, notNailed: notNailed(set, rendered) });
+  const kept: PublishedResult = { publicationId: job.id, notNailed: notNailed(set, rendered) };
+  const result = await promisify(gzip)(JSON.stringify(kept));
   try {
     await database.batch([ended(database, job.id, owner, result), ...storing(database, entry, { brotli, gzip: zipped, pictures })]);
     return [place.address];

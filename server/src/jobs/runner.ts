@@ -21,7 +21,7 @@ import {
 import { errorShape } from "../operating/log.ts";
 import type { ServedPages } from "../publish/served-pages.ts";
 import { TookTooMuch } from "../work/pool.ts";
-import { carryOut, type JobResult, unpacked, type Workshop } from "./carry-out.ts";
+import { carryOut, type Workshop } from "./carry-out.ts";
 
 /** How many sets are worked on at once: their problems take turns in the pool. */
 const AT_ONCE = 8;
@@ -90,10 +90,10 @@ export class JobRunner {
     return cancelled;
   }
 
-  /** A job as it is, and again whenever it has changed, until it has ended. */
+  /** A job as it is, and again whenever it has changed, until it has ended, or this process ends. */
   async *watch(accountId: string, id: string, signal: AbortSignal): AsyncGenerator<Job> {
     let last = "";
-    while (!signal.aborted) {
+    while (!signal.aborted && !this.#stopped) {
       const job = await this.find(accountId, id);
       if (!job) return;
       const now = JSON.stringify([job.state, job.progress]);
@@ -110,14 +110,15 @@ export class JobRunner {
     return undefined;
   }
 
-  async result(id: string): Promise<JobResult | undefined> {
-    const kept = await resultOf(this.#setting.database, id);
-    return kept && unpacked(kept);
+  /** What a job came to that is done, compressed with gzip (`carry-out.ts`). */
+  result(id: string): Promise<Buffer | undefined> {
+    return resultOf(this.#setting.database, id);
   }
 
   /** Leaves the jobs to whoever comes next. */
   async stop(): Promise<void> {
     this.#stopped = true;
+    this.#changes.emit("change");
     for (const timer of this.#timers) clearInterval(timer);
     for (const controller of this.#running.values()) controller.abort();
     await this.#quietly(() => releaseJobs(this.#setting.database, this.#owner));

@@ -7,7 +7,7 @@ import type * as worker from "./worker.ts";
 
 type Tasks = typeof worker;
 /** Tasks that take milliseconds: they have threads of their own, so that none waits behind a working. */
-type QuickTask = "readContent" | "readFile" | "writeFile" | "faultInSettings" | "assembled" | "compressed";
+type QuickTask = "readContent" | "readFile" | "writeFile" | "faultInSettings" | "assembled" | "packed" | "compressed";
 /** Tasks that may take as long as what an author asks for. */
 type LongTask = "rendered";
 type Asked<Name extends keyof Tasks> = Parameters<Tasks[Name]>[0];
@@ -16,6 +16,8 @@ type Answer<Name extends keyof Tasks> = ReturnType<Tasks[Name]>;
 const QUICK = { threads: 2, seconds: 15, megabytes: 512 } as const;
 const LONG_MEGABYTES = 1000;
 const RENDER_SECONDS = 60;
+/** A thread that was just made first reads the program: that is no line's time. */
+const START_SECONDS = 60;
 /** How often a working is looked at while it runs. */
 const LOOK_AFTER = 100;
 /** A working has so many times the time of a line; what is left of it then is given up. */
@@ -163,7 +165,7 @@ export class WorkPool {
       if (progress.moves !== moves) {
         [moves, since] = [progress.moves, Date.now()];
         at(progress.line);
-      } else if (Date.now() - since > this.#lineSeconds * 1000) tooSlow.abort();
+      } else if (Date.now() - since > (moves === 0 ? START_SECONDS : this.#lineSeconds) * 1000) tooSlow.abort();
     }, LOOK_AFTER);
     try {
       const stop = signal ? AbortSignal.any([signal, tooSlow.signal]) : tooSlow.signal;

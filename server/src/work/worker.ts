@@ -10,4 +10,4 @@ if (process.platform === "linux") setPriority(GIVES_WAY);
 export { checkWorking } from "./tasks/check-working.ts";
 export { readContent } from "./tasks/content.ts";
 export { faultInSettings, readFile, writeFile } from "./tasks/problem-set-file.ts";
-export { assembled, compressed, rendered } from "./tasks/render.ts";
+export { assembled, compressed, packed, rendered } from "./tasks/render.ts";

@@ -113,17 +113,17 @@ function usePublishing(set: SetRecord, again: () => void) {
     [again],
   );
   const publishing = useJob(fetchResult);
-  const { begin } = publishing;
+  const { begin, isFree } = publishing;
   useLeaving(publishing.stop, false);
   useEffect(() => {
     const goesOn = async (): Promise<void> => {
       const { jobs } = await api.jobs();
       const own = jobs.find(({ setId, kind, state }) => setId === set.id && kind === "publish" && (state === "waiting" || state === "running"));
-      if (own) await begin(async () => own);
+      if (own && isFree()) await begin(async () => own);
     };
     // Where it cannot be asked, there is nothing to go on with.
     void goesOn().catch(() => undefined);
-  }, [set.id, begin]);
+  }, [set.id, begin, isFree]);
   return publishing;
 }
 

@@ -59,7 +59,9 @@ export function useJob<Result>(fetchResult: (id: string) => Promise<Result>) {
     stop(true);
     setWork({ kind: "none" });
   }, [stop]);
-  return { work, begin, cancel, stop };
+  /** Whether nothing was begun here. */
+  const isFree = useCallback((): boolean => current.current === undefined, []);
+  return { work, begin, cancel, stop, isFree };
 }
 
 /** How far work is, in words. */

@@ -4,11 +4,11 @@ import type { Account } from "../../data/accounts.ts";
 import { hasEnded, type Job, type JobKind } from "../../data/jobs.ts";
 import { publicationsOf, withdraw } from "../../data/publications.ts";
 import { asProblemSet, problemsOf, type StoredSet } from "../../data/sets.ts";
-import { type JobResult, snapshot } from "../../jobs/carry-out.ts";
+import { publishedResult, snapshot } from "../../jobs/carry-out.ts";
 import { FORMATS, type FormatName } from "../../publish/formats.ts";
 import type { Services } from "../../services.ts";
 import { ApiError, missing } from "../faults.ts";
-import { type Asked, fileOperation, operation, reply } from "../operation.ts";
+import { fileOperation, operation, reply } from "../operation.ts";
 import { Choices, Job as JobSchema, Preview, Publications, Published } from "../schemas.ts";
 import { validated } from "../validation.ts";
 import { fileName, ownSet, shownJob } from "./shown.ts";
@@ -43,23 +43,27 @@ async function begun(
  * What a job came to, when it has ended.
  * @throws ApiError where it failed or was cancelled
  */
-async function resultOf({ jobs }: Services, account: Account, { id }: Job, signal: AbortSignal): Promise<JobResult> {
+async function resultOf({ jobs }: Services, account: Account, { id }: Job, signal: AbortSignal): Promise<Buffer> {
   const job = await jobs.ended(account.id, id, signal);
   const result = job?.state === "done" ? await jobs.result(job.id) : undefined;
   if (result) return result;
-  if (job && hasEnded(job) && job.state === "failed") throw new ApiError(422, job.message ?? "this could not be done");
+  if (!job || !hasEnded(job)) throw new ApiError(503, "the server is starting anew: the work goes on, and can be asked for again");
+  if (job.state === "failed") throw new ApiError(422, job.message ?? "this could not be done");
   throw new ApiError(409, "this was cancelled");
 }
 
-async function published({ services: { database } }: Pick<Asked<unknown>, "services">, setId: string, result: JobResult) {
-  const publication = result.kind === "published" ? (await publicationsOf(database, setId)).find(({ id }) => id === result.publicationId) : undefined;
+async function published({ database }: Services, setId: string, kept: Buffer) {
+  const { publicationId, notNailed } = await publishedResult(kept);
+  const publication = (await publicationsOf(database, setId)).find(({ id }) => id === publicationId);
   if (!publication) throw missing("publication");
-  return { publication, notNailed: [...result.notNailed] };
+  return { publication, notNailed: [...notNailed] };
 }
 
-function preview(result: JobResult) {
-  if (result.kind !== "document") throw missing("preview");
-  return { html: result.text, notNailed: [...result.notNailed] };
+/** The job of an account, if it is of a kind. */
+async function ownJob({ jobs }: Services, account: Account, id: string, kind: JobKind): Promise<Job> {
+  const job = await jobs.find(account.id, id);
+  if (job?.kind !== kind) throw missing("job");
+  return job;
 }
 
 type SavedFormat = Exclude<FormatName, "page">;
@@ -85,7 +89,7 @@ export const PUBLICATION_OPERATIONS = [
       const set = await ownSet(services.database, account, parameter("id"));
       const job = await begun(services, account, set, { kind: "publish", chosen: body, format: "page" });
       if (wantsJob(request)) return reply(202, shownJob(job));
-      return reply(201, await published({ services }, set.id, await resultOf(services, account, job, signal)));
+      return reply(201, await published(services, set.id, await resultOf(services, account, job, signal)));
     },
   }),
   operation({
@@ -99,7 +103,7 @@ export const PUBLICATION_OPERATIONS = [
       const set = await ownSet(services.database, account, parameter("id"));
       const job = await begun(services, account, set, { kind: "preview", chosen: body, format: "html" });
       if (wantsJob(request)) return reply(202, shownJob(job));
-      return reply(200, preview(await resultOf(services, account, job, signal)));
+      return { packed: await resultOf(services, account, job, signal) };
     },
   }),
   fileOperation({
@@ -113,10 +117,8 @@ export const PUBLICATION_OPERATIONS = [
       const format = parameter("format");
       if (!isSaved(format)) throw new ApiError(404, "there is no such format");
       const job = await begun(services, account, set, { kind: "export", chosen: chosenIn(request.query), format });
-      const result = await resultOf(services, account, job, signal);
-      if (result.kind !== "document") throw missing("file");
       const { type, ending } = FORMATS[format];
-      return { file: { name: `${fileName(set.title)}.${ending}`, type, content: result.text } };
+      return { packed: await resultOf(services, account, job, signal), file: { name: `${fileName(set.title)}.${ending}`, type } };
     },
   }),
   operation({
@@ -126,9 +128,8 @@ export const PUBLICATION_OPERATIONS = [
     summary: "What a job published that is done",
     answers: { 200: Published },
     handle: async ({ services, account, parameter, signal }) => {
-      const job = await services.jobs.find(account.id, parameter("id"));
-      if (!job) throw missing("job");
-      return reply(200, await published({ services }, job.setId, await resultOf(services, account, job, signal)));
+      const job = await ownJob(services, account, parameter("id"), "publish");
+      return reply(200, await published(services, job.setId, await resultOf(services, account, job, signal)));
     },
   }),
   operation({
@@ -138,9 +139,8 @@ export const PUBLICATION_OPERATIONS = [
     summary: "The preview of a job that is done",
     answers: { 200: Preview },
     handle: async ({ services, account, parameter, signal }) => {
-      const job = await services.jobs.find(account.id, parameter("id"));
-      if (!job) throw missing("job");
-      return reply(200, preview(await resultOf(services, account, job, signal)));
+      const job = await ownJob(services, account, parameter("id"), "preview");
+      return { packed: await resultOf(services, account, job, signal) };
     },
   }),
   operation({

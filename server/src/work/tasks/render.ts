@@ -1,4 +1,4 @@
-import { brotliCompressSync, gunzipSync, gzipSync } from "node:zlib";
+import { brotliCompressSync, constants, gunzipSync, gzipSync } from "node:zlib";
 import { type Choices, choicesOf } from "@nail-down/core/composition/choices";
 import { detailsOf, introductionBlocks } from "@nail-down/core/composition/document";
 import { problemBlocks } from "@nail-down/core/composition/problem";
@@ -91,8 +91,18 @@ export function assembled({ title, introduction, frontMatter, author, date, chos
   return document(detailsOf(title, { choices, author, date }), [text, ...problems], { handsIn: choices.kind === "handout", styles });
 }
 
-/** Once, and as small as it goes: it is sent many times. */
+/** As `assembled`, compressed as it is sent to whoever asked: a preview with what is not nailed in JSON, anything else as it is. */
+export function packed({ notNailed, ...set }: SetToAssemble & { readonly notNailed: readonly object[] | undefined }): Uint8Array {
+  const text = assembled(set);
+  return gzipSync(notNailed ? JSON.stringify({ html: text, notNailed }) : text);
+}
+
+/** A page of so many characters is compressed as small as it goes; a longer one would take too long for that. */
+const SMALL = 2_000_000;
+const QUALITY = { smallest: constants.BROTLI_MAX_QUALITY, quick: 5 } as const;
+
+/** Once, and small: it is sent many times. */
 export const compressed = (text: string): { readonly brotli: Uint8Array; readonly gzip: Uint8Array } => ({
-  brotli: brotliCompressSync(text),
+  brotli: brotliCompressSync(text, { params: { [constants.BROTLI_PARAM_QUALITY]: text.length <= SMALL ? QUALITY.smallest : QUALITY.quick } }),
   gzip: gzipSync(text, { level: 9 }),
 });
