@@ -49,7 +49,7 @@ const CONFIGS = {
   server: () =>
     nodeConfig("server", {
       main: join(root, "server/src/main.ts"),
-      worker: join(root, "server/src/work/worker.ts"),
+      worker: join(root, "server/src/pool/worker.ts"),
       backup: join(root, "server/src/operating/backup.ts"),
       "database-thread": join(root, "server/src/data/connection/thread.ts"),
     }),

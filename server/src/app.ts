@@ -90,7 +90,6 @@ const packageFolder = (name: string): string => dirname(createRequire(import.met
 
 /** Fonts and styles of typesetting, and the web application, whose files were compressed when it was built. */
 function serveFiles(app: Express, { styles, pageFiles, webFiles }: AppParts): void {
-  const isDevelopment = false;
   app.get("/typesetting/:folder/:name", (request, response, next) => {
     const path = styles.files.get(`${request.params.folder}/${request.params.name}`);
     if (path === undefined) return next();
@@ -101,14 +100,14 @@ function serveFiles(app: Express, { styles, pageFiles, webFiles }: AppParts): vo
     app.use("/typesetting", express.static(folder, { maxAge: DAY * 1000, index: false }));
   app.use(express.static(fileURLToPath(pageFiles), { maxAge: HOUR * 1000, index: false }));
   const web = fileURLToPath(webFiles);
-  const index = join(web, "index.html");
-  if (existsSync(index)) {
-    const common = { dev: isDevelopment, brotli: true, gzip: true, etag: true };
+  const isBuilt = existsSync(join(web, "index.html"));
+  if (isBuilt) {
+    const common = { brotli: true, gzip: true, etag: true };
     app.use("/assets", sirv(join(web, "assets"), { ...common, maxAge: YEAR, immutable: true }));
     // Every other address is a view of the web application.
     app.use(sirv(web, { ...common, single: true, maxAge: 0, setHeaders: (response) => response.setHeader("Cache-Control", "no-cache") }));
   }
   app.use(() => {
-    throw existsSync(index) ? new ApiError(404, "there is nothing at this address") : new ApiError(503, "the web application has not been built");
+    throw isBuilt ? new ApiError(404, "there is nothing at this address") : new ApiError(503, "the web application has not been built");
   });
 }

@@ -1,4 +1,4 @@
-import { usualThreads } from "./work/pool.ts";
+import { usualThreads } from "./pool/pool.ts";
 
 /** Settings from the environment, with defaults that suit one machine. */
 export interface Config {
@@ -20,6 +20,7 @@ export interface Config {
   readonly logLevel: LogLevel;
 }
 
+/** A setting that cannot be; the message names it and what was expected. */
 export class ConfigError extends Error {
   override readonly name = "ConfigError";
 }
@@ -46,10 +47,13 @@ function level(environment: Environment): LogLevel {
 
 const SCHEMES = ["file:", "libsql:", "http:", "https:", "ws:", "wss:"];
 
+/** An address without the name and the password that may stand in it, to be shown. */
+export const withoutSecret = (url: string): string => url.replace(/\/\/[^@/]*@/, "//…@");
+
 function databaseUrl(environment: Environment): string {
   const url = environment["DATABASE_URL"] || "file:data/nail-down.db";
   if (!SCHEMES.some((scheme) => url.startsWith(scheme)))
-    throw new ConfigError(`DATABASE_URL must begin with ${SCHEMES.join(", ")}, but is “${url.replace(/\/\/[^@/]*@/, "//…@")}”`);
+    throw new ConfigError(`DATABASE_URL must begin with ${SCHEMES.join(", ")}, but is “${withoutSecret(url)}”`);
   return url;
 }
 

@@ -3,16 +3,16 @@ import { readdirSync, readFileSync } from "node:fs";
 import type { Server } from "node:http";
 import { pino } from "pino";
 import { createApp } from "./app.ts";
-import { type Config, ConfigError, readConfig } from "./config.ts";
+import { type Config, ConfigError, readConfig, withoutSecret } from "./config.ts";
 import { databaseFault, type OpenDatabase, openDatabase } from "./data/database.ts";
 import { keepStyles } from "./data/page-styles.ts";
 import { Room } from "./data/usage.ts";
 import { DEMO, makeDemo } from "./demo.ts";
 import { JobRunner } from "./jobs/runner.ts";
 import { errorShape } from "./operating/log.ts";
+import { WorkPool } from "./pool/pool.ts";
 import { ServedPages } from "./publish/served-pages.ts";
 import { pageStyles } from "./publish/styles.ts";
-import { WorkPool } from "./work/pool.ts";
 
 /** The bundle stands in `server/dist`. */
 const dist = new URL("./", import.meta.url);
@@ -40,7 +40,7 @@ async function opened({ databaseUrl }: Config): Promise<OpenDatabase> {
     return open;
   } catch (error) {
     const why = databaseFault(error)?.code === "SQLITE_NOTADB" ? "the file is no database" : rootCause(error);
-    return refuse(`The database at ${databaseUrl.replace(/\/\/[^@/]*@/, "//…@")} cannot be opened: ${why}. DATABASE_URL chooses another.`);
+    return refuse(`The database at ${withoutSecret(databaseUrl)} cannot be opened: ${why}. DATABASE_URL chooses another.`);
   }
 }
 

@@ -1,8 +1,8 @@
 import type { Database } from "./data/database.ts";
 import type { Room } from "./data/usage.ts";
 import type { JobRunner } from "./jobs/runner.ts";
+import type { WorkPool } from "./pool/pool.ts";
 import type { ServedPages } from "./publish/served-pages.ts";
-import type { WorkPool } from "./work/pool.ts";
 
 /** What the operations of the API work with. */
 export interface Services {

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { afterAll, beforeAll, describe, expect, it, test } from "vitest";
 import { ConfigError, readConfig } from "../src/config.ts";
-import { FairQueue } from "../src/work/fair-queue.ts";
+import { FairQueue } from "../src/pool/fair-queue.ts";
 import { freshFolder, Served, Visitor } from "./served.ts";
 
 const ROOT = fileURLToPath(new URL("../../", import.meta.url));
@@ -88,7 +88,7 @@ describe("the end of a process", () => {
     const statuses = (await Promise.allSettled(answers)).flatMap((one) => (one.status === "fulfilled" ? [one.value.status] : []));
     expect(statuses.length).toBeGreaterThan(0);
     expect(new Set(statuses)).toEqual(new Set([201]));
-    expect(await ended).toBe(0);
+    expect(await ended, own.output).toBe(0);
     await expect(fetch(`${own.origin}/healthz`)).rejects.toThrow();
   });
 });

@@ -38,11 +38,11 @@ export class Served {
     });
   }
 
-  /** Ends it with a signal, and waits for it; its exit status. */
-  async end(signal: "SIGTERM" | "SIGKILL" = "SIGTERM"): Promise<number | null> {
+  /** Ends it with a signal, and waits for it; its exit status, or the signal that it died of. */
+  async end(signal: "SIGTERM" | "SIGKILL" = "SIGTERM"): Promise<number | string | null> {
     const child = this.#process;
     if (!child || child.exitCode !== null || child.signalCode !== null) return child?.exitCode ?? null;
-    const gone = new Promise<number | null>((resolve) => child.once("exit", (status) => resolve(status)));
+    const gone = new Promise<number | string | null>((resolve) => child.once("exit", (status, died) => resolve(status ?? died)));
     child.kill(signal);
     return gone;
   }

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { createClient } from "@libsql/client";
 import { hash } from "@node-rs/argon2";
-import { describe, expect, it, test } from "vitest";
+import { describe, expect, it, onTestFinished, test } from "vitest";
 import { ThreadedClient } from "../src/data/connection/threaded-client.ts";
 import { freshFolder, Served, Visitor } from "./served.ts";
 
@@ -165,6 +165,7 @@ describe.skipIf(!mayMount)("a disk that does not write", () => {
   it("is told as what it is, loses nothing, and leaves nothing of anyone's text in the log", async () => {
     const disk = smallDisk(3);
     if (!disk) return;
+    onTestFinished(disk.unmount);
     const served = new Served({ DATABASE_URL: `file:${join(disk.folder, "full.db")}`, LOG_LEVEL: "info" });
     await served.start();
     const author = await Visitor.instructor(served);
@@ -195,7 +196,6 @@ describe.skipIf(!mayMount)("a disk that does not write", () => {
     await served.end();
     expect(served.output).not.toMatch(/SECRETWORDS|saltmere|argon2|insert into|update "/i);
     expect(served.output).toMatch(/"code":"SQLITE_FULL|"code":"SQLITE_IOERR/);
-    disk.unmount();
   });
 });
 

@@ -21,7 +21,7 @@ const NOTHING: Known = { values: {}, names: [], functions: {} };
 /** Typesets LaTeX as HTML; `display` for a formula on its own line. */
 export type Typeset = (latex: string, display: boolean) => string;
 
-/** The same typesetting for LaTeX that nests deeper than it can follow, such as a thousand roots without braces: then its beginning is shown as text. */
+/** The same typesetting for LaTeX that nests deeper than it can follow, such as a thousand brackets: then that is said in its place. */
 export const guarded =
   (typeset: Typeset): Typeset =>
   (latex, display) => {

@@ -98,6 +98,7 @@ export function number(value: number | string): Syntax {
   return { kind: "number", text: String(value) };
 }
 
+/** A name by itself. */
 export function name(text: string): Syntax {
   return { kind: "name", name: text };
 }

@@ -22,7 +22,9 @@ type OneOf<A extends Answers> = { readonly [Status in keyof A & number]: { reado
 
 /** An answer with its status; without content where there is none. */
 export function reply<Status extends number>(status: Status): { readonly status: Status; readonly body: undefined };
+/** An answer with its status and its content. */
 export function reply<Status extends number, Content>(status: Status, body: Content): { readonly status: Status; readonly body: Content };
+/** An answer with its status and, where there is some, its content. */
 export function reply(status: number, body?: unknown): object {
   return { status, body };
 }
@@ -71,12 +73,15 @@ export type Operation = Common & {
 
 export type Reply = ({ readonly status: number; readonly body: unknown } & WithSession) | FileReply | PackedReply | EventsReply;
 
+/** What holds for an operation where nothing else is said: it takes nothing, and is for those who are signed in. */
+const USUAL = { body: undefined, open: false, guarded: false } as const;
+
 /** Defines an operation of somebody who is signed in, with its content and its answers in JSON. */
 export function operation<Schema extends TSchema | undefined, A extends Answers>(
   definition: Common & { readonly body?: Schema; readonly answers: A; readonly handle: (asked: Asked<Body<Schema>>) => Promise<OneOf<A> | PackedReply> },
 ): Operation {
   const handle = definition.handle as (asked: Asked<unknown>) => Promise<Reply>;
-  return { ...definition, body: definition.body, open: false, guarded: false, handle };
+  return { ...USUAL, ...definition, handle };
 }
 
 /** Defines an operation that needs no session; a guarded one allows few attempts. */
@@ -89,25 +94,21 @@ export function openOperation<Schema extends TSchema | undefined, A extends Answ
   },
 ): Operation {
   const handle = definition.handle as unknown as (asked: Asked<unknown>) => Promise<Reply>;
-  return { ...definition, body: definition.body, open: true, guarded: definition.guarded === true, handle };
+  return { ...USUAL, ...definition, open: true, handle };
 }
 
 /** Defines an operation that answers with a file. */
 export const fileOperation = (definition: Common & { readonly handle: (asked: Asked<undefined>) => Promise<FileReply | PackedReply> }): Operation => ({
+  ...USUAL,
   ...definition,
-  body: undefined,
   answers: "file",
-  open: false,
-  guarded: false,
   handle: definition.handle as (asked: Asked<unknown>) => Promise<Reply>,
 });
 
 /** Defines an operation that answers with events. */
 export const eventsOperation = (definition: Common & { readonly handle: (asked: Asked<undefined>) => Promise<EventsReply> }): Operation => ({
+  ...USUAL,
   ...definition,
-  body: undefined,
   answers: "events",
-  open: false,
-  guarded: false,
   handle: definition.handle as (asked: Asked<unknown>) => Promise<Reply>,
 });

@@ -1,4 +1,5 @@
-import { gunzipSync } from "node:zlib";
+import { promisify } from "node:util";
+import { gunzip } from "node:zlib";
 import { type Request, type RequestHandler, Router } from "express";
 import type { Database } from "../data/database.ts";
 import { keptStyles } from "../data/page-styles.ts";
@@ -52,7 +53,7 @@ export function pageRoutes(database: Database, pages: ServedPages): Router {
         Vary: "Accept-Encoding",
         ...(zipped ? { "Content-Encoding": "gzip" } : {}),
       })
-      .end(zipped ? svg : gunzipSync(svg));
+      .end(zipped ? svg : await promisify(gunzip)(svg));
   });
   return router;
 }
@@ -68,7 +69,11 @@ export function stylesRoute(database: Database, { name, forms }: PageStyles): Re
       return;
     }
     const encoding = encodingFor(accepted);
-    const [body, form] = !kept ? [forms[encoding], encoding] : accepts(accepted, "gzip") ? [kept, "gzip" as const] : [gunzipSync(kept), "identity" as const];
+    const [body, form] = !kept
+      ? [forms[encoding], encoding]
+      : accepts(accepted, "gzip")
+        ? [kept, "gzip" as const]
+        : [await promisify(gunzip)(kept), "identity" as const];
     response
       .writeHead(200, {
         "Content-Type": "text/css; charset=utf-8",

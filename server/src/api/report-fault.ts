@@ -4,7 +4,7 @@ import type { Logger } from "pino";
 import { databaseFault } from "../data/database.ts";
 import { LimitReached } from "../data/usage.ts";
 import { errorShape, routeOf } from "../operating/log.ts";
-import { TookTooMuch } from "../work/pool.ts";
+import { TookTooMuch } from "../pool/pool.ts";
 import { ApiError } from "./faults.ts";
 
 /** What is said of a database that cannot store: the truth about what is stored where. */

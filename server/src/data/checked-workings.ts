@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { eq, lt, sql } from "drizzle-orm";
-import type { Checked } from "../work/pool.ts";
+import type { Checked } from "../pool/pool.ts";
 import type { Database } from "./database.ts";
 import { checkedWorkings } from "./schema.ts";
 
@@ -16,6 +16,7 @@ export const workingKey = (engine: string, frontMatter: string, lines: readonly 
     .update(JSON.stringify([engine, frontMatter, lines]))
     .digest("base64url");
 
+/** A check that is kept; undefined where there is none, or where it gave lines up and is old enough to be tried again. */
 export async function keptCheck(database: Database, key: string): Promise<Checked | undefined> {
   const [found] = await database.select().from(checkedWorkings).where(eq(checkedWorkings.key, key));
   if (!found) return undefined;
@@ -23,6 +24,7 @@ export async function keptCheck(database: Database, key: string): Promise<Checke
   return givenUp.length > 0 && checkedAt < Date.now() - KEPT_WITH_GIVEN_UP ? undefined : { reports, givenUp };
 }
 
+/** Keeps a check in place of an older one. */
 export async function keepCheck(database: Database, key: string, { reports, givenUp }: Checked): Promise<void> {
   const values = { reports: Buffer.from(reports), givenUp, checkedAt: Date.now() };
   await database

@@ -48,9 +48,9 @@ export async function addJob(database: Database, { problems, ...job }: NewJob): 
   if ((active?.jobs ?? 0) >= MOST_ACTIVE)
     throw new LimitReached(`an account may have ${MOST_ACTIVE} sets worked on at the same time: wait for one to end, or cancel one`);
   const stored = { ...job, id: randomUUID(), state: "waiting", progress: { problems, done: 0, at: null }, message: null, createdAt: Date.now() } as const;
-  const ended = and(eq(jobs.accountId, job.accountId), isNotNull(jobs.endedAt));
-  const newest = database.select({ id: jobs.id }).from(jobs).where(ended).orderBy(desc(jobs.createdAt)).limit(MOST_ENDED);
-  await database.batch([database.insert(jobs).values({ ...stored, ownedUntil: 0 }), database.delete(jobs).where(and(ended, notInArray(jobs.id, newest)))]);
+  const isOver = and(eq(jobs.accountId, job.accountId), isNotNull(jobs.endedAt));
+  const newest = database.select({ id: jobs.id }).from(jobs).where(isOver).orderBy(desc(jobs.createdAt)).limit(MOST_ENDED);
+  await database.batch([database.insert(jobs).values({ ...stored, ownedUntil: 0 }), database.delete(jobs).where(and(isOver, notInArray(jobs.id, newest)))]);
   return stored;
 }
 
@@ -73,6 +73,7 @@ export async function resultOf(database: Database, id: string): Promise<Buffer |
   return found?.result ?? undefined;
 }
 
+/** The set that a job is about, as JSON, compressed with gzip. */
 export async function snapshotOf(database: Database, id: string): Promise<Buffer | undefined> {
   const [found] = await database.select({ snapshot: jobs.snapshot }).from(jobs).where(eq(jobs.id, id));
   return found?.snapshot;
@@ -108,6 +109,7 @@ export async function releaseJobs(database: Database, owner: string): Promise<vo
   await database.update(jobs).set({ state: "waiting", owner: null }).where(isOwn(owner));
 }
 
+/** Stores how far a job is, unless it has ended. */
 export async function tellProgress(database: Database, id: string, progress: JobProgress): Promise<void> {
   await database
     .update(jobs)
@@ -127,6 +129,7 @@ export const ended = (database: Database, id: string, owner: string, result: Buf
     })
     .where(eq(jobs.id, id));
 
+/** Ends a job of an owner with what went wrong, in words for its author. */
 export async function failJob(database: Database, id: string, owner: string, message: string): Promise<void> {
   await database
     .update(jobs)

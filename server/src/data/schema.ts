@@ -1,6 +1,6 @@
 import { blob, index, integer, primaryKey, sqliteTable, text, unique } from "drizzle-orm/sqlite-core";
+import type { Chosen } from "../pool/tasks/render.ts";
 import type { FormatName } from "../publish/formats.ts";
-import type { Chosen } from "../work/tasks/render.ts";
 
 /** What is asked of a job. */
 export interface JobRequest {

@@ -7,10 +7,10 @@ import { databaseFault } from "../data/database.ts";
 import { ended, findJob, type Job, snapshotOf, tellProgress } from "../data/jobs.ts";
 import { nextPlace, storing } from "../data/publications.ts";
 import type { JobProgress } from "../data/schema.ts";
+import { type Checked, type For, TookTooMuch, type WorkPool } from "../pool/pool.ts";
+import type { Rendered, SetToAssemble } from "../pool/tasks/render.ts";
 import type { FormatName } from "../publish/formats.ts";
 import type { PageStyles } from "../publish/styles.ts";
-import { type Checked, type For, TookTooMuch, type WorkPool } from "../work/pool.ts";
-import type { Rendered, SetToAssemble } from "../work/tasks/render.ts";
 
 /** What jobs are carried out with. */
 export interface Workshop {

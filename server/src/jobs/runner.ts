@@ -19,8 +19,8 @@ import {
   resultOf,
 } from "../data/jobs.ts";
 import { errorShape } from "../operating/log.ts";
+import { TookTooMuch } from "../pool/pool.ts";
 import type { ServedPages } from "../publish/served-pages.ts";
-import { TookTooMuch } from "../work/pool.ts";
 import { carryOut, type Workshop } from "./carry-out.ts";
 
 /** How many sets are worked on at once: their problems take turns in the pool. */

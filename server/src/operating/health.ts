@@ -1,6 +1,6 @@
 import type { RequestHandler } from "express";
 import { answers, type Database } from "../data/database.ts";
-import type { WorkPool } from "../work/pool.ts";
+import type { WorkPool } from "../pool/pool.ts";
 
 /** Whether the process answers. */
 export const healthy: RequestHandler = (_request, response) => {

@@ -1,6 +1,6 @@
 import { publicationsOf } from "../../data/publications.ts";
 import { addProblem, asProblemSet, changeSet, createSet, deleteSet, problemsOf, shelf } from "../../data/sets.ts";
-import { TookTooMuch } from "../../work/pool.ts";
+import { TookTooMuch } from "../../pool/pool.ts";
 import { ApiError, missing } from "../faults.ts";
 import { fileOperation, operation, reply } from "../operation.ts";
 import { FileToImport, NewTitle, Problem, SetChange, SetHead, Shelf, WholeSet } from "../schemas.ts";
