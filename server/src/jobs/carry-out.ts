@@ -81,7 +81,7 @@ const forAccount = ({ accountId }: Job, signal: AbortSignal): For => ({ account:
 /** Checks every working that was not checked before, and tells how far it is. */
 async function checkAll(job: Job, set: ProblemSet, { database, pool, engine }: Workshop, signal: AbortSignal): Promise<readonly Checked[]> {
   const teller = new Teller(database, job);
-  const checked = await Promise.all(
+  const checks = Promise.all(
     set.problems.map(async ({ title, working }): Promise<Checked> => {
       const key = workingKey(engine, set.frontMatter, working);
       const find = (): Promise<Checked | undefined> => keptCheck(database, key);
@@ -93,17 +93,16 @@ async function checkAll(job: Job, set: ProblemSet, { database, pool, engine }: W
       return found;
     }),
   );
-  await teller.last();
-  return checked;
+  return checks.finally(() => teller.end());
 }
 
-/** Tells how far a job is, not more often than anyone wants to know. */
+/** Tells how far a job is: the newest, and not more often than anyone wants to know. */
 class Teller {
   readonly #database: Database;
   readonly #id: string;
   #progress: JobProgress;
   #told = 0;
-  #telling: Promise<void> = Promise.resolve();
+  #timer: NodeJS.Timeout | undefined;
 
   constructor(database: Database, { id, progress }: Job) {
     this.#database = database;
@@ -112,25 +111,30 @@ class Teller {
   }
 
   at(problem: string, line: number): void {
-    this.#tell({ ...this.#progress, at: { problem, line } });
+    this.#change({ at: { problem, line } });
   }
 
   oneDone(): void {
-    this.#tell({ ...this.#progress, done: this.#progress.done + 1 });
+    this.#change({ done: this.#progress.done + 1 });
   }
 
-  async last(): Promise<void> {
-    this.#told = 0;
-    this.#tell({ ...this.#progress, at: null });
-    await this.#telling;
+  /** Tells what is not told yet. */
+  async end(): Promise<void> {
+    clearTimeout(this.#timer);
+    this.#progress = { ...this.#progress, at: null };
+    await this.#tell();
   }
 
-  #tell(progress: JobProgress): void {
-    this.#progress = progress;
-    if (Date.now() - this.#told < TELL_AFTER) return;
+  #change(change: Partial<JobProgress>): void {
+    this.#progress = { ...this.#progress, ...change };
+    this.#timer ??= setTimeout(() => void this.#tell(), Math.max(0, this.#told + TELL_AFTER - Date.now()));
+  }
+
+  async #tell(): Promise<void> {
+    this.#timer = undefined;
     this.#told = Date.now();
     // Progress that could not be told is told by the next.
-    this.#telling = tellProgress(this.#database, this.#id, progress).catch(() => undefined);
+    await tellProgress(this.#database, this.#id, this.#progress).catch(() => undefined);
   }
 }
 
