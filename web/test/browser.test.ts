@@ -359,6 +359,32 @@ describe("nothing is lost", () => {
     await second.page.close();
   });
 
+  it("when two people name the same set", async () => {
+    const second = new User(await browser.newPage());
+    const set = author.page.url().split("/problems/")[0] ?? "";
+    await second.page.goto(set);
+    await second.sees("The swinging lamp");
+    const [id = ""] = set.split("/").slice(-1);
+    const renamed = await second.page.evaluate(async (own) => {
+      const { version } = await (await fetch(`/api/sets/${own}`)).json();
+      const body = JSON.stringify({ version, title: "Lighthouse month" });
+      return (await fetch(`/api/sets/${own}`, { method: "PATCH", headers: { "content-type": "application/json" }, body })).status;
+    }, id);
+    expect(renamed).toBe(200);
+    await second.fill("title of the set", "Lighthouse year");
+    await second.page.keyboard.press("Tab");
+    await second.sees("This set was changed elsewhere after you opened it");
+    await second.sees(/Yours.*Stored now.*Lighthouse year.*Lighthouse month/s, "section[aria-label='changed elsewhere']");
+    expect(await second.barriers()).toEqual([]);
+    await second.fill("what becomes of Title, place 1", "Lighthouse week");
+    await second.press("Store what it becomes");
+    await second.page.waitForFunction(() => !document.body.textContent?.includes("changed elsewhere"));
+    await second.page.reload();
+    await second.page.waitForFunction(() => document.querySelector<HTMLInputElement>("[aria-label='title of the set']")?.value === "Lighthouse week");
+    await second.page.close();
+    await author.page.bringToFront();
+  });
+
   it("when the session ends while typing: one signs in again over the sheet", async () => {
     await author.page.evaluate(() => fetch("/api/session", { method: "DELETE" }));
     await author.write("evaluate 3 + 3");

@@ -1,11 +1,12 @@
 import { LIMITS } from "@nail-down/core/problemset/limits";
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { ApiFault, api, type SetRecord } from "../api/client.ts";
 import { Button, Fault } from "../parts/controls.tsx";
 import { Prose } from "../parts/mathematics.tsx";
 import { TopBar } from "../parts/top-bar.tsx";
 import { useLoaded } from "../parts/use-loaded.ts";
+import { type ChangeTooLate, SetConflict, type SetWords } from "../sheet/conflict/set-conflict.tsx";
 import { PublishDialog } from "../sheet/publish-dialog.tsx";
 import { SetSettingsForm } from "../sheet/set-settings.tsx";
 
@@ -26,11 +27,16 @@ export function SetPage() {
 
 /** From so many problems before the last on it is told how many fit. */
 const NEARLY = 20;
+/** The share of what a set may hold from which on it is told. */
+const NEARLY_FULL = 0.8;
+const MEGABYTE = 1_000_000;
 
 function SetContents({ set, again }: { readonly set: SetRecord; readonly again: () => void }) {
   const navigate = useNavigate();
   const [title, setTitle] = useState("");
   const [fault, setFault] = useState("");
+  const [conflict, setConflict] = useState<ChangeTooLate | undefined>();
+  const held = useMemo(() => new Blob(set.problems.flatMap(({ statement, working }) => [statement, ...working])).size, [set.problems]);
   const left = LIMITS.problems - set.problems.length;
   const attempt = async (work: () => Promise<void>): Promise<void> => {
     try {
@@ -40,6 +46,22 @@ function SetContents({ set, again }: { readonly set: SetRecord; readonly again: 
       if (!(error instanceof ApiFault)) throw error;
       setFault(error.message);
     }
+  };
+  /** Stores a change on top of a version; where another came first, both are shown. */
+  const store = (change: SetWords, version = set.version): void =>
+    void attempt(async () => {
+      try {
+        await api.changeSet(set.id, { version, ...change });
+        setConflict(undefined);
+        again();
+      } catch (error) {
+        if (!(error instanceof ApiFault) || error.status !== 409) throw error;
+        setConflict({ change, now: error.current as ChangeTooLate["now"] });
+      }
+    });
+  const leave = (): void => {
+    setConflict(undefined);
+    again();
   };
   const add = (event: FormEvent): void => {
     event.preventDefault();
@@ -51,7 +73,7 @@ function SetContents({ set, again }: { readonly set: SetRecord; readonly again: 
   return (
     <>
       <div className="flex items-start justify-between gap-4">
-        <SetTitle set={set} attempt={attempt} again={again} />
+        <SetTitle key={set.version} set={set} store={(changed) => store({ title: changed })} />
         <div className="flex shrink-0 gap-2">
           <a href={`/api/sets/${set.id}/file`} className="rounded border border-rule bg-paper px-3 py-1 hover:border-steel">
             Save as file
@@ -64,15 +86,8 @@ function SetContents({ set, again }: { readonly set: SetRecord; readonly again: 
           <Prose words={{ markdown: set.introduction }} />
         </div>
       )}
-      <SetSettingsForm
-        set={set}
-        store={(frontMatter) =>
-          void attempt(async () => {
-            await api.changeSet(set.id, { version: set.version, frontMatter });
-            again();
-          })
-        }
-      />
+      <SetSettingsForm set={set} store={(frontMatter) => store({ frontMatter })} />
+      {conflict && <SetConflict key={conflict.now.version} conflict={conflict} store={(change) => store(change, conflict.now.version)} leave={leave} />}
       <ol className="sheet mt-6 divide-y divide-rule rounded" aria-label="problems">
         {set.problems.map((problem, index) => (
           <li key={problem.id} className="flex items-baseline gap-3 px-5 py-3">
@@ -105,27 +120,20 @@ function SetContents({ set, again }: { readonly set: SetRecord; readonly again: 
           {left > 0 ? `${left} more problems fit` : "No more problems fit"}: a set may have {LIMITS.problems}.
         </p>
       )}
+      {held > NEARLY_FULL * LIMITS.set && (
+        <p className="mt-2 text-steel">
+          This set holds {(held / MEGABYTE).toFixed(1)} of {LIMITS.set / MEGABYTE} MB: what comes next may be another set.
+        </p>
+      )}
       {fault !== "" && <Fault>{fault}</Fault>}
     </>
   );
 }
 
-function SetTitle({
-  set,
-  attempt,
-  again,
-}: {
-  readonly set: SetRecord;
-  readonly attempt: (work: () => Promise<void>) => Promise<void>;
-  readonly again: () => void;
-}) {
+function SetTitle({ set, store }: { readonly set: SetRecord; readonly store: (title: string) => void }) {
   const [title, setTitle] = useState(set.title);
-  const store = (): void => {
-    if (title.trim() === "" || title.trim() === set.title) return;
-    void attempt(async () => {
-      await api.changeSet(set.id, { version: set.version, title: title.trim() });
-      again();
-    });
+  const leave = (): void => {
+    if (title.trim() !== "" && title.trim() !== set.title) store(title.trim());
   };
   return (
     <h1 className="min-w-0 flex-1">
@@ -133,7 +141,7 @@ function SetTitle({
         aria-label="title of the set"
         value={title}
         onChange={(event) => setTitle(event.target.value)}
-        onBlur={store}
+        onBlur={leave}
         maxLength={200}
         className="w-full rounded border border-transparent bg-transparent font-serif text-2xl font-semibold hover:border-rule"
       />
