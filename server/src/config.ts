@@ -11,6 +11,7 @@ export interface Config {
   readonly proxies: number;
   readonly checkThreads: number;
   readonly lineSeconds: number;
+  readonly lineMegabytes: number;
   readonly signInAttempts: number;
   readonly requestsAMinute: number;
   readonly setsOfAnAccount: number;
@@ -68,6 +69,7 @@ export function readConfig(environment: Environment): Config {
     proxies: number("PROXIES", 0, 0, 100),
     checkThreads: number("CHECK_THREADS", usualThreads(), 1, 1000),
     lineSeconds: number("LINE_SECONDS", 20, 1, 3600),
+    lineMegabytes: number("LINE_MEGABYTES", 1000, 50, 1_000_000),
     signInAttempts: number("SIGN_IN_ATTEMPTS", 30, 1, 1_000_000),
     requestsAMinute: number("REQUESTS_A_MINUTE", 20_000, 10, 10_000_000),
     setsOfAnAccount: number("SETS_OF_AN_ACCOUNT", 500, 1, 1_000_000),

@@ -15,4 +15,6 @@ export const LIMITS = {
   set: 2_000_000,
   /** A whole file: with what it takes to write a set of that size down. */
   file: 3_000_000,
+  /** Sets of one account that are published, previewed or written to files at the same time. */
+  jobs: 5,
 } as const;

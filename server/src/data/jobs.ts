@@ -1,4 +1,5 @@
 import { randomUUID } from "node:crypto";
+import { LIMITS } from "@nail-down/core/problemset/limits";
 import { and, asc, count, desc, eq, inArray, isNotNull, lt, notInArray, or, type SQL, sql } from "drizzle-orm";
 import type { Database } from "./database.ts";
 import { type JobProgress, type JobRequest, jobs } from "./schema.ts";
@@ -20,8 +21,6 @@ const ENTRY = {
 export type Job = Pick<typeof jobs.$inferSelect, keyof typeof ENTRY>;
 export type JobKind = Job["kind"];
 
-/** How many jobs of one account may wait or run. */
-const MOST_ACTIVE = 5;
 /** How many that have ended are known. */
 const MOST_ENDED = 10;
 const ACTIVE: readonly Job["state"][] = ["waiting", "running"];
@@ -45,8 +44,8 @@ export async function addJob(database: Database, { problems, ...job }: NewJob): 
     .select({ jobs: count() })
     .from(jobs)
     .where(and(eq(jobs.accountId, job.accountId), isActive));
-  if ((active?.jobs ?? 0) >= MOST_ACTIVE)
-    throw new LimitReached(`an account may have ${MOST_ACTIVE} sets worked on at the same time: wait for one to end, or cancel one`);
+  if ((active?.jobs ?? 0) >= LIMITS.jobs)
+    throw new LimitReached(`an account may have ${LIMITS.jobs} sets worked on at the same time: wait for one to end, or cancel one`);
   const stored = { ...job, id: randomUUID(), state: "waiting", progress: { problems, done: 0, at: null }, message: null, createdAt: Date.now() } as const;
   const isOver = and(eq(jobs.accountId, job.accountId), isNotNull(jobs.endedAt));
   const newest = database.select({ id: jobs.id }).from(jobs).where(isOver).orderBy(desc(jobs.createdAt)).limit(MOST_ENDED);

@@ -14,7 +14,6 @@ type Asked<Name extends keyof Tasks> = Parameters<Tasks[Name]>[0];
 type Answer<Name extends keyof Tasks> = ReturnType<Tasks[Name]>;
 
 const QUICK = { threads: 2, seconds: 15, megabytes: 512 } as const;
-const LONG_MEGABYTES = 1000;
 const RENDER_SECONDS = 60;
 /** A thread that was just made first reads the program: that is no line's time. */
 const START_SECONDS = 60;
@@ -33,6 +32,8 @@ export interface WorkLimits {
   readonly threads: number;
   /** What one line may take before it is given up, in seconds. */
   readonly lineSeconds: number;
+  /** What the thread that works on it may hold, in megabytes. */
+  readonly lineMegabytes: number;
 }
 
 /** Who the work is for, and whether it is still wanted. */
@@ -63,10 +64,10 @@ export class WorkPool {
   readonly #lineSeconds: number;
 
   /** @param script the built worker (`worker.ts`) */
-  constructor(script: URL, { threads, lineSeconds }: WorkLimits) {
+  constructor(script: URL, { threads, lineSeconds, lineMegabytes }: WorkLimits) {
     const common = { filename: script.href, idleTimeout: 60_000 };
     this.#quick = new Piscina({ ...common, minThreads: 1, maxThreads: QUICK.threads, resourceLimits: { maxOldGenerationSizeMb: QUICK.megabytes } });
-    this.#long = new Piscina({ ...common, minThreads: 0, maxThreads: threads, resourceLimits: { maxOldGenerationSizeMb: LONG_MEGABYTES } });
+    this.#long = new Piscina({ ...common, minThreads: 0, maxThreads: threads, resourceLimits: { maxOldGenerationSizeMb: lineMegabytes } });
     this.#quickTurns = new FairQueue(QUICK.threads, 1);
     this.#longTurns = new FairQueue(threads, Math.max(1, threads - 1));
     this.#lineSeconds = lineSeconds;

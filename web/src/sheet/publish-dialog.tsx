@@ -1,12 +1,13 @@
 import { type Choices, choicesOf, type PublicationKind } from "@nail-down/core/composition/choices";
 import type { Detail } from "@nail-down/core/document/derivation";
+import { LIMITS } from "@nail-down/core/problemset/limits";
 import { settingsOf } from "@nail-down/core/problemset/settings";
 import { Dialog, RadioGroup } from "radix-ui";
 import { useCallback, useEffect, useState } from "react";
 import { Link } from "react-router";
 import { ApiFault, api, type Job, type NotNailed, type Preview, type Publication, type SetRecord } from "../api/client.ts";
 import { Button, Fault } from "../parts/controls.tsx";
-import { progressWords, useJob, useLeaving, type Work } from "./use-job.ts";
+import { hasEnded, progressWords, useJob, useLeaving, type Work } from "./use-job.ts";
 
 interface Option<Value extends string> {
   readonly value: Value;
@@ -50,6 +51,9 @@ export function PublishDialog({ set, again }: { readonly set: SetRecord; readonl
   );
 }
 
+/** A preview and what is published. */
+const OWN_JOBS = 2;
+
 function Publishing({ set, again }: { readonly set: SetRecord; readonly again: () => void }) {
   const [choices, setChoices] = useState(() => choicesOf(settingsOf(set.frontMatter).settings));
   const [fault, setFault] = useState("");
@@ -81,6 +85,11 @@ function Publishing({ set, again }: { readonly set: SetRecord; readonly again: (
         {choices.kind === "worked" && <Check label="Number every line" checked={choices.allNumbers} change={(allNumbers) => choose({ allNumbers })} />}
         {choices.kind === "handout" && <Check label="Leave room to write" checked={choices.space} change={(space) => choose({ space })} />}
         {preview.work.kind === "done" && <Unproven set={set} notNailed={preview.work.result.notNailed} />}
+        {publishing.others >= LIMITS.jobs - OWN_JOBS && (
+          <p className="text-steel">
+            {publishing.others} other sets of yours are being worked on: {LIMITS.jobs} places are all there are at the same time, and this one wants {OWN_JOBS}.
+          </p>
+        )}
         {fault !== "" && <Fault>{fault}</Fault>}
         {work.kind === "failed" && <Fault>{work.message}</Fault>}
         <div className="flex gap-2">
@@ -113,18 +122,21 @@ function usePublishing(set: SetRecord, again: () => void) {
     [again],
   );
   const publishing = useJob(fetchResult);
+  const [others, setOthers] = useState(0);
   const { begin, isFree } = publishing;
   useLeaving(publishing.stop, false);
   useEffect(() => {
     const goesOn = async (): Promise<void> => {
       const { jobs } = await api.jobs();
-      const own = jobs.find(({ setId, kind, state }) => setId === set.id && kind === "publish" && (state === "waiting" || state === "running"));
+      const active = jobs.filter((job) => !hasEnded(job));
+      setOthers(active.filter(({ setId }) => setId !== set.id).length);
+      const own = active.find(({ setId, kind }) => setId === set.id && kind === "publish");
       if (own && isFree()) await begin(async () => own);
     };
     // Where it cannot be asked, there is nothing to go on with.
     void goesOn().catch(() => undefined);
   }, [set.id, begin, isFree]);
-  return publishing;
+  return { ...publishing, others };
 }
 
 function Progress({ job }: { readonly job: Job | undefined }) {

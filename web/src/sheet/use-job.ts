@@ -8,7 +8,7 @@ export type Work<Result> =
   | { readonly kind: "done"; readonly result: Result }
   | { readonly kind: "failed"; readonly message: string };
 
-const hasEnded = ({ state }: Job): boolean => state !== "waiting" && state !== "running";
+export const hasEnded = ({ state }: Job): boolean => state !== "waiting" && state !== "running";
 
 /** Begins work on a set, follows it, and fetches what it came to; beginning anew or `stop` cancels what has not ended. */
 export function useJob<Result>(fetchResult: (id: string) => Promise<Result>) {
