@@ -3,7 +3,7 @@
  * is; and how many authors may save at once.
  */
 import { spawn } from "node:child_process";
-import { mkdtempSync } from "node:fs";
+import { mkdtempSync, readdirSync, readFileSync } from "node:fs";
 import { createServer } from "node:http";
 import { availableParallelism, tmpdir } from "node:os";
 import { join } from "node:path";
@@ -201,11 +201,38 @@ async function editors() {
   }
 }
 
+/** The files of the application, against a bare server that sends the same bytes. */
+async function files() {
+  const folder = join(root, "web/dist/assets");
+  const packed = readdirSync(folder).filter((name) => name.endsWith(".js.gz"));
+  const largest = packed.map((name) => ({ name, bytes: readFileSync(join(folder, name)) })).sort((a, b) => b.bytes.length - a.bytes.length)[0];
+  const server = await served();
+  const bare = createServer((_request, response) => response.writeHead(200, { "content-encoding": "gzip" }).end(largest.bytes));
+  await new Promise((resolve) => bare.listen(0, resolve));
+  const took = async (address) => {
+    const begun = performance.now();
+    await (await fetch(address, { headers: { "accept-encoding": "gzip" } })).arrayBuffer();
+    return performance.now() - begun;
+  };
+  try {
+    const [own, other] = [[], []];
+    for (let k = 0; k < 300; k++) {
+      own.push(await took(`${server.origin}/assets/${largest.name.slice(0, -".gz".length)}`));
+      other.push(await took(`http://127.0.0.1:${bare.address().port}/`));
+    }
+    row(`a file of ${Math.round(largest.bytes.length / 1000)} kB of the application`, at(own, 0.5), at(other, 0.5), "a bare server with the same bytes");
+  } finally {
+    server.end();
+    bare.close();
+  }
+}
+
 export async function serverBench() {
-  await build(["server"]);
+  await build(["server", "web"]);
   console.log(`\nthe server on ${availableParallelism()} cores                                        seconds      ratio  against`);
   await underAttack();
   await editors();
+  await files();
 }
 
 const [, script, role, origin, until] = process.argv;
