@@ -317,7 +317,9 @@ export function stepsCheck(steps: readonly Step[], assumptions: readonly Express
     // What one point needs is not known of the next.
     const isOfPoint = step.claim.kind === "nature" || step.claim.kind === "value at";
     if (!isOfPoint) known.push(...step.conditions);
-    const judged = judgeStep(step, isOfPoint ? [...assumptions, ...step.conditions] : known, established);
+    // Within a case two forms need be equal only there.
+    const here = step.claim.kind === "equal" && step.cases ? [...known, ...step.cases] : known;
+    const judged = judgeStep(step, isOfPoint ? [...assumptions, ...step.conditions] : here, established);
     if (judged.verdict === "nailed") established.push(...establishedBy(step.claim));
     return judged;
   });

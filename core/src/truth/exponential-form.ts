@@ -129,6 +129,8 @@ function toExponentials(e: Expression, assumptions: readonly Expression[]): Expr
     if (u && e.name in HYPERBOLIC) return HYPERBOLIC[e.name]?.(exponential(at(u)), exponential(negate(at(u)))) ?? e;
     if (u && e.name in CIRCULAR) return CIRCULAR[e.name]?.(exponential(product(I, at(u))), exponential(negate(product(I, at(u))))) ?? e;
     if (u && !isReal(u)) {
+      const sizes = e.name === "abs" ? factorsOf(u).map((factor) => sizeOf(factor)) : [];
+      if (sizes.length > 0 && !sizes.some((size) => equal(size, e))) return at(product(...sizes));
       const other = PARTS[e.name]?.(u, conjugate(u));
       if (other && !equal(other, e)) return at(other);
     }
@@ -151,6 +153,12 @@ function toExponentials(e: Expression, assumptions: readonly Expression[]): Expr
   if (den === 1) return power(at(e.base), e.exponent);
   if (typeof den === "bigint" || equal(e.base, E)) return e;
   return power(withRoots(rootOf(realForm(e.base), den, assumptions), at), number(rational.rational(num)));
+}
+
+/** |u|, and |u^n| as |u|^n for whole n. */
+function sizeOf(factor: Expression): Expression {
+  const isWhole = factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.den === 1;
+  return isWhole ? power(call("abs", factor.base), factor.exponent) : call("abs", factor);
 }
 
 /** A root taken apart where real rules allow it, else whole. */

@@ -1,6 +1,7 @@
-import { call, number, product, subtract, sum } from "../expression/construct.ts";
+import { call, divide, number, product, relation, subtract, sum } from "../expression/construct.ts";
 import { type CallNode, type Expression, findAll } from "../expression/expression.ts";
-import { replacePart } from "../expression/substitute.ts";
+import { mapChildren, replacePart } from "../expression/substitute.ts";
+import { decide } from "./sign.ts";
 import { expand } from "./simplify.ts";
 
 /** Factorials of numbers that are this far apart are written by the least of them. */
@@ -18,6 +19,16 @@ export function withLeastFactorials(e: Expression): Expression {
     const factors = Array.from({ length: down }, (_, k) => subtract(own, number(k)));
     return replacePart(current, one, product(...factors, call("factorial", sum(own, number(-down)))));
   }, e);
+}
+
+/** binomial(n, k) as n!/(k! (n − k)!), where k ≤ n is known. */
+export function withFactorials(e: Expression, known: readonly Expression[]): Expression {
+  const inner = mapChildren(e, (child) => withFactorials(child, known));
+  const [n, k] = inner.kind === "call" && inner.name === "binomial" ? inner.args : [];
+  // Of whole numbers, k ≤ n says the same as k < n + 1.
+  const isWithin = n && k && [relation(k, "<=", n), relation(k, "<", sum(n, number(1)))].some((fact) => decide(fact, known) === true);
+  if (!isWithin) return inner;
+  return divide(call("factorial", n), product(call("factorial", k), call("factorial", expand(subtract(n, k)))));
 }
 
 function difference(a: Expression, b: Expression): number | undefined {

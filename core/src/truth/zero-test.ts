@@ -12,9 +12,10 @@ import * as rational from "../number/rational.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import * as poly from "../polynomial/multivariate.ts";
+import { withBinomialSums } from "./binomial-theorem.ts";
 import { withDecidedCases } from "./branches.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
-import { withLeastFactorials } from "./factorials.ts";
+import { withFactorials, withLeastFactorials } from "./factorials.ts";
 import { integerCases } from "./family-of-values.ts";
 import { asProducts } from "./logarithms.ts";
 import { vanishesByOrder } from "./order.ts";
@@ -54,6 +55,8 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   const byCases = integerTest(e, assumptions);
   if (byCases) return byCases;
   const known = [...realDomain(e), ...assumptions];
+  const summed = withBinomialSums(e, known);
+  if (!equal(summed, e) && zeroTest(summed, known).kind === "zero") return { kind: "zero", method: "by the binomial theorem" };
   const sampled = sampledTest(e, known);
   if (sampled.kind === "nonzero") return sampled;
   const decided = withDecidedCases(untangled(e, known), known);
@@ -69,7 +72,7 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   const stepped = stepsForm(e);
   if (!equal(stepped, e) && zeroTest(stepped, known).kind === "zero")
     return { kind: "zero", method: "it is 0 once signs of products are taken apart and whole terms stand outside of floors" };
-  const shifted = withLeastFactorials(e);
+  const shifted = withLeastFactorials(withFactorials(e, known));
   if (!equal(shifted, e) && zeroTest(shifted, known).kind === "zero") return { kind: "zero", method: "both sides are the same by n! = n (n - 1)!" };
   if (vanishesByOrder(e, known)) return { kind: "zero", method: "it is 0 whichever of the quantities compared is the larger" };
   const witness = related === "differs" || form === "nonzero" ? farWitness(e, known) : undefined;
@@ -160,10 +163,13 @@ function degreeOfRoots(e: Expression): number {
 /** A point further out, or more digits, at which a ball excludes 0: for what vanishes at the usual points or nearly everywhere. */
 function farWitness(e: Expression, known: readonly Expression[]): Point | undefined {
   const near = samplePoints([e], known, 2).find((point) => sizeBits(e, 4096, point) === "nonzero");
-  if (near) return near;
+  // Far out a sum has so many terms that it is worked out no more.
+  if (near || findAll(e, isSeries).length > 0) return near;
   for (const point of farPoints([e], known)) if (sizeBits(e, 256, point) === "nonzero") return point;
   return undefined;
 }
+
+const isSeries = (part: Expression): boolean => part.kind === "iterated" && (part.operator === "sum" || part.operator === "product");
 
 /** Whether the rational normal form is 0, or one of the names alone that is not, or leaves it open. */
 function rationalForm(e: Expression): "zero" | "nonzero" | "open" {
