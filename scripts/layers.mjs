@@ -21,6 +21,7 @@ const CORE_LAYERS = [
   "rewrite",
   "matrix",
   "calculus",
+  "proof",
   "solve",
   "check",
   "graph",
@@ -30,7 +31,7 @@ const CORE_LAYERS = [
   "composition",
 ];
 /** What a folder must not import although it lies above: the judge sees neither the solver nor what integrates and finds limits. */
-const FORBIDDEN = { check: ["solve", "calculus/integral", "calculus/limit"] };
+const FORBIDDEN = { check: ["solve", "proof", "calculus/integral", "calculus/limit"] };
 /** Folders that are entered by one file alone. */
 const DOORS = { truth: "index.ts" };
 /** Packages that each workspace's sources may import, besides relative paths. */

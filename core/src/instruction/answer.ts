@@ -4,12 +4,14 @@ import type { Step } from "../derivation/step.ts";
 import type { Expression } from "../expression/expression.ts";
 import type { FigurePicture } from "../graph/figure/figure.ts";
 import type { Scene, Window } from "../graph/scene.ts";
+import type { Line } from "../notation/inline.ts";
 import type { Syntax } from "../notation/syntax.ts";
 import type { OptimumPoint, Wanted } from "../solve/optima/optimum.ts";
 import type { SolutionSet } from "../solve/solution.ts";
 import type { Unit } from "../units/unit.ts";
 import type { Measured } from "./figures/measured.ts";
 import type { Question, Scope } from "./hand/question.ts";
+import type { Antiderivative } from "./hand/up-to-constant.ts";
 import type { AnswerUnits } from "./units.ts";
 
 /** The result of a line, by kind; the batch command and the bench show it. `angles` are the unknowns shown in degrees too, `units` those
@@ -40,6 +42,8 @@ export type Answer =
       readonly shownIn?: Unit;
       /** The terms in the order in which they are written down: those of a series, and a constant of integration last. */
       readonly ordered?: readonly Expression[];
+      /** The constant of an indefinite integral, and what was integrated over. */
+      readonly antiderivative?: Antiderivative;
       /** The order of what a series leaves out. */
       readonly remainder?: Expression;
     }
@@ -50,6 +54,8 @@ export type Answer =
       readonly holds: boolean | undefined;
       readonly sentence: string;
       readonly counterexample?: ReadonlyMap<string, Expression>;
+      /** What probably went wrong, or how it would be right. */
+      readonly hint?: Line;
       /** Where only one side is defined, so that nothing is said. */
       readonly exceptions?: readonly Expression[];
     }

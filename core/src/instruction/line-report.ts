@@ -70,6 +70,8 @@ export type AnswerReport =
       readonly kind: "truth";
       readonly holds: boolean | null;
       readonly sentence: string;
+      /** What probably went wrong, or how it would be right. */
+      readonly hint?: string;
       readonly counterexample?: Readonly<Record<string, Value>>;
       readonly exceptions?: readonly string[];
     }

@@ -162,6 +162,7 @@ export function answerReport(answer: Answer): AnswerReport {
         kind: "truth",
         holds: answer.holds ?? null,
         sentence: answer.sentence,
+        ...(answer.hint ? { hint: linePlain(answer.hint) } : {}),
         ...(answer.counterexample ? { counterexample: valuesReport(answer.counterexample) } : {}),
         ...(answer.exceptions && answer.exceptions.length > 0 ? { exceptions: answer.exceptions.map(text) } : {}),
       };

@@ -2,6 +2,7 @@ import type { Expression } from "../../expression/expression.ts";
 import { ANGLES } from "./angles.ts";
 import { DERIVATIVES } from "./derivatives.ts";
 import { EQUATIONS } from "./equations.ts";
+import { IDENTITIES } from "./identities.ts";
 import { INTEGRALS } from "./integrals.ts";
 import { LIMITS } from "./limits.ts";
 import { MATRICES } from "./matrices.ts";
@@ -15,6 +16,7 @@ const MAIN = {
   ...ANGLES.main,
   ...DERIVATIVES.main,
   ...EQUATIONS.main,
+  ...IDENTITIES.main,
   ...INTEGRALS.main,
   ...LIMITS.main,
   ...MATRICES.main,
@@ -29,6 +31,7 @@ const ROUTINE = {
   ...ANGLES.routine,
   ...DERIVATIVES.routine,
   ...EQUATIONS.routine,
+  ...IDENTITIES.routine,
   ...INTEGRALS.routine,
   ...LIMITS.routine,
   ...MATRICES.routine,

@@ -35,7 +35,8 @@ export function expandWithSteps(e: Expression, known: Known, only?: ExpandOnly):
   return way.end();
 }
 
-function withLogarithmsApart(e: Expression, assumptions: readonly Expression[]): Expression {
+/** ln(a b) as ln a + ln b and ln(a^n) as n ln a, as far as what is known allows it. */
+export function withLogarithmsApart(e: Expression, assumptions: readonly Expression[]): Expression {
   const inner = mapChildren(e, (child) => withLogarithmsApart(child, assumptions));
   if (inner.kind !== "call") return inner;
   const [first, second] = inner.args;

@@ -1,0 +1,96 @@
+import { divide, equation } from "../../expression/construct.ts";
+import { compile } from "../../expression/double-value.ts";
+import { isEquation, sideDifference, sidesOf } from "../../expression/equations.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { type Line, say } from "../../notation/inline.ts";
+import { equalityTest, simplify } from "../../truth/index.ts";
+import type { Slip } from "./slip.ts";
+import { type Edit, inDegrees, putBackFactors, smallEdits } from "./small-edits.ts";
+import { wrongUses } from "./wrong-laws.ts";
+import { wrongMoves } from "./wrong-moves.ts";
+
+/** Numbers for the letters at which forms are compared before it is proven that they are equal. */
+const LOOKS = [0.7321, 1.318, 2.447];
+const CLOSE = 1e-9;
+/** So many changes are looked at exactly. */
+const MOST_EXACT = 6;
+
+/** The values of expressions in some letters at a few places. */
+const looker =
+  (letters: readonly string[]) =>
+  (e: Expression): readonly number[] => {
+    const f = compile(e, letters);
+    return LOOKS.map((_, k) => f(...letters.map((_letter, j) => LOOKS[(k + j) % LOOKS.length] ?? 1)));
+  };
+
+const isNear = (some: readonly number[], others: readonly number[]): boolean =>
+  some.every((value, k) => Math.abs(value - (others[k] ?? Number.NaN)) <= CLOSE * Math.max(1, Math.abs(value)));
+
+const lettersOf = (...expressions: readonly Expression[]): readonly string[] => [...new Set(expressions.flatMap((e) => [...freeNames(e)]))].sort();
+
+/**
+ * Why a claimed value is not the value before it: a law that does not hold was used, or a small change of the claim would make it right. The
+ * first that is proven; undefined where there is none.
+ */
+export function findSlip(before: Expression, claimed: Expression, assumptions: readonly Expression[]): Slip | undefined {
+  const looks = looker(lettersOf(before, claimed));
+  const [was, is] = [looks(before), looks(claimed)];
+  const isSame = (a: Expression, b: Expression): boolean => equalityTest(a, b, assumptions).kind === "zero";
+  const law = wrongUses(before).find(({ after }) => isNear(looks(after), is) && isSame(after, claimed));
+  if (law) return { said: say`${law.claim} does not hold`, instead: before };
+  const degrees = inDegrees(before);
+  if (!equal(degrees, before) && isNear(looks(degrees), is) && isSame(degrees, claimed))
+    return { said: say`it would be right with the angle in degrees`, instead: before };
+  const edits = [...smallEdits(claimed), ...putBackFactors(claimed, before)].filter(({ after }) => isNear(looks(after), was));
+  const edit = edits.slice(0, MOST_EXACT).find(({ after }) => isSame(after, before));
+  return edit && { said: saidOf(edit, claimed), instead: edit.after };
+}
+
+/** Why a claimed equation does not follow from the one before it: by a slip in moving or dividing, a law that does not hold, or a small change. */
+export function findSlipOfEquation(before: Expression, claimed: Expression): Slip | undefined {
+  const [left, right] = sidesOf(claimed);
+  if (!left || !right || !isEquation(before) || !isEquation(claimed)) return undefined;
+  const looks = looker(lettersOf(before, claimed));
+  const difference = (e: Expression): Expression => (isEquation(e) ? sideDifference(e) : e);
+  /** Whether two equations say that the same is 0, but for a number before it. */
+  const isSame = (a: Expression, b: Expression): boolean => {
+    const [p, q] = [looks(difference(a)), looks(difference(b))];
+    const ratio = (p[0] ?? 0) / (q[0] ?? 0);
+    if (
+      !Number.isFinite(ratio) ||
+      ratio === 0 ||
+      !isNear(
+        p,
+        q.map((value) => ratio * value),
+      )
+    )
+      return false;
+    const exact = simplify(divide(difference(a), difference(b))).expression;
+    return freeNames(exact).size === 0;
+  };
+  const move = wrongMoves(before).find(({ after }) => isSame(after, claimed));
+  if (move) return move;
+  const law = wrongUses(before).find(({ after }) => isSame(after, claimed));
+  if (law) return { said: say`${law.claim} does not hold`, instead: before };
+  const editsOf = (side: Expression): readonly Edit[] => [...smallEdits(side), ...putBackFactors(side, before)];
+  const sides = [
+    ...editsOf(left).map((edit) => ({ edit, whole: equation(edit.after, right) })),
+    ...editsOf(right).map((edit) => ({ edit, whole: equation(left, edit.after) })),
+  ];
+  const found = sides.find(({ whole }) => isSame(whole, before));
+  return found && { said: say`it would be right with ${WORDS[found.edit.kind]}: ${found.whole}`, instead: found.whole };
+}
+
+const WORDS: Readonly<Record<Edit["kind"], string>> = {
+  sign: "a sign",
+  number: "a number",
+  exponent: "an exponent",
+  factor: "a factor less",
+  function: "another function",
+  "missing factor": "a factor more",
+};
+
+function saidOf({ kind, part, by, after }: Edit, claimed: Expression): Line {
+  const what = WORDS[kind];
+  return equal(part, claimed) ? say`it would be right with ${what}: ${after}` : say`it would be right with ${what}: ${by} in place of ${part}`;
+}

@@ -1,0 +1,105 @@
+import { call, divide, isNumber, negate, number, PI, power, product, splitCoefficient, sum } from "../../expression/construct.ts";
+import { type Expression, equal, factorsOf, findAll, freeNames } from "../../expression/expression.ts";
+import { mapChildren, replacePart } from "../../expression/substitute.ts";
+import * as rational from "../../number/rational.ts";
+
+/** A small change of an expression: which part, and what stands in its place. */
+export interface Edit {
+  readonly kind: "sign" | "number" | "exponent" | "factor" | "missing factor" | "function";
+  readonly part: Expression;
+  readonly by: Expression;
+  readonly after: Expression;
+}
+
+type Change = Pick<Edit, "kind" | "part" | "by">;
+
+/** All expressions that one small change makes: a sign, a number, an exponent, a factor left out, another function. */
+export function smallEdits(e: Expression): readonly Edit[] {
+  const nodes = findAll(e, (part) => part.kind !== "number" || equal(part, e));
+  const changes = nodes.flatMap((node) => CHANGES.flatMap((changesOf) => changesOf(node)));
+  return [...new Map(changes.map((change) => ({ ...change, after: replacePart(e, change.part, change.by) })).map((edit) => [edit.after.hash, edit])).values()];
+}
+
+/** A term with the other sign. */
+const signs = (node: Expression): readonly Change[] => {
+  if (node.kind !== "sum") return [];
+  return node.terms.map((term): Change => ({ kind: "sign", part: node, by: sum(...node.terms.map((one) => (one === term ? negate(one) : one))) }));
+};
+
+/** The whole with the other sign. */
+const wholeSign = (node: Expression): readonly Change[] =>
+  freeNames(node).size > 0 || node.kind === "number" ? [{ kind: "sign", part: node, by: negate(node) }] : [];
+
+/** A number before a term, doubled, halved, one more or less, left out. */
+const numbers = (node: Expression): readonly Change[] => {
+  if (node.kind === "power" || node.kind === "call") {
+    return [2, 3, 4].flatMap((k) => [product(number(k), node), divide(node, number(k))]).map((by): Change => ({ kind: "number", part: node, by }));
+  }
+  if (node.kind !== "product" && node.kind !== "number") return [];
+  const { coefficient, rest } = splitCoefficient(node);
+  const others = [
+    rational.ONE,
+    rational.multiply(coefficient, rational.rational(2)),
+    rational.divide(coefficient, rational.rational(2)),
+    rational.add(coefficient, rational.ONE),
+    rational.subtract(coefficient, rational.ONE),
+  ];
+  return others.filter(({ num }) => num !== 0).map((value): Change => ({ kind: "number", part: node, by: product(number(value), rest) }));
+};
+
+/** A power with another whole exponent, or a square where none was written. */
+const exponents = (node: Expression): readonly Change[] => {
+  const [base, exponent] = node.kind === "power" && node.exponent.kind === "number" ? [node.base, node.exponent.value] : [node, rational.ONE];
+  if (node.kind === "number" || node.kind === "sum" || node.kind === "product" || freeNames(base).size === 0) return [];
+  return [-1, 1].flatMap((step): readonly Change[] => {
+    const next = rational.add(exponent, rational.rational(step));
+    return next.num === 0 ? [] : [{ kind: "exponent", part: node, by: power(base, number(next)) }];
+  });
+};
+
+/** A product without one of its factors. */
+const factors = (node: Expression): readonly Change[] =>
+  node.kind === "product"
+    ? factorsOf(node)
+        .filter((factor) => !isNumber(factor, -1))
+        .map((factor): Change => ({ kind: "factor", part: node, by: product(...factorsOf(node).filter((one) => one !== factor)) }))
+    : [];
+
+const OTHERS: Readonly<Record<string, readonly string[]>> = {
+  sin: ["cos"],
+  cos: ["sin"],
+  tan: ["cot"],
+  cot: ["tan"],
+  sinh: ["cosh"],
+  cosh: ["sinh"],
+  ln: ["lg"],
+  lg: ["ln"],
+};
+
+const functions = (node: Expression): readonly Change[] =>
+  node.kind === "call" ? (OTHERS[node.name] ?? []).map((other): Change => ({ kind: "function", part: node, by: call(other, ...node.args) })) : [];
+
+const CHANGES: readonly ((node: Expression) => readonly Change[])[] = [signs, wholeSign, functions, exponents, numbers, factors];
+
+/** A factor that stood before and was lost, put back before the whole or one of its terms. */
+export function putBackFactors(e: Expression, before: Expression): readonly Edit[] {
+  const lost = findAll(before, (part) => part.kind === "name" || (part.kind === "constant" && part.name === "pi"));
+  const lostBelow = lost.map((factor) => power(factor, number(-1)));
+  const terms = e.kind === "sum" ? e.terms : [];
+  return [...lost, ...lostBelow].flatMap((factor) => [
+    { kind: "missing factor" as const, part: e, by: product(factor, e), after: product(factor, e) },
+    ...terms.map((term) => ({
+      kind: "missing factor" as const,
+      part: term,
+      by: product(factor, term),
+      after: sum(...terms.map((one) => (one === term ? product(factor, one) : one))),
+    })),
+  ]);
+}
+
+/** What an expression is when the angles of its circular functions are taken in degrees. */
+export function inDegrees(e: Expression): Expression {
+  const inner = mapChildren(e, inDegrees);
+  const [angle] = inner.kind === "call" && ["sin", "cos", "tan"].includes(inner.name) ? inner.args : [];
+  return inner.kind === "call" && angle ? call(inner.name, product(angle, divide(PI, number(180)))) : inner;
+}
