@@ -1,6 +1,6 @@
 import type { Check } from "../check/verdict.ts";
-import { isNumber, name } from "../expression/construct.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { isNumber, name, product } from "../expression/construct.ts";
+import { type Expression, factorsOf, freeNames } from "../expression/expression.ts";
 import { plain } from "../notation/plain.ts";
 import { coherentUnit } from "../units/coherent.ts";
 import { type Dimension, equal } from "../units/dimension.ts";
@@ -85,7 +85,12 @@ export function withDimensions(outcome: Outcome, known: ReadonlyMap<string, Dime
   const found = dimensionsCheck(measured);
   const notes = [...(outcome.notes ?? []), ...bareNumbers(measured)];
   const noted = notes.length > 0 ? { ...outcome, notes } : outcome;
-  return found.length > 0 ? { ...noted, checks: [...outcome.checks, ...found], verdict: "bent" } : noted;
+  const [wrong] = found;
+  if (!wrong) return noted;
+  const { answer } = noted;
+  // What is claimed of quantities of two kinds does not hold, whatever their numbers are.
+  const judged = answer?.kind === "truth" ? { ...noted, answer: { kind: "truth", holds: false, sentence: wrong.detail } as const } : noted;
+  return { ...judged, checks: [...outcome.checks, ...found], verdict: "bent" };
 }
 
 function bareNumbers(measured: readonly Measured[]): readonly string[] {
@@ -98,10 +103,18 @@ function dimensionsCheck(measured: readonly Measured[]): readonly Check[] {
   if (!pair) return [];
   const [first, second] = pair.parts.map((one, k) => {
     const unit = unitPlain(coherentUnit(pair.dimensions[k] ?? [])) || "no unit";
-    return isUnit(one) ? `what stands before is in ${unit}` : `${plain(one)} is in ${unit}`;
+    return isUnit(one) ? `what stands before is in ${unit}` : `${written(one)} is in ${unit}`;
   });
   const detail = `${first} and ${second}: they cannot be added or compared`;
   return [{ kind: "dimensions", outcome: "bent", detail, lines: [{ note: detail }] }];
+}
+
+/** A part with its unit behind the number. */
+function written(part: Expression): string {
+  const factors = factorsOf(part);
+  const units = factors.flatMap((factor) => (factor.kind === "name" ? (unitOfFactor(factor.name) ?? []) : []));
+  const [unit] = units;
+  return unit === undefined ? plain(part) : `${plain(product(...factors.filter((factor) => !isUnit(factor))))} ${unit}`;
 }
 
 /** Whether a part is a unit alone, which stands for a value that is compared with. */

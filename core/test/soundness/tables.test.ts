@@ -1,7 +1,9 @@
 import { describe, expect, test } from "vitest";
+import { lineReport } from "../../src/instruction/report.ts";
+import { runWorking } from "../../src/instruction/working.ts";
 import { answered } from "../oracle.ts";
 import { complexOf, holdsAt, isDefined, isNear, type Values, valueAt, type World } from "./complex-doubles.ts";
-import { HAND_LINES } from "./hand-line-problems.ts";
+import { HAND_LINES, MISTAKEN, RIGHT, SLIPS } from "./hand-line-problems.ts";
 import { IDENTITIES } from "./identity-problems.ts";
 import { OPTIMA } from "./optimum-problems.ts";
 import { REWRITING } from "./rewriting-problems.ts";
@@ -121,4 +123,11 @@ describe("systems of a first year", () => {
 
 describe("work by hand in a first year", () => {
   test.each(HAND_LINES)("%j is %s", (lines, verdict) => expect(answered(...lines).verdict).toBe(verdict));
+  test.each(RIGHT.map((lines) => [lines] as const))("%j is right", (lines) => expect(answered(...lines).verdict).toBe("nailed"));
+  test.each(MISTAKEN.map((lines) => [lines] as const))("%j is bent at its last line", (lines) => {
+    const reports = runWorking(lines).lines.map(lineReport);
+    expect(reports.at(-1)?.verdict).toBe("bent");
+    for (const { verdict } of reports.slice(0, -1)) expect(verdict).not.toBe("bent");
+  });
+  test.each(SLIPS)("%j: %s", (lines, hint) => expect(answered(...lines).answer).toMatchObject({ kind: "truth", holds: false, hint }));
 });

@@ -1,14 +1,14 @@
-import { negate, power, subtract, sum, TWO } from "../../expression/construct.ts";
+import { divide, negate, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { alternativesOf, sidesOf } from "../../expression/equations.ts";
-import { contains, type Expression, findAll } from "../../expression/expression.ts";
+import { contains, type Expression, findAll, isReciprocal } from "../../expression/expression.ts";
 import { replacePart, substitute } from "../../expression/substitute.ts";
 import { decide, equalityTest, simplify, zeroTest } from "../../truth/index.ts";
 
 const MOST_SIGNS = 4;
 
 /** How a step may have let a value in that the line before does not have. */
-export type Gain = "squaring" | "domain";
+export type Gain = "squaring" | "domain" | "multiplying";
 
 /**
  * Why a value solves the new line and not the one before: squaring makes no difference between a side and its opposite, nor between a
@@ -24,6 +24,15 @@ export function gainOf(before: Expression, value: Expression, unknown: string): 
     return conjugate ? "squaring" : undefined;
   });
   return gains.find((gain) => gain !== undefined);
+}
+
+/** What both sides of a line were multiplied by to give another one; undefined where they were not, and where one side is 0 both times. */
+export function multiplierOf(before: Expression, after: Expression): Expression | undefined {
+  const [[left, right], [u, v]] = [sidesOf(before), sidesOf(after)];
+  if (!left || !right || !u || !v || [left, right].some((side) => zeroTest(side).kind === "zero")) return undefined;
+  const multiplier = simplify(divide(u, left)).expression;
+  const isPlain = findAll(multiplier, isReciprocal).length === 0;
+  return isPlain && equalityTest(v, product(multiplier, right), realDomain(before)).kind === "zero" ? multiplier : undefined;
 }
 
 /** Whether a line says that the squares of the sides of another are equal: whatever it lets in came in by squaring. */

@@ -4,21 +4,26 @@ import { equivalence } from "../../check/equivalent/equivalence.ts";
 import { judgeStep } from "../../check/step.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { step } from "../../derivation/step.ts";
-import { divide } from "../../expression/construct.ts";
+import { divide, name, product } from "../../expression/construct.ts";
 import { complexDomain, realDomain } from "../../expression/domain.ts";
-import { opposite, sideDifference } from "../../expression/equations.ts";
-import { type Expression, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
+import { alternativesOf, isEquation, opposite, sideDifference } from "../../expression/equations.ts";
+import { distinct, type Expression, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { substitute, withRanges } from "../../expression/substitute.ts";
+import type { Line } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
+import { findSlip, findSlipOfEquation } from "../../proof/slips/find-slip.ts";
+import type { Slip } from "../../proof/slips/slip.ts";
 import type { Domain } from "../../solve/solution.ts";
-import { decide, simplify, zeroTest } from "../../truth/index.ts";
+import { constantSign, decide, integerCases, simplify, zeroTest } from "../../truth/index.ts";
 import { NO_STEPS, type Outcome } from "../answer.ts";
 import { putIn } from "../carrying-out/put-in.ts";
 import { type Environment, rangeOf } from "../environment.ts";
 import { definedOnly } from "../judging/defined-only.ts";
+import { match } from "../reading/matching.ts";
+import type { TypedNumber } from "../reading/typed-numbers.ts";
 import { type Difference, without } from "./compare.ts";
 import { askedOfLetters, domainOf, type Found, foundIn, listedValues, NOTHING_FOUND, solutionsOf } from "./found.ts";
-import { gainOf, isSquareOf } from "./gained.ts";
+import { type Gain, gainOf, isSquareOf, multiplierOf } from "./gained.ts";
 import type { Question } from "./question.ts";
 import { refutation } from "./refute.ts";
 
@@ -29,6 +34,8 @@ interface Said {
   readonly sentence: string;
   readonly counterexample?: ReadonlyMap<string, Expression>;
   readonly exceptions?: readonly Expression[];
+  /** What probably went wrong. */
+  readonly hint?: Line;
   /** What the next step is held against besides this line. */
   readonly origin?: Question;
 }
@@ -42,65 +49,124 @@ interface Pair {
   readonly assumptions: readonly Expression[];
   readonly was: Found | undefined;
   readonly is: Found | undefined;
+  /** Whether a listed value is only what an exact one rounds to. */
+  readonly isRounded: boolean;
+}
+
+/** A line as its author wrote it: what it claims, and the decimal numbers as they were typed. */
+export interface Claimed {
+  readonly statement: Expression;
+  readonly typed: readonly TypedNumber[];
 }
 
 /** Whether the author's line has the same solutions as what it follows from, in its domain and interval. */
-export function judgeOneUnknown(question: Question, claimed: Expression, unknown: string, environment: Environment): Outcome {
+export function judgeOneUnknown(question: Question, claimed: Claimed, unknown: string, environment: Environment): Outcome {
   const scoped = question.unknowns.length > 0 ? question : { ...question, scope: { ...question.scope, kind: environment.kinds.get(unknown) ?? "reals" } };
   const said = sayOfTarget(scoped, scoped.origin ?? scoped, claimed, unknown, environment);
   const own: Check = { kind: "steps", outcome: said.verdict, detail: said.sentence, lines: [{ note: said.sentence }] };
-  const { holds, sentence, counterexample, exceptions, origin } = said;
+  const { holds, sentence, counterexample, exceptions, hint, origin } = said;
   return {
     ...NO_STEPS,
-    statement: claimed,
-    answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}), ...(exceptions ? { exceptions } : {}) },
+    statement: claimed.statement,
+    answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}), ...(exceptions ? { exceptions } : {}), ...(hint ? { hint } : {}) },
     checks: [own],
     verdict: said.verdict,
-    question: { line: environment.line, statement: claimed, unknowns: [unknown], scope: scoped.scope, ...(origin ? { origin } : {}) },
+    question: { line: environment.line, statement: claimed.statement, unknowns: question.unknowns, scope: scoped.scope, ...(origin ? { origin } : {}) },
   };
 }
 
 /** Held against the line that is to be solved; a line that still carries what squaring let in, against that line too. */
-function sayOfTarget(question: Question, target: Question, claimed: Expression, unknown: string, environment: Environment): Said {
+function sayOfTarget(question: Question, target: Question, claimed: Claimed, unknown: string, environment: Environment): Said {
   const first = say(pairOf(target, claimed, unknown, environment));
-  if (target === question || first.holds === true || listedValues(claimed, unknown)) return first;
+  if (target === question || first.holds === true || listedValues(claimed.statement, unknown)) return first;
   const second = say(pairOf(question, claimed, unknown, environment));
   return second.holds === true ? { ...second, origin: target } : second;
 }
 
-function pairOf(question: Question, claimed: Expression, unknown: string, environment: Environment): Pair {
+function pairOf(question: Question, claimed: Claimed, unknown: string, environment: Environment): Pair {
   const range = new Map([[unknown, rangeOf(question.scope.kind === "complex" ? "complex" : "reals")] as const]);
   const meant = (e: Expression): Expression => withRanges(putIn(e, environment, new Set([unknown])).expression, range);
-  const [before, after] = [meant(question.statement), meant(claimed)];
+  const [before, after] = [meant(question.statement), meant(claimed.statement)];
   for (const e of [before, after]) definedOnly(e);
   const scope = { ...question.scope, facts: question.scope.facts.map(meant) };
   const assumptions = environment.assumptions.map((fact) => withRanges(fact, range));
   const { answered } = question;
   const was = answered ? foundIn(answered.set, unknown, answered.proven) : solutionsOf(before, unknown, scope, assumptions, undefined);
-  const is = solutionsOf(after, unknown, scope, assumptions, was?.letter);
+  const own = listedFamilies(after, before, unknown, was, environment) ?? solutionsOf(after, unknown, scope, assumptions, was?.letter);
+  const is = was && own && listedValues(after, unknown) ? rounded(own, was, claimed.typed, assumptions) : own;
   // Where a line is defined for no values of the letters, nothing solves it.
   const whereDefined = (found: Found | undefined, statement: Expression): Found | undefined =>
     askedOfLetters(statement, unknown, domainOf(scope)).some((condition) => decide(condition, assumptions) === false) ? NOTHING_FOUND : found;
-  return { question: { ...question, scope }, before, after, unknown, assumptions, was: whereDefined(was, before), is: whereDefined(is, after) };
+  const sets = { was: whereDefined(was, before), is: whereDefined(is, after) };
+  return { question: { ...question, scope }, before, after, unknown, assumptions, ...sets, isRounded: is !== own };
+}
+
+/**
+ * Families that an author lists with a letter of their own: it stands for every integer, as the letter of the solutions does. Where these are
+ * finitely many, the members that there are.
+ */
+function listedFamilies(after: Expression, before: Expression, unknown: string, was: Found | undefined, environment: Environment): Found | undefined {
+  const values = listedValues(after, unknown);
+  const used = new Set([unknown, ...freeNames(before), ...environment.quantities, ...environment.assumptions.flatMap((fact) => [...freeNames(fact)])]);
+  const [letter, ...more] = values ? [...new Set(values.flatMap((value) => [...freeNames(value)]))].filter((one) => !used.has(one)) : [];
+  if (!values || !was || letter === undefined || more.length > 0) return undefined;
+  const found = { proven: true, whole: true };
+  if (was.letter !== undefined) {
+    const renamed = new Map([[letter, name(was.letter)]]);
+    return { ...found, letter: was.letter, entries: values.map((value) => ({ value: substitute(value, renamed), conditions: [] })) };
+  }
+  const members = values.flatMap((value) => integerCases(withRanges(value, new Map([[letter, "integer"]])), letter) ?? [value]);
+  if (members.some((value) => freeNames(value).has(letter))) return undefined;
+  return { ...found, letter: undefined, entries: distinct(members.map((value) => simplify(value).expression)).map((value) => ({ value, conditions: [] })) };
+}
+
+/** Listed values with the exact one in place of what it rounds to. */
+function rounded(listed: Found, exact: Found, typed: readonly TypedNumber[], assumptions: readonly Expression[]): Found {
+  if (typed.length === 0 || exact.letter !== undefined) return listed;
+  let isRounded = false;
+  const entries = listed.entries.map((entry) => {
+    const meant = exact.entries.find(({ value }) => match(entry.value, value, assumptions, typed).kind === "rounds");
+    isRounded ||= meant !== undefined;
+    return meant ?? entry;
+  });
+  return isRounded ? { ...listed, entries } : listed;
 }
 
 function say(pair: Pair): Said {
   const { was, is } = pair;
-  return (was && is ? saySets(pair, was, is) : undefined) ?? sayStatements(pair);
+  return sayMultiple(pair) ?? (was && is ? saySets(pair, was, is) : undefined) ?? sayStatements(pair);
+}
+
+/** Both lines say that the same is 0, but for a number before it: a product is 0 where one of its factors is. */
+function sayMultiple({ question, before, after, assumptions }: Pair): Said | undefined {
+  if (question.answered?.kept) return undefined;
+  const zeros = [before, after].map((statement) => {
+    const differences = alternativesOf(statement).map((one) => (isEquation(one) ? sideDifference(one) : undefined));
+    return differences.every((difference) => difference !== undefined) ? product(...differences) : undefined;
+  });
+  const [was, is] = zeros;
+  if (!was || !is) return undefined;
+  const ratio = simplify(divide(was, is)).expression;
+  if (freeNames(ratio).size > 0 || (constantSign(ratio) ?? 0) === 0) return undefined;
+  const known = [...assumptions, ...question.scope.facts];
+  return areDefinedTogether(before, after, known, domainOf(question.scope))
+    ? { holds: true, verdict: "nailed", sentence: `the same solutions as line ${question.line}` }
+    : undefined;
 }
 
 function saySets(pair: Pair, was: Found, is: Found): Said | undefined {
   const { question, unknown, assumptions } = pair;
   const known = [...assumptions, ...question.scope.facts];
   const [lost, extra] = [without(was, is, unknown, known), without(is, was, unknown, known)];
-  if (lost.missing.length > 0) return bent(pair, lost, extra);
-  if (extra.missing.length > 0) return gained(pair, lost, extra) ?? bent(pair, lost, extra);
+  const missing = [...lost.missing, ...extra.missing];
+  if (missing.length > 0) return (lost.missing.length === 0 ? gained(pair, lost, extra) : undefined) ?? provenBent(pair, lost, extra);
   if (lost.open || extra.open) return undefined;
   const needed = [...lost.conditions, ...extra.conditions, ...(was.entries.length + is.entries.length > 0 ? otherwiseDefined(pair, was, is) : [])];
-  if (needed.length > 0) return onlyWhere(question.line, needed);
+  if (needed.length > 0) return onlyWhere(pair, needed);
   // Values of the letters for which the solutions are others were not compared.
   if (!was.whole || !is.whole) return sayProven(pair);
-  if (was.proven && is.proven) return { holds: true, verdict: "nailed", sentence: `the same solutions as line ${question.line}` };
+  const said = pair.isRounded ? `the solutions of line ${question.line}, rounded to the digits typed` : `the same solutions as line ${question.line}`;
+  if (was.proven && is.proven) return { holds: true, verdict: "nailed", sentence: said };
   return sayProven(pair) ?? { holds: true, verdict: "tacked", sentence: `the same solutions as line ${question.line}, as far as they were found` };
 }
 
@@ -114,28 +180,43 @@ function otherwiseDefined({ question, before, after, unknown, assumptions }: Pai
   return [...beyond(asked, askedAfter, is), ...beyond(askedAfter, asked, was)];
 }
 
-function onlyWhere(line: number, conditions: readonly Expression[]): Said {
+/**
+ * The same solutions under conditions on the letters. Where a line shows them, since it divides by a letter or takes its root, they are part of
+ * what it says, as an identity holds where both sides are defined.
+ */
+function onlyWhere({ question, before, after, unknown, assumptions }: Pair, conditions: readonly Expression[]): Said {
+  const { line, scope } = question;
   const distinct = conditions.filter((condition, k) => conditions.findIndex((other) => text(other) === text(condition)) === k);
+  const shown = [before, after].flatMap((statement) => askedOfLetters(statement, unknown, domainOf(scope)));
+  const isShown = distinct.every((condition) => decide(condition, [...assumptions, ...shown]) === true);
+  const where = distinct.map(text).join(" and ");
   return {
-    holds: undefined,
-    verdict: "loose",
-    sentence: `the same solutions as line ${line} only where ${distinct.map(text).join(" and ")}; that is not given`,
+    holds: isShown ? true : undefined,
+    verdict: isShown ? "nailed" : "loose",
+    sentence: isShown ? `the same solutions as line ${line} where ${where}` : `the same solutions as line ${line} only where ${where}; that is not given`,
     exceptions: distinct.map(opposite),
   };
 }
 
 /** Squaring and multiplying out may let values in: the step holds and says so, unless the values are offered as the answer. */
 function gained(pair: Pair, lost: Difference, extra: Difference): Said | undefined {
-  const { question, before, after, unknown, was } = pair;
+  const { question, before, after, unknown, assumptions, was } = pair;
   if (domainOf(question.scope) === "complex" || listedValues(after, unknown)) return undefined;
   // Squaring loses nothing, whatever the solutions are.
   const isSquared = isSquareOf(before, after);
   if (!isSquared && (lost.open || lost.conditions.length > 0)) return undefined;
-  const gains = extra.missing.map((value) => (isSquared ? "squaring" : gainOf(before, value, unknown)));
+  const multiplier = multiplierOf(before, after);
+  const isMultiplied = (value: Expression): boolean =>
+    multiplier !== undefined && zeroTest(substitute(multiplier, new Map([[unknown, value]])), assumptions).kind === "zero";
+  const gains = extra.missing.map((value): Gain | undefined =>
+    isSquared ? "squaring" : (gainOf(before, value, unknown) ?? (isMultiplied(value) ? "multiplying" : undefined)),
+  );
   if (!gains.every((gain) => gain !== undefined)) return undefined;
   const how = gains.includes("squaring")
     ? "squaring makes no difference between a number and its opposite"
-    : "line and step are not defined for the same values";
+    : gains.includes("domain")
+      ? "line and step are not defined for the same values"
+      : `both sides were multiplied by ${text(multiplier ?? after)}, which can be 0`;
   return {
     holds: true,
     verdict: was?.proven ? "nailed" : "tacked",
@@ -146,6 +227,18 @@ function gained(pair: Pair, lost: Difference, extra: Difference): Said | undefin
 
 function values(list: readonly Expression[], unknown: string): string {
   return list.map((value) => `${unknown} = ${text(value)}`).join(" and ");
+}
+
+/**
+ * Where letters stand in the values, two that differ may change places, as ±|x| and ±x do: then it is bent only where there are values of the
+ * letters for which the lists differ.
+ */
+function provenBent(pair: Pair, lost: Difference, extra: Difference): Said | undefined {
+  const { question, before, after, unknown, assumptions } = pair;
+  const said = bent(pair, lost, extra);
+  if ([...lost.missing, ...extra.missing].every((value) => freeNames(value).size === 0)) return said;
+  const counterexample = refutation(before, after, unknown, question.scope, [...assumptions, ...question.scope.facts]);
+  return counterexample && { ...said, counterexample };
 }
 
 function bent(pair: Pair, lost: Difference, extra: Difference): Said {
@@ -165,7 +258,24 @@ function bent(pair: Pair, lost: Difference, extra: Difference): Said {
       : []),
   ];
   const [example] = [...lost.missing, ...extra.missing];
-  return { holds: false, verdict: "bent", sentence: parts.join("; "), ...(example ? { counterexample: new Map([[unknown, example]]) } : {}) };
+  const slip = slipOf(pair, lost, extra);
+  return {
+    holds: false,
+    verdict: "bent",
+    sentence: parts.join("; "),
+    ...(example ? { counterexample: new Map([[unknown, example]]) } : {}),
+    ...(slip ? { hint: slip.said } : {}),
+  };
+}
+
+const MOST_SLIPS = 2;
+
+/** The slip that made one value of another, or one equation of another. */
+function slipOf({ before, after, unknown, assumptions }: Pair, lost: Difference, extra: Difference): Slip | undefined {
+  if (!listedValues(after, unknown)) return findSlipOfEquation(before, after);
+  if (lost.missing.length !== extra.missing.length || lost.missing.length > MOST_SLIPS) return undefined;
+  const slips = extra.missing.map((wrong) => lost.missing.map((right) => findSlip(right, wrong, assumptions)).find((slip) => slip !== undefined));
+  return slips.every((slip) => slip !== undefined) ? slips[0] : undefined;
 }
 
 /** What was divided by, where it is 0 at a lost solution. */
@@ -185,7 +295,9 @@ function whyExtra({ question, before, after, unknown }: Pair, extra: readonly Ex
   if (outside) return `: it was asked for where ${text(outside)}`;
   if (extra.every((value) => gainOf(before, value, unknown) === "squaring")) return ": both sides were squared, which can add solutions";
   const ratio = ratioOf(after, before);
-  const vanishes = ratio && freeNames(ratio).has(unknown) && extra.every((value) => zeroTest(substitute(ratio, new Map([[unknown, value]]))).kind === "zero");
+  const divides = ratio !== undefined && findAll(ratio, (part) => isReciprocal(part) && freeNames(part).has(unknown)).length > 0;
+  const vanishes =
+    ratio && !divides && freeNames(ratio).has(unknown) && extra.every((value) => zeroTest(substitute(ratio, new Map([[unknown, value]]))).kind === "zero");
   return vanishes ? `: both sides were multiplied by ${text(ratio)}, which can be 0` : "";
 }
 
@@ -200,7 +312,8 @@ function sayProven({ question, before, after, unknown, assumptions }: Pair): Sai
   const known = [...assumptions, ...question.scope.facts];
   const nailed: Said = { holds: true, verdict: "nailed", sentence: `the same solutions as line ${question.line}` };
   if (!areDefinedTogether(before, after, known, domainOf(question.scope))) return undefined;
-  if (domainOf(question.scope) === "complex") return equivalence(before, after, unknown, known).kind === "same" ? nailed : undefined;
+  if (equivalence(before, after, unknown, known).kind === "same") return nailed;
+  if (domainOf(question.scope) === "complex") return undefined;
   const { verdict } = judgeStep(step("simplify values", [], { kind: "equivalent", unknown, before, after }), known);
   return verdict === "nailed" ? nailed : undefined;
 }
@@ -210,6 +323,15 @@ function areDefinedTogether(before: Expression, after: Expression, known: readon
   const asked = (e: Expression): readonly Expression[] => (domain === "real" ? realDomain(e) : complexDomain(e));
   const reaches = (from: Expression, to: Expression): boolean => asked(to).every((condition) => decide(condition, [...known, ...asked(from), from]) === true);
   return reaches(before, after) && reaches(after, before);
+}
+
+/** Lines with the same zeros, where what they ask to be defined is about letters alone. */
+function whereDefined(pair: Pair): Said | undefined {
+  const { question, before, after, assumptions } = pair;
+  const domain = domainOf(question.scope);
+  const asked = [before, after].flatMap((statement) => (domain === "real" ? realDomain(statement) : complexDomain(statement)));
+  const open = asked.filter((condition) => decide(condition, assumptions) !== true);
+  return open.length > 0 && open.every((condition) => !freeNames(condition).has(pair.unknown)) ? onlyWhere(pair, open) : undefined;
 }
 
 function sayStatements(pair: Pair): Said {
@@ -223,16 +345,21 @@ function sayStatements(pair: Pair): Said {
   const same = equivalence(before, after, unknown, assumptions);
   switch (same.kind) {
     case "same":
-      return { holds: true, verdict: "tacked", sentence: `the same zeros as line ${line}; where the sides are defined was not compared` };
+      return whereDefined(pair) ?? { holds: true, verdict: "tacked", sentence: `the same zeros as line ${line}; where the sides are defined was not compared` };
     case "same where":
-      return onlyWhere(line, same.conditions);
+      return onlyWhere(pair, same.conditions);
     case "different":
     case "unknown": {
       const counterexample = refutation(before, after, unknown, scope, [...assumptions, ...scope.facts]);
-      if (counterexample)
-        return { holds: false, verdict: "bent", sentence: `the solutions are not those of line ${line}: ${pointText(counterexample)}`, counterexample };
+      if (counterexample) return { ...unlike(pair), sentence: `the solutions are not those of line ${line}: ${pointText(counterexample)}`, counterexample };
       const apart = same.kind === "different" && domainOf(scope) === "complex";
-      return apart ? { holds: false, verdict: "bent", sentence: `the solutions are not those of line ${line}` } : undecided;
+      return apart ? { ...unlike(pair), sentence: `the solutions are not those of line ${line}` } : undecided;
     }
   }
+}
+
+/** Bent, with the slip that explains it. */
+function unlike({ before, after }: Pair): Omit<Said, "sentence"> {
+  const slip = findSlipOfEquation(before, after);
+  return { holds: false, verdict: "bent", ...(slip ? { hint: slip.said } : {}) };
 }

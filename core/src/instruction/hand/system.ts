@@ -4,12 +4,34 @@ import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
 import type { Solution, SolutionSet } from "../../solve/solution.ts";
-import { equalityTest, zeroTest } from "../../truth/index.ts";
+import { solveSystem } from "../../solve/systems/system.ts";
+import { zeroTest } from "../../truth/index.ts";
 import { NO_STEPS, type Outcome } from "../answer.ts";
 import { putIn } from "../carrying-out/put-in.ts";
 import type { Environment } from "../environment.ts";
 import { definedOnly } from "../judging/defined-only.ts";
+import { judgeSystem } from "../judging/judge-solutions.ts";
+import { match } from "../reading/matching.ts";
+import type { TypedNumber } from "../reading/typed-numbers.ts";
+import type { Claimed } from "./one-unknown.ts";
 import type { Question } from "./question.ts";
+
+/** A system that was only stated, with its solutions for all names that have no value. */
+export function solvedSystem(question: Question, environment: Environment): Question {
+  const equations = statedTogether(question.statement).map((one) => putIn(one, environment).expression);
+  const unknowns = [...new Set(equations.flatMap((one) => [...freeNames(one)]))].filter((letter) => !environment.quantities.has(letter)).sort();
+  const plain = equations.filter((one) => one.kind === "relation");
+  if (plain.length < equations.length || unknowns.length === 0) return question;
+  const { assumptions } = environment;
+  const solved = solveSystem({ equations: plain, unknowns, domain: "real", assumptions });
+  if (!solved) return question;
+  const { verdict } = judgeSystem(plain, solved.set, solved.steps, assumptions, []);
+  return { ...question, unknowns, answered: { set: solved.set, proven: verdict === "nailed" && solved.set.complete, kept: false } };
+}
+
+/** The equations that are stated together; one alone is no system. */
+export const statedTogether = (statement: Expression): readonly Expression[] =>
+  statement.kind === "logic" && statement.operator === "and" ? statement.items : [];
 
 interface Said {
   readonly holds: boolean | undefined;
@@ -20,12 +42,12 @@ interface Said {
 type Values = ReadonlyMap<string, Expression>;
 
 /** Whether the author's line agrees with the solutions of a system: values for its unknowns as a set, any other equation as one that follows. */
-export function judgeAgainstSystem(question: Question, claimed: Expression, environment: Environment): Outcome {
+export function judgeAgainstSystem(question: Question, { statement: claimed, typed }: Claimed, environment: Environment): Outcome {
   const meant = putIn(claimed, environment, new Set(question.unknowns)).expression;
   definedOnly(meant);
   const { answered, line } = question;
   const said: Said = answered
-    ? sayOfSolutions(answered.set, answered.proven, meant, line, environment.assumptions)
+    ? sayOfSolutions(answered.set, answered.proven, meant, line, environment.assumptions, typed)
     : { holds: undefined, verdict: "loose", sentence: `the solutions of line ${line} are not known` };
   const own: Check = { kind: "steps", outcome: said.verdict, detail: said.sentence, lines: [{ note: said.sentence }] };
   return {
@@ -38,11 +60,20 @@ export function judgeAgainstSystem(question: Question, claimed: Expression, envi
   };
 }
 
-function sayOfSolutions(set: SolutionSet, proven: boolean, claimed: Expression, line: number, assumptions: readonly Expression[]): Said {
+function sayOfSolutions(
+  set: SolutionSet,
+  proven: boolean,
+  claimed: Expression,
+  line: number,
+  assumptions: readonly Expression[],
+  typed: readonly TypedNumber[],
+): Said {
   if (set.solutions.some(({ integers }) => integers.length > 0))
     return { holds: undefined, verdict: "loose", sentence: `line ${line} has families of solutions, which were not compared` };
   const lists = alternativesOf(claimed).map((one) => valuesIn(one, set.variables));
-  return lists.every((list) => list !== undefined) ? sayList(set, proven, lists, line, assumptions) : sayFollows(set, proven, claimed, line, assumptions);
+  return lists.every((list) => list !== undefined)
+    ? sayList(set, proven, lists, line, assumptions, typed)
+    : sayFollows(set, proven, claimed, line, assumptions);
 }
 
 /** A value for every unknown; undefined where a statement is anything else. */
@@ -57,10 +88,17 @@ function valuesIn(statement: Expression, unknowns: readonly string[]): Values | 
   return new Map(pairs);
 }
 
-function sayList(set: SolutionSet, proven: boolean, lists: readonly Values[], line: number, assumptions: readonly Expression[]): Said {
+function sayList(
+  set: SolutionSet,
+  proven: boolean,
+  lists: readonly Values[],
+  line: number,
+  assumptions: readonly Expression[],
+  typed: readonly TypedNumber[],
+): Said {
   const same = (list: Values, { values, conditions }: Solution): "zero" | "nonzero" | "undecided" => {
-    const kinds = [...list].map(([name, value]) => equalityTest(value, values.get(name) ?? value, [...assumptions, ...conditions]).kind);
-    return kinds.find((kind) => kind === "nonzero") ?? kinds.find((kind) => kind === "undecided") ?? "zero";
+    const kinds = [...list].map(([name, value]) => match(value, values.get(name) ?? value, [...assumptions, ...conditions], typed).kind);
+    return kinds.includes("differs") ? "nonzero" : kinds.includes("undecided") ? "undecided" : "zero";
   };
   const tests = lists.map((list) => set.solutions.map((one) => same(list, one)));
   const wrong = lists.filter((_, k) => tests[k]?.every((kind) => kind === "nonzero"));

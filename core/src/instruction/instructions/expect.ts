@@ -15,9 +15,11 @@ import { type Answer, NO_STEPS, type Outcome } from "../answer.ts";
 import { putIn } from "../carrying-out/put-in.ts";
 import { heldAgainst } from "../carrying-out/solved-inequality.ts";
 import type { Environment } from "../environment.ts";
+import { withConstantOf } from "../hand/up-to-constant.ts";
 import type { Instruction, Reading } from "../instruction.ts";
 import { type Match, match } from "../reading/matching.ts";
 import type { Sentence } from "../reading/sentence.ts";
+import type { TypedNumber } from "../reading/typed-numbers.ts";
 import { besideAbove } from "../reading/units-read.ts";
 
 /** `expect x = 1 or x = 2`, `expect E`, `expect no solution`, `expect no limit`: the author's own answer, compared as a set with the line above. */
@@ -46,7 +48,8 @@ export const EXPECT: Instruction = {
     const { environment } = sentence;
     const above = answeredAbove(environment);
     if (!above) return sentence.fail("there is no answer above to compare with", { from, to: sentence.source.length });
-    const assumptions = environment.assumptions;
+    const { typedNumbers: typed } = sentence;
+    const { assumptions } = environment;
     return {
       instruction: "expect",
       says: spaced([words("Expected:"), ...sentence.pieces.slice(1)]),
@@ -55,10 +58,10 @@ export const EXPECT: Instruction = {
         above.answer.kind === "solutions" && isInequality(above.answer.equation)
           ? againstInequality(claimed, above, above.answer, environment)
           : above.answer.kind === "solutions"
-            ? againstSolutions(claimed, above, above.answer, environment, assumptions)
+            ? againstSolutions(claimed, above, above.answer, environment, typed)
             : above.answer.kind === "no limit"
               ? truth(false, "bent", `line ${above.line} has no limit: ${above.answer.why}`, [])
-              : againstValue(putIn(rightSide(claimed), environment).expression, above, above.answer.value, assumptions),
+              : againstValue(putIn(rightSide(claimed), environment).expression, above, above.answer, assumptions, typed),
     };
   },
 };
@@ -138,8 +141,15 @@ function truth(
   return { ...NO_STEPS, answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}) }, checks: [check], verdict };
 }
 
-function againstValue(claimed: Expression, { line, agreed }: Above, actual: Expression, assumptions: readonly Expression[]): Outcome {
-  const found = match(claimed, actual, assumptions);
+function againstValue(
+  claimed: Expression,
+  { line, agreed }: Above,
+  { value, antiderivative }: Compared & { readonly kind: "expression" },
+  assumptions: readonly Expression[],
+  typed: readonly TypedNumber[],
+): Outcome {
+  const actual = antiderivative ? withConstantOf(claimed, value, antiderivative) : value;
+  const found = match(claimed, actual, assumptions, typed);
   const lines = [{ left: claimed, right: actual, note: noteOf(found, claimed, actual) }];
   switch (found.kind) {
     case "exact":
@@ -199,15 +209,16 @@ function againstSolutions(
   { line, agreed }: Above,
   answer: Extract<Answer, { kind: "solutions" }>,
   environment: Environment,
-  assumptions: readonly Expression[],
+  typed: readonly TypedNumber[],
 ): Outcome {
+  const { assumptions } = environment;
   const { set } = answer;
   const [unknown = "x"] = set.variables;
   const claims = claimedAlternatives(claimed, unknown, environment);
   const actual = set.solutions.length > 0 ? set.solutions : set.complexSolutions;
   const families = againstFamilies(claims, set, unknown, { line, agreed }, environment);
   if (families) return families;
-  const pairs = claims.map((alternative) => ({ alternative, found: actual.map((solution) => matchAll(alternative, solution, assumptions)) }));
+  const pairs = claims.map((alternative) => ({ alternative, found: actual.map((solution) => matchAll(alternative, solution, assumptions, typed)) }));
   const surplus = pairs.filter(({ found }) => !found.some(agrees));
   const missing = actual.filter((_, k) => !pairs.some(({ found }) => found[k] && agrees(found[k])));
   const lines = pairs.map(({ alternative, found }) => {
@@ -263,11 +274,11 @@ function againstFamilies(
 const agrees = (found: Match): boolean => found.kind === "exact" || found.kind === "rounds";
 
 /** The weakest match over the names of an alternative; a name the solution does not have differs. */
-function matchAll(alternative: Claimed, solution: Solution, assumptions: readonly Expression[]): Match {
+function matchAll(alternative: Claimed, solution: Solution, assumptions: readonly Expression[], typed: readonly TypedNumber[]): Match {
   let worst: Match = { kind: "exact" };
   for (const [key, value] of alternative) {
     const actual = solution.values.get(key);
-    const found: Match = actual ? match(value, actual, [...assumptions, ...solution.conditions]) : { kind: "differs" };
+    const found: Match = actual ? match(value, actual, [...assumptions, ...solution.conditions], typed) : { kind: "differs" };
     if (found.kind === "differs") return found;
     if (found.kind === "undecided" || worst.kind === "exact") worst = found;
   }

@@ -3,7 +3,8 @@ import { compareSides, pointText } from "../../check/compare.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { isInequality } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { words } from "../../notation/inline.ts";
+import { type Line, words } from "../../notation/inline.ts";
+import { findSlip } from "../../proof/slips/find-slip.ts";
 import { equalityTest } from "../../truth/index.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import { putIn } from "../carrying-out/put-in.ts";
@@ -11,7 +12,8 @@ import { heldAgainst } from "../carrying-out/solved-inequality.ts";
 import type { Environment } from "../environment.ts";
 import { judgeOneUnknown } from "../hand/one-unknown.ts";
 import { type Question, questionAbove, unknownOf } from "../hand/question.ts";
-import { judgeAgainstSystem } from "../hand/system.ts";
+import { judgeAgainstSystem, solvedSystem, statedTogether } from "../hand/system.ts";
+import { type Antiderivative, withConstantOf } from "../hand/up-to-constant.ts";
 import type { Instruction } from "../instruction.ts";
 import { definedOnly } from "../judging/defined-only.ts";
 import { besideAbove } from "../reading/units-read.ts";
@@ -55,10 +57,11 @@ export const HAND_LINE: Instruction = {
       const held = { line: question.line, statement: question.statement, unknown, facts: question.scope.facts };
       return { instruction: "hand line", dependsOn: linesOf(question), run: () => heldAgainst(claimed, held, environment) };
     }
+    const line = { statement: claimed, typed: sentence.typedNumbers };
     const run = (): Outcome =>
-      question.unknowns.length > 1
-        ? judgeAgainstSystem(question, claimed, environment)
-        : judgeOneUnknown(question, claimed, unknownOf(question, claimed, environment), environment);
+      question.unknowns.length > 1 || statedTogether(question.statement).length > 1
+        ? judgeAgainstSystem(question.answered ? question : solvedSystem(question, environment), line, environment)
+        : judgeOneUnknown(question, line, unknownOf(question, claimed, environment), environment);
     return { instruction: "hand line", dependsOn: linesOf(question), run };
   },
 };
@@ -71,12 +74,13 @@ function linesOf({ line, origin }: Question): readonly number[] {
 interface Above {
   readonly line: number;
   readonly statement: Expression;
+  readonly antiderivative?: Antiderivative | undefined;
 }
 
 function valueAbove(environment: Environment): Above | "no limit" | undefined {
   for (let line = environment.line - 1; line >= 1; line -= 1) {
     const outcome = environment.outcomes.get(line);
-    if (outcome?.answer?.kind === "expression") return { line, statement: outcome.answer.value };
+    if (outcome?.answer?.kind === "expression") return { line, statement: outcome.answer.value, antiderivative: outcome.answer.antiderivative };
     if (outcome?.answer?.kind === "no limit") return "no limit";
     const own = outcome?.statement;
     if (outcome?.answer?.kind === "truth" && own && own.kind !== "relation" && own.kind !== "logic") return { line, statement: own };
@@ -91,20 +95,22 @@ function truth(
   statement: Expression,
   checks: readonly Check[],
   counterexample?: ReadonlyMap<string, Expression>,
+  hint?: Line,
 ): Outcome {
   const own: Check = { kind: "steps", outcome: verdict, detail: sentence, lines: [{ note: sentence }] };
   return {
     ...NO_STEPS,
     statement,
-    answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}) },
+    answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}), ...(hint ? { hint } : {}) },
     checks: [own, ...checks],
     verdict,
   };
 }
 
 function sameValue(above: Above, claimed: Expression, environment: Environment): Outcome {
-  const [before, after] = [above.statement, claimed].map((e) => putIn(e, environment).expression);
-  if (!before || !after) throw new CannotDo("there is nothing to compare");
+  const [value, after] = [above.statement, claimed].map((e) => putIn(e, environment).expression);
+  if (!value || !after) throw new CannotDo("there is nothing to compare");
+  const before = above.antiderivative ? withConstantOf(after, value, above.antiderivative) : value;
   for (const e of [before, after]) definedOnly(e);
   const test = equalityTest(before, after, environment.assumptions);
   const compared = compareSides(before, after, environment.assumptions);
@@ -119,7 +125,15 @@ function sameValue(above: Above, claimed: Expression, environment: Environment):
       return truth(true, "nailed", `equal to line ${above.line}: ${test.method}`, claimed, [comparison]);
     case "nonzero": {
       const where = test.witness.size > 0 ? ` at ${pointText(test.witness)}` : "";
-      return truth(false, "bent", `not equal to line ${above.line}${where}: ${comparisonNote(compared)}`, claimed, [comparison], test.witness);
+      return truth(
+        false,
+        "bent",
+        `not equal to line ${above.line}${where}: ${comparisonNote(compared)}`,
+        claimed,
+        [comparison],
+        test.witness,
+        findSlip(before, after, environment.assumptions)?.said,
+      );
     }
     case "undecided":
       return truth(

@@ -15,6 +15,7 @@ import { openConditions, tidyConditions } from "../../solve/sifting/conditions.t
 import { complexity, decide, lostConditions } from "../../truth/index.ts";
 import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
+import type { Antiderivative as OfIntegral } from "../hand/up-to-constant.ts";
 
 /** Antiderivatives one after the other, each with a constant of its own. */
 export function indefinite(e: Expression, before: readonly Step[], variables: readonly string[], environment: Environment, component?: number): Outcome {
@@ -22,6 +23,7 @@ export function indefinite(e: Expression, before: readonly Step[], variables: re
   const conditions: Expression[] = [];
   let current = e;
   let ordered: readonly Expression[] = [];
+  let constants: readonly OfIntegral[] = [];
   for (const [k, variable] of variables.entries()) {
     const assumptions = givenOutside(environment.assumptions, variable);
     const found = antiderivativeFor(current, variable, assumptions);
@@ -30,6 +32,7 @@ export function indefinite(e: Expression, before: readonly Step[], variables: re
     const constant = component === undefined ? constantOf(current, environment) : `C_${component}`;
     const readable = readableForm(found.value, known);
     const value = sum(readable, nameOf(constant));
+    constants = [...constants, { constant, variable }];
     // The constant is written last.
     ordered = [...(k > 0 ? [readable] : termsOf(readable)), nameOf(constant)];
     steps.push(...found.steps, integralStep("add a constant", [constant], current, variable, value));
@@ -43,8 +46,16 @@ export function indefinite(e: Expression, before: readonly Step[], variables: re
     current = value;
   }
   const { check, verdicts } = stepsCheck(steps, [...environment.assumptions, ...conditions]);
+  const [only, ...more] = constants;
   return {
-    answer: { kind: "expression", value: current, conditions: tidyConditions(distinct(conditions), environment.assumptions), digits: DEFAULT_DIGITS, ordered },
+    answer: {
+      kind: "expression",
+      value: current,
+      conditions: tidyConditions(distinct(conditions), environment.assumptions),
+      digits: DEFAULT_DIGITS,
+      ordered,
+      ...(only && more.length === 0 ? { antiderivative: only } : {}),
+    },
     steps,
     stepVerdicts: verdicts,
     checks: [check],

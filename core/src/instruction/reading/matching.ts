@@ -1,7 +1,8 @@
-import { call, number, relation, subtract } from "../../expression/construct.ts";
-import { type Expression, freeNames } from "../../expression/expression.ts";
+import { call, negate, number, product, relation, subtract } from "../../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import * as rational from "../../number/rational.ts";
 import { decide, equalityTest } from "../../truth/index.ts";
+import type { TypedNumber } from "./typed-numbers.ts";
 
 /** How an author's value stands to an exact one. */
 export type Match =
@@ -11,19 +12,25 @@ export type Match =
   | { readonly kind: "differs" }
   | { readonly kind: "undecided"; readonly digits: number };
 
-export function match(claimed: Expression, actual: Expression, assumptions: readonly Expression[]): Match {
+/** @param typed the numbers of the line as they were typed: a value that is one of them claims no more than its digits */
+export function match(claimed: Expression, actual: Expression, assumptions: readonly Expression[], typed: readonly TypedNumber[]): Match {
   const test = equalityTest(claimed, actual, assumptions);
   if (test.kind === "zero") return { kind: "exact" };
-  if (claimed.kind === "number" && claimed.typed !== undefined && freeNames(actual).size === 0 && roundsTo(actual, claimed.value, claimed.typed)) {
-    return { kind: "rounds", typed: claimed.typed };
-  }
+  const own = freeNames(actual).size === 0 ? typed.find((one) => isMultiple(claimed, one)) : undefined;
+  if (own && roundsTo(actual, claimed, own)) return { kind: "rounds", typed: own.literal };
   return test.kind === "nonzero" ? { kind: "differs" } : { kind: "undecided", digits: test.digits };
 }
 
+/** Whether a value is a number as typed, or its opposite. */
+function isMultiple(claimed: Expression, { literal, unit }: TypedNumber): boolean {
+  const value = product(number(rational.parseDecimal(literal)), unit);
+  return equal(claimed, value) || equal(claimed, negate(value));
+}
+
 /** |actual − claimed| is at most half a unit of the last digit typed. */
-function roundsTo(actual: Expression, claimed: rational.Rational, typed: string): boolean {
-  const [digits = "", exponent = "0"] = typed.split("e");
+function roundsTo(actual: Expression, claimed: Expression, { literal, unit }: TypedNumber): boolean {
+  const [digits = "", exponent = "0"] = literal.split("e");
   const places = (digits.split(".")[1]?.length ?? 0) - Number(exponent);
   const half = rational.divide(rational.HALF, rational.power(rational.rational(10), places));
-  return decide(relation(call("abs", subtract(actual, number(claimed))), "<=", number(half)), []) === true;
+  return decide(relation(call("abs", subtract(actual, claimed)), "<=", product(number(half), unit)), []) === true;
 }

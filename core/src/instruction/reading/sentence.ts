@@ -16,6 +16,7 @@ import type { Digits } from "../answer.ts";
 import { declarations, type Environment, meanings, measuredMeanings } from "../environment.ts";
 import { knownDimensions } from "../units.ts";
 import { readDigits } from "./digits.ts";
+import { type TypedNumber, typedNumbers } from "./typed-numbers.ts";
 import { type Beside, dimensionsOf, measuredWith, NOTHING_BESIDE, readWithUnits } from "./units-read.ts";
 
 /** An interval with its ends, open or closed. */
@@ -73,6 +74,11 @@ export class Sentence {
   /** Whether the author writes angles in degrees, on this line or in a declaration above. */
   get inDegrees(): boolean {
     return this.environment.inDegrees || this.#tokens.some((token) => (token.kind === "mark" && token.text === "°") || this.#isWord(token, "deg"));
+  }
+
+  /** The decimal numbers as they were typed. */
+  get typedNumbers(): readonly TypedNumber[] {
+    return typedNumbers(this.#tokens);
   }
 
   get atEnd(): boolean {

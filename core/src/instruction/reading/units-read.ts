@@ -1,6 +1,7 @@
 import { equation, name } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { elaborate } from "../../notation/elaborate.ts";
+import { SENTENCE_WORDS } from "../../notation/keywords.ts";
 import { parseTokens } from "../../notation/parse.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { type Token, wordName } from "../../notation/tokens.ts";
@@ -50,11 +51,21 @@ interface Read {
 export function readWithUnits(tokens: readonly Token[], environment: Environment, beside: Beside): Read {
   const read = (runs: readonly UnitRun[]): Syntax => parseTokens(withUnits(tokens, runs), declarations(environment));
   const found = unitRuns(tokens, () => false, false);
-  const runs = found.length === 0 ? [] : unitRuns(tokens, lettersOf(tokens, found, environment), false);
+  const isLetter = lettersOf(tokens, found, environment);
+  // Behind kg, a letter of the problem may still be the metre of kg m/s: then the dimensions must tell.
+  const isLetterFirst = (word: Token): boolean => isLetter(word) && !followsLongUnit(tokens, word, isLetter);
+  const runs = found.length === 0 ? [] : unitRuns(tokens, isLetterFirst, false);
   if (runs.length === 0) return { syntax: read([]), notes: [] };
-  const { units, unproven } = told(read(runs), runs, environment, beside);
+  const isMixed = ({ from, to }: UnitRun): boolean => tokens.slice(from, to).some(isLetter);
+  const { units, unproven } = told(read(runs), runs, isMixed, environment, beside);
   const letters = runs.filter((run) => !units.includes(run));
   return { syntax: read(units), notes: [...letters.map((run) => asLetters(run, tokens)), ...unproven.map((run) => asUnitNote(run, tokens))] };
+}
+
+/** Whether a word stands right behind a unit of several letters that is no letter of the problem. */
+function followsLongUnit(tokens: readonly Token[], word: Token, isLetter: (word: Token) => boolean): boolean {
+  const before = tokens[tokens.indexOf(word) - 1];
+  return before?.kind === "word" && isLong(before.text) && !isLetter(before);
 }
 
 function asLetters({ unit: { text }, from }: UnitRun, tokens: readonly Token[]): string {
@@ -88,7 +99,9 @@ function namesIn(token: Token & { readonly kind: "word" }): readonly string[] {
 export function lettersIn(tokens: readonly Token[]): readonly string[] {
   const runs = unitRuns(tokens, () => false, true);
   const isUnit = (at: number): boolean => runs.some(({ from, to }) => from <= at && at < to) || isBracketed(tokens, at) || isAskedFor(tokens, at);
-  return tokens.flatMap((token, at) => (token.kind === "word" && !isUnit(at) && (token.greek || token.text.length <= 2) ? namesIn(token) : []));
+  const isLetters = (token: Token & { readonly kind: "word" }): boolean =>
+    token.greek || (token.text.length <= 2 && !SENTENCE_WORDS.has(token.text.toLowerCase()));
+  return tokens.flatMap((token, at) => (token.kind === "word" && !isUnit(at) && isLetters(token) ? namesIn(token) : []));
 }
 
 /** Whether a token stands in square brackets. */
@@ -108,6 +121,7 @@ function isAskedFor(tokens: readonly Token[], at: number): boolean {
 function told(
   syntax: Syntax,
   runs: readonly UnitRun[],
+  isMixed: (run: UnitRun) => boolean,
   environment: Environment,
   beside: Beside,
 ): { readonly units: readonly UnitRun[]; readonly unproven: readonly UnitRun[] } {
@@ -116,7 +130,9 @@ function told(
   const measured = (changed: ReadonlyMap<string, Dimension>): Measured => measure(whole, new Map([...known, ...changed]));
   const fits = ({ pairs }: Measured): boolean => pairs.every(({ dimensions: [a, b] }) => equal(a, b));
   const own = measured(new Map());
-  if (!fits(own)) return { units: runs.filter(isWritten), unproven: [] };
+  // Beside a value with a unit, a wrong unit is a wrong unit and no letter.
+  const isHeld = beside.unit !== undefined && environment.units.size > 0;
+  if (!fits(own)) return { units: runs.filter((run) => (isWritten(run) || isHeld) && !isMixed(run)), unproven: [] };
   const isProven = (run: UnitRun): boolean => {
     const dimension = readUnit(run.unit.text)?.dimension;
     const another = dimension && new Map([[unitName(run.unit.text), multiply(dimension, SOUGHT)]]);
@@ -124,7 +140,8 @@ function told(
   };
   const isAllKnown = environment.units.size > 0 && [...freeNames(whole)].every((name) => known.has(name) || unitOfFactor(name) !== undefined);
   const proven = runs.filter(isProven);
-  const units = environment.units.size > 0 || isCalculation(whole, runs) ? runs : proven;
+  const plain = environment.units.size > 0 || isCalculation(whole, runs) ? runs : proven;
+  const units = plain.filter((run) => !isMixed(run) || proven.includes(run));
   return { units, unproven: isAllKnown ? [] : units.filter((run) => !proven.includes(run) && !(environment.units.size > 0 && isLong(run.unit.text))) };
 }
 
