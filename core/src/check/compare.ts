@@ -1,8 +1,9 @@
 import { ballValue } from "../expression/ball-value.ts";
-import { subtract } from "../expression/construct.ts";
+import { equation, name, subtract } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
 import { NotIntegrated } from "../expression/integral-value.ts";
+import { type Line, listed } from "../notation/inline.ts";
 import { text } from "../notation/text.ts";
 import type { ComplexBall } from "../number/complex-ball.ts";
 import * as complex from "../number/complex-ball.ts";
@@ -77,6 +78,13 @@ export function decimalText(value: ComplexBall, figures: number = SHOWN_FIGURES)
   if (re === "0") return im.startsWith("-") ? `-${imaginary}` : imaginary;
   return `${re} ${im.startsWith("-") ? "-" : "+"} ${imaginary}`;
 }
+
+/** The values of a point in a sentence. */
+export const pointLine = (point: Point): Line =>
+  listed(
+    [...point].map(([letter, value]) => equation(name(letter), value)),
+    ", ",
+  );
 
 /** The values of a point as text: a = 7/5, b = −2. */
 export function pointText(point: Point): string {

@@ -10,6 +10,7 @@ import { EXPAND } from "./instructions/expand.ts";
 import { EXPECT } from "./instructions/expect.ts";
 import { FACTOR } from "./instructions/factor.ts";
 import { FIGURE } from "./instructions/figure.ts";
+import { FILL_IN } from "./instructions/fill-in.ts";
 import { GIVEN } from "./instructions/given.ts";
 import { GRAPH } from "./instructions/graph.ts";
 import { HAND_LINE } from "./instructions/hand-line.ts";
@@ -38,7 +39,7 @@ export const INSTRUCTIONS: readonly Instruction[] = [
   ...[SIMPLIFY, EXPAND, FACTOR, COMPLETE_SQUARE, PARTIAL_FRACTIONS, COMBINE, COLLECT, REWRITE, SHOW],
   ...[DETERMINANT, INVERSE, EIGENVALUES, EIGENVECTORS, JACOBIAN, HESSIAN],
   ...[SAY, HINT, PART],
-  ...[HAND_LINE, STATED],
+  ...[FILL_IN, HAND_LINE, STATED],
 ];
 
 /** Words that may stand before a sentence and say nothing. */

@@ -6,7 +6,7 @@ import { anglesIn } from "./angles.ts";
 import type { Move } from "./move.ts";
 import { movesFrom } from "./moves.ts";
 import type { Setting } from "./rule.ts";
-import { type Meeting, meeting } from "./search.ts";
+import { type Meeting, type MovesOf, meeting } from "./search.ts";
 import { areSame } from "./tidy.ts";
 
 /**
@@ -16,7 +16,7 @@ import { areSame } from "./tidy.ts";
 export function proof(left: Expression, right: Expression, assumptions: readonly Expression[]): readonly Step[] | undefined {
   if (areSame(left, right)) return collected(left, right);
   const setting = { angles: anglesIn(left, right), assumptions };
-  const found = meeting(left, right, setting);
+  const found = meeting(left, right, setting, movesFrom);
   if (!found) return undefined;
   const back = inOneDirection(left, right, found, setting) ?? found;
   const [ofLeft, ofRight] = [stepsFrom(left, back.ofLeft), stepsFrom(right, back.ofRight)];
@@ -34,8 +34,8 @@ function collected(left: Expression, right: Expression): readonly Step[] {
 function inOneDirection(left: Expression, right: Expression, { ofLeft, ofRight }: Meeting, setting: Setting): Meeting | undefined {
   if (ofLeft.length === 0 || ofRight.length === 0) return undefined;
   const ways = [
-    () => joined(ofLeft, backwards(right, ofRight, setting), (moves) => ({ ofLeft: moves, ofRight: [] })),
-    () => joined(ofRight, backwards(left, ofLeft, setting), (moves) => ({ ofLeft: [], ofRight: moves })),
+    () => joined(ofLeft, backwards(right, ofRight, setting, movesFrom), (moves) => ({ ofLeft: moves, ofRight: [] })),
+    () => joined(ofRight, backwards(left, ofLeft, setting, movesFrom), (moves) => ({ ofLeft: [], ofRight: moves })),
   ];
   const [first, second] = ofRight.length <= ofLeft.length ? ways : ways.reverse();
   return first?.() ?? second?.();
@@ -45,11 +45,11 @@ const joined = (there: readonly Move[], back: readonly Move[] | undefined, made:
   back && made([...there, ...back]);
 
 /** The moves from the end of a way to its start, where each step has one that undoes it. */
-function backwards(start: Expression, moves: readonly Move[], setting: Setting): readonly Move[] | undefined {
+export function backwards(start: Expression, moves: readonly Move[], setting: Setting, movesOf: MovesOf): readonly Move[] | undefined {
   const forms = [start, ...moves.map(({ after }) => after)];
   const undoing = moves.map((_, k) => {
     const [before, after] = [forms[k] ?? start, forms[k + 1] ?? start];
-    const move = movesFrom(after, setting).find((one) => areSame(one.after, before));
+    const move = movesOf(after, setting).find((one) => areSame(one.after, before));
     return move && { ...move, after: before };
   });
   return undoing.every((move) => move !== undefined) ? undoing.reverse() : undefined;

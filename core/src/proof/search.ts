@@ -1,6 +1,5 @@
 import { children, type Expression, ExpressionMap, findAll } from "../expression/expression.ts";
 import type { Move } from "./move.ts";
-import { movesFrom } from "./moves.ts";
 import type { Setting } from "./rule.ts";
 import { keyed } from "./tidy.ts";
 
@@ -10,6 +9,9 @@ interface Reached {
   readonly cost: number;
   readonly from?: { readonly before: Reached; readonly move: Move };
 }
+
+/** What can be done next with a form. */
+export type MovesOf = (e: Expression, setting: Setting) => readonly Move[];
 
 /** The ways of both sides to one form. */
 export interface Meeting {
@@ -33,19 +35,19 @@ const ROOM = 24;
  * The shortest way found by which two sides come to one form: the forms of both sides that promise most are worked on first, until one is
  * reached from both (bidirectional best-first search; S. Russell and P. Norvig, Artificial Intelligence, 3rd ed., 3.4.6 and 3.5).
  */
-export function meeting(left: Expression, right: Expression, setting: Setting): Meeting | undefined {
+export function meeting(left: Expression, right: Expression, setting: Setting, movesOf: MovesOf): Meeting | undefined {
   const largest = GROWTH * Math.max(size(left), size(right)) + ROOM;
   const sides = [new Side(left, right), new Side(right, left)] as const;
   let best: { readonly cost: number; readonly pair: readonly [Reached, Reached] } | undefined;
-  let left_ = MOST_EXPANDED;
-  while (left_ > 0) {
-    left_ -= 1;
+  let open = MOST_EXPANDED;
+  while (open > 0) {
+    open -= 1;
     const k = sides[0].promise <= sides[1].promise ? 0 : 1;
     const [own, other] = [sides[k], sides[1 - k] as Side];
     const next = own.take();
     if (!next) break;
     if (best && next.cost >= best.cost) continue;
-    for (const move of movesFrom(next.expression, setting)) {
+    for (const move of movesOf(next.expression, setting)) {
       if (size(move.after) > largest) continue;
       const reached = own.reach({ expression: move.after, cost: next.cost + move.cost, from: { before: next, move } });
       const met = reached && other.find(reached.expression);
@@ -53,7 +55,7 @@ export function meeting(left: Expression, right: Expression, setting: Setting): 
       const cost = reached.cost + met.cost + (reached.cost > 0 && met.cost > 0 ? BOTH_SIDES : 0);
       if (best && cost >= best.cost) continue;
       best = { cost, pair: k === 0 ? [reached, met] : [met, reached] };
-      left_ = Math.min(left_, AFTER_MEETING);
+      open = Math.min(open, AFTER_MEETING);
     }
   }
   return best && { ofLeft: wayTo(best.pair[0]), ofRight: wayTo(best.pair[1]) };

@@ -7,6 +7,7 @@ import { MODULUS } from "./modulus.ts";
 import { MOVED, MULTIPLIED, UNCHANGED } from "./moving.ts";
 import { PRINCIPAL_VALUES } from "./principal.ts";
 import { productEquivalence } from "./product-equivalence.ts";
+import { REWRITTEN } from "./rewritten.ts";
 import { trigonometricEquivalence } from "./trigonometric-equivalence.ts";
 import { BOTH_SIGNS, LOGARITHM_TAKEN, NEVER_EQUAL, NEVER_ZERO, OUT_OF_RANGE, PURE_POWER, RECIPROCAL, UNDONE } from "./undoing.ts";
 import { BOTH, type EquivalenceClaim, type EquivalenceWay, REAL, SAME } from "./way.ts";
@@ -97,6 +98,7 @@ export const EQUIVALENCE_WAYS: readonly EquivalenceWay[] = [
   FAMILIES,
   MODULUS,
   EACH,
+  REWRITTEN,
   ZERO_FORMS,
 ];
 

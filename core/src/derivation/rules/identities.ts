@@ -21,6 +21,8 @@ export const IDENTITIES = {
     "multiply these out": (before: string, after: string) => `Multiply out: $${before} = ${after}$`,
     "factor and cancel": () => "Factor above and below, and cancel what they share",
     "extend by the conjugate": (factor: string) => `Multiply numerator and denominator by $${factor}$`,
+    "take from both sides": (term: string) => `Subtract $${term}$ from both sides`,
+    "add to both sides": (term: string) => `Add $${term}$ to both sides`,
     "base case": (first: string) => `Base case $${first}$`,
     "next term": (letter: string, term: string) =>
       `From $${letter}$ to $${letter} + 1$: suppose that it holds for $${letter}$; with the next term $${term}$ the sum becomes what is claimed for $${letter} + 1$`,

@@ -398,9 +398,9 @@ export class Sentence {
   }
 
   /** A reference (n) to an earlier line. */
-  reference(what: string): number {
+  reference(what: string, stops: readonly string[] = []): number {
     const span = this.next.span;
-    const syntax = this.#pointing(what);
+    const syntax = this.#pointing(what, stops);
     if (syntax.kind === "line") return syntax.line;
     const inner = syntax.kind === "group" ? syntax.inner : syntax;
     if (inner.kind === "number" && /^\d+$/.test(inner.text))

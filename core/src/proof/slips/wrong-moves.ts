@@ -42,8 +42,12 @@ function divided(one: Expression, other: Expression): readonly WrongMove[] {
       return terms.length < 2 ? [e] : [e, ...terms.map((term) => sum(...terms.map((own) => (own === term ? divide(own, c) : own))))];
     };
     const [whole, instead] = [throughout(one, c), equation(throughout(one, c), throughout(other, c))];
+    const said =
+      value.den === 1
+        ? say`every term of both sides is to be divided by ${c}`
+        : say`every term of both sides is to be multiplied by ${number(rational.invert(value))}`;
     const wrong = [...partly(other).map((side) => equation(whole, side)), ...partly(one).map((side) => equation(side, throughout(other, c)))];
-    return wrong.map((after) => ({ after, instead, said: say`every term of both sides is to be divided by ${c}` }));
+    return wrong.map((after) => ({ after, instead, said }));
   });
 }
 
