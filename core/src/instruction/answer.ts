@@ -52,7 +52,7 @@ export type Answer =
   | {
       readonly kind: "truth";
       readonly holds: boolean | undefined;
-      readonly sentence: string;
+      readonly sentence: Line;
       readonly counterexample?: ReadonlyMap<string, Expression>;
       /** What probably went wrong, or how it would be right. */
       readonly hint?: Line;

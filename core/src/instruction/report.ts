@@ -161,7 +161,7 @@ export function answerReport(answer: Answer): AnswerReport {
       return {
         kind: "truth",
         holds: answer.holds ?? null,
-        sentence: answer.sentence,
+        sentence: linePlain(answer.sentence),
         ...(answer.hint ? { hint: linePlain(answer.hint) } : {}),
         ...(answer.counterexample ? { counterexample: valuesReport(answer.counterexample) } : {}),
         ...(answer.exceptions && answer.exceptions.length > 0 ? { exceptions: answer.exceptions.map(text) } : {}),

@@ -1,6 +1,7 @@
 import type { Check } from "../check/verdict.ts";
 import { isNumber, name, product } from "../expression/construct.ts";
 import { type Expression, factorsOf, freeNames } from "../expression/expression.ts";
+import { words } from "../notation/inline.ts";
 import { plain } from "../notation/plain.ts";
 import { coherentUnit } from "../units/coherent.ts";
 import { type Dimension, equal } from "../units/dimension.ts";
@@ -89,7 +90,7 @@ export function withDimensions(outcome: Outcome, known: ReadonlyMap<string, Dime
   if (!wrong) return noted;
   const { answer } = noted;
   // What is claimed of quantities of two kinds does not hold, whatever their numbers are.
-  const judged = answer?.kind === "truth" ? { ...noted, answer: { kind: "truth", holds: false, sentence: wrong.detail } as const } : noted;
+  const judged = answer?.kind === "truth" ? { ...noted, answer: { kind: "truth", holds: false, sentence: [words(wrong.detail)] } as const } : noted;
   return { ...judged, checks: [...outcome.checks, ...found], verdict: "bent" };
 }
 

@@ -1,6 +1,11 @@
 import type { Block } from "../../document/block.ts";
-import { listed, sentenceCase, words } from "../../notation/inline.ts";
+import { type Line, listed, sentenceCase, words } from "../../notation/inline.ts";
 import type { Answer } from "../answer.ts";
+
+/** A line that begins with a capital letter where it begins with a word. */
+function begun([first, ...rest]: Line): Line {
+  return first === undefined ? [] : [first.kind === "words" ? words(sentenceCase(first.text)) : first, ...rest];
+}
 
 /** What was decided, in a sentence, and where nothing is said. */
 export function composeTruth({ holds, sentence, hint = [], exceptions = [] }: Answer & { readonly kind: "truth" }): readonly Block[] {
@@ -9,7 +14,7 @@ export function composeTruth({ holds, sentence, hint = [], exceptions = [] }: An
     {
       kind: "paragraph",
       role: holds === false ? "refusal" : "answer",
-      line: [words(sentenceCase(sentence)), ...nothing, ...(hint.length > 0 ? [words("; "), ...hint] : []), words(".")],
+      line: [...begun(sentence), ...nothing, ...(hint.length > 0 ? [words("; "), ...hint] : []), words(".")],
     },
   ];
 }

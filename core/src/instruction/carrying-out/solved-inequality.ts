@@ -7,7 +7,8 @@ import { opposite } from "../../expression/equations.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { substitute, withRanges } from "../../expression/substitute.ts";
 import { inequalityScene } from "../../graph/solution-scene.ts";
-import { plain } from "../../notation/plain.ts";
+import { type Line, say } from "../../notation/inline.ts";
+import { linePlain } from "../../notation/line-plain.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import { type Border, holdTogether, type SolvedInequality, solveInequality } from "../../solve/inequality.ts";
 import { Unsolvable } from "../../solve/solution.ts";
@@ -97,25 +98,18 @@ export function heldAgainst(claimed: Expression, { line, statement, unknown, fac
   try {
     const { borders, differs } = holdTogether(own(statement), own(claimed), { unknown, facts: given }, solveEquation);
     if (differs) {
-      const where = plain(equation(name(unknown), differs));
-      return said(false, "bent", `of line ${line} and this only one holds for ${where}`, claimed, new Map([[unknown, differs]]));
+      return said(false, "bent", say`of line ${line} and this only one holds for ${equation(name(unknown), differs)}`, claimed, new Map([[unknown, differs]]));
     }
     const verdict = borders.every((border) => isComplete(border, given)) ? "nailed" : "tacked";
-    return said(true, verdict, `holds for the same numbers as line ${line}`, claimed);
+    return said(true, verdict, say`holds for the same numbers as line ${line}`, claimed);
   } catch (error) {
     if (error instanceof Unsolvable)
-      return said(undefined, "loose", `it was not decided whether this holds for the same numbers as line ${line}: ${error.message}`, claimed);
+      return said(undefined, "loose", say`it was not decided whether this holds for the same numbers as line ${line}: ${error.message}`, claimed);
     throw error;
   }
 }
 
-function said(
-  holds: boolean | undefined,
-  verdict: Verdict,
-  sentence: string,
-  statement: Expression,
-  counterexample?: ReadonlyMap<string, Expression>,
-): Outcome {
-  const check: Check = { kind: "substitution", outcome: verdict, detail: sentence, lines: [{ note: sentence }] };
+function said(holds: boolean | undefined, verdict: Verdict, sentence: Line, statement: Expression, counterexample?: ReadonlyMap<string, Expression>): Outcome {
+  const check: Check = { kind: "substitution", outcome: verdict, detail: linePlain(sentence), lines: [{ note: linePlain(sentence) }] };
   return { ...NO_STEPS, statement, answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}) }, checks: [check], verdict };
 }

@@ -43,13 +43,19 @@ export function isSquareOf(before: Expression, after: Expression): boolean {
   return equalityTest(subtract(u, v), squares, realDomain(before)).kind === "zero";
 }
 
+/** The even roots and absolute values that hold the unknown: what squaring is for. */
+export const twoSidedParts = (e: Expression, unknown: string): readonly Expression[] =>
+  findAll(
+    e,
+    (part) =>
+      contains(part, unknown) &&
+      ((part.kind === "power" && part.exponent.kind === "number" && Number(part.exponent.value.den) % 2 === 0 && part.exponent.value.num === 1) ||
+        (part.kind === "call" && part.name === "abs")),
+  );
+
 /** left ± right with every choice of signs before the even roots and absolute values that hold the unknown. */
 function conjugates(left: Expression, right: Expression, unknown: string): readonly Expression[] {
-  const isTwoSided = (part: Expression): boolean =>
-    contains(part, unknown) &&
-    ((part.kind === "power" && part.exponent.kind === "number" && Number(part.exponent.value.den) % 2 === 0 && part.exponent.value.num === 1) ||
-      (part.kind === "call" && part.name === "abs"));
-  const parts = findAll(subtract(left, right), isTwoSided).slice(0, MOST_SIGNS);
+  const parts = twoSidedParts(subtract(left, right), unknown).slice(0, MOST_SIGNS);
   return Array.from({ length: 2 ** parts.length }, (_, choice) => {
     const turned = (side: Expression): Expression =>
       parts.reduce((e, part, k) => (Math.floor(choice / 2 ** k) % 2 === 1 ? replacePart(e, part, negate(part)) : e), side);

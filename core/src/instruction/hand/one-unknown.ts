@@ -1,15 +1,16 @@
 import { hasAngles, inUnitAngles } from "../../canonical/angles.ts";
-import { pointText } from "../../check/compare.ts";
+import { pointLine } from "../../check/compare.ts";
 import { equivalence } from "../../check/equivalent/equivalence.ts";
 import { judgeStep } from "../../check/step.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { step } from "../../derivation/step.ts";
-import { divide, name, product } from "../../expression/construct.ts";
+import { divide, equation, name, product } from "../../expression/construct.ts";
 import { complexDomain, realDomain } from "../../expression/domain.ts";
 import { alternativesOf, isEquation, opposite, sideDifference } from "../../expression/equations.ts";
 import { distinct, type Expression, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { substitute, withRanges } from "../../expression/substitute.ts";
-import type { Line } from "../../notation/inline.ts";
+import { allOf, joined, type Line, listed, say } from "../../notation/inline.ts";
+import { linePlain } from "../../notation/line-plain.ts";
 import { text } from "../../notation/text.ts";
 import { findSlip, findSlipOfEquation } from "../../proof/slips/find-slip.ts";
 import type { Slip } from "../../proof/slips/slip.ts";
@@ -23,7 +24,7 @@ import { match } from "../reading/matching.ts";
 import type { TypedNumber } from "../reading/typed-numbers.ts";
 import { type Difference, without } from "./compare.ts";
 import { askedOfLetters, domainOf, type Found, foundIn, listedValues, NOTHING_FOUND, solutionsOf } from "./found.ts";
-import { type Gain, gainOf, isSquareOf, multiplierOf } from "./gained.ts";
+import { type Gain, gainOf, isSquareOf, multiplierOf, twoSidedParts } from "./gained.ts";
 import type { Question } from "./question.ts";
 import { refutation } from "./refute.ts";
 
@@ -31,7 +32,7 @@ import { refutation } from "./refute.ts";
 interface Said {
   readonly holds: boolean | undefined;
   readonly verdict: Verdict;
-  readonly sentence: string;
+  readonly sentence: Line;
   readonly counterexample?: ReadonlyMap<string, Expression>;
   readonly exceptions?: readonly Expression[];
   /** What probably went wrong. */
@@ -63,7 +64,7 @@ export interface Claimed {
 export function judgeOneUnknown(question: Question, claimed: Claimed, unknown: string, environment: Environment): Outcome {
   const scoped = question.unknowns.length > 0 ? question : { ...question, scope: { ...question.scope, kind: environment.kinds.get(unknown) ?? "reals" } };
   const said = sayOfTarget(scoped, scoped.origin ?? scoped, claimed, unknown, environment);
-  const own: Check = { kind: "steps", outcome: said.verdict, detail: said.sentence, lines: [{ note: said.sentence }] };
+  const own: Check = { kind: "steps", outcome: said.verdict, detail: linePlain(said.sentence), lines: [{ note: linePlain(said.sentence) }] };
   const { holds, sentence, counterexample, exceptions, hint, origin } = said;
   return {
     ...NO_STEPS,
@@ -77,9 +78,9 @@ export function judgeOneUnknown(question: Question, claimed: Claimed, unknown: s
 
 /** Held against the line that is to be solved; a line that still carries what squaring let in, against that line too. */
 function sayOfTarget(question: Question, target: Question, claimed: Claimed, unknown: string, environment: Environment): Said {
-  const first = say(pairOf(target, claimed, unknown, environment));
+  const first = judged(pairOf(target, claimed, unknown, environment));
   if (target === question || first.holds === true || listedValues(claimed.statement, unknown)) return first;
-  const second = say(pairOf(question, claimed, unknown, environment));
+  const second = judged(pairOf(question, claimed, unknown, environment));
   return second.holds === true ? { ...second, origin: target } : second;
 }
 
@@ -132,7 +133,7 @@ function rounded(listed: Found, exact: Found, typed: readonly TypedNumber[], ass
   return isRounded ? { ...listed, entries } : listed;
 }
 
-function say(pair: Pair): Said {
+function judged(pair: Pair): Said {
   const { was, is } = pair;
   return sayMultiple(pair) ?? (was && is ? saySets(pair, was, is) : undefined) ?? sayStatements(pair);
 }
@@ -150,7 +151,7 @@ function sayMultiple({ question, before, after, assumptions }: Pair): Said | und
   if (freeNames(ratio).size > 0 || (constantSign(ratio) ?? 0) === 0) return undefined;
   const known = [...assumptions, ...question.scope.facts];
   return areDefinedTogether(before, after, known, domainOf(question.scope))
-    ? { holds: true, verdict: "nailed", sentence: `the same solutions as line ${question.line}` }
+    ? { holds: true, verdict: "nailed", sentence: say`the same solutions as line ${question.line}` }
     : undefined;
 }
 
@@ -165,9 +166,9 @@ function saySets(pair: Pair, was: Found, is: Found): Said | undefined {
   if (needed.length > 0) return onlyWhere(pair, needed);
   // Values of the letters for which the solutions are others were not compared.
   if (!was.whole || !is.whole) return sayProven(pair);
-  const said = pair.isRounded ? `the solutions of line ${question.line}, rounded to the digits typed` : `the same solutions as line ${question.line}`;
+  const said = pair.isRounded ? say`the solutions of line ${question.line}, rounded to the digits typed` : say`the same solutions as line ${question.line}`;
   if (was.proven && is.proven) return { holds: true, verdict: "nailed", sentence: said };
-  return sayProven(pair) ?? { holds: true, verdict: "tacked", sentence: `the same solutions as line ${question.line}, as far as they were found` };
+  return sayProven(pair) ?? { holds: true, verdict: "tacked", sentence: say`the same solutions as line ${question.line}, as far as they were found` };
 }
 
 /** What one line asks of the letters and the other does not, where it is not known, and the other has solutions where it fails. */
@@ -189,11 +190,11 @@ function onlyWhere({ question, before, after, unknown, assumptions }: Pair, cond
   const distinct = conditions.filter((condition, k) => conditions.findIndex((other) => text(other) === text(condition)) === k);
   const shown = [before, after].flatMap((statement) => askedOfLetters(statement, unknown, domainOf(scope)));
   const isShown = distinct.every((condition) => decide(condition, [...assumptions, ...shown]) === true);
-  const where = distinct.map(text).join(" and ");
+  const where = allOf(distinct);
   return {
     holds: isShown ? true : undefined,
     verdict: isShown ? "nailed" : "loose",
-    sentence: isShown ? `the same solutions as line ${line} where ${where}` : `the same solutions as line ${line} only where ${where}; that is not given`,
+    sentence: isShown ? say`the same solutions as line ${line} where ${where}` : say`the same solutions as line ${line} only where ${where}; that is not given`,
     exceptions: distinct.map(opposite),
   };
 }
@@ -213,20 +214,23 @@ function gained(pair: Pair, lost: Difference, extra: Difference): Said | undefin
   );
   if (!gains.every((gain) => gain !== undefined)) return undefined;
   const how = gains.includes("squaring")
-    ? "squaring makes no difference between a number and its opposite"
+    ? say`squaring makes no difference between a number and its opposite`
     : gains.includes("domain")
-      ? "line and step are not defined for the same values"
-      : `both sides were multiplied by ${text(multiplier ?? after)}, which can be 0`;
+      ? say`line and step are not defined for the same values`
+      : say`both sides were multiplied by ${multiplier ?? after}, which can be 0`;
   return {
     holds: true,
     verdict: was?.proven ? "nailed" : "tacked",
-    sentence: `no solution of line ${question.line} is lost; ${values(extra.missing, unknown)} came in, since ${how}: put back, ${extra.missing.length === 1 ? "it is" : "they are"} to be set aside`,
+    sentence: say`no solution of line ${question.line} is lost; ${values(extra.missing, unknown)} came in, since ${how}: put back, ${extra.missing.length === 1 ? "it is" : "they are"} to be set aside`,
     origin: question.origin ?? question,
   };
 }
 
-function values(list: readonly Expression[], unknown: string): string {
-  return list.map((value) => `${unknown} = ${text(value)}`).join(" and ");
+function values(list: readonly Expression[], unknown: string): Line {
+  return listed(
+    list.map((value) => equation(name(unknown), value)),
+    " and ",
+  );
 }
 
 /**
@@ -244,16 +248,18 @@ function provenBent(pair: Pair, lost: Difference, extra: Difference): Said | und
 function bent(pair: Pair, lost: Difference, extra: Difference): Said {
   const { question, before, after, unknown } = pair;
   const { line } = question;
+  // Where other values are listed instead, nothing need have been divided by.
+  const why = extra.missing.length === 0 || !listedValues(after, unknown) ? whyLost(before, after, unknown, lost.missing) : [];
   const [several, many] = [lost.missing.length > 1, extra.missing.length > 1];
   const parts = [
     ...(lost.missing.length > 0
       ? [
-          `${values(lost.missing, unknown)} ${several ? "solve" : "solves"} line ${line} but not this: ${several ? "solutions are" : "a solution is"} lost${whyLost(before, after, unknown, lost.missing)}`,
+          say`${values(lost.missing, unknown)} ${several ? "solve" : "solves"} line ${line} but not this: ${several ? "solutions are" : "a solution is"} lost${why}`,
         ]
       : []),
     ...(extra.missing.length > 0
       ? [
-          `${values(extra.missing, unknown)} ${many ? "are" : "is"} here, but no ${many ? "solutions" : "solution"} of line ${line}${whyExtra(pair, extra.missing)}`,
+          say`${values(extra.missing, unknown)} ${many ? "are" : "is"} here, but no ${many ? "solutions" : "solution"} of line ${line}${whyExtra(pair, extra.missing)}`,
         ]
       : []),
   ];
@@ -262,7 +268,7 @@ function bent(pair: Pair, lost: Difference, extra: Difference): Said {
   return {
     holds: false,
     verdict: "bent",
-    sentence: parts.join("; "),
+    sentence: joined(parts, "; "),
     ...(example ? { counterexample: new Map([[unknown, example]]) } : {}),
     ...(slip ? { hint: slip.said } : {}),
   };
@@ -279,26 +285,30 @@ function slipOf({ before, after, unknown, assumptions }: Pair, lost: Difference,
 }
 
 /** What was divided by, where it is 0 at a lost solution. */
-function whyLost(before: Expression, after: Expression, unknown: string, lost: readonly Expression[]): string {
+function whyLost(before: Expression, after: Expression, unknown: string, lost: readonly Expression[]): Line {
   const ratio = ratioOf(before, after);
-  if (!ratio || !freeNames(ratio).has(unknown)) return "";
-  if (findAll(ratio, (part) => isReciprocal(part) && freeNames(part).has(unknown)).length > 0) return "";
+  if (!ratio || !freeNames(ratio).has(unknown)) return [];
+  if (findAll(ratio, (part) => isReciprocal(part) && freeNames(part).has(unknown)).length > 0) return [];
   const vanishes = lost.every((value) => zeroTest(substitute(ratio, new Map([[unknown, value]]))).kind === "zero");
-  return vanishes ? `, since it was divided by ${text(ratio)}, which can be 0` : "";
+  return vanishes ? say`, since it was divided by ${ratio}, which can be 0` : [];
 }
 
 /** Outside of what was asked for, squared, or multiplied by what can be 0. */
-function whyExtra({ question, before, after, unknown }: Pair, extra: readonly Expression[]): string {
+function whyExtra({ question, before, after, unknown }: Pair, extra: readonly Expression[]): Line {
   const outside = question.scope.facts.find((fact) =>
     extra.every((value) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []) === false),
   );
-  if (outside) return `: it was asked for where ${text(outside)}`;
-  if (extra.every((value) => gainOf(before, value, unknown) === "squaring")) return ": both sides were squared, which can add solutions";
+  if (outside) return say`: it was asked for where ${outside}`;
+  const solves = (value: Expression): boolean =>
+    isEquation(before) && zeroTest(substitute(sideDifference(before), new Map([[unknown, value]]))).kind === "zero";
+  if (question.answered?.kept && extra.every(solves)) return say`: it was set aside`;
+  if (twoSidedParts(before, unknown).length > 0 && extra.every((value) => gainOf(before, value, unknown) === "squaring"))
+    return say`: both sides were squared, which can add solutions`;
   const ratio = ratioOf(after, before);
   const divides = ratio !== undefined && findAll(ratio, (part) => isReciprocal(part) && freeNames(part).has(unknown)).length > 0;
   const vanishes =
     ratio && !divides && freeNames(ratio).has(unknown) && extra.every((value) => zeroTest(substitute(ratio, new Map([[unknown, value]]))).kind === "zero");
-  return vanishes ? `: both sides were multiplied by ${text(ratio)}, which can be 0` : "";
+  return vanishes ? say`: both sides were multiplied by ${ratio}, which can be 0` : [];
 }
 
 function ratioOf(a: Expression, b: Expression): Expression | undefined {
@@ -310,7 +320,7 @@ function ratioOf(a: Expression, b: Expression): Expression | undefined {
 /** Whether the judge proves that both statements have the same solutions, without knowing them. */
 function sayProven({ question, before, after, unknown, assumptions }: Pair): Said | undefined {
   const known = [...assumptions, ...question.scope.facts];
-  const nailed: Said = { holds: true, verdict: "nailed", sentence: `the same solutions as line ${question.line}` };
+  const nailed: Said = { holds: true, verdict: "nailed", sentence: say`the same solutions as line ${question.line}` };
   if (!areDefinedTogether(before, after, known, domainOf(question.scope))) return undefined;
   if (equivalence(before, after, unknown, known).kind === "same") return nailed;
   if (domainOf(question.scope) === "complex") return undefined;
@@ -337,7 +347,7 @@ function whereDefined(pair: Pair): Said | undefined {
 function sayStatements(pair: Pair): Said {
   const { question, before, after, unknown, assumptions } = pair;
   const { line, scope } = question;
-  const undecided: Said = { holds: undefined, verdict: "loose", sentence: `it was not decided whether this has the same solutions as line ${line}` };
+  const undecided: Said = { holds: undefined, verdict: "loose", sentence: say`it was not decided whether this has the same solutions as line ${line}` };
   // What was kept is less than what solves the equation.
   if (question.answered?.kept) return undecided;
   const proven = sayProven(pair);
@@ -345,15 +355,17 @@ function sayStatements(pair: Pair): Said {
   const same = equivalence(before, after, unknown, assumptions);
   switch (same.kind) {
     case "same":
-      return whereDefined(pair) ?? { holds: true, verdict: "tacked", sentence: `the same zeros as line ${line}; where the sides are defined was not compared` };
+      return (
+        whereDefined(pair) ?? { holds: true, verdict: "tacked", sentence: say`the same zeros as line ${line}; where the sides are defined was not compared` }
+      );
     case "same where":
       return onlyWhere(pair, same.conditions);
     case "different":
     case "unknown": {
       const counterexample = refutation(before, after, unknown, scope, [...assumptions, ...scope.facts]);
-      if (counterexample) return { ...unlike(pair), sentence: `the solutions are not those of line ${line}: ${pointText(counterexample)}`, counterexample };
+      if (counterexample) return { ...unlike(pair), sentence: say`the solutions are not those of line ${line}: ${pointLine(counterexample)}`, counterexample };
       const apart = same.kind === "different" && domainOf(scope) === "complex";
-      return apart ? { ...unlike(pair), sentence: `the solutions are not those of line ${line}` } : undecided;
+      return apart ? { ...unlike(pair), sentence: say`the solutions are not those of line ${line}` } : undecided;
     }
   }
 }

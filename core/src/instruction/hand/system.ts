@@ -1,8 +1,10 @@
 import type { Check, Verdict } from "../../check/verdict.ts";
+import { equation, name } from "../../expression/construct.ts";
 import { alternativesOf, isEquation, sideDifference, sidesOf } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { text } from "../../notation/text.ts";
+import { allOf, joined, type Line, listed, say } from "../../notation/inline.ts";
+import { linePlain } from "../../notation/line-plain.ts";
 import type { Solution, SolutionSet } from "../../solve/solution.ts";
 import { solveSystem } from "../../solve/systems/system.ts";
 import { zeroTest } from "../../truth/index.ts";
@@ -36,7 +38,7 @@ export const statedTogether = (statement: Expression): readonly Expression[] =>
 interface Said {
   readonly holds: boolean | undefined;
   readonly verdict: Verdict;
-  readonly sentence: string;
+  readonly sentence: Line;
 }
 
 type Values = ReadonlyMap<string, Expression>;
@@ -48,8 +50,8 @@ export function judgeAgainstSystem(question: Question, { statement: claimed, typ
   const { answered, line } = question;
   const said: Said = answered
     ? sayOfSolutions(answered.set, answered.proven, meant, line, environment.assumptions, typed)
-    : { holds: undefined, verdict: "loose", sentence: `the solutions of line ${line} are not known` };
-  const own: Check = { kind: "steps", outcome: said.verdict, detail: said.sentence, lines: [{ note: said.sentence }] };
+    : { holds: undefined, verdict: "loose", sentence: say`the solutions of line ${line} are not known` };
+  const own: Check = { kind: "steps", outcome: said.verdict, detail: linePlain(said.sentence), lines: [{ note: linePlain(said.sentence) }] };
   return {
     ...NO_STEPS,
     statement: claimed,
@@ -69,7 +71,7 @@ function sayOfSolutions(
   typed: readonly TypedNumber[],
 ): Said {
   if (set.solutions.some(({ integers }) => integers.length > 0))
-    return { holds: undefined, verdict: "loose", sentence: `line ${line} has families of solutions, which were not compared` };
+    return { holds: undefined, verdict: "loose", sentence: say`line ${line} has families of solutions, which were not compared` };
   const lists = alternativesOf(claimed).map((one) => valuesIn(one, set.variables));
   return lists.every((list) => list !== undefined)
     ? sayList(set, proven, lists, line, assumptions, typed)
@@ -105,21 +107,31 @@ function sayList(
   const lost = set.solutions.filter((_, j) => tests.every((row) => row[j] === "nonzero"));
   if (wrong.length > 0 || lost.length > 0) {
     const parts = [
-      ...(wrong.length > 0 ? [`${wrong.map(shown).join(" and ")} is no solution of line ${line}`] : []),
-      ...(lost.length > 0 ? [`${lost.map(({ values }) => shown(values)).join(" and ")} is missing`] : []),
+      ...(wrong.length > 0 ? [say`${joined(wrong.map(shown), " and ")} is no solution of line ${line}`] : []),
+      ...(lost.length > 0
+        ? [
+            say`${joined(
+              lost.map(({ values }) => shown(values)),
+              " and ",
+            )} is missing`,
+          ]
+        : []),
     ];
-    return { holds: false, verdict: "bent", sentence: parts.join("; ") };
+    return { holds: false, verdict: "bent", sentence: joined(parts, "; ") };
   }
   const met = lists.every((_, k) => tests[k]?.includes("zero")) && set.solutions.every((_, j) => tests.some((row) => row[j] === "zero"));
   const conditional = set.solutions.flatMap(({ conditions }) => conditions);
-  if (!met) return { holds: undefined, verdict: "loose", sentence: `it was not decided whether these are the solutions of line ${line}` };
+  if (!met) return { holds: undefined, verdict: "loose", sentence: say`it was not decided whether these are the solutions of line ${line}` };
   if (conditional.length > 0)
-    return { holds: undefined, verdict: "loose", sentence: `these are the solutions of line ${line} only where ${conditional.map(text).join(" and ")}` };
-  return { holds: true, verdict: proven ? "nailed" : "tacked", sentence: `the same solutions as line ${line}` };
+    return { holds: undefined, verdict: "loose", sentence: say`these are the solutions of line ${line} only where ${allOf(conditional)}` };
+  return { holds: true, verdict: proven ? "nailed" : "tacked", sentence: say`the same solutions as line ${line}` };
 }
 
-function shown(values: Values): string {
-  return [...values].map(([name, value]) => `${name} = ${text(value)}`).join(", ");
+function shown(values: Values): Line {
+  return listed(
+    [...values].map(([letter, value]) => equation(name(letter), value)),
+    ", ",
+  );
 }
 
 /** An equation, or several, that every solution satisfies. */
@@ -137,7 +149,7 @@ function sayFollows(set: SolutionSet, proven: boolean, claimed: Expression, line
   const truths = set.solutions.map((one) => holds(claimed, one));
   const at = truths.indexOf(false);
   const against = set.solutions[at];
-  if (against) return { holds: false, verdict: "bent", sentence: `${shown(against.values)} solves line ${line} but not this` };
-  if (truths.includes(undefined)) return { holds: undefined, verdict: "loose", sentence: `it was not decided whether this follows from line ${line}` };
-  return { holds: true, verdict: proven ? "nailed" : "tacked", sentence: `every solution of line ${line} satisfies this` };
+  if (against) return { holds: false, verdict: "bent", sentence: say`${shown(against.values)} solves line ${line} but not this` };
+  if (truths.includes(undefined)) return { holds: undefined, verdict: "loose", sentence: say`it was not decided whether this follows from line ${line}` };
+  return { holds: true, verdict: proven ? "nailed" : "tacked", sentence: say`every solution of line ${line} satisfies this` };
 }

@@ -7,7 +7,8 @@ import { alternatives, alternativesOf, isInequality } from "../../expression/equ
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { infinityOf } from "../../expression/infinity.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { spaced, words } from "../../notation/inline.ts";
+import { joined, type Line, say, spaced, words } from "../../notation/inline.ts";
+import { linePlain } from "../../notation/line-plain.ts";
 import { text } from "../../notation/text.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
 import type { Solution, SolutionSet } from "../../solve/solution.ts";
@@ -60,7 +61,7 @@ export const EXPECT: Instruction = {
           : above.answer.kind === "solutions"
             ? againstSolutions(claimed, above, above.answer, environment, typed)
             : above.answer.kind === "no limit"
-              ? truth(false, "bent", `line ${above.line} has no limit: ${above.answer.why}`, [])
+              ? truth(false, "bent", say`line ${above.line} has no limit: ${above.answer.why}`, [])
               : againstValue(putIn(rightSide(claimed), environment).expression, above, above.answer, assumptions, typed),
     };
   },
@@ -82,11 +83,14 @@ function expectNone(sentence: Sentence): Reading {
   if (above?.answer.kind !== "solutions") return sentence.fail("there is no equation solved above to compare with", { from: 0, to: sentence.source.length });
   const { line, answer, agreed } = above;
   const { solutions } = answer.set;
-  const found = solutions.map((solution) => text(alternativeText(solution.values))).join(" and ");
+  const found = joined(
+    solutions.map((solution) => say`${alternativeText(solution.values)}`),
+    " and ",
+  );
   return {
     instruction: "expect",
     dependsOn: [line],
-    run: () => (solutions.length === 0 ? truth(true, agreed, `line ${line} has no solution`, []) : truth(false, "bent", `line ${line} has ${found}`, [])),
+    run: () => (solutions.length === 0 ? truth(true, agreed, say`line ${line} has no solution`, []) : truth(false, "bent", say`line ${line} has ${found}`, [])),
   };
 }
 
@@ -96,11 +100,11 @@ function expectNoLimit(sentence: Sentence): Reading {
   const above = answeredAbove(sentence.environment);
   if (!above) return sentence.fail("there is no limit above to compare with", { from: 0, to: sentence.source.length });
   const { line, answer, agreed } = above;
-  const found = answer.kind === "expression" ? `line ${line} is ${text(answer.value)}` : `line ${line} is no limit`;
+  const found = answer.kind === "expression" ? say`line ${line} is ${answer.value}` : say`line ${line} is no limit`;
   return {
     instruction: "expect",
     dependsOn: [line],
-    run: () => (answer.kind === "no limit" ? truth(true, agreed, `line ${line} has no limit`, []) : truth(false, "bent", found, [])),
+    run: () => (answer.kind === "no limit" ? truth(true, agreed, say`line ${line} has no limit`, []) : truth(false, "bent", found, [])),
   };
 }
 
@@ -130,14 +134,8 @@ function rightSide(claimed: Expression): Expression {
   return claimed.kind === "relation" && claimed.operands[0]?.kind === "name" && claimed.operands[1] ? claimed.operands[1] : claimed;
 }
 
-function truth(
-  holds: boolean | undefined,
-  verdict: Verdict,
-  sentence: string,
-  lines: Check["lines"],
-  counterexample?: ReadonlyMap<string, Expression>,
-): Outcome {
-  const check: Check = { kind: "substitution", outcome: verdict, detail: sentence, lines };
+function truth(holds: boolean | undefined, verdict: Verdict, sentence: Line, lines: Check["lines"], counterexample?: ReadonlyMap<string, Expression>): Outcome {
+  const check: Check = { kind: "substitution", outcome: verdict, detail: linePlain(sentence), lines };
   return { ...NO_STEPS, answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}) }, checks: [check], verdict };
 }
 
@@ -153,13 +151,13 @@ function againstValue(
   const lines = [{ left: claimed, right: actual, note: noteOf(found, claimed, actual) }];
   switch (found.kind) {
     case "exact":
-      return truth(true, agreed, `agrees exactly with line ${line}`, lines);
+      return truth(true, agreed, say`agrees exactly with line ${line}`, lines);
     case "rounds":
-      return truth(true, agreed, `line ${line} is ${text(actual)}, which rounds to ${found.typed}`, lines);
+      return truth(true, agreed, say`line ${line} is ${actual}, which rounds to ${found.typed}`, lines);
     case "differs":
-      return truth(false, "bent", `line ${line} is ${text(actual)}, not ${text(claimed)}; ${noteOf(found, claimed, actual)}`, lines);
+      return truth(false, "bent", say`line ${line} is ${actual}, not ${claimed}; ${noteOf(found, claimed, actual)}`, lines);
     case "undecided":
-      return truth(undefined, "loose", `it was not decided whether this equals line ${line}; they agree to ${found.digits} digits`, lines);
+      return truth(undefined, "loose", say`it was not decided whether this equals line ${line}; they agree to ${found.digits} digits`, lines);
   }
 }
 
@@ -235,18 +233,31 @@ function againstSolutions(
   });
   if (surplus.length === 0 && missing.length === 0) {
     const rounded = pairs.some(({ found }) => found.find(agrees)?.kind === "rounds");
-    const sentence = rounded ? `agrees with line ${line} when rounded to the digits typed` : `agrees exactly with line ${line}`;
+    const sentence = rounded ? say`agrees with line ${line} when rounded to the digits typed` : say`agrees exactly with line ${line}`;
     return truth(true, agreed, sentence, lines);
   }
   const open = surplus.some(({ found }) => found.some((one) => one.kind === "undecided"));
-  if (open && surplus.length === missing.length) return truth(undefined, "loose", `it was not decided whether this agrees with line ${line}`, lines);
+  if (open && surplus.length === missing.length) return truth(undefined, "loose", say`it was not decided whether this agrees with line ${line}`, lines);
   const tooMuch =
     surplus.length > 0
-      ? `${surplus.map(({ alternative }) => text(alternativeText(alternative))).join(" and ")} ${surplus.length === 1 ? "is" : "are"} not a solution of line ${line}`
-      : "";
-  const lost = missing.length > 0 ? `missing: ${missing.map((solution) => text(alternativeText(solution.values))).join(" and ")}` : "";
+      ? [
+          say`${joined(
+            surplus.map(({ alternative }) => say`${alternativeText(alternative)}`),
+            " and ",
+          )} ${surplus.length === 1 ? "is" : "are"} not a solution of line ${line}`,
+        ]
+      : [];
+  const lost =
+    missing.length > 0
+      ? [
+          say`missing: ${joined(
+            missing.map((solution) => say`${alternativeText(solution.values)}`),
+            " and ",
+          )}`,
+        ]
+      : [];
   const [wrong] = surplus;
-  return truth(false, "bent", [tooMuch, lost].filter((part) => part !== "").join("; "), lines, wrong?.alternative);
+  return truth(false, "bent", joined([...tooMuch, ...lost], "; "), lines, wrong?.alternative);
 }
 
 /** Families are compared as sets of numbers: another start or another letter is the same family. */
@@ -268,7 +279,7 @@ function againstFamilies(
   const actual = set.solutions.map(({ values }) => values.get(unknown) ?? name(unknown));
   const same = sameFamilies({ before: alternatives(unknown, actual), after: alternatives(unknown, claimed), unknown, letter, within: [] });
   if (!same) return undefined;
-  return truth(true, agreed, `agrees exactly with line ${line}`, [{ note: "the same numbers, compared member by member over one period" }]);
+  return truth(true, agreed, say`agrees exactly with line ${line}`, [{ note: "the same numbers, compared member by member over one period" }]);
 }
 
 const agrees = (found: Match): boolean => found.kind === "exact" || found.kind === "rounds";

@@ -1,11 +1,13 @@
 import { COMPARISON_OUTCOMES, comparisonLine, comparisonNote } from "../../check/answer.ts";
-import { compareSides, pointText } from "../../check/compare.ts";
+import { compareSides, pointLine } from "../../check/compare.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { isInequality } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { type Line, words } from "../../notation/inline.ts";
+import { substitute } from "../../expression/substitute.ts";
+import { type Line, say, words } from "../../notation/inline.ts";
+import { linePlain } from "../../notation/line-plain.ts";
 import { findSlip } from "../../proof/slips/find-slip.ts";
-import { equalityTest } from "../../truth/index.ts";
+import { equalityTest, simplify } from "../../truth/index.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import { putIn } from "../carrying-out/put-in.ts";
 import { heldAgainst } from "../carrying-out/solved-inequality.ts";
@@ -14,6 +16,7 @@ import { judgeOneUnknown } from "../hand/one-unknown.ts";
 import { type Question, questionAbove, unknownOf } from "../hand/question.ts";
 import { judgeAgainstSystem, solvedSystem, statedTogether } from "../hand/system.ts";
 import { type Antiderivative, withConstantOf } from "../hand/up-to-constant.ts";
+import { friendlyPoint } from "../identity/counterexample.ts";
 import type { Instruction } from "../instruction.ts";
 import { definedOnly } from "../judging/defined-only.ts";
 import { besideAbove } from "../reading/units-read.ts";
@@ -44,7 +47,7 @@ export const HAND_LINE: Instruction = {
       const above = valueAbove(environment);
       if (above === "no limit") return sentence.fail("the line above has no limit, so nothing is equal to it", { from: 0, to: 1 });
       if (!above) return sentence.fail("there is no value above that this could be equal to", { from: 0, to: 1 });
-      return { instruction: "hand line", dependsOn: [above.line], run: () => sameValue(above, claimed, environment) };
+      return { instruction: "hand line", dependsOn: [above.line], run: () => following(above.line, sameValue(above, claimed, environment), environment) };
     }
     sentence.takeWords("so");
     const from = sentence.next.span.from;
@@ -58,13 +61,18 @@ export const HAND_LINE: Instruction = {
       return { instruction: "hand line", dependsOn: linesOf(question), run: () => heldAgainst(claimed, held, environment) };
     }
     const line = { statement: claimed, typed: sentence.typedNumbers };
-    const run = (): Outcome =>
+    const judged = (): Outcome =>
       question.unknowns.length > 1 || statedTogether(question.statement).length > 1
         ? judgeAgainstSystem(question.answered ? question : solvedSystem(question, environment), line, environment)
         : judgeOneUnknown(question, line, unknownOf(question, claimed, environment), environment);
-    return { instruction: "hand line", dependsOn: linesOf(question), run };
+    return { instruction: "hand line", dependsOn: linesOf(question), run: () => following(question.line, judged(), environment) };
   },
 };
+
+/** What follows from a bent line says so, and is judged on its own. */
+function following(line: number, outcome: Outcome, { outcomes }: Environment): Outcome {
+  return outcomes.get(line)?.verdict === "bent" ? { ...outcome, notes: [...(outcome.notes ?? []), `this follows from line ${line}, which is bent`] } : outcome;
+}
 
 /** The lines that a question depends on: its own and the one that is to be solved. */
 function linesOf({ line, origin }: Question): readonly number[] {
@@ -91,13 +99,13 @@ function valueAbove(environment: Environment): Above | "no limit" | undefined {
 function truth(
   holds: boolean | undefined,
   verdict: Verdict,
-  sentence: string,
+  sentence: Line,
   statement: Expression,
   checks: readonly Check[],
   counterexample?: ReadonlyMap<string, Expression>,
   hint?: Line,
 ): Outcome {
-  const own: Check = { kind: "steps", outcome: verdict, detail: sentence, lines: [{ note: sentence }] };
+  const own: Check = { kind: "steps", outcome: verdict, detail: linePlain(sentence), lines: [{ note: linePlain(sentence) }] };
   return {
     ...NO_STEPS,
     statement,
@@ -122,24 +130,21 @@ function sameValue(above: Above, claimed: Expression, environment: Environment):
   };
   switch (test.kind) {
     case "zero":
-      return truth(true, "nailed", `equal to line ${above.line}: ${test.method}`, claimed, [comparison]);
+      return truth(true, "nailed", say`equal to line ${above.line}: ${test.method}`, claimed, [comparison]);
     case "nonzero": {
-      const where = test.witness.size > 0 ? ` at ${pointText(test.witness)}` : "";
-      return truth(
-        false,
-        "bent",
-        `not equal to line ${above.line}${where}: ${comparisonNote(compared)}`,
-        claimed,
-        [comparison],
-        test.witness,
-        findSlip(before, after, environment.assumptions)?.said,
-      );
+      const point = friendlyPoint(before, after, environment.assumptions) ?? test.witness;
+      const [there, here] = [before, after].map((e) => simplify(substitute(e, point)).expression);
+      const where = point.size > 0 ? say`at ${pointLine(point)} ` : [];
+      const said = say`not equal to line ${above.line}: ${where}that is ${there ?? before}, and this is ${here ?? after}`;
+      const own = compareSides(substitute(before, point), substitute(after, point));
+      const values: Check = { ...comparison, detail: comparisonNote(own), lines: [comparisonLine(own, { left: there ?? before, right: here ?? after })] };
+      return truth(false, "bent", said, claimed, [values], point, findSlip(before, after, environment.assumptions)?.said);
     }
     case "undecided":
       return truth(
         undefined,
         compared.kind === "agree" ? "tacked" : "loose",
-        `agrees with line ${above.line} to ${test.digits} digits, without an exact proof`,
+        say`agrees with line ${above.line} to ${test.digits} digits, without an exact proof`,
         claimed,
         [comparison],
       );

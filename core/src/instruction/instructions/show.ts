@@ -1,5 +1,5 @@
 import { COMPARISON_OUTCOMES, comparisonLine, comparisonNote } from "../../check/answer.ts";
-import { type Comparison, compareSides, pointText } from "../../check/compare.ts";
+import { type Comparison, compareSides, pointLine } from "../../check/compare.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, type Verdict, weakest } from "../../check/verdict.ts";
 import type { Step } from "../../derivation/step.ts";
@@ -7,7 +7,8 @@ import { divide, equation, nameIn, name as nameNode, negate, ZERO } from "../../
 import { opposite } from "../../expression/equations.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import type { Line } from "../../notation/inline.ts";
+import { type Line, say } from "../../notation/inline.ts";
+import { linePlain } from "../../notation/line-plain.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
 import { decide, lostConditions, type Point, simplify } from "../../truth/index.ts";
@@ -59,11 +60,11 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
   const relation = own.expression;
   definedOnly(relation);
   const [left, right] = relation.kind === "relation" ? relation.operands.map(writeOut) : [];
-  if (relation.kind !== "relation" || !left || !right) return undecided("there is nothing to show", []);
+  if (relation.kind !== "relation" || !left || !right) return undecided(say`there is nothing to show`, []);
   if (relation.comparisons.some((comparison) => comparison !== "=") || relation.operands.length !== 2) {
     const holds = decide(relation, assumptions);
-    if (holds === undefined) return undecided("it was not decided whether this holds", []);
-    return judged(holds, holds ? "nailed" : "bent", holds ? "this holds" : "this is false", own.steps, assumptions, []);
+    if (holds === undefined) return undecided(say`it was not decided whether this holds`, []);
+    return judged(holds, holds ? "nailed" : "bent", holds ? say`this holds` : say`this is false`, own.steps, assumptions, []);
   }
   const found = decided({ left, right, assumptions });
   switch (found.kind) {
@@ -95,7 +96,10 @@ const comparisonCheck = (compared: Comparison, sides: { readonly left: Expressio
 function refuted(left: Expression, right: Expression, point: Point, steps: readonly Step[], assumptions: readonly Expression[]): Outcome {
   const [a, b] = [left, right].map((side) => simplify(substitute(side, point)).expression);
   const there = compareSides(substitute(left, point), substitute(right, point));
-  const said = point.size === 0 ? "this is false: the sides differ" : `this is false: the sides differ at ${pointText(point)}`;
+  const said =
+    point.size === 0
+      ? say`this is false: the sides differ`
+      : say`this is false: at ${pointLine(point)} the left side is ${a ?? left} and the right side ${b ?? right}`;
   const values: Check = {
     kind: "comparison",
     outcome: "bent",
@@ -106,11 +110,11 @@ function refuted(left: Expression, right: Expression, point: Point, steps: reado
   return judged(false, "bent", said, steps, assumptions, [values], { counterexample: point, ...(hint ? { hint } : {}) });
 }
 
-const undecidedText = (digits: number): string =>
-  digits > 0 ? `no proof was found; the sides agree to ${digits} digits wherever they were compared` : "it was not decided whether this holds";
+const undecidedText = (digits: number): Line =>
+  digits > 0 ? say`no proof was found; the sides agree to ${digits} digits wherever they were compared` : say`it was not decided whether this holds`;
 
-function undecided(sentence: string, checks: readonly Check[]): Outcome {
-  const check: Check = { kind: "substitution", outcome: "loose", detail: sentence, lines: [] };
+function undecided(sentence: Line, checks: readonly Check[]): Outcome {
+  const check: Check = { kind: "substitution", outcome: "loose", detail: linePlain(sentence), lines: [] };
   const verdict: Verdict = checks.length > 0 ? "tacked" : "loose";
   return { answer: { kind: "truth", holds: undefined, sentence }, steps: [], stepVerdicts: [], checks: [check, ...checks], verdict };
 }
@@ -118,19 +122,19 @@ function undecided(sentence: string, checks: readonly Check[]): Outcome {
 function judged(
   holds: boolean,
   verdict: Verdict,
-  sentence: string,
+  sentence: Line,
   steps: readonly Step[],
   assumptions: readonly Expression[],
   more: readonly Check[],
   { proof, ...extra }: { counterexample?: ReadonlyMap<string, Expression>; hint?: Line; exceptions?: readonly Expression[]; proof?: string } = {},
 ): Outcome {
   const { check, verdicts } = stepsCheck(steps, assumptions);
-  const own: Check = { kind: "substitution", outcome: verdict, detail: proof ?? sentence, lines: [] };
+  const own: Check = { kind: "substitution", outcome: verdict, detail: proof ?? linePlain(sentence), lines: [] };
   const checks = steps.length > 0 ? [own, check, ...more] : [own, ...more];
   return { answer: { kind: "truth", holds, sentence, ...extra }, steps, stepVerdicts: verdicts, checks, verdict: weakest([verdict, check.outcome]) };
 }
 
-const HOLDS = "this holds wherever both sides are defined";
+const HOLDS = say`this holds wherever both sides are defined`;
 
 /** The exceptions that what is given does not rule out. */
 function exceptionsGiven(left: Expression, right: Expression, assumptions: readonly Expression[]): readonly Expression[] {
