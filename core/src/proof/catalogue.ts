@@ -4,7 +4,7 @@ import { REWRITES } from "./manipulations/rewrites.ts";
 import type { Manipulation } from "./move.ts";
 import type { Formulas } from "./rule.ts";
 import { ADDITION, AS_ONE_ANGLE } from "./rules/addition.ts";
-import { AS_EULER, AS_MODULUS, COMPLEX_PARTS, EULER } from "./rules/complex-parts.ts";
+import { AS_EULER, AS_MODULUS, COMPLEX_PARTS, EULER, IMAGINARY_ANGLES } from "./rules/complex-parts.ts";
 import { AS_QUOTIENT, BY_DEFINITION } from "./rules/definitions.ts";
 import { BINOMIAL_COEFFICIENT, STEP_OF_FACTORIAL } from "./rules/factorials.ts";
 import { AS_DOUBLE_ANGLE, DOUBLE_ANGLES, ONE_AND_COSINE, SQUARES_BY_DOUBLE, TRIPLE_ANGLES } from "./rules/multiple-angles.ts";
@@ -28,6 +28,7 @@ export const FORMULAS: readonly Formulas[] = [
   SUM_AS_PRODUCT,
   PRODUCT_AS_SUM,
   COMPLEX_PARTS,
+  IMAGINARY_ANGLES,
   AS_MODULUS,
   EULER,
   AS_EULER,

@@ -20,7 +20,9 @@ export interface Meeting {
 }
 
 /** So many forms are looked at more closely before it is given up. */
-const MOST_EXPANDED = 140;
+const MOST_EXPANDED = 90;
+/** And so many parts of forms are written down. */
+const MOST_WRITTEN = 60_000;
 /** Once the sides have met, so many more are looked at for a shorter way. */
 const AFTER_MEETING = 8;
 /** What is lost when both sides are worked on instead of one. */
@@ -40,7 +42,8 @@ export function meeting(left: Expression, right: Expression, setting: Setting, m
   const sides = [new Side(left, right), new Side(right, left)] as const;
   let best: { readonly cost: number; readonly pair: readonly [Reached, Reached] } | undefined;
   let open = MOST_EXPANDED;
-  while (open > 0) {
+  let written = 0;
+  while (open > 0 && written < MOST_WRITTEN) {
     open -= 1;
     const k = sides[0].promise <= sides[1].promise ? 0 : 1;
     const [own, other] = [sides[k], sides[1 - k] as Side];
@@ -48,7 +51,9 @@ export function meeting(left: Expression, right: Expression, setting: Setting, m
     if (!next) break;
     if (best && next.cost >= best.cost) continue;
     for (const move of movesOf(next.expression, setting)) {
-      if (size(move.after) > largest) continue;
+      const length = size(move.after);
+      written += length;
+      if (length > largest) continue;
       const reached = own.reach({ expression: move.after, cost: next.cost + move.cost, from: { before: next, move } });
       const met = reached && other.find(reached.expression);
       if (!reached || !met) continue;

@@ -1,7 +1,19 @@
 import { normOverRoot } from "../canonical/norm.ts";
-import { isPositiveConstant, number, ONE, product, relation, splitCoefficient, subtract, sum, tuple, ZERO } from "../expression/construct.ts";
+import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
+import { isPositiveConstant, number, ONE, power, product, relation, splitCoefficient, subtract, sum, TWO, tuple, ZERO } from "../expression/construct.ts";
 import { type Link, MIRRORED, statedLinks } from "../expression/equations.ts";
-import { type Comparison, contains, type Expression, ExpressionMap, equal, factorsOf, freeNames, termsOf } from "../expression/expression.ts";
+import {
+  type Comparison,
+  contains,
+  type Expression,
+  ExpressionMap,
+  equal,
+  factorsOf,
+  freeNames,
+  type NumberNode,
+  type PowerNode,
+  termsOf,
+} from "../expression/expression.ts";
 import { isReal, type RealExpression } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
 import { statedWhole } from "../expression/whole.ts";
@@ -112,7 +124,7 @@ function structuralSigns(e: RealExpression, assumptions: readonly Expression[]):
   const at = (part: Expression): Signs => possibleSigns(part, assumptions);
   switch (e.kind) {
     case "sum":
-      return e.terms.map(at).reduce(addSigns) & polynomialSigns(e);
+      return e.terms.map(at).reduce(addSigns) & polynomialSigns(e) & signsBesideRoot(e, at);
     case "product":
       return e.factors.map(at).reduce(multiplySigns);
     case "power": {
@@ -131,6 +143,37 @@ function structuralSigns(e: RealExpression, assumptions: readonly Expression[]):
     default:
       return ANY_SIGN;
   }
+}
+
+/** c + t has the sign of the number c where c² − t² is not negative, for a term t with a square root: x/√(1 + x²) < 1. */
+function signsBesideRoot({ terms }: Expression & { kind: "sum" }, at: (part: Expression) => Signs): Signs {
+  const [first, second, ...more] = terms;
+  const [c, t] = first?.kind === "number" ? [first, second] : second?.kind === "number" ? [second, first] : [];
+  const square = t && more.length === 0 ? squareWithoutRoots(t) : undefined;
+  if (!c || !square) return ANY_SIGN;
+  return whereRational(() => {
+    const kernels = new Kernels();
+    const { numerator, denominator } = normalForm(subtract(power(c, TWO), square), kernels);
+    const apart = [numerator, denominator].map((p) => at(polynomialExpression(p, kernels))).reduce(multiplySigns);
+    if (apart & NEGATIVE) return ANY_SIGN;
+    return (c.value.num > 0 ? POSITIVE : NEGATIVE) | (apart & NOTHING);
+  }, ANY_SIGN);
+}
+
+/** t² where t has a square root, and nothing else but whole powers, as a factor. */
+function squareWithoutRoots(t: Expression): Expression | undefined {
+  const hasRoot = factorsOf(t).some((factor) => isSquareRoot(factor) || (factor.kind === "power" && isSquareRoot(factor.base)));
+  return hasRoot ? product(...factorsOf(t).map(squared)) : undefined;
+}
+
+const isSquareRoot = (e: Expression): e is PowerNode & { readonly exponent: NumberNode } =>
+  e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den === 2;
+
+function squared(factor: Expression): Expression {
+  // √u to a whole power: (√u)^n squared is u^n.
+  const [base, exponent] = factor.kind === "power" && factor.exponent.kind === "number" ? [factor.base, factor.exponent.value] : [factor, rational.ONE];
+  if (isSquareRoot(base)) return power(base.base, number(rational.multiply(rational.multiply(base.exponent.value, exponent), rational.rational(2))));
+  return power(base, number(rational.multiply(exponent, rational.rational(2))));
 }
 
 function circularSigns(functionName: string, angle: Expression | undefined, assumptions: readonly Expression[]): Signs {

@@ -203,7 +203,7 @@ export const SLIPS: readonly (readonly [lines: readonly string[], hint: string])
   [["1/f = 1/a + 1/b", "so b = f - a"], "1/(a − f) = 1/a − 1/f does not hold"],
   [["evaluate sin(30)", "= 1/2"], "it would be right with the angle in degrees"],
   [["solve x^2 - 2x - 1 = 0", "so x = -1 ± sqrt(2)"], "it would be right with a sign: 1 + √2"],
-  [["show sin 2x = 2 sin x"], "sin(2x) = 2sin(x) does not hold"],
+  [["show sin 2x = 2 sin x"], "it would be right with a factor more: 2sin(x) cos(x)"],
   [["show sqrt(x^2) = x"], "it holds where x ≥ 0"],
   [["show cosh 2x = 2 cosh^2 x + 1"], "it would be right with a sign: 2cosh^2(x) − 1"],
 ];

@@ -1,8 +1,8 @@
-import { name, relation, ZERO } from "../../expression/construct.ts";
-import { type Expression, freeNames } from "../../expression/expression.ts";
+import { equation, name, relation, ZERO } from "../../expression/construct.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { isReal } from "../../expression/realness.ts";
 import { type Line, say } from "../../notation/inline.ts";
-import { findSlip } from "../../proof/slips/find-slip.ts";
+import { findEdit, findSlip } from "../../proof/slips/find-slip.ts";
 import { equalityTest } from "../../truth/index.ts";
 
 /** What would be true instead of a false identity: the same for numbers of one sign alone, or with a small change. */
@@ -14,5 +14,7 @@ export function whatWouldHold(left: Expression, right: Expression, assumptions: 
     const where = signs.find((sign) => equalityTest(left, right, [...assumptions, sign]).kind === "zero");
     if (where) return say`it holds where ${where}`;
   }
-  return findSlip(left, right, assumptions)?.said;
+  // That the identity itself does not hold is known by now.
+  const slip = findSlip(left, right, assumptions);
+  return (slip?.law && equal(slip.law, equation(left, right)) ? findEdit(left, right, assumptions) : slip)?.said;
 }

@@ -6,7 +6,10 @@ import type { Step } from "../../derivation/step.ts";
 import { divide, equation, nameIn, name as nameNode, negate, ZERO } from "../../expression/construct.ts";
 import { opposite } from "../../expression/equations.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { isReal } from "../../expression/realness.ts";
 import { substitute } from "../../expression/substitute.ts";
+import type { Scene } from "../../graph/scene.ts";
+import { equationScene } from "../../graph/solution-scene.ts";
 import { type Line, say } from "../../notation/inline.ts";
 import { linePlain } from "../../notation/line-plain.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
@@ -107,7 +110,16 @@ function refuted(left: Expression, right: Expression, point: Point, steps: reado
     lines: [comparisonLine(there, { left: a ?? left, right: b ?? right })],
   };
   const hint = whatWouldHold(left, right, assumptions);
-  return judged(false, "bent", said, steps, assumptions, [values], { counterexample: point, ...(hint ? { hint } : {}) });
+  const outcome = judged(false, "bent", said, steps, assumptions, [values], { counterexample: point, ...(hint ? { hint } : {}) });
+  return { ...outcome, pictured: () => bothSides(left, right, assumptions) };
+}
+
+/** Both sides of a false identity in one real letter as curves. */
+function bothSides(left: Expression, right: Expression, assumptions: readonly Expression[]): Scene | undefined {
+  const statement = equation(left, right);
+  const [letter, ...more] = freeNames(statement);
+  if (letter === undefined || more.length > 0 || statement.kind !== "relation" || !isReal(left) || !isReal(right)) return undefined;
+  return equationScene(statement, letter, [], assumptions);
 }
 
 const undecidedText = (digits: number): Line =>

@@ -1,7 +1,8 @@
 import { conjugate } from "../../canonical/conjugate.ts";
 import { call, divide, E, I, negate, number, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
-import { equal, factorsOf } from "../../expression/expression.ts";
+import { type Expression, equal, factorsOf } from "../../expression/expression.ts";
 import { isReal } from "../../expression/realness.ts";
+import { simplify } from "../../truth/index.ts";
 import { powered, raised, without } from "../functions.ts";
 import { type Formulas, whole } from "../rule.ts";
 
@@ -18,10 +19,33 @@ export const COMPLEX_PARTS: Formulas = {
       return [{ ...whole("modulus", raised("abs", z, 2), by), node: power(by, number(own.exponent / 2)) }];
     }
     if (node.kind !== "call") return [];
+    if (node.name === "abs") return sizes(node, z);
     if (node.name === "Re") return [whole("real part", node, divide(sum(z, conjugate(z)), TWO))];
     if (node.name === "Im") return [whole("imaginary part", node, divide(subtract(z, conjugate(z)), product(TWO, I)))];
     const inside = node.name === "conj" ? conjugate(z) : node;
     return equal(inside, node) ? [] : [whole("conjugate", node, inside)];
+  },
+};
+
+/** |z w| = |z| |w|, |z^n| = |z|^n and |e^w| = e^(Re w). */
+function sizes(node: Expression, z: Expression): ReturnType<Formulas["uses"]> {
+  if (z.kind === "power" && equal(z.base, E)) {
+    const real = simplify(divide(sum(z.exponent, conjugate(z.exponent)), TWO)).expression;
+    return [whole("size of an exponential", node, power(E, real))];
+  }
+  if (z.kind === "power" && z.exponent.kind === "number" && z.exponent.value.den === 1) return [whole("sizes", node, power(call("abs", z.base), z.exponent))];
+  return z.kind === "product" ? [whole("sizes", node, product(...z.factors.map((factor) => call("abs", factor))))] : [];
+}
+
+/** sin(ix) = i sinh x and cos(ix) = cosh x (Abramowitz and Stegun, 4.5.7–8). */
+export const IMAGINARY_ANGLES: Formulas = {
+  rule: "parts of a complex number",
+  cost: 1,
+  uses: (node) => {
+    const [u] = node.kind === "call" && (node.name === "sin" || node.name === "cos") ? node.args : [];
+    if (node.kind !== "call" || !u || !factorsOf(u).some((factor) => equal(factor, I))) return [];
+    const x = product(negate(I), u);
+    return [whole("imaginary angle", node, node.name === "sin" ? product(I, call("sinh", x)) : call("cosh", x))];
   },
 };
 

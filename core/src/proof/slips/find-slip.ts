@@ -34,15 +34,22 @@ const lettersOf = (...expressions: readonly Expression[]): readonly string[] => 
  */
 export function findSlip(before: Expression, claimed: Expression, assumptions: readonly Expression[]): Slip | undefined {
   const looks = looker(lettersOf(before, claimed));
-  const [was, is] = [looks(before), looks(claimed)];
+  const is = looks(claimed);
   const isSame = (a: Expression, b: Expression): boolean => equalityTest(a, b, assumptions).kind === "zero";
   const law = wrongUses(before).find(({ after }) => isNear(looks(after), is) && isSame(after, claimed));
-  if (law) return { said: say`${law.claim} does not hold`, instead: before };
+  if (law) return { said: say`${law.claim} does not hold`, instead: before, law: law.claim };
   const degrees = inDegrees(before);
   if (!equal(degrees, before) && isNear(looks(degrees), is) && isSame(degrees, claimed))
     return { said: say`it would be right with the angle in degrees`, instead: before };
+  return findEdit(before, claimed, assumptions);
+}
+
+/** A small change that makes a claimed value that of another expression. */
+export function findEdit(before: Expression, claimed: Expression, assumptions: readonly Expression[]): Slip | undefined {
+  const looks = looker(lettersOf(before, claimed));
+  const was = looks(before);
   const edits = [...smallEdits(claimed), ...putBackFactors(claimed, before)].filter(({ after }) => isNear(looks(after), was));
-  const edit = edits.slice(0, MOST_EXACT).find(({ after }) => isSame(after, before));
+  const edit = edits.slice(0, MOST_EXACT).find(({ after }) => equalityTest(after, before, assumptions).kind === "zero");
   return edit && { said: saidOf(edit, claimed), instead: edit.after };
 }
 
@@ -71,7 +78,7 @@ export function findSlipOfEquation(before: Expression, claimed: Expression): Sli
   const move = wrongMoves(before).find(({ after }) => isSame(after, claimed));
   if (move) return move;
   const law = wrongUses(before).find(({ after }) => isSame(after, claimed));
-  if (law) return { said: say`${law.claim} does not hold`, instead: before };
+  if (law) return { said: say`${law.claim} does not hold`, instead: before, law: law.claim };
   const editsOf = (side: Expression): readonly Edit[] => [...smallEdits(side), ...putBackFactors(side, before)];
   const sides = [
     ...editsOf(left).map((edit) => ({ edit, whole: equation(edit.after, right) })),

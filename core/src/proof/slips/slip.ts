@@ -6,4 +6,6 @@ export interface Slip {
   readonly said: Line;
   /** The form of what was claimed that would be right. */
   readonly instead: Expression;
+  /** The law that was believed, as it was used. */
+  readonly law?: Expression;
 }

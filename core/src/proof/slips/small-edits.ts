@@ -81,9 +81,10 @@ const functions = (node: Expression): readonly Change[] =>
 
 const CHANGES: readonly ((node: Expression) => readonly Change[])[] = [signs, wholeSign, functions, exponents, numbers, factors];
 
-/** A factor that stood before and was lost, put back before the whole or one of its terms. */
+/** A factor that stood before, or the function that goes with one, was lost: it is put back before the whole or one of its terms. */
 export function putBackFactors(e: Expression, before: Expression): readonly Edit[] {
-  const lost = findAll(before, (part) => part.kind === "name" || (part.kind === "constant" && part.name === "pi"));
+  const partners = findAll(e, (part) => part.kind === "call").flatMap((part) => functions(part).map(({ by }) => by));
+  const lost = [...findAll(before, (part) => part.kind === "name" || (part.kind === "constant" && part.name === "pi")), ...partners];
   const lostBelow = lost.map((factor) => power(factor, number(-1)));
   const terms = e.kind === "sum" ? e.terms : [];
   return [...lost, ...lostBelow].flatMap((factor) => [
