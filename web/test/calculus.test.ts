@@ -55,6 +55,29 @@ describe("limits, derivatives and series on the bench", () => {
     await author.seesVerdict(line, "bent");
   });
 
+  it("shows the proof of an identity, where a false one fails, and the steps between two lines by hand", async () => {
+    const lines = async (): Promise<number> => (await author.page.$$("[data-testid^=line-]")).length;
+    await author.write("show (1 - cos 2x)/sin 2x = tan x");
+    const proof = await lines();
+    await author.seesVerdict(proof, "nailed");
+    await (await author.page.waitForSelector(`[data-testid=line-${proof}] ::-p-text(3 steps)`))?.click();
+    await author.sees("By the double-angle formula", `[data-testid=line-${proof}]`);
+    await author.write("show sin 2x = 2 sin x");
+    const wrong = await lines();
+    await author.seesVerdict(wrong, "bent");
+    await author.sees("it would be right with a factor more", `[data-testid=line-${wrong}]`);
+    await author.page.click(`[data-testid=line-${wrong}] button[aria-label="line ${wrong} is bent: show the evidence"]`);
+    await author.page.waitForSelector("aside svg path");
+    await author.write("(x + 1)^2 - (x - 1)^2");
+    await author.write("= 4 x");
+    await author.seesVerdict(await lines(), "nailed");
+    await author.write("fill in");
+    await author.seesVerdict(await lines(), "nailed");
+    await author.write("= 4 x^2");
+    await author.seesVerdict(await lines(), "bent");
+    await author.sees("an exponent", `[data-testid=line-${await lines()}]`);
+  });
+
   it("publishes the way to the limit with its table", async () => {
     await author.press("Publish …");
     await author.press("Publish");

@@ -71,7 +71,7 @@ function induction({ series, value, letter }: Claimed, given: readonly Expressio
     letter: upper,
     from,
     steps: [
-      step("base case", [equation(n, from)], { kind: "holds", statement: equation(first, at(value, from)) }),
+      step("base case", [equation(n, from)], { kind: "holds", statement: equation(at(series, from), at(value, from)) }),
       step(operator === "sum" ? "next term" : "next factor", [n, term], { kind: "equal", before, after }),
     ],
   };
