@@ -55,7 +55,7 @@ export function isZeroOnBox(e: Expression, known: readonly Expression[]): boolea
 }
 
 /** A relation without the case that its sides are equal. */
-function strictly(fact: Expression): Expression {
+export function strictly(fact: Expression): Expression {
   const strict: Readonly<Partial<Record<Comparison, Comparison>>> = { "<=": "<", ">=": ">" };
   return fact.kind === "relation"
     ? chain(

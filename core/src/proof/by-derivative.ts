@@ -1,8 +1,9 @@
+import { strictly } from "../calculus/constant-pieces.ts";
 import { boundsOfPiece, insidePiece, piecesWhere } from "../calculus/pieces-where.ts";
 import { type Step, step } from "../derivation/step.ts";
 import { equation, HALF, MINUS_ONE, name, number, ONE, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, freeNames } from "../expression/expression.ts";
+import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { decide, holdsAt } from "../truth/index.ts";
 
 /** Places at which values are easily seen. */
@@ -15,7 +16,10 @@ const EASY = [ONE, ZERO, MINUS_ONE, HALF, number(2), number(-2)];
 export function byTheDerivative(left: Expression, right: Expression, assumptions: readonly Expression[]): readonly Step[] {
   const of = subtract(left, right);
   const letters = [...freeNames(of)].sort();
-  const derivatives = letters.map((variable) => step("differentiate", [of, variable], { kind: "derivative", of, variable, after: ZERO }));
+  // Up to the ends of an interval the difference is continuous: its derivative is asked for inside alone.
+  const own = assumptions.filter((fact) => letters.some((letter) => freeNames(fact).has(letter)));
+  const conditions = own.map(strictly).filter((fact) => !own.some((known) => equal(known, fact)));
+  const derivatives = letters.map((variable) => step("differentiate", [of, variable], { kind: "derivative", of, variable, after: ZERO }, { conditions }));
   const places = placesIn(of, letters, assumptions);
   if (places.length === 0) return derivatives;
   const said = places.flatMap((place) => [...place].map(([letter, value]) => equation(name(letter), value)));

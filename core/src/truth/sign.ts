@@ -1,6 +1,6 @@
 import { normOverRoot } from "../canonical/norm.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
-import { isPositiveConstant, number, ONE, power, product, relation, splitCoefficient, subtract, sum, TWO, tuple, ZERO } from "../expression/construct.ts";
+import { isPositiveConstant, number, power, product, relation, splitCoefficient, subtract, sum, TWO, tuple, ZERO } from "../expression/construct.ts";
 import { type Link, MIRRORED, statedLinks } from "../expression/equations.ts";
 import {
   type Comparison,
@@ -17,15 +17,12 @@ import {
 import { isReal, type RealExpression } from "../expression/realness.ts";
 import { substitute } from "../expression/substitute.ts";
 import { statedWhole } from "../expression/whole.ts";
-import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
-import { primitivePart } from "../polynomial/univariate/dense.ts";
-import { squarefreeFactors } from "../polynomial/univariate/gcd.ts";
-import { isolateRealRoots } from "../polynomial/univariate/real-roots.ts";
 import { circularSign } from "./circular-sign.ts";
 import { follows } from "./consequence.ts";
 import { decideForIntegers } from "./integer-conditions.ts";
 import { isSeenOpen } from "./open-by-samples.ts";
+import { polynomialSign } from "./polynomial-sign.ts";
 import { decideByParts } from "./sign-of-parts.ts";
 import { constantSign, isNotWhole, isWholeConstant, zeroTest } from "./zero-test.ts";
 
@@ -124,7 +121,7 @@ function structuralSigns(e: RealExpression, assumptions: readonly Expression[]):
   const at = (part: Expression): Signs => possibleSigns(part, assumptions);
   switch (e.kind) {
     case "sum":
-      return e.terms.map(at).reduce(addSigns) & polynomialSigns(e) & signsBesideRoot(e, at);
+      return e.terms.map(at).reduce(addSigns) & polynomialSigns(e, assumptions) & signsBesideRoot(e, at);
     case "product":
       return e.factors.map(at).reduce(multiplySigns);
     case "power": {
@@ -181,39 +178,11 @@ function circularSigns(functionName: string, angle: Expression | undefined, assu
   return found ? (found.sign === 1 ? POSITIVE : NEGATIVE) | (found.mayVanish ? NOTHING : 0) : ANY_SIGN;
 }
 
-/** The signs of a polynomial in one name with rational coefficients, where it does not change sign. */
-function polynomialSigns(e: Expression & { kind: "sum" }): Signs {
-  const coefficients = denseCoefficients(e);
-  if (!coefficients || coefficients.length < 3) return ANY_SIGN;
-  const factors = squarefreeFactors(primitivePart([...coefficients])).map((part) => ({ ...part, hasRoot: isolateRealRoots(part.factor).length > 0 }));
-  if (factors.some(({ multiplicity, hasRoot }) => hasRoot && multiplicity % 2 === 1)) return ANY_SIGN;
-  // Only touched from one side: everywhere else it has the sign of its leading coefficient.
-  const touched = factors.some(({ hasRoot }) => hasRoot) ? NOTHING : 0;
-  return touched | ((coefficients.at(-1) ?? 0n) > 0n ? POSITIVE : NEGATIVE);
+/** The signs of a polynomial in one name with rational coefficients, where it does not change sign as far as that name is known. */
+function polynomialSigns(e: Expression & { kind: "sum" }, assumptions: readonly Expression[]): Signs {
+  const found = polynomialSign(e, simpleRelations(assumptions));
+  return found ? (found.sign === 1 ? POSITIVE : NEGATIVE) | (found.mayVanish ? NOTHING : 0) : ANY_SIGN;
 }
-
-/** Coefficients by rising powers, times a positive number, of a sum of terms c x^k with one name x. */
-function denseCoefficients(e: Expression & { kind: "sum" }): readonly bigint[] | undefined {
-  const found: rational.Rational[] = [];
-  let letter: string | undefined;
-  for (const term of e.terms) {
-    const { coefficient, rest } = splitCoefficient(term);
-    const [base, exponent] = rest.kind === "power" ? [rest.base, rest.exponent] : [rest, ONE];
-    if (rest.kind === "number") {
-      found[0] = coefficient;
-      continue;
-    }
-    const power = exponent.kind === "number" && exponent.value.den === 1 ? Number(exponent.value.num) : -1;
-    if (base.kind !== "name" || power < 1 || power > LARGEST_DEGREE || (letter !== undefined && letter !== base.name)) return undefined;
-    letter = base.name;
-    found[power] = coefficient;
-  }
-  const dense = Array.from({ length: found.length }, (_, k) => found[k] ?? rational.ZERO);
-  const common = dense.reduce<integer.Integer>((den, c) => integer.lcm(den, c.den), 1);
-  return dense.map((c) => integer.toBigInt(integer.multiply(c.num, integer.quotient(common, c.den))));
-}
-
-const LARGEST_DEGREE = 40;
 
 /** |u| ≤ c is u ≤ c and −u ≤ c, and |u| ≥ c is u ≥ c or −u ≥ c; undefined where no absolute value stands alone, or that decides nothing. */
 function bySize(difference: RealExpression, comparison: Comparison, truth: (condition: Expression) => boolean | undefined): boolean | undefined {

@@ -1,30 +1,26 @@
-import { hasAngles, inUnitAngles } from "../../canonical/angles.ts";
 import { pointLine } from "../../check/compare.ts";
 import { equivalence } from "../../check/equivalent/equivalence.ts";
 import { judgeStep } from "../../check/step.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { step } from "../../derivation/step.ts";
-import { divide, equation, name, product } from "../../expression/construct.ts";
+import { divide, equation, name, product, ZERO } from "../../expression/construct.ts";
 import { complexDomain, realDomain } from "../../expression/domain.ts";
 import { alternativesOf, isEquation, opposite, sideDifference } from "../../expression/equations.ts";
-import { distinct, type Expression, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
-import { substitute, withRanges } from "../../expression/substitute.ts";
+import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
 import { allOf, joined, type Line, listed, say } from "../../notation/inline.ts";
 import { linePlain } from "../../notation/line-plain.ts";
 import { text } from "../../notation/text.ts";
-import { findSlip, findSlipOfEquation } from "../../proof/slips/find-slip.ts";
-import type { Slip } from "../../proof/slips/slip.ts";
+import { findSlipOfEquation } from "../../proof/slips/find-slip.ts";
 import type { Domain } from "../../solve/solution.ts";
-import { constantSign, decide, integerCases, simplify, zeroTest } from "../../truth/index.ts";
+import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
 import { NO_STEPS, type Outcome } from "../answer.ts";
-import { putIn } from "../carrying-out/put-in.ts";
-import { type Environment, rangeOf } from "../environment.ts";
-import { definedOnly } from "../judging/defined-only.ts";
-import { match } from "../reading/matching.ts";
-import type { TypedNumber } from "../reading/typed-numbers.ts";
+import type { Environment } from "../environment.ts";
+import { slipOf, whyExtra, whyLost } from "./causes.ts";
 import { type Difference, without } from "./compare.ts";
-import { askedOfLetters, domainOf, type Found, foundIn, listedValues, NOTHING_FOUND, solutionsOf } from "./found.ts";
-import { type Gain, gainOf, isSquareOf, multiplierOf, twoSidedParts } from "./gained.ts";
+import { askedOfLetters, domainOf, type Found, listedValues } from "./found.ts";
+import { type Gain, gainOf, isSquareOf, multiplierOf } from "./gained.ts";
+import { type Claimed, type Pair, pairOf } from "./pair.ts";
 import type { Question } from "./question.ts";
 import { refutation } from "./refute.ts";
 
@@ -39,25 +35,6 @@ interface Said {
   readonly hint?: Line;
   /** What the next step is held against besides this line. */
   readonly origin?: Question;
-}
-
-/** Two statements about one unknown, in the scope of the question. */
-interface Pair {
-  readonly question: Question;
-  readonly before: Expression;
-  readonly after: Expression;
-  readonly unknown: string;
-  readonly assumptions: readonly Expression[];
-  readonly was: Found | undefined;
-  readonly is: Found | undefined;
-  /** Whether a listed value is only what an exact one rounds to. */
-  readonly isRounded: boolean;
-}
-
-/** A line as its author wrote it: what it claims, and the decimal numbers as they were typed. */
-export interface Claimed {
-  readonly statement: Expression;
-  readonly typed: readonly TypedNumber[];
 }
 
 /** Whether the author's line has the same solutions as what it follows from, in its domain and interval. */
@@ -82,55 +59,6 @@ function sayOfTarget(question: Question, target: Question, claimed: Claimed, unk
   if (target === question || first.holds === true || listedValues(claimed.statement, unknown)) return first;
   const second = judged(pairOf(question, claimed, unknown, environment));
   return second.holds === true ? { ...second, origin: target } : second;
-}
-
-function pairOf(question: Question, claimed: Claimed, unknown: string, environment: Environment): Pair {
-  const range = new Map([[unknown, rangeOf(question.scope.kind === "complex" ? "complex" : "reals")] as const]);
-  const meant = (e: Expression): Expression => withRanges(putIn(e, environment, new Set([unknown])).expression, range);
-  const [before, after] = [meant(question.statement), meant(claimed.statement)];
-  for (const e of [before, after]) definedOnly(e);
-  const scope = { ...question.scope, facts: question.scope.facts.map(meant) };
-  const assumptions = environment.assumptions.map((fact) => withRanges(fact, range));
-  const { answered } = question;
-  const was = answered ? foundIn(answered.set, unknown, answered.proven) : solutionsOf(before, unknown, scope, assumptions, undefined);
-  const own = listedFamilies(after, before, unknown, was, environment) ?? solutionsOf(after, unknown, scope, assumptions, was?.letter);
-  const is = was && own && listedValues(after, unknown) ? rounded(own, was, claimed.typed, assumptions) : own;
-  // Where a line is defined for no values of the letters, nothing solves it.
-  const whereDefined = (found: Found | undefined, statement: Expression): Found | undefined =>
-    askedOfLetters(statement, unknown, domainOf(scope)).some((condition) => decide(condition, assumptions) === false) ? NOTHING_FOUND : found;
-  const sets = { was: whereDefined(was, before), is: whereDefined(is, after) };
-  return { question: { ...question, scope }, before, after, unknown, assumptions, ...sets, isRounded: is !== own };
-}
-
-/**
- * Families that an author lists with a letter of their own: it stands for every integer, as the letter of the solutions does. Where these are
- * finitely many, the members that there are.
- */
-function listedFamilies(after: Expression, before: Expression, unknown: string, was: Found | undefined, environment: Environment): Found | undefined {
-  const values = listedValues(after, unknown);
-  const used = new Set([unknown, ...freeNames(before), ...environment.quantities, ...environment.assumptions.flatMap((fact) => [...freeNames(fact)])]);
-  const [letter, ...more] = values ? [...new Set(values.flatMap((value) => [...freeNames(value)]))].filter((one) => !used.has(one)) : [];
-  if (!values || !was || letter === undefined || more.length > 0) return undefined;
-  const found = { proven: true, whole: true };
-  if (was.letter !== undefined) {
-    const renamed = new Map([[letter, name(was.letter)]]);
-    return { ...found, letter: was.letter, entries: values.map((value) => ({ value: substitute(value, renamed), conditions: [] })) };
-  }
-  const members = values.flatMap((value) => integerCases(withRanges(value, new Map([[letter, "integer"]])), letter) ?? [value]);
-  if (members.some((value) => freeNames(value).has(letter))) return undefined;
-  return { ...found, letter: undefined, entries: distinct(members.map((value) => simplify(value).expression)).map((value) => ({ value, conditions: [] })) };
-}
-
-/** Listed values with the exact one in place of what it rounds to. */
-function rounded(listed: Found, exact: Found, typed: readonly TypedNumber[], assumptions: readonly Expression[]): Found {
-  if (typed.length === 0 || exact.letter !== undefined) return listed;
-  let isRounded = false;
-  const entries = listed.entries.map((entry) => {
-    const meant = exact.entries.find(({ value }) => match(entry.value, value, assumptions, typed).kind === "rounds");
-    isRounded ||= meant !== undefined;
-    return meant ?? entry;
-  });
-  return isRounded ? { ...listed, entries } : listed;
 }
 
 function judged(pair: Pair): Said {
@@ -189,7 +117,12 @@ function onlyWhere({ question, before, after, unknown, assumptions }: Pair, cond
   const { line, scope } = question;
   const distinct = conditions.filter((condition, k) => conditions.findIndex((other) => text(other) === text(condition)) === k);
   const shown = [before, after].flatMap((statement) => askedOfLetters(statement, unknown, domainOf(scope)));
-  const isShown = distinct.every((condition) => decide(condition, [...assumptions, ...shown]) === true);
+  const defined = [before, after].flatMap((statement) => (domainOf(scope) === "real" ? realDomain(statement) : complexDomain(statement)));
+  const isShown = distinct.every(
+    (condition) =>
+      decide(condition, [...assumptions, ...shown]) === true ||
+      [before, after].some((statement) => excludes(statement, condition, [...assumptions, ...defined])),
+  );
   const where = allOf(distinct);
   return {
     holds: isShown ? true : undefined,
@@ -197,6 +130,14 @@ function onlyWhere({ question, before, after, unknown, assumptions }: Pair, cond
     sentence: isShown ? say`the same solutions as line ${line} where ${where}` : say`the same solutions as line ${line} only where ${where}; that is not given`,
     exceptions: distinct.map(opposite),
   };
+}
+
+/** Whether an equation never holds where a letter is 0, for values for which both lines are defined: v in f = v/λ with f ≠ 0. */
+function excludes(statement: Expression, condition: Expression, known: readonly Expression[]): boolean {
+  const [letter, zero] = condition.kind === "relation" && condition.comparisons[0] === "!=" ? condition.operands : [];
+  if (letter?.kind !== "name" || !zero || !equal(zero, ZERO)) return false;
+  const there = substitute(statement, new Map([[letter.name, ZERO]]));
+  return decide(simplify(there).expression, known) === false;
 }
 
 /** Squaring and multiplying out may let values in: the step holds and says so, unless the values are offered as the answer. */
@@ -272,49 +213,6 @@ function bent(pair: Pair, lost: Difference, extra: Difference): Said {
     ...(example ? { counterexample: new Map([[unknown, example]]) } : {}),
     ...(slip ? { hint: slip.said } : {}),
   };
-}
-
-const MOST_SLIPS = 2;
-
-/** The slip that made one value of another, or one equation of another. */
-function slipOf({ before, after, unknown, assumptions }: Pair, lost: Difference, extra: Difference): Slip | undefined {
-  if (!listedValues(after, unknown)) return findSlipOfEquation(before, after);
-  if (lost.missing.length !== extra.missing.length || lost.missing.length > MOST_SLIPS) return undefined;
-  const slips = extra.missing.map((wrong) => lost.missing.map((right) => findSlip(right, wrong, assumptions)).find((slip) => slip !== undefined));
-  return slips.every((slip) => slip !== undefined) ? slips[0] : undefined;
-}
-
-/** What was divided by, where it is 0 at a lost solution. */
-function whyLost(before: Expression, after: Expression, unknown: string, lost: readonly Expression[]): Line {
-  const ratio = ratioOf(before, after);
-  if (!ratio || !freeNames(ratio).has(unknown)) return [];
-  if (findAll(ratio, (part) => isReciprocal(part) && freeNames(part).has(unknown)).length > 0) return [];
-  const vanishes = lost.every((value) => zeroTest(substitute(ratio, new Map([[unknown, value]]))).kind === "zero");
-  return vanishes ? say`, since it was divided by ${ratio}, which can be 0` : [];
-}
-
-/** Outside of what was asked for, squared, or multiplied by what can be 0. */
-function whyExtra({ question, before, after, unknown }: Pair, extra: readonly Expression[]): Line {
-  const outside = question.scope.facts.find((fact) =>
-    extra.every((value) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []) === false),
-  );
-  if (outside) return say`: it was asked for where ${outside}`;
-  const solves = (value: Expression): boolean =>
-    isEquation(before) && zeroTest(substitute(sideDifference(before), new Map([[unknown, value]]))).kind === "zero";
-  if (question.answered?.kept && extra.every(solves)) return say`: it was set aside`;
-  if (twoSidedParts(before, unknown).length > 0 && extra.every((value) => gainOf(before, value, unknown) === "squaring"))
-    return say`: both sides were squared, which can add solutions`;
-  const ratio = ratioOf(after, before);
-  const divides = ratio !== undefined && findAll(ratio, (part) => isReciprocal(part) && freeNames(part).has(unknown)).length > 0;
-  const vanishes =
-    ratio && !divides && freeNames(ratio).has(unknown) && extra.every((value) => zeroTest(substitute(ratio, new Map([[unknown, value]]))).kind === "zero");
-  return vanishes ? say`: both sides were multiplied by ${ratio}, which can be 0` : [];
-}
-
-function ratioOf(a: Expression, b: Expression): Expression | undefined {
-  if (a.kind !== "relation" || b.kind !== "relation") return undefined;
-  const apart = (e: Expression): Expression => (hasAngles(e) ? inUnitAngles(e) : e);
-  return simplify(divide(apart(sideDifference(a)), apart(sideDifference(b)))).expression;
 }
 
 /** Whether the judge proves that both statements have the same solutions, without knowing them. */

@@ -15,7 +15,7 @@ import { definedOnly } from "../judging/defined-only.ts";
 import { judgeSystem } from "../judging/judge-solutions.ts";
 import { match } from "../reading/matching.ts";
 import type { TypedNumber } from "../reading/typed-numbers.ts";
-import type { Claimed } from "./one-unknown.ts";
+import type { Claimed } from "./pair.ts";
 import type { Question } from "./question.ts";
 
 /** A system that was only stated, with its solutions for all names that have no value. */
