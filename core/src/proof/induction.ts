@@ -3,7 +3,7 @@ import { equation, number, ONE, product, relation, sum } from "../expression/con
 import { type Expression, equal, findAll, freeNames, type IteratedNode } from "../expression/expression.ts";
 import { substitute, withRanges } from "../expression/substitute.ts";
 import { writeOut } from "../rewrite/write-out.ts";
-import { equalityTest, simpleRelations } from "../truth/index.ts";
+import { decide, equalityTest, simpleRelations } from "../truth/index.ts";
 
 /** A sum or product up to a letter, on one side of an identity, and what the other side says it is. */
 interface Claimed {
@@ -67,11 +67,13 @@ function induction({ series, value, letter }: Claimed, given: readonly Expressio
   const after = at(value, next);
   const known = [...assumptions, relation(n, ">=", from)];
   if (equalityTest(before, after, known).kind !== "zero") return undefined;
+  // The sum itself is shown where that is decided as it stands.
+  const [written] = [equation(at(series, from), at(value, from))].filter((statement) => decide(statement, []) === true);
   return {
     letter: upper,
     from,
     steps: [
-      step("base case", [equation(n, from)], { kind: "holds", statement: equation(at(series, from), at(value, from)) }),
+      step("base case", [equation(n, from)], { kind: "holds", statement: written ?? equation(first, at(value, from)) }),
       step(operator === "sum" ? "next term" : "next factor", [n, term], { kind: "equal", before, after }),
     ],
   };
