@@ -260,6 +260,9 @@ export function step<Name extends RuleName>(rule: Name, pieces: Pieces<Name>, cl
   };
 }
 
+/** Steps that work on one side of an identity say which it is. */
+export const onSide = (side: NonNullable<Step["side"]>, steps: readonly Step[]): readonly Step[] => steps.map((one) => ({ ...one, side }));
+
 /** Steps that are taken where one of several alternatives holds. */
 export const inCase = (alternative: Expression, steps: readonly Step[]): readonly Step[] =>
   steps.map((one) => ({ ...one, cases: [alternative, ...(one.cases ?? [])] }));

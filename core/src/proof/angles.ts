@@ -1,5 +1,5 @@
 import { number, product, splitCoefficient, sum } from "../expression/construct.ts";
-import { type Expression, equal, findAll, termsOf } from "../expression/expression.ts";
+import { distinct, type Expression, equal, findAll, termsOf } from "../expression/expression.ts";
 import * as rational from "../number/rational.ts";
 import { kindOf } from "./functions.ts";
 import type { Setting } from "./rule.ts";
@@ -12,12 +12,8 @@ export function times(numerator: number, denominator: number, u: Expression): Ex
 
 /** The arguments of circular and hyperbolic functions, and of their quotients. */
 export function anglesIn(...expressions: readonly Expression[]): readonly Expression[] {
-  const found: Expression[] = [];
-  for (const part of expressions.flatMap((e) => findAll(e, (one) => one.kind === "call" && isAngular(one.name)))) {
-    const [u] = part.kind === "call" ? part.args : [];
-    if (u && !found.some((known) => equal(known, u))) found.push(u);
-  }
-  return found;
+  const calls = expressions.flatMap((e) => findAll(e, (one) => one.kind === "call" && isAngular(one.name)));
+  return distinct(calls.flatMap((one) => (one.kind === "call" ? one.args.slice(0, 1) : [])));
 }
 
 const QUOTIENTS = ["cot", "sec", "csc", "coth", "sech", "csch"];

@@ -32,7 +32,7 @@ function placesIn(of: Expression, letters: readonly string[], assumptions: reado
   const domain = realDomain(of);
   if (letter === undefined) return [];
   if (more.length > 0) {
-    const all = [...EASY, HALF].map((value) => new Map(letters.map((one) => [one, value])));
+    const all = EASY.map((value) => new Map(letters.map((one) => [one, value])));
     return all.filter((place) => [...domain, ...assumptions].every((condition) => holdsAt(condition, place))).slice(0, 1);
   }
   const own = assumptions.filter((fact) => freeNames(fact).has(letter) && freeNames(fact).size === 1);

@@ -1,6 +1,5 @@
 import type { RuleName } from "../derivation/rules/catalogue.ts";
 import type { Expression } from "../expression/expression.ts";
-import type { Syntax } from "../notation/syntax.ts";
 import type { Setting } from "./rule.ts";
 
 /** A step that a proof may take: the rule with what its wording names, and the form it leads to. */
@@ -8,7 +7,6 @@ export interface Move {
   readonly rule: RuleName;
   readonly pieces: readonly (Expression | readonly Expression[])[];
   readonly after: Expression;
-  readonly written?: Syntax;
   readonly cost: number;
 }
 

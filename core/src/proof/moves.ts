@@ -1,5 +1,5 @@
 import { equation } from "../expression/construct.ts";
-import { type Expression, equal, findAll } from "../expression/expression.ts";
+import { distinct, type Expression, equal, findAll } from "../expression/expression.ts";
 import { mapChildren, replacePart } from "../expression/substitute.ts";
 import { FORMULAS, MANIPULATIONS } from "./catalogue.ts";
 import type { Move } from "./move.ts";
@@ -37,6 +37,5 @@ function everywhere(e: Expression, uses: readonly (Use & { readonly at: Expressi
 
 /** The formulas as they were used, each once. */
 function formulasShown(uses: readonly Use[]): readonly Expression[] {
-  const shown = uses.map(({ part, by }) => equation(part, by));
-  return shown.filter((one, k) => shown.findIndex((other) => equal(other, one)) === k);
+  return distinct(uses.map(({ part, by }) => equation(part, by)));
 }

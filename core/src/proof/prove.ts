@@ -1,5 +1,5 @@
 import type { Pieces } from "../derivation/rules/catalogue.ts";
-import { type Step, step } from "../derivation/step.ts";
+import { onSide, type Step, step } from "../derivation/step.ts";
 import type { Expression } from "../expression/expression.ts";
 import { complexity, lostConditions } from "../truth/index.ts";
 import { anglesIn } from "./angles.ts";
@@ -21,7 +21,7 @@ export function proof(left: Expression, right: Expression, assumptions: readonly
   const back = inOneDirection(left, right, found, setting) ?? found;
   const [ofLeft, ofRight] = [stepsFrom(left, back.ofLeft), stepsFrom(right, back.ofRight)];
   if (ofLeft.length === 0 || ofRight.length === 0) return [...ofLeft, ...ofRight];
-  return [...sided("Left side", ofLeft), ...sided("Right side", ofRight)];
+  return [...onSide("Left side", ofLeft), ...onSide("Right side", ofRight)];
 }
 
 /** Sides that differ in the way their terms are written alone. */
@@ -55,14 +55,11 @@ export function backwards(start: Expression, moves: readonly Move[], setting: Se
   return undoing.every((move) => move !== undefined) ? undoing.reverse() : undefined;
 }
 
-/** Steps of one side say which it is. */
-const sided = (side: NonNullable<Step["side"]>, steps: readonly Step[]): readonly Step[] => steps.map((one) => ({ ...one, side }));
-
 function stepsFrom(start: Expression, moves: readonly Move[]): readonly Step[] {
   let before = start;
-  return moves.map(({ rule, pieces, after, written }) => {
+  return moves.map(({ rule, pieces, after }) => {
     const conditions = lostConditions(before, after);
-    const one = step(rule, pieces as Pieces<typeof rule>, { kind: "equal", before, after }, { conditions, ...(written ? { written } : {}) });
+    const one = step(rule, pieces as Pieces<typeof rule>, { kind: "equal", before, after }, { conditions });
     before = after;
     return one;
   });

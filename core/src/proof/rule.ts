@@ -9,6 +9,9 @@ export interface Use {
   readonly node: Expression;
 }
 
+/** Uses of a formula, each with the way in which it is read. */
+export type Uses = readonly (Use & { readonly way: string })[];
+
 /** What a proof is about: the angles that both sides hold, and what is known. */
 export interface Setting {
   readonly angles: readonly Expression[];
@@ -38,7 +41,7 @@ export interface Formulas {
   /** How far it is from what one does first. */
   readonly cost: number;
   /** Uses at a node, by the way in which the formula is read: what is read in the same way may be done at once everywhere. */
-  readonly uses: (node: Expression, setting: Setting) => readonly (Use & { readonly way: string })[];
+  readonly uses: (node: Expression, setting: Setting) => Uses;
 }
 
 /** The use of a formula on a whole node. */

@@ -1,6 +1,6 @@
 import { angleNormalForm, hasAngles, inUnitAngles } from "../../canonical/angles.ts";
 import { whereRational } from "../../canonical/normal-form.ts";
-import { type Step, step } from "../../derivation/step.ts";
+import { onSide, type Step, step } from "../../derivation/step.ts";
 import { tuple } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import { combineWithSteps } from "../../rewrite/forms/combine.ts";
@@ -29,15 +29,10 @@ export function meeting(left: Expression, right: Expression, known: Known): read
     if (!first) continue;
     const length = ({ a, b }: typeof first): number => a.steps.length + b.steps.length;
     const { a, b } = pairs.reduce((x, y) => (length(y) < length(x) ? y : x), first);
-    const shown = a.steps.length > 0 && b.steps.length > 0 ? [...sided("Left side", a.steps), ...sided("Right side", b.steps)] : [...a.steps, ...b.steps];
+    const shown = a.steps.length > 0 && b.steps.length > 0 ? [...onSide("Left side", a.steps), ...onSide("Right side", b.steps)] : [...a.steps, ...b.steps];
     if (shown.length > 0) return shown;
   }
   return [step("equal in normal form", [], { kind: "equal", before: left, after: right })];
-}
-
-/** Steps of one side say which it is. */
-function sided(side: NonNullable<Step["side"]>, steps: readonly Step[]): readonly Step[] {
-  return steps.map((one) => ({ ...one, side }));
 }
 
 function settled(attempt: () => Rewriting): readonly Rewriting[] {

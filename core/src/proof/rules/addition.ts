@@ -2,7 +2,7 @@ import { call, divide, number, ONE, product, sum } from "../../expression/constr
 import { type Expression, equal, factorsOf, termsOf } from "../../expression/expression.ts";
 import { isSpokenOf, times } from "../angles.ts";
 import { KINDS, type Kind, kindOf, powered, without } from "../functions.ts";
-import { type Formulas, type Setting, type Use, whole } from "../rule.ts";
+import { type Formulas, type Setting, type Uses, whole } from "../rule.ts";
 
 /** sin(u + v), cos(u + v), tan(u + v) by those of u and v, and the hyperbolic ones (Abramowitz and Stegun, 4.3.16–18, 4.5.24–26). */
 export const ADDITION: Formulas = {
@@ -69,7 +69,7 @@ function twoWaves(term: Expression): readonly TwoWaves[] {
   );
 }
 
-function together(terms: readonly Expression[], first: Expression, second: Expression): readonly (Use & { readonly way: string })[] {
+function together(terms: readonly Expression[], first: Expression, second: Expression): Uses {
   const others = terms.filter((term) => term !== first && term !== second);
   return twoWaves(first).flatMap(({ kind, waves, names, angles: [u, v], rest }) => {
     const { sine, cosine, sign } = kind;

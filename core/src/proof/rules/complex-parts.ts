@@ -4,7 +4,7 @@ import { type Expression, equal, factorsOf } from "../../expression/expression.t
 import { isReal } from "../../expression/realness.ts";
 import { simplify } from "../../truth/index.ts";
 import { powered, raised, without } from "../functions.ts";
-import { type Formulas, whole } from "../rule.ts";
+import { type Formulas, type Uses, whole } from "../rule.ts";
 
 /** |z|² = z z̄, Re z = (z + z̄)/2, Im z = (z − z̄)/(2i), and conjugates of sums and products. */
 export const COMPLEX_PARTS: Formulas = {
@@ -28,7 +28,7 @@ export const COMPLEX_PARTS: Formulas = {
 };
 
 /** |z w| = |z| |w|, |z^n| = |z|^n and |e^w| = e^(Re w). */
-function sizes(node: Expression, z: Expression): ReturnType<Formulas["uses"]> {
+function sizes(node: Expression, z: Expression): Uses {
   if (z.kind === "power" && equal(z.base, E)) {
     const real = simplify(divide(sum(z.exponent, conjugate(z.exponent)), TWO)).expression;
     return [whole("size of an exponential", node, power(E, real))];

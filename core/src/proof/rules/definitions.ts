@@ -1,7 +1,7 @@
 import { call, divide, product } from "../../expression/construct.ts";
 import { type Expression, equal, factorsOf } from "../../expression/expression.ts";
 import { inverse, powered, raised, without } from "../functions.ts";
-import { type Formulas, type Use, whole } from "../rule.ts";
+import { type Formulas, type Uses, whole } from "../rule.ts";
 
 /** Functions that are quotients of others: the name, above and below, nothing above for 1. */
 const QUOTIENTS: readonly { readonly name: string; readonly above?: string; readonly below: string }[] = [
@@ -53,7 +53,7 @@ export const AS_QUOTIENT: Formulas = {
 };
 
 /** The factors f^m g^−n with the same argument as a function to the power of the smaller one. */
-function quotientsIn(node: Expression, factors: readonly Expression[], below: Expression): readonly (Use & { readonly way: string })[] {
+function quotientsIn(node: Expression, factors: readonly Expression[], below: Expression): Uses {
   const down = powered(below);
   return QUOTIENTS.flatMap(({ name, above, below: lower }) => {
     if (!down || down.name !== lower || !above) return [];
@@ -71,7 +71,7 @@ function quotientsIn(node: Expression, factors: readonly Expression[], below: Ex
   });
 }
 
-function reciprocals(node: Expression, below: Expression): readonly (Use & { readonly way: string })[] {
+function reciprocals(node: Expression, below: Expression): Uses {
   const down = powered(below);
   if (!down) return [];
   const names = [

@@ -1,10 +1,8 @@
-import { call, divide, negate, number, ONE, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
+import { call, divide, HALF, negate, number, ONE, power, product, subtract, sum, TWO } from "../../expression/construct.ts";
 import { type Expression, equal, factorsOf, termsOf } from "../../expression/expression.ts";
 import { isSpokenOf, times } from "../angles.ts";
 import { KINDS, type Kind, kindOf, powered, raised, without } from "../functions.ts";
-import { type Formulas, type Use, whole } from "../rule.ts";
-
-type Found = readonly (Use & { readonly way: string })[];
+import { type Formulas, type Uses, whole } from "../rule.ts";
 
 const square = (name: string, u: Expression): Expression => raised(name, u, 2);
 
@@ -39,7 +37,7 @@ export const AS_DOUBLE_ANGLE: Formulas = {
   uses: (node) => [...productAsDouble(node), ...differenceAsDouble(node)],
 };
 
-function productAsDouble(node: Expression): Found {
+function productAsDouble(node: Expression): Uses {
   const factors = factorsOf(node);
   return factors.flatMap((first) => {
     const own = powered(first);
@@ -53,16 +51,16 @@ function productAsDouble(node: Expression): Found {
     const u = own.argument;
     const part = product(TWO, call(kind.sine, u), call(kind.cosine, u));
     const by = call(kind.sine, times(2, 1, u));
-    return [{ way: "as sine", part, by, node: product(power(product(number({ num: 1, den: 2 }), by), number(own.exponent)), ...without(node, first, second)) }];
+    return [{ way: "as sine", part, by, node: product(power(product(HALF, by), number(own.exponent)), ...without(node, first, second)) }];
   });
 }
 
 /** Terms q cos² u and −q sin² u, or 2q cos² u and −q, or q and −2q sin² u. */
-function differenceAsDouble(node: Expression): Found {
+function differenceAsDouble(node: Expression): Uses {
   const terms = termsOf(node);
   if (node.kind !== "sum") return [];
   return terms.flatMap((term) =>
-    factorsOf(term).flatMap((factor): Found => {
+    factorsOf(term).flatMap((factor): Uses => {
       const own = powered(factor);
       const kind = KINDS.find(({ sine, cosine }) => own && own.exponent >= 2 && [sine, cosine].includes(own.name));
       if (!own || !kind) return [];
@@ -73,7 +71,7 @@ function differenceAsDouble(node: Expression): Found {
       const rest = (partner: Expression): readonly Expression[] => terms.filter((one) => one !== term && one !== partner);
       const partnerOf = (wanted: Expression): Expression | undefined => terms.find((one) => one !== term && equal(one, wanted));
       const both = isCosine ? partnerOf(product(number(-kind.sign), shared, square(kind.sine, u))) : undefined;
-      const half = product(number({ num: 1, den: 2 }), shared);
+      const half = product(HALF, shared);
       // 2q cos² − q, or q − 2q sin² (2q sinh² + q).
       const alone = partnerOf(isCosine ? negate(half) : product(number(-kind.sign), half));
       const written = isCosine ? sum(product(TWO, square(kind.cosine, u)), number(-1)) : sum(ONE, product(number(-2 * kind.sign), square(kind.sine, u)));
@@ -111,9 +109,8 @@ export const SQUARES_BY_DOUBLE: Formulas = {
 
 function squareByDouble({ sine, cosine, sign }: Kind, name: string, u: Expression): Expression {
   const double = call(cosine, times(2, 1, u));
-  const half = number({ num: 1, den: 2 });
-  if (name === cosine) return product(half, sum(ONE, double));
-  return name === sine ? product(number({ num: sign, den: 2 }), subtract(ONE, double)) : half;
+  if (name === cosine) return product(HALF, sum(ONE, double));
+  return name === sine ? product(number({ num: sign, den: 2 }), subtract(ONE, double)) : HALF;
 }
 
 /** 1 − cos w = 2 sin²(w/2) and 1 + cos w = 2 cos²(w/2). */

@@ -1,7 +1,7 @@
 import { negate, number, ONE, product, sum } from "../../expression/construct.ts";
 import { type Expression, equal, factorsOf, termsOf } from "../../expression/expression.ts";
 import { powered, raised, without } from "../functions.ts";
-import { type Formulas, type Use, whole } from "../rule.ts";
+import { type Formulas, type Uses, whole } from "../rule.ts";
 
 /** a · first² u + b · second² u = 1. */
 interface Relation {
@@ -42,14 +42,7 @@ export const PYTHAGOREAN: Formulas = {
 };
 
 /** The term shared · first² u together with another one. */
-function joined(
-  node: Expression,
-  terms: readonly Expression[],
-  term: Expression,
-  shared: Expression,
-  { first, a, second, b }: Relation,
-  u: Expression,
-): readonly (Use & { readonly way: string })[] {
+function joined(node: Expression, terms: readonly Expression[], term: Expression, shared: Expression, { first, a, second, b }: Relation, u: Expression): Uses {
   const [square, other] = [raised(first, u, 2), raised(second, u, 2)];
   const rest = (partner: Expression): readonly Expression[] => terms.filter((one) => one !== term && one !== partner);
   const partner = terms.find((one) => one !== term && equal(one, product(number(a * b), shared, other)));
@@ -80,9 +73,9 @@ function takenOut(
   shared: Expression,
   { a, second, b, first }: Relation,
   u: Expression,
-): readonly (Use & { readonly way: string })[] {
-  const number_ = terms.find((one) => one.kind === "number");
-  if (!number_ || shared.kind !== "number" || equal(number_, number(0))) return [];
+): Uses {
+  const constant = terms.find((one) => one.kind === "number");
+  if (!constant || shared.kind !== "number" || equal(constant, number(0))) return [];
   const other = raised(second, u, 2);
   const by = sum(number(a), product(number(-a * b), other));
   const next = sum(product(shared, by), ...terms.filter((one) => one !== term));

@@ -1,10 +1,8 @@
-import { call, negate, number, product, sum } from "../../expression/construct.ts";
+import { call, HALF, negate, number, product, sum } from "../../expression/construct.ts";
 import { type Expression, equal, factorsOf } from "../../expression/expression.ts";
 import { times } from "../angles.ts";
 import { KINDS, type Kind, powered, raised, without } from "../functions.ts";
-import { type Formulas, type Use, whole } from "../rule.ts";
-
-type Found = readonly (Use & { readonly way: string })[];
+import { type Formulas, type Uses, whole } from "../rule.ts";
 
 /** sin u + sin v = 2 sin((u + v)/2) cos((u − v)/2) and its like (Abramowitz and Stegun, 4.3.34–37). */
 export const SUM_AS_PRODUCT: Formulas = {
@@ -17,8 +15,8 @@ export const SUM_AS_PRODUCT: Formulas = {
   },
 };
 
-function pairAsProduct(terms: readonly Expression[], first: Expression, second: Expression): Found {
-  return factorsOf(first).flatMap((factor): Found => {
+function pairAsProduct(terms: readonly Expression[], first: Expression, second: Expression): Uses {
+  return factorsOf(first).flatMap((factor): Uses => {
     const own = powered(factor);
     const kind = KINDS.find(({ sine, cosine }) => own && own.exponent === 1 && [sine, cosine].includes(own.name));
     if (!own || !kind) return [];
@@ -51,7 +49,7 @@ export const PRODUCT_AS_SUM: Formulas = {
   },
 };
 
-function pairAsSum(node: Expression, first: Expression, second: Expression): Found {
+function pairAsSum(node: Expression, first: Expression, second: Expression): Uses {
   const [a, b] = [powered(first), powered(second)];
   const kind = KINDS.find(({ sine, cosine }) => a && b && [a, b].every(({ name, exponent }) => exponent >= 1 && [sine, cosine].includes(name)));
   if (!a || !b || !kind) return [];
@@ -67,10 +65,9 @@ interface Wave {
 }
 
 function apart({ sine, cosine, sign }: Kind, a: Wave, b: Wave): Expression {
-  const half = number({ num: 1, den: 2 });
   const [u, v] = a.name === sine || a.name === b.name ? [a.argument, b.argument] : [b.argument, a.argument];
   const [plus, minus] = [sum(u, v), sum(u, times(-1, 1, v))];
-  if (a.name !== b.name) return product(half, sum(call(sine, plus), call(sine, minus)));
-  if (a.name === cosine) return product(half, sum(call(cosine, minus), call(cosine, plus)));
+  if (a.name !== b.name) return product(HALF, sum(call(sine, plus), call(sine, minus)));
+  if (a.name === cosine) return product(HALF, sum(call(cosine, minus), call(cosine, plus)));
   return product(number({ num: sign, den: 2 }), sum(call(cosine, minus), negate(call(cosine, plus))));
 }
