@@ -25,7 +25,7 @@ export function undone(e: Expression): Expression {
   if (inner.kind !== "call" || angle?.kind !== "call") return inner;
   const [u] = angle.args;
   if (!u || !isInverseCircular(angle.name) || (inner.name !== "sin" && inner.name !== "cos")) return inner;
-  const complement = sqrt(subtract(ONE, power(u, TWO)));
+  const complement = partner(u, "sin", "cos") ?? partner(u, "cos", "sin") ?? sqrt(subtract(ONE, power(u, TWO)));
   const hypotenuse = sqrt(sum(ONE, power(u, TWO)));
   const isSine = inner.name === "sin";
   switch (angle.name) {
@@ -38,6 +38,11 @@ export function undone(e: Expression): Expression {
     default:
       return !isReal(u) ? inner : divide(isSine ? ONE : u, hypotenuse);
   }
+}
+
+/** √(1 − sin² v) is |cos v|, and √(1 − cos² v) is |sin v|, for real v. */
+function partner(u: Expression, of: "sin" | "cos", other: "sin" | "cos"): Expression | undefined {
+  return u.kind === "call" && u.name === of && isReal(u) ? call("abs", call(other, ...u.args)) : undefined;
 }
 
 /** sin(arctan u) and cos(arctan u) as algebraic expressions in u, which has any real value. */

@@ -5,7 +5,7 @@ import { words } from "../notation/inline.ts";
 import { plain } from "../notation/plain.ts";
 import { coherentUnit } from "../units/coherent.ts";
 import { type Dimension, equal } from "../units/dimension.ts";
-import { type Measured, measure, soughtDimension, unitOfFactor } from "../units/dimension-of.ts";
+import { type Measured, measure, type Sought, soughtDimension, unitOfFactor } from "../units/dimension-of.ts";
 import { unitPlain } from "../units/typeset.ts";
 import type { Unit } from "../units/unit.ts";
 import type { Outcome } from "./answer.ts";
@@ -15,6 +15,8 @@ import type { Environment } from "./environment.ts";
 export interface AnswerUnits {
   readonly names: ReadonlyMap<string, string>;
   readonly value?: string;
+  /** The dimensions of unknowns where they follow from the units given, with no number beside that could carry a unit of its own. */
+  readonly certain?: ReadonlyMap<string, Dimension>;
   /** Of the unknowns that were given in a unit that is not the coherent one, this unit. */
   readonly given?: ReadonlyMap<string, Unit>;
 }
@@ -51,22 +53,36 @@ export function answerUnits(
   { value, statements = [] }: { readonly value?: Expression; readonly statements?: readonly Expression[] },
 ): { readonly units?: AnswerUnits } {
   const own = value && unitIn(environment, value);
+  const dimensions = knownDimensions(environment);
+  const sought = names.flatMap((letter) => {
+    const found = soughtIn(letter, statements, dimensions);
+    return found ? [[letter, found] as const] : [];
+  });
+  const unitOf = new Map(sought.map(([letter, { dimension }]) => [letter, coherentUnit(dimension) || undefined]));
   const known = names.flatMap((letter) => {
-    const unit = unitIn(environment, name(letter)) ?? soughtUnit(environment, letter, statements);
+    const unit = unitIn(environment, name(letter)) ?? unitOf.get(letter);
     return unit === undefined ? [] : [[letter, unit] as const];
   });
+  const certain = sought.filter((one) => one[1].certain).map(([letter, { dimension }]) => [letter, dimension] as const);
   const given = names.flatMap((letter) => {
     const unit = otherUnit(environment, letter);
     return unit ? [[letter, unit] as const] : [];
   });
-  if (known.length + given.length === 0 && own === undefined) return {};
-  return { units: { names: new Map(known), ...(own === undefined ? {} : { value: own }), ...(given.length > 0 ? { given: new Map(given) } : {}) } };
+  if (known.length + certain.length + given.length === 0 && own === undefined) return {};
+  return {
+    units: {
+      names: new Map(known),
+      ...(own === undefined ? {} : { value: own }),
+      ...(certain.length > 0 ? { certain: new Map(certain) } : {}),
+      ...(given.length > 0 ? { given: new Map(given) } : {}),
+    },
+  };
 }
 
-function soughtUnit(environment: Environment, letter: string, statements: readonly Expression[]): string | undefined {
-  const known = knownDimensions(environment);
-  const found = statements.map((statement) => soughtDimension(statement, letter, known)).find((one) => one !== undefined);
-  return found && (coherentUnit(found) || undefined);
+/** The dimension with which a statement about quantities with units comes out right. */
+function soughtIn(letter: string, statements: readonly Expression[], known: ReadonlyMap<string, Dimension>): Sought | undefined {
+  if (known.size === 0 || known.has(letter)) return undefined;
+  return statements.map((statement) => soughtDimension(statement, letter, known)).find((one) => one !== undefined);
 }
 
 /** The unit of what (n) stands for, as `answerUnits`. */
@@ -103,8 +119,8 @@ function dimensionsCheck(measured: readonly Measured[]): readonly Check[] {
   const pair = measured.flatMap(({ pairs }) => pairs).find(({ certain, dimensions: [a, b] }) => certain && !equal(a, b));
   if (!pair) return [];
   const [first, second] = pair.parts.map((one, k) => {
-    const unit = unitPlain(coherentUnit(pair.dimensions[k] ?? [])) || "no unit";
-    return isUnit(one) ? `what stands before is in ${unit}` : `${written(one)} is in ${unit}`;
+    const unit = unitPlain(coherentUnit(pair.dimensions[k] ?? []));
+    return `${isUnit(one) ? "what stands before" : written(one)} ${unit === "" ? "has no unit" : `is in ${unit}`}`;
   });
   const detail = `${first} and ${second}: they cannot be added or compared`;
   return [{ kind: "dimensions", outcome: "bent", detail, lines: [{ note: detail }] }];

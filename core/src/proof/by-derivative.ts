@@ -11,9 +11,9 @@ const EASY = [ONE, ZERO, MINUS_ONE, HALF, number(2), number(-2)];
 
 /**
  * The steps of a proof that the difference of two sides does not change: its derivatives are 0, and so is its value at one place of every piece
- * of its domain (the mean value theorem; O. Forster, Analysis 1, § 16).
+ * of its domain (the mean value theorem; O. Forster, Analysis 1, § 16). Undefined where no such place is found.
  */
-export function byTheDerivative(left: Expression, right: Expression, assumptions: readonly Expression[]): readonly Step[] {
+export function byTheDerivative(left: Expression, right: Expression, assumptions: readonly Expression[]): readonly Step[] | undefined {
   const of = subtract(left, right);
   const letters = [...freeNames(of)].sort();
   // Up to the ends of an interval the difference is continuous: its derivative is asked for inside alone.
@@ -21,7 +21,7 @@ export function byTheDerivative(left: Expression, right: Expression, assumptions
   const conditions = own.map(strictly).filter((fact) => !own.some((known) => equal(known, fact)));
   const derivatives = letters.map((variable) => step("differentiate", [of, variable], { kind: "derivative", of, variable, after: ZERO }, { conditions }));
   const places = placesIn(of, letters, assumptions);
-  if (places.length === 0) return derivatives;
+  if (places.length === 0) return undefined;
   const said = places.flatMap((place) => [...place].map(([letter, value]) => equation(name(letter), value)));
   return [...derivatives, step("constant, as there", [said], { kind: "value at", of, places, after: ZERO })];
 }
@@ -32,7 +32,7 @@ function placesIn(of: Expression, letters: readonly string[], assumptions: reado
   const domain = realDomain(of);
   if (letter === undefined) return [];
   if (more.length > 0) {
-    const all = EASY.map((value) => new Map(letters.map((one) => [one, value])));
+    const all = [0, 1, 2].flatMap((apart) => EASY.map((_, k) => new Map(letters.map((one, j) => [one, EASY[(k + apart * j) % EASY.length] ?? ONE]))));
     return all.filter((place) => [...domain, ...assumptions].every((condition) => holdsAt(condition, place))).slice(0, 1);
   }
   const own = assumptions.filter((fact) => freeNames(fact).has(letter) && freeNames(fact).size === 1);

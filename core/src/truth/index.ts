@@ -1,5 +1,6 @@
 /** The door to what is true of expressions: whether one is 0, which sign it has, whether a relation follows. Nothing else of this folder is used outside. */
 export { withBinomialSums } from "./binomial-theorem.ts";
+export { type AngleRange, angleRange, lessThanPi } from "./bounded-angles.ts";
 export { branchBorders, hasBranches, type PartValue, partValues, steppedParts, withDecidedCases, writtenNear } from "./branches.ts";
 export { type ExponentialForm, exponentialForm } from "./exponential-form.ts";
 export { withFactorials } from "./factorials.ts";

@@ -13,6 +13,7 @@ import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { withBinomialSums } from "./binomial-theorem.ts";
+import { vanishesAsAngle } from "./bounded-angles.ts";
 import { withDecidedCases } from "./branches.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
 import { withFactorials, withLeastFactorials } from "./factorials.ts";
@@ -65,6 +66,8 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   const related = relationsProveZero(e, known);
   if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
   if (inversesUndoneVanish(e, known)) return ZERO_BY_INVERSES;
+  const turned = vanishesAsAngle(e, known, (part) => zeroTest(part, known).kind === "zero");
+  if (turned) return turned;
   const products = asProducts(e);
   if (products && zeroTest(subtract(...products), known).kind === "zero")
     return { kind: "zero", method: "both sides are logarithms of numbers that are equal, by ln a + ln b = ln(a b)" };

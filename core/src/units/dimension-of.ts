@@ -142,19 +142,31 @@ function common(parts: readonly Expression[], at: (part: Expression) => Measured
   };
 }
 
-/** Whether the number before a product of powers of names can have no unit of its own: 1, a common fraction, or any before several names. */
+/** Whether no number in a part can have a unit of its own: it holds names, and before each product stands 1, a half, a third, or several names. */
 function isBare(part: Expression): boolean {
+  if (part.kind === "sum") return part.terms.every(isBare);
+  if (part.kind === "power") return isBare(part.base);
+  if (part.kind === "name") return true;
   const { coefficient, rest } = splitCoefficient(part);
-  const factors = factorsOf(rest).filter((factor) => factor.kind !== "constant");
-  const names = factors.filter((factor) => factor.kind === "name" || (factor.kind === "power" && factor.base.kind === "name"));
+  // Circular functions and the like are plain numbers, whatever stands in them.
+  const factors = factorsOf(rest).filter((factor) => factor.kind !== "constant" && factor.kind !== "call");
   const isUnit = factors.some((factor) => factor.kind === "name" && unitOfFactor(factor.name) !== undefined);
-  const isSmall =
-    Math.abs(Number(coefficient.num)) === 1 || (coefficient.den !== 1 && Number(coefficient.den) <= 12 && Math.abs(Number(coefficient.num)) <= 12);
-  return names.length === factors.length && (isUnit || isSmall || names.length > 1);
+  const isOne = Math.abs(Number(coefficient.num)) === 1;
+  return factors.length > 0 && factors.every((factor) => factor !== part && isBare(factor)) && (isUnit || isOne || freeNames(rest).size > 1);
+}
+
+/** A dimension that is asked for, and whether no number stands beside it that could carry a unit of its own. */
+export interface Sought {
+  readonly dimension: Dimension;
+  readonly certain: boolean;
 }
 
 /** The dimension that a name must have for what stands side by side to be of one kind; undefined where that is not told. */
-export function soughtDimension(e: Expression, letter: string, given: ReadonlyMap<string, Dimension>): Dimension | undefined {
+export function soughtDimension(e: Expression, letter: string, given: ReadonlyMap<string, Dimension>): Sought | undefined {
   const { pairs } = measure(e, new Map(given).set(letter, SOUGHT));
-  return pairs.map(({ dimensions: [a, b] }) => soughtWhereEqual(a, b)).find((found) => found !== undefined);
+  const found = pairs.flatMap(({ dimensions: [a, b], certain }): readonly Sought[] => {
+    const dimension = soughtWhereEqual(a, b);
+    return dimension ? [{ dimension, certain }] : [];
+  });
+  return found.find(({ certain }) => certain) ?? found[0];
 }

@@ -1,5 +1,5 @@
 /** Workings by hand with the verdict on their last line. */
-export const HAND_LINES: readonly (readonly [lines: readonly string[], verdict: "nailed" | "loose" | "bent"])[] = [
+export const HAND_LINES: readonly (readonly [lines: readonly string[], verdict: "nailed" | "tacked" | "loose" | "bent"])[] = [
   [["solve 2x + 3 = 7", "so 2x = 4"], "nailed"],
   [["solve 2x + 3 = 7", "so 2x = 10"], "bent"],
   [["solve 2x + 3 = 7", "so 2x = 4", "so x = 2"], "nailed"],
@@ -72,7 +72,8 @@ export const HAND_LINES: readonly (readonly [lines: readonly string[], verdict: 
   [["evaluate 3 (4 + 5)", "= 27"], "nailed"],
   [["evaluate 3 (4 + 5)", "= 12 + 5"], "bent"],
   [["evaluate sqrt(2) sqrt(8)", "= 4"], "nailed"],
-  [["evaluate 1/3", "= 0.33"], "bent"],
+  [["evaluate 1/3", "= 0.33"], "tacked"],
+  [["evaluate 1/3", "= 0.333", "= 0.33"], "tacked"],
   [["solve 2x = 5", "expect x = 2.5"], "nailed"],
   [["solve 2x = 5", "expect x = 5/2"], "nailed"],
   [["solve 2x = 5", "expect x = 2"], "bent"],
@@ -147,6 +148,16 @@ export const RIGHT: readonly (readonly string[])[] = [
   ["solve x^2 - 2x - 1 = 0", "so x = 1 ± sqrt(2)"],
   ["solve x^2 - 2x - 1 = 0", "so x = (2 ± sqrt(8))/2"],
   ["(a + b)^2 - (a - b)^2", "= a^2 + 2 a b + b^2 - (a^2 - 2 a b + b^2)", "= 4 a b"],
+  ["given u = 12 m/s, a = 3 m/s^2, s = 10 m", "v^2 = u^2 + 2 a s", "so v = ±14.3 m/s"],
+  ["given s = 10 m, t = 4 s", "evaluate s/t", "= 2.5 m/s"],
+  ["given F = 6 N, A = 3 m^2", "p = F/A", "so p = 2 Pa"],
+  ["given l = 2 m, g = 9.8 m/s^2", "T = 2 pi sqrt(l/g)", "so T = 2.84 s"],
+  ["given v = 5 m/s", "x = 4 + 3 v", "so x = 19 m"],
+  ["evaluate sqrt(2)", "= 1.41"],
+  ["given h = 20 m, g = 9.8 m/s^2", "evaluate sqrt(2 h/g)", "= 2.02 s"],
+  ["evaluate arctan(3/4)", "= 36.9°"],
+  ["solve 5 - 2x < 7", "so -2x < 2", "so x > -1"],
+  ["solve 2x^2 - 4x - 1 = 0", "so x = (4 ± sqrt(16 + 8))/4", "so x = 1 ± sqrt(6)/2"],
 ];
 
 /** Derivations whose last line has a mistake planted. */
@@ -188,6 +199,15 @@ export const MISTAKEN: readonly (readonly string[])[] = [
   ["evaluate sin(30)", "= 1/2"],
   ["solve x^2 - 2x - 1 = 0", "so x = -1 ± sqrt(2)"],
   ["(a + b)^2 - (a - b)^2", "= a^2 + 2 a b + b^2 - a^2 - 2 a b + b^2"],
+  ["given a = 2 m/s^2, t = 3 s", "v = a t", "so v = 6 m"],
+  ["given F = 6 N, A = 3 m^2", "p = F/A", "so p = 2 N"],
+  ["given m = 2 kg, v = 3 m/s", "E = 1/2 m v^2", "so E = 9 N"],
+  ["given l = 2 m, s = 6 m", "n = s/l", "so n = 3 m"],
+  ["given l = 2 m, g = 9.8 m/s^2", "T = 2 pi sqrt(l/g)", "so T = 2.84 m"],
+  ["given s = 10 m, t = 4 s", "v = s/t", "so v = 2.5 m/s^2"],
+  ["evaluate sqrt(2)", "= 1.42"],
+  ["evaluate 1/3", "= 0.33", "= 0.34"],
+  ["given h = 20 m, g = 9.8 m/s^2", "evaluate sqrt(2 h/g)", "= 2.02 m"],
 ];
 
 /** Slips with what is said of them. */

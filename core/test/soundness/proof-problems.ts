@@ -263,4 +263,25 @@ export const FALSE: readonly (readonly string[])[] = [
   ["show floor(x + y) = floor(x) + floor(y)"],
   ["show arccos(cos x) = x"],
   ["show sin(i x) = sinh x"],
+  ["show sum_(k=1)^n k^2 = n (n + 1)(2n + 1)/3"],
+  ["show product_(k=1)^n (k + 2) = n^2 + 2"],
+  ["show sum_(k=0)^n x^k = (1 - x^n)/(1 - x)"],
+  ["given x > 0, y > 0, x y > 1", "show arctan x + arctan y = arctan((x + y)/(1 - x y))"],
+];
+
+/** Identities of inverse circular functions, shown by a circular function that takes the same value at both sides once. */
+export const INVERSE: readonly (readonly [lines: readonly string[], rule: "same tangent" | "same value once"])[] = [
+  [["given x > 0, y > 0, x y < 1", "show arctan x + arctan y = arctan((x + y)/(1 - x y))"], "same tangent"],
+  [["given x > y > 0", "show arctan x - arctan y = arctan((x - y)/(1 + x y))"], "same tangent"],
+  [["given x < 1", "show arctan((1 + x)/(1 - x)) = pi/4 + arctan x"], "same tangent"],
+  [["given -1 < x < 1", "show arcsin x = arctan(x/sqrt(1 - x^2))"], "same tangent"],
+  [["show 4 arctan(1/5) - arctan(1/239) = pi/4"], "same tangent"],
+  [["show arctan 1 + arctan 2 + arctan 3 = pi"], "same tangent"],
+  [["given x in (pi/2, 3pi/2)", "show arctan(tan x) = x - pi"], "same tangent"],
+  [["given x in [-1/sqrt(2), 1/sqrt(2)]", "show arcsin(2x sqrt(1 - x^2)) = 2 arcsin x"], "same value once"],
+  [["given x in [pi/2, 3pi/2]", "show arcsin(sin x) = pi - x"], "same value once"],
+  [["given x in [pi, 2pi]", "show arccos(cos x) = 2 pi - x"], "same value once"],
+  [["given 0 <= x <= 1", "show 2 arcsin x = arccos(1 - 2x^2)"], "same value once"],
+  [["given -1/2 <= x <= 1/2", "show 3 arcsin x = arcsin(3x - 4x^3)"], "same value once"],
+  [["show 2 arctan sqrt((1 - x)/(1 + x)) = arccos x for x in (-1, 1]"], "same value once"],
 ];

@@ -5,7 +5,7 @@ import { cases } from "../seed.ts";
 import { Tally } from "./claims.ts";
 import { complexOf, holdsAt, isDefined, isNear, type Values, valueAt } from "./complex-doubles.ts";
 import { pick } from "./made-up.ts";
-import { ANGULAR, FALSE, OTHERS } from "./proof-problems.ts";
+import { ANGULAR, FALSE, INVERSE, OTHERS } from "./proof-problems.ts";
 
 const MOST_STEPS = 10;
 
@@ -28,6 +28,12 @@ describe("true identities", () => {
   test.each(OTHERS.map((lines) => [lines] as const))("%j holds", (lines) => {
     const { answer, verdict } = answered(...lines);
     expect([verdict, answer?.kind === "truth" && answer.holds]).toEqual(["nailed", true]);
+  });
+
+  test.each(INVERSE)("%j is shown by %s", (lines, rule) => {
+    const { verdict, steps } = answered(...lines);
+    expect(verdict).toBe("nailed");
+    expect(steps.at(-1)?.rule).toBe(rule);
   });
 
   test.each([

@@ -16,6 +16,11 @@ export const IDENTITIES = {
     "roots of products": () => "Take the root of a product factor by factor; the root of a square is the absolute value",
     "binomial theorem": () => "By the binomial theorem: the sum of all $binomial(n, k) x^k$ is $(1 + x)^n$",
     "in each case": (before: string, after: string) => `Here $${before}$ is $${after}$`,
+    "value at the angle": (functionWord: string) => `Take the ${functionWord}`,
+    "same tangent": (functionWord: string, ranges: string) =>
+      `Both sides have the same ${functionWord}, so they differ by a whole multiple of $pi$; since $${ranges}$, they are less than $pi$ apart, and so they are equal`,
+    "same value once": (functionWord: string, ranges: string) =>
+      `Both sides have the same ${functionWord}, which takes every value once between these bounds: $${ranges}$`,
     "constant, as there": (values: string) => `A function whose derivative is 0 does not change on an interval; at ${values} the difference of the sides is 0`,
     "factor a sum": (before: string, after: string) => `Factor: $${before} = ${after}$`,
     "multiply these out": (before: string, after: string) => `Multiply out: $${before} = ${after}$`,

@@ -1,5 +1,5 @@
 import { compareSides } from "../../check/compare.ts";
-import { divide, HALF, I, MINUS_ONE, number, ONE, PI, product, sum, TWO, ZERO } from "../../expression/construct.ts";
+import { divide, HALF, I, MINUS_ONE, number, ONE, PI, product, relation, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { type Expression, findAll, freeNames, type NameRange } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -31,7 +31,7 @@ const MOST_TRIED = 400;
  */
 export function friendlyPoint(left: Expression, right: Expression, assumptions: readonly Expression[]): Point | undefined {
   const letters = [...new Set([...freeNames(left), ...freeNames(right)])].sort();
-  const conditions = [...realDomain(left), ...realDomain(right), ...assumptions];
+  const conditions = [...realDomain(left), ...realDomain(right), ...notEmpty(left), ...notEmpty(right), ...assumptions];
   const choices = letters.map((letter) => valuesFor(letter, [left, right]));
   for (const indices of byEase(choices.map(({ length }) => length))) {
     const point = new Map(letters.map((letter, k) => [letter, choices[k]?.[indices[k] ?? 0] ?? ZERO]));
@@ -48,9 +48,20 @@ function valuesFor(letter: string, sides: readonly Expression[]): readonly Expre
       .flatMap((side) => findAll(side, (part) => part.kind === "name" && part.name === letter))
       .flatMap((part) => (part.kind === "name" ? [part.range] : [])),
   );
-  if (ranges.has("integer")) return WHOLE;
+  if (ranges.has("integer") || sides.some((side) => findAll(side, (part) => countsTo(part, letter)).length > 0)) return WHOLE;
   if (ranges.has("complex")) return COMPLEX;
   return sides.some((side) => findAll(side, (part) => isAngleOf(part, letter)).length > 0) ? ANGLES : PLAIN;
+}
+
+/** Whether a sum or product with the letter in a bound is defined for whole numbers alone. */
+const countsTo = (part: Expression, letter: string): boolean =>
+  part.kind === "iterated" && part.operator !== "integral" && [part.lower, part.upper].some((bound) => bound !== undefined && freeNames(bound).has(letter));
+
+/** Sums and products have terms: what is claimed of none is a convention. */
+function notEmpty(side: Expression): readonly Expression[] {
+  return findAll(side, (part) => part.kind === "iterated" && part.operator !== "integral").flatMap((part) =>
+    part.kind === "iterated" && part.upper && part.lower ? [relation(part.upper, ">=", part.lower)] : [],
+  );
 }
 
 const isAngleOf = (part: Expression, letter: string): boolean =>

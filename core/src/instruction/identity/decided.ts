@@ -4,11 +4,13 @@ import type { Step } from "../../derivation/step.ts";
 import { relation } from "../../expression/construct.ts";
 import { type Expression, findAll } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
+import { byTheAngle } from "../../proof/by-angle.ts";
 import { byCases } from "../../proof/by-cases.ts";
 import { byTheDerivative } from "../../proof/by-derivative.ts";
 import { byInduction } from "../../proof/induction.ts";
 import { proof } from "../../proof/prove.ts";
 import { decide, equalityTest, type Point } from "../../truth/index.ts";
+import { friendlyPoint } from "./counterexample.ts";
 import { meeting } from "./meeting.ts";
 
 /** Two sides, and what is known of their letters. */
@@ -39,7 +41,7 @@ export function decided(identity: Identity): Decided {
     case "nonzero":
       return { kind: "false", at: test.witness };
     case "undecided":
-      return byDerivative(identity) ?? atManyPoints(identity) ?? { kind: "open", digits: test.digits };
+      return byDerivative(identity) ?? atManyPoints(identity) ?? atFriendlyPoint(identity) ?? { kind: "open", digits: test.digits };
   }
 }
 
@@ -56,7 +58,13 @@ function bySeries({ left, right, assumptions }: Identity): Decided | undefined {
 function shown({ left, right, assumptions }: Identity): readonly Step[] {
   const differentiated = (): readonly Step[] | undefined =>
     [left, right].some(holdsInverse) && equalByPieces(left, right, assumptions) ? byTheDerivative(left, right, assumptions) : undefined;
-  return proof(left, right, assumptions) ?? byCases(left, right, assumptions) ?? differentiated() ?? meeting(left, right, { assumptions });
+  return (
+    proof(left, right, assumptions) ??
+    byTheAngle(left, right, assumptions) ??
+    byCases(left, right, assumptions) ??
+    differentiated() ??
+    meeting(left, right, { assumptions })
+  );
 }
 
 const holdsInverse = (e: Expression): boolean => findAll(e, (part) => part.kind === "call" && part.name.startsWith("ar") && part.name !== "arg").length > 0;
@@ -64,10 +72,16 @@ const holdsInverse = (e: Expression): boolean => findAll(e, (part) => part.kind 
 function byDerivative({ left, right, assumptions }: Identity): Decided | undefined {
   if (!equalByPieces(left, right, assumptions)) return undefined;
   const method = "the difference of the sides has the derivative 0, and is 0 at a place of every piece of its domain";
-  return { kind: "true", method, steps: byTheDerivative(left, right, assumptions) };
+  return { kind: "true", method, steps: byTheDerivative(left, right, assumptions) ?? [] };
 }
 
 function atManyPoints({ left, right, assumptions }: Identity): Decided | undefined {
   const compared = compareSides(left, right, assumptions, DEFAULT_DIGITS, MANY_POINTS);
   return compared.kind === "differ" ? { kind: "false", at: compared.point } : undefined;
+}
+
+/** Numbers that are easily put in find what no number between can: sums and products that end at a letter. */
+function atFriendlyPoint({ left, right, assumptions }: Identity): Decided | undefined {
+  const at = friendlyPoint(left, right, assumptions);
+  return at && { kind: "false", at };
 }

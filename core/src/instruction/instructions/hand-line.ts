@@ -13,12 +13,14 @@ import { putIn } from "../carrying-out/put-in.ts";
 import { heldAgainst } from "../carrying-out/solved-inequality.ts";
 import type { Environment } from "../environment.ts";
 import { judgeOneUnknown } from "../hand/one-unknown.ts";
+import type { Claimed } from "../hand/pair.ts";
 import { type Question, questionAbove, unknownOf } from "../hand/question.ts";
 import { judgeAgainstSystem, solvedSystem, statedTogether } from "../hand/system.ts";
 import { type Antiderivative, withConstantOf } from "../hand/up-to-constant.ts";
 import { friendlyPoint } from "../identity/counterexample.ts";
 import type { Instruction } from "../instruction.ts";
 import { definedOnly } from "../judging/defined-only.ts";
+import { match } from "../reading/matching.ts";
 import { besideAbove } from "../reading/units-read.ts";
 
 /** `= E` and `so Q`: the author's own next step, held against the line above. */
@@ -47,7 +49,12 @@ export const HAND_LINE: Instruction = {
       const above = valueAbove(environment);
       if (above === "no limit") return sentence.fail("the line above has no limit, so nothing is equal to it", { from: 0, to: 1 });
       if (!above) return sentence.fail("there is no value above that this could be equal to", { from: 0, to: 1 });
-      return { instruction: "hand line", dependsOn: [above.line], run: () => following(above.line, sameValue(above, claimed, environment), environment) };
+      const typed = sentence.typedNumbers;
+      return {
+        instruction: "hand line",
+        dependsOn: [above.line],
+        run: () => following(above.line, sameValue(above, { statement: claimed, typed }, environment), environment),
+      };
     }
     sentence.takeWords("so");
     const from = sentence.next.span.from;
@@ -115,7 +122,7 @@ function truth(
   };
 }
 
-function sameValue(above: Above, claimed: Expression, environment: Environment): Outcome {
+function sameValue(above: Above, { statement: claimed, typed }: Claimed, environment: Environment): Outcome {
   const [value, after] = [above.statement, claimed].map((e) => putIn(e, environment).expression);
   if (!value || !after) throw new CannotDo("there is nothing to compare");
   const before = above.antiderivative ? withConstantOf(after, value, above.antiderivative) : value;
@@ -132,6 +139,12 @@ function sameValue(above: Above, claimed: Expression, environment: Environment):
     case "zero":
       return truth(true, "nailed", say`equal to line ${above.line}: ${test.method}`, claimed, [comparison]);
     case "nonzero": {
+      const found = match(after, before, environment.assumptions, typed);
+      if (found.kind === "rounds") {
+        // A fraction of plain numbers could have been written as it is.
+        const verdict = before.kind === "number" && environment.units.size === 0 ? "tacked" : "nailed";
+        return truth(true, verdict, say`line ${above.line} is ${before}, which rounds to ${found.typed}`, before, []);
+      }
       const point = friendlyPoint(before, after, environment.assumptions) ?? test.witness;
       const [there, here] = [before, after].map((e) => simplify(substitute(e, point)).expression);
       const where = point.size > 0 ? say`at ${pointLine(point)} ` : [];

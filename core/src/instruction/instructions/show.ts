@@ -97,7 +97,7 @@ const comparisonCheck = (compared: Comparison, sides: { readonly left: Expressio
 
 /** A false identity with the point at which its sides differ, and what they are there. */
 function refuted(left: Expression, right: Expression, point: Point, steps: readonly Step[], assumptions: readonly Expression[]): Outcome {
-  const [a, b] = [left, right].map((side) => simplify(substitute(side, point)).expression);
+  const [a, b] = [left, right].map((side) => simplify(writeOut(substitute(side, point))).expression);
   const there = compareSides(substitute(left, point), substitute(right, point));
   const said =
     point.size === 0

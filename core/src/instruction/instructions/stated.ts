@@ -18,12 +18,17 @@ export const STATED: Instruction = {
     const statement = sentence.mean(written);
     sentence.expectEnd();
     const { environment } = sentence;
-    const units = statement.kind === "relation" || statement.kind === "logic" ? {} : answerUnits(environment, [], { value: sentence.measured(written) });
+    const isRelation = statement.kind === "relation" || statement.kind === "logic";
+    const isMeasured = !isRelation || environment.units.size > 0;
+    const measured = isMeasured ? sentence.measured(written) : statement;
+    const units = isRelation
+      ? answerUnits(environment, [...freeNames(statement)], { statements: [measured] })
+      : answerUnits(environment, [], { value: measured });
     return {
       instruction: "stated",
       says: spaced(sentence.pieces.map(atFullSize)),
       run: (): Outcome => {
-        const numeric = freeNames(statement).size === 0 && (statement.kind === "relation" || statement.kind === "logic");
+        const numeric = freeNames(statement).size === 0 && isRelation;
         const holds = numeric ? decide(statement, environment.assumptions) : undefined;
         const check: Check | undefined =
           holds === undefined

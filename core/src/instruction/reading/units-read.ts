@@ -15,7 +15,7 @@ import { knownDimensions } from "../units.ts";
 /** What a piece of mathematics is compared with: the unit of the whole, and of names that are not given. */
 export interface Beside {
   readonly unit?: string | undefined;
-  readonly names?: ReadonlyMap<string, string>;
+  readonly names?: ReadonlyMap<string, Dimension>;
 }
 
 export const NOTHING_BESIDE: Beside = {};
@@ -27,8 +27,8 @@ const BESIDE = unitName("");
 export function besideAbove({ outcomes, line }: Environment): Beside {
   for (let above = line - 1; above >= 1; above -= 1) {
     const answer = outcomes.get(above)?.answer;
-    if (answer?.kind === "expression") return { unit: answer.units?.value };
-    if (answer?.kind === "solutions") return { names: answer.units?.names ?? new Map(), unit: onlyUnit(answer.set.variables, answer.units?.names) };
+    if (answer?.kind === "expression") return { unit: answer.units?.value, names: answer.units?.certain ?? new Map() };
+    if (answer?.kind === "solutions") return { names: answer.units?.certain ?? new Map(), unit: onlyUnit(answer.set.variables, answer.units?.names) };
   }
   return NOTHING_BESIDE;
 }
@@ -52,20 +52,23 @@ export function readWithUnits(tokens: readonly Token[], environment: Environment
   const read = (runs: readonly UnitRun[]): Syntax => parseTokens(withUnits(tokens, runs), declarations(environment));
   const found = unitRuns(tokens, () => false, false);
   const isLetter = lettersOf(tokens, found, environment);
-  // Behind kg, a letter of the problem may still be the metre of kg m/s: then the dimensions must tell.
-  const isLetterFirst = (word: Token): boolean => isLetter(word) && !followsLongUnit(tokens, word, isLetter);
-  const runs = found.length === 0 ? [] : unitRuns(tokens, isLetterFirst, false);
-  if (runs.length === 0) return { syntax: read([]), notes: [] };
   const isMixed = ({ from, to }: UnitRun): boolean => tokens.slice(from, to).some(isLetter);
-  const { units, unproven } = told(read(runs), runs, isMixed, environment, beside);
+  // Behind a unit, a letter of the problem may be one too, as the second of m/s where s is a distance: then the dimensions must tell.
+  const mixed = unitRuns(tokens, (word) => isLetter(word) && !followsUnit(tokens, word, found, isLetter), false);
+  if (mixed.length === 0) return { syntax: read([]), notes: [] };
+  const tried = told(read(mixed), mixed, isMixed, environment, beside);
+  const isTold = mixed.every((run) => !isMixed(run) || tried.units.includes(run));
+  const runs = isTold ? mixed : unitRuns(tokens, isLetter, false);
+  const { units, unproven } = isTold ? tried : told(read(runs), runs, isMixed, environment, beside);
   const letters = runs.filter((run) => !units.includes(run));
   return { syntax: read(units), notes: [...letters.map((run) => asLetters(run, tokens)), ...unproven.map((run) => asUnitNote(run, tokens))] };
 }
 
-/** Whether a word stands right behind a unit of several letters that is no letter of the problem. */
-function followsLongUnit(tokens: readonly Token[], word: Token, isLetter: (word: Token) => boolean): boolean {
-  const before = tokens[tokens.indexOf(word) - 1];
-  return before?.kind === "word" && isLong(before.text) && !isLetter(before);
+/** Whether a word stands in what may be a unit, behind a symbol that is no letter of the problem. */
+function followsUnit(tokens: readonly Token[], word: Token, runs: readonly UnitRun[], isLetter: (word: Token) => boolean): boolean {
+  const at = tokens.indexOf(word);
+  const run = runs.find(({ from, to }) => from < at && at < to);
+  return run !== undefined && tokens.slice(run.from, at).some((before) => before.kind === "word" && !isLetter(before));
 }
 
 function asLetters({ unit: { text }, from }: UnitRun, tokens: readonly Token[]): string {
@@ -131,7 +134,7 @@ function told(
   const fits = ({ pairs }: Measured): boolean => pairs.every(({ dimensions: [a, b] }) => equal(a, b));
   const own = measured(new Map());
   // Beside a value with a unit, a wrong unit is a wrong unit and no letter.
-  const isHeld = beside.unit !== undefined && environment.units.size > 0;
+  const isHeld = (beside.unit !== undefined || (beside.names?.size ?? 0) > 0) && environment.units.size > 0;
   if (!fits(own)) return { units: runs.filter((run) => (isWritten(run) || isHeld) && !isMixed(run)), unproven: [] };
   const isProven = (run: UnitRun): boolean => {
     const dimension = readUnit(run.unit.text)?.dimension;
@@ -173,8 +176,6 @@ export function measuredWith(syntax: Syntax, environment: Environment, { unit }:
 
 /** The dimensions of the names whose units are known beside. */
 export function dimensionsOf({ unit, names = new Map() }: Beside): readonly (readonly [string, Dimension])[] {
-  return [...names, ...(unit === undefined ? [] : [[BESIDE, unit] as const])].flatMap(([name, unit]) => {
-    const dimension = readUnit(unit)?.dimension;
-    return dimension ? [[name, dimension] as const] : [];
-  });
+  const dimension = unit === undefined ? undefined : readUnit(unit)?.dimension;
+  return [...names, ...(dimension ? [[BESIDE, dimension] as const] : [])];
 }
