@@ -1,6 +1,6 @@
 import { normOverRoot } from "../canonical/norm.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
-import { isPositiveConstant, number, power, product, relation, splitCoefficient, subtract, sum, TWO, tuple, ZERO } from "../expression/construct.ts";
+import { isNumber, isPositiveConstant, number, power, product, relation, splitCoefficient, subtract, sum, TWO, tuple, ZERO } from "../expression/construct.ts";
 import { type Link, MIRRORED, statedLinks } from "../expression/equations.ts";
 import {
   type Comparison,
@@ -44,7 +44,17 @@ const ALLOWED: Readonly<Record<Comparison, Signs>> = {
 
 /** The comparisons that assumptions state, each followed by itself with its sides exchanged. */
 export function simpleRelations(assumptions: readonly Expression[]): readonly Link[] {
-  return statedLinks(assumptions).flatMap((one) => [one, { left: one.right, comparison: MIRRORED[one.comparison], right: one.left }]);
+  return statedLinks(assumptions)
+    .flatMap((one) => [one, { left: one.right, comparison: MIRRORED[one.comparison], right: one.left }])
+    .map(ofBase);
+}
+
+/** An odd power compares with 0 as its base does. */
+function ofBase(link: Link): Link {
+  const { left, comparison, right } = link;
+  if (left.kind !== "power" || left.exponent.kind !== "number" || left.exponent.value.den !== 1 || !isNumber(right, 0)) return link;
+  const isOdd = Number(left.exponent.value.num) % 2 !== 0;
+  return isOdd && isReal(left.base) ? ofBase({ left: left.base, comparison, right }) : link;
 }
 
 /** The signs that an expression can have for real values of its names under the assumptions (never too few). */

@@ -9,6 +9,8 @@ import { substitute, withRanges } from "../../expression/substitute.ts";
 import { inequalityScene } from "../../graph/solution-scene.ts";
 import { type Line, say } from "../../notation/inline.ts";
 import { linePlain } from "../../notation/line-plain.ts";
+import { findSlipOfEquation } from "../../proof/slips/find-slip.ts";
+import { otherInequalities } from "../../proof/slips/wrong-inequality.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import { type Border, holdTogether, type SolvedInequality, solveInequality } from "../../solve/inequality.ts";
 import { Unsolvable } from "../../solve/solution.ts";
@@ -98,7 +100,12 @@ export function heldAgainst(claimed: Expression, { line, statement, unknown, fac
   try {
     const { borders, differs } = holdTogether(own(statement), own(claimed), { unknown, facts: given }, solveEquation);
     if (differs) {
-      return said(false, "bent", say`of line ${line} and this only one holds for ${equation(name(unknown), differs)}`, claimed, new Map([[unknown, differs]]));
+      const isRight = (other: Expression): boolean => holdTogether(own(statement), own(other), { unknown, facts: given }, solveEquation).differs === undefined;
+      const hint = otherInequalities(claimed).find(({ instead }) => isRight(instead))?.said ?? findSlipOfInequality(own(statement), own(claimed));
+      const isHere = decide(simplify(substitute(own(claimed), new Map([[unknown, differs]]))).expression, []) === true;
+      const at = equation(name(unknown), differs);
+      const sentence = isHere ? say`${at} satisfies this, but not line ${line}` : say`${at} satisfies line ${line}, but not this`;
+      return said(false, "bent", sentence, claimed, { counterexample: new Map([[unknown, differs]]), ...(hint ? { hint } : {}) });
     }
     const verdict = borders.every((border) => isComplete(border, given)) ? "nailed" : "tacked";
     return said(true, verdict, say`holds for the same numbers as line ${line}`, claimed);
@@ -109,7 +116,21 @@ export function heldAgainst(claimed: Expression, { line, statement, unknown, fac
   }
 }
 
-function said(holds: boolean | undefined, verdict: Verdict, sentence: Line, statement: Expression, counterexample?: ReadonlyMap<string, Expression>): Outcome {
+/** The slip in moving a term or in a number, as for an equation. */
+function findSlipOfInequality(before: Expression, claimed: Expression): Line | undefined {
+  const [one, other] = [before, claimed].map((e) =>
+    e.kind === "relation" && e.operands.length === 2 ? equation(e.operands[0] ?? e, e.operands[1] ?? e) : undefined,
+  );
+  return one && other ? findSlipOfEquation(one, other)?.said : undefined;
+}
+
+function said(
+  holds: boolean | undefined,
+  verdict: Verdict,
+  sentence: Line,
+  statement: Expression,
+  more: { readonly counterexample?: ReadonlyMap<string, Expression>; readonly hint?: Line } = {},
+): Outcome {
   const check: Check = { kind: "substitution", outcome: verdict, detail: linePlain(sentence), lines: [{ note: linePlain(sentence) }] };
-  return { ...NO_STEPS, statement, answer: { kind: "truth", holds, sentence, ...(counterexample ? { counterexample } : {}) }, checks: [check], verdict };
+  return { ...NO_STEPS, statement, answer: { kind: "truth", holds, sentence, ...more }, checks: [check], verdict };
 }

@@ -16,7 +16,7 @@ import type { Domain } from "../../solve/solution.ts";
 import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
 import { NO_STEPS, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
-import { slipOf, whyExtra, whyLost } from "./causes.ts";
+import { hintFor, whyExtra, whyLost } from "./causes.ts";
 import { type Difference, without } from "./compare.ts";
 import { askedOfLetters, domainOf, type Found, listedValues } from "./found.ts";
 import { type Gain, gainOf, isSquareOf, multiplierOf } from "./gained.ts";
@@ -113,7 +113,8 @@ function otherwiseDefined({ question, before, after, unknown, assumptions }: Pai
  * The same solutions under conditions on the letters. Where a line shows them, since it divides by a letter or takes its root, they are part of
  * what it says, as an identity holds where both sides are defined.
  */
-function onlyWhere({ question, before, after, unknown, assumptions }: Pair, conditions: readonly Expression[]): Said {
+function onlyWhere(pair: Pair, conditions: readonly Expression[]): Said {
+  const { question, before, after, unknown, assumptions } = pair;
   const { line, scope } = question;
   const distinct = conditions.filter((condition, k) => conditions.findIndex((other) => text(other) === text(condition)) === k);
   const shown = [before, after].flatMap((statement) => askedOfLetters(statement, unknown, domainOf(scope)));
@@ -127,9 +128,22 @@ function onlyWhere({ question, before, after, unknown, assumptions }: Pair, cond
   return {
     holds: isShown ? true : undefined,
     verdict: isShown ? "nailed" : "loose",
-    sentence: isShown ? say`the same solutions as line ${line} where ${where}` : say`the same solutions as line ${line} only where ${where}; that is not given`,
+    sentence: isShown
+      ? say`the same solutions as line ${line} where ${where}`
+      : say`the same solutions as line ${line} only where ${where}, which is not given${lostWhere(pair, distinct)}`,
     exceptions: distinct.map(opposite),
   };
+}
+
+/** What is lost where a letter is what a condition excludes: there the line before holds, whatever the unknown is. */
+function lostWhere({ question, before, after, unknown, assumptions }: Pair, conditions: readonly Expression[]): Line {
+  const lost = conditions.map(opposite).filter((excluded) => {
+    const [letter, value] = excluded.kind === "relation" ? excluded.operands : [];
+    if (letter?.kind !== "name" || !value) return false;
+    const at = (e: Expression): boolean | undefined => decide(simplify(substitute(e, new Map([[letter.name, value]]))).expression, assumptions);
+    return at(before) === true && at(after) !== true;
+  });
+  return lost.length === 0 ? [] : say`: with ${listed(lost, " or ")} line ${question.line} holds whatever ${name(unknown)} is, and that is lost here`;
 }
 
 /** Whether an equation never holds where a letter is 0, for values for which both lines are defined: v in f = v/λ with f ≠ 0. */
@@ -187,10 +201,11 @@ function provenBent(pair: Pair, lost: Difference, extra: Difference): Said | und
 }
 
 function bent(pair: Pair, lost: Difference, extra: Difference): Said {
-  const { question, before, after, unknown } = pair;
+  const { question, after, unknown } = pair;
   const { line } = question;
   // Where other values are listed instead, nothing need have been divided by.
-  const why = extra.missing.length === 0 || !listedValues(after, unknown) ? whyLost(before, after, unknown, lost.missing) : [];
+  const why = extra.missing.length === 0 || !listedValues(after, unknown) ? whyLost(pair, lost.missing) : [];
+  const whyWrong = extra.missing.length > 0 ? whyExtra(pair, extra.missing) : [];
   const [several, many] = [lost.missing.length > 1, extra.missing.length > 1];
   const parts = [
     ...(lost.missing.length > 0
@@ -199,19 +214,17 @@ function bent(pair: Pair, lost: Difference, extra: Difference): Said {
         ]
       : []),
     ...(extra.missing.length > 0
-      ? [
-          say`${values(extra.missing, unknown)} ${many ? "are" : "is"} here, but no ${many ? "solutions" : "solution"} of line ${line}${whyExtra(pair, extra.missing)}`,
-        ]
+      ? [say`${values(extra.missing, unknown)} ${many ? "are" : "is"} here, but no ${many ? "solutions" : "solution"} of line ${line}${whyWrong}`]
       : []),
   ];
   const [example] = [...lost.missing, ...extra.missing];
-  const slip = slipOf(pair, lost, extra);
+  const hint = whyWrong.length > 0 ? undefined : hintFor(pair, lost, extra);
   return {
     holds: false,
     verdict: "bent",
     sentence: joined(parts, "; "),
     ...(example ? { counterexample: new Map([[unknown, example]]) } : {}),
-    ...(slip ? { hint: slip.said } : {}),
+    ...(hint ? { hint } : {}),
   };
 }
 

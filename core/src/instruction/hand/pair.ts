@@ -19,6 +19,7 @@ export interface Pair {
   readonly assumptions: readonly Expression[];
   readonly was: Found | undefined;
   readonly is: Found | undefined;
+  readonly typed: readonly TypedNumber[];
   /** Whether a listed value is only what an exact one rounds to. */
   readonly isRounded: boolean;
 }
@@ -45,7 +46,7 @@ export function pairOf(question: Question, claimed: Claimed, unknown: string, en
   const whereDefined = (found: Found | undefined, statement: Expression): Found | undefined =>
     askedOfLetters(statement, unknown, domainOf(scope)).some((condition) => decide(condition, assumptions) === false) ? NOTHING_FOUND : found;
   const sets = { was: whereDefined(was, before), is: whereDefined(is, after) };
-  return { question: { ...question, scope }, before, after, unknown, assumptions, ...sets, isRounded: is !== own };
+  return { question: { ...question, scope }, before, after, unknown, assumptions, ...sets, typed: claimed.typed, isRounded: is !== own };
 }
 
 /**

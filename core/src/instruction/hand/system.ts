@@ -5,6 +5,7 @@ import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { allOf, joined, type Line, listed, say } from "../../notation/inline.ts";
 import { linePlain } from "../../notation/line-plain.ts";
+import { findSlipOfCombination, findSlipOfSolution } from "../../proof/slips/wrong-combination.ts";
 import type { Solution, SolutionSet } from "../../solve/solution.ts";
 import { solveSystem } from "../../solve/systems/system.ts";
 import { zeroTest } from "../../truth/index.ts";
@@ -39,6 +40,8 @@ interface Said {
   readonly holds: boolean | undefined;
   readonly verdict: Verdict;
   readonly sentence: Line;
+  /** What probably went wrong. */
+  readonly hint?: Line;
 }
 
 type Values = ReadonlyMap<string, Expression>;
@@ -48,14 +51,15 @@ export function judgeAgainstSystem(question: Question, { statement: claimed, typ
   const meant = putIn(claimed, environment, new Set(question.unknowns)).expression;
   definedOnly(meant);
   const { answered, line } = question;
+  const stated = statedTogether(question.statement).map((one) => putIn(one, environment, new Set(question.unknowns)).expression);
   const said: Said = answered
-    ? sayOfSolutions(answered.set, answered.proven, meant, line, environment.assumptions, typed)
+    ? sayOfSolutions(answered.set, answered.proven, meant, line, environment.assumptions, typed, stated)
     : { holds: undefined, verdict: "loose", sentence: say`the solutions of line ${line} are not known` };
   const own: Check = { kind: "steps", outcome: said.verdict, detail: linePlain(said.sentence), lines: [{ note: linePlain(said.sentence) }] };
   return {
     ...NO_STEPS,
     statement: claimed,
-    answer: { kind: "truth", holds: said.holds, sentence: said.sentence },
+    answer: { kind: "truth", holds: said.holds, sentence: said.sentence, ...(said.hint ? { hint: said.hint } : {}) },
     checks: [own],
     verdict: said.verdict,
     question,
@@ -69,13 +73,14 @@ function sayOfSolutions(
   line: number,
   assumptions: readonly Expression[],
   typed: readonly TypedNumber[],
+  stated: readonly Expression[],
 ): Said {
   if (set.solutions.some(({ integers }) => integers.length > 0))
     return { holds: undefined, verdict: "loose", sentence: say`line ${line} has families of solutions, which were not compared` };
   const lists = alternativesOf(claimed).map((one) => valuesIn(one, set.variables));
   return lists.every((list) => list !== undefined)
     ? sayList(set, proven, lists, line, assumptions, typed)
-    : sayFollows(set, proven, claimed, line, assumptions);
+    : sayFollows(set, proven, claimed, line, assumptions, stated);
 }
 
 /** A value for every unknown; undefined where a statement is anything else. */
@@ -117,7 +122,9 @@ function sayList(
           ]
         : []),
     ];
-    return { holds: false, verdict: "bent", sentence: joined(parts, "; ") };
+    const [claimedValues, right] = [wrong[0], lost[0]];
+    const slip = claimedValues && right ? findSlipOfSolution(right.values, claimedValues) : undefined;
+    return { holds: false, verdict: "bent", sentence: joined(parts, "; "), ...(slip ? { hint: slip.said } : {}) };
   }
   const met = lists.every((_, k) => tests[k]?.includes("zero")) && set.solutions.every((_, j) => tests.some((row) => row[j] === "zero"));
   const conditional = set.solutions.flatMap(({ conditions }) => conditions);
@@ -135,7 +142,14 @@ function shown(values: Values): Line {
 }
 
 /** An equation, or several, that every solution satisfies. */
-function sayFollows(set: SolutionSet, proven: boolean, claimed: Expression, line: number, assumptions: readonly Expression[]): Said {
+function sayFollows(
+  set: SolutionSet,
+  proven: boolean,
+  claimed: Expression,
+  line: number,
+  assumptions: readonly Expression[],
+  stated: readonly Expression[],
+): Said {
   const holds = (e: Expression, { values, conditions }: Solution): boolean | undefined => {
     if (e.kind === "logic") {
       const parts = e.items.map((item) => holds(item, { values, conditions } as Solution));
@@ -149,7 +163,12 @@ function sayFollows(set: SolutionSet, proven: boolean, claimed: Expression, line
   const truths = set.solutions.map((one) => holds(claimed, one));
   const at = truths.indexOf(false);
   const against = set.solutions[at];
-  if (against) return { holds: false, verdict: "bent", sentence: say`${shown(against.values)} solves line ${line} but not this` };
+  if (against) {
+    const parts = claimed.kind === "logic" && claimed.operator === "and" ? claimed.items : [claimed];
+    const wrong = parts.find((part) => holds(part, against) === false);
+    const slip = wrong && findSlipOfCombination(stated, wrong);
+    return { holds: false, verdict: "bent", sentence: say`${shown(against.values)} solves line ${line} but not this`, ...(slip ? { hint: slip.said } : {}) };
+  }
   if (truths.includes(undefined)) return { holds: undefined, verdict: "loose", sentence: say`it was not decided whether this follows from line ${line}` };
   return { holds: true, verdict: proven ? "nailed" : "tacked", sentence: say`every solution of line ${line} satisfies this` };
 }

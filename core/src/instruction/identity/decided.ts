@@ -1,5 +1,5 @@
 import { equalByPieces } from "../../check/calculus/constant-pieces.ts";
-import { compareSides, DEFAULT_DIGITS } from "../../check/compare.ts";
+import { type Comparison, compareSides, DEFAULT_DIGITS } from "../../check/compare.ts";
 import type { Step } from "../../derivation/step.ts";
 import { relation } from "../../expression/construct.ts";
 import { type Expression, findAll } from "../../expression/expression.ts";
@@ -24,7 +24,7 @@ export interface Identity {
 export type Decided =
   | { readonly kind: "true"; readonly method: string; readonly steps: readonly Step[]; readonly exceptions?: readonly Expression[] }
   | { readonly kind: "false"; readonly at: Point }
-  | { readonly kind: "open"; readonly digits: number };
+  | { readonly kind: "open"; readonly compared: Comparison };
 
 /** Where no proof was found the sides are compared at so many points before it is said that they agree. */
 const MANY_POINTS = 24;
@@ -37,11 +37,11 @@ export function decided(identity: Identity): Decided {
   const test = equalityTest(left, right, assumptions);
   switch (test.kind) {
     case "zero":
-      return { kind: "true", method: test.method, steps: shown(identity) };
+      return { kind: "true", method: test.method, steps: shown(identity, test.method) };
     case "nonzero":
       return { kind: "false", at: test.witness };
     case "undecided":
-      return byDerivative(identity) ?? atManyPoints(identity) ?? atFriendlyPoint(identity) ?? { kind: "open", digits: test.digits };
+      return byDerivative(identity) ?? atFriendlyPoint(identity) ?? atManyPoints(identity);
   }
 }
 
@@ -55,7 +55,7 @@ function bySeries({ left, right, assumptions }: Identity): Decided | undefined {
 }
 
 /** The way to what the zero test has decided: a proof of a book, the cases of bars and extrema, the derivative for inverse functions, else the forms that decided it. */
-function shown({ left, right, assumptions }: Identity): readonly Step[] {
+function shown({ left, right, assumptions }: Identity, method: string): readonly Step[] {
   const differentiated = (): readonly Step[] | undefined =>
     [left, right].some(holdsInverse) && equalByPieces(left, right, assumptions) ? byTheDerivative(left, right, assumptions) : undefined;
   return (
@@ -63,7 +63,7 @@ function shown({ left, right, assumptions }: Identity): readonly Step[] {
     byTheAngle(left, right, assumptions) ??
     byCases(left, right, assumptions) ??
     differentiated() ??
-    meeting(left, right, { assumptions })
+    meeting(left, right, { assumptions }, method)
   );
 }
 
@@ -75,9 +75,9 @@ function byDerivative({ left, right, assumptions }: Identity): Decided | undefin
   return { kind: "true", method, steps: byTheDerivative(left, right, assumptions) ?? [] };
 }
 
-function atManyPoints({ left, right, assumptions }: Identity): Decided | undefined {
+function atManyPoints({ left, right, assumptions }: Identity): Decided {
   const compared = compareSides(left, right, assumptions, DEFAULT_DIGITS, MANY_POINTS);
-  return compared.kind === "differ" ? { kind: "false", at: compared.point } : undefined;
+  return compared.kind === "differ" ? { kind: "false", at: compared.point } : { kind: "open", compared };
 }
 
 /** Numbers that are easily put in find what no number between can: sums and products that end at a letter. */

@@ -11,7 +11,7 @@ import { type Known, type Rewriting, Way } from "../../rewrite/forms/way.ts";
 import { simplify } from "../../truth/index.ts";
 
 /** The ways of both sides to one form, the cheapest that is found; where none of those tried is shared, one step that says what decided it. */
-export function meeting(left: Expression, right: Expression, known: Known): readonly Step[] {
+export function meeting(left: Expression, right: Expression, known: Known, method: string): readonly Step[] {
   const attempts: readonly ((e: Expression, other: Expression) => Rewriting)[] = [
     (e) => new Way(e).end(),
     (e) => expandWithSteps(e, known),
@@ -32,7 +32,7 @@ export function meeting(left: Expression, right: Expression, known: Known): read
     const shown = a.steps.length > 0 && b.steps.length > 0 ? [...onSide("Left side", a.steps), ...onSide("Right side", b.steps)] : [...a.steps, ...b.steps];
     if (shown.length > 0) return shown;
   }
-  return [step("equal in normal form", [], { kind: "equal", before: left, after: right })];
+  return [step("decided as a whole", [method], { kind: "equal", before: left, after: right })];
 }
 
 function settled(attempt: () => Rewriting): readonly Rewriting[] {

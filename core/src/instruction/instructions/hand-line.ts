@@ -1,12 +1,13 @@
 import { COMPARISON_OUTCOMES, comparisonLine, comparisonNote } from "../../check/answer.ts";
 import { compareSides, pointLine } from "../../check/compare.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
+import type { Step } from "../../derivation/step.ts";
 import { isInequality } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { type Line, say, words } from "../../notation/inline.ts";
 import { linePlain } from "../../notation/line-plain.ts";
-import { findSlip } from "../../proof/slips/find-slip.ts";
+import { findSlip, type Origin } from "../../proof/slips/find-slip.ts";
 import { equalityTest, simplify } from "../../truth/index.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
 import { putIn } from "../carrying-out/put-in.ts";
@@ -90,17 +91,28 @@ interface Above {
   readonly line: number;
   readonly statement: Expression;
   readonly antiderivative?: Antiderivative | undefined;
+  /** How it came about. */
+  readonly origin?: Origin;
 }
 
 function valueAbove(environment: Environment): Above | "no limit" | undefined {
   for (let line = environment.line - 1; line >= 1; line -= 1) {
     const outcome = environment.outcomes.get(line);
-    if (outcome?.answer?.kind === "expression") return { line, statement: outcome.answer.value, antiderivative: outcome.answer.antiderivative };
+    if (outcome?.answer?.kind === "expression") {
+      return { line, statement: outcome.answer.value, antiderivative: outcome.answer.antiderivative, origin: originOf(outcome.steps) };
+    }
     if (outcome?.answer?.kind === "no limit") return "no limit";
     const own = outcome?.statement;
     if (outcome?.answer?.kind === "truth" && own && own.kind !== "relation" && own.kind !== "logic") return { line, statement: own };
   }
   return undefined;
+}
+
+/** What the first step of a line starts from. */
+function originOf([first]: readonly Step[]): Origin {
+  const claim = first?.claim;
+  if (claim?.kind === "equal") return { forms: [claim.before] };
+  return claim?.kind === "derivative" ? { forms: [], derivative: claim } : { forms: [] };
 }
 
 function truth(
@@ -151,7 +163,7 @@ function sameValue(above: Above, { statement: claimed, typed }: Claimed, environ
       const said = say`not equal to line ${above.line}: ${where}that is ${there ?? before}, and this is ${here ?? after}`;
       const own = compareSides(substitute(before, point), substitute(after, point));
       const values: Check = { ...comparison, detail: comparisonNote(own), lines: [comparisonLine(own, { left: there ?? before, right: here ?? after })] };
-      return truth(false, "bent", said, claimed, [values], point, findSlip(before, after, environment.assumptions)?.said);
+      return truth(false, "bent", said, claimed, [values], point, findSlip(before, after, environment.assumptions, above.origin)?.said);
     }
     case "undecided":
       return truth(

@@ -10,7 +10,7 @@ import { isReal } from "../../expression/realness.ts";
 import { substitute } from "../../expression/substitute.ts";
 import type { Scene } from "../../graph/scene.ts";
 import { equationScene } from "../../graph/solution-scene.ts";
-import { type Line, say } from "../../notation/inline.ts";
+import { joined, type Line, say } from "../../notation/inline.ts";
 import { linePlain } from "../../notation/line-plain.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
@@ -20,6 +20,7 @@ import { putIn } from "../carrying-out/put-in.ts";
 import { type Environment, withoutGivens } from "../environment.ts";
 import { friendlyPoint } from "../identity/counterexample.ts";
 import { decided } from "../identity/decided.ts";
+import { whatWouldDecide } from "../identity/what-would-decide.ts";
 import { whatWouldHold } from "../identity/what-would-hold.ts";
 import type { Instruction } from "../instruction.ts";
 import { definedOnly } from "../judging/defined-only.ts";
@@ -82,8 +83,9 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
     case "false":
       return refuted(left, right, friendlyPoint(left, right, assumptions) ?? found.at, own.steps, assumptions);
     case "open": {
-      const compared = compareSides(left, right, assumptions);
-      return undecided(undecidedText(found.digits), compared.kind === "agree" ? [comparisonCheck(compared, { left, right })] : []);
+      const { compared } = found;
+      const sentence = joined([undecidedText(compared), whatWouldDecide({ left, right, assumptions })], "; ");
+      return undecided(sentence, compared.kind === "agree" ? [comparisonCheck(compared, { left, right })] : []);
     }
   }
 }
@@ -122,8 +124,10 @@ function bothSides(left: Expression, right: Expression, assumptions: readonly Ex
   return equationScene(statement, letter, [], assumptions);
 }
 
-const undecidedText = (digits: number): Line =>
-  digits > 0 ? say`no proof was found; the sides agree to ${digits} digits wherever they were compared` : say`it was not decided whether this holds`;
+const undecidedText = (compared: Comparison): Line =>
+  compared.kind === "agree"
+    ? say`no proof was found; the sides agree to ${compared.digits} digits at the ${compared.points} places where they were compared`
+    : say`it was not decided whether this holds`;
 
 function undecided(sentence: Line, checks: readonly Check[]): Outcome {
   const check: Check = { kind: "substitution", outcome: "loose", detail: linePlain(sentence), lines: [] };

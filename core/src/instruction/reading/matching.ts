@@ -1,7 +1,9 @@
-import { call, negate, number, product, relation, subtract } from "../../expression/construct.ts";
+import { call, divide, negate, number, product, relation, subtract } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { type Line, say } from "../../notation/inline.ts";
 import * as rational from "../../number/rational.ts";
 import { decide, equalityTest } from "../../truth/index.ts";
+import { rounded } from "../answers/decimals.ts";
 import type { TypedNumber } from "./typed-numbers.ts";
 
 /** How an author's value stands to an exact one. */
@@ -27,10 +29,26 @@ function isMultiple(claimed: Expression, { literal, unit }: TypedNumber): boolea
   return equal(claimed, value) || equal(claimed, negate(value));
 }
 
+/** What an exact value rounds to with as many decimals as a claimed one near it has. */
+export function betterRounded(claimed: Expression, actual: Expression, typed: readonly TypedNumber[]): Line | undefined {
+  const own = freeNames(actual).size === 0 ? typed.find((one) => isMultiple(claimed, one)) : undefined;
+  const apart = own && divide(call("abs", subtract(actual, claimed)), call("abs", actual));
+  if (!own || !apart || decide(relation(apart, "<=", NEAR), []) !== true) return undefined;
+  const decimal = rounded(divide(actual, own.unit), { kind: "decimals", count: Math.max(0, placesOf(own.literal)) });
+  return decimal === undefined ? undefined : say`to as many digits it is ${decimal}`;
+}
+
+/** What is further apart than this is no matter of rounding. */
+const NEAR = number(rational.divide(rational.ONE, rational.rational(20)));
+
+/** The decimal places of a number as it was typed. */
+function placesOf(literal: string): number {
+  const [digits = "", exponent = "0"] = literal.split("e");
+  return (digits.split(".")[1]?.length ?? 0) - Number(exponent);
+}
+
 /** |actual − claimed| is at most half a unit of the last digit typed. */
 function roundsTo(actual: Expression, claimed: Expression, { literal, unit }: TypedNumber): boolean {
-  const [digits = "", exponent = "0"] = literal.split("e");
-  const places = (digits.split(".")[1]?.length ?? 0) - Number(exponent);
-  const half = rational.divide(rational.HALF, rational.power(rational.rational(10), places));
+  const half = rational.divide(rational.HALF, rational.power(rational.rational(10), placesOf(literal)));
   return decide(relation(call("abs", subtract(actual, claimed)), "<=", product(number(half), unit)), []) === true;
 }

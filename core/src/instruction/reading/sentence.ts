@@ -16,6 +16,7 @@ import type { Digits } from "../answer.ts";
 import { declarations, type Environment, meanings, measuredMeanings } from "../environment.ts";
 import { knownDimensions } from "../units.ts";
 import { readDigits } from "./digits.ts";
+import { swallowedBrackets } from "./swallowed-brackets.ts";
 import { type TypedNumber, typedNumbers } from "./typed-numbers.ts";
 import { type Beside, dimensionsOf, measuredWith, NOTHING_BESIDE, readWithUnits } from "./units-read.ts";
 
@@ -225,7 +226,7 @@ export class Sentence {
     const tokens = this.#stretch(what, stops, atComma);
     const alone = this.#functionAlone(tokens);
     const { syntax, notes } = alone ? { syntax: alone, notes: [] } : readWithUnits(tokens, this.#environment, beside);
-    this.notes.push(...notes);
+    this.notes.push(...notes, ...swallowedBrackets(tokens, this.source));
     this.#mathematics.push({ syntax, beside });
     return this.#noted(syntax);
   }

@@ -1,11 +1,14 @@
-import { divide, equation } from "../../expression/construct.ts";
+import { divide, equation, number, PI, product } from "../../expression/construct.ts";
 import { compile } from "../../expression/double-value.ts";
 import { isEquation, sideDifference, sidesOf } from "../../expression/equations.ts";
-import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { CIRCULAR } from "../../expression/functions/kinds.ts";
+import { substitute } from "../../expression/substitute.ts";
 import { type Line, say } from "../../notation/inline.ts";
-import { equalityTest, simplify } from "../../truth/index.ts";
+import { equalityTest, simplify, zeroTest } from "../../truth/index.ts";
 import type { Slip } from "./slip.ts";
 import { type Edit, inDegrees, putBackFactors, smallEdits } from "./small-edits.ts";
+import { wrongDerivatives } from "./wrong-derivatives.ts";
 import { wrongUses } from "./wrong-laws.ts";
 import { wrongMoves } from "./wrong-moves.ts";
 
@@ -16,7 +19,7 @@ const CLOSE = 1e-9;
 const MOST_EXACT = 6;
 
 /** The values of expressions in some letters at a few places. */
-const looker =
+export const looker =
   (letters: readonly string[]) =>
   (e: Expression): readonly number[] => {
     const f = compile(e, letters);
@@ -26,17 +29,30 @@ const looker =
 const isNear = (some: readonly number[], others: readonly number[]): boolean =>
   some.every((value, k) => Math.abs(value - (others[k] ?? Number.NaN)) <= CLOSE * Math.max(1, Math.abs(value)));
 
-const lettersOf = (...expressions: readonly Expression[]): readonly string[] => [...new Set(expressions.flatMap((e) => [...freeNames(e)]))].sort();
+/** The letters of expressions, in their order. */
+export const lettersOf = (...expressions: readonly Expression[]): readonly string[] => [...new Set(expressions.flatMap((e) => [...freeNames(e)]))].sort();
+
+/** How a value was asked for: the forms that it had, or what it is the derivative of. */
+export interface Origin {
+  readonly forms: readonly Expression[];
+  readonly derivative?: { readonly of: Expression; readonly variable: string };
+}
 
 /**
  * Why a claimed value is not the value before it: a law that does not hold was used, or a small change of the claim would make it right. The
  * first that is proven; undefined where there is none.
  */
-export function findSlip(before: Expression, claimed: Expression, assumptions: readonly Expression[]): Slip | undefined {
+export function findSlip(
+  before: Expression,
+  claimed: Expression,
+  assumptions: readonly Expression[],
+  { forms, derivative }: Origin = { forms: [] },
+): Slip | undefined {
   const looks = looker(lettersOf(before, claimed));
   const is = looks(claimed);
   const isSame = (a: Expression, b: Expression): boolean => equalityTest(a, b, assumptions).kind === "zero";
-  const law = wrongUses(before).find(({ after }) => isNear(looks(after), is) && isSame(after, claimed));
+  const uses = [...(derivative ? wrongDerivatives(derivative.of, derivative.variable) : []), ...[...forms, before].flatMap(wrongUses)];
+  const law = uses.find(({ after }) => isNear(looks(after), is) && isSame(after, claimed));
   if (law) return { said: say`${law.claim} does not hold`, instead: before, law: law.claim };
   const degrees = inDegrees(before);
   if (!equal(degrees, before) && isNear(looks(degrees), is) && isSame(degrees, claimed))
@@ -79,13 +95,42 @@ export function findSlipOfEquation(before: Expression, claimed: Expression): Sli
   if (move) return move;
   const law = wrongUses(before).find(({ after }) => isSame(after, claimed));
   if (law) return { said: say`${law.claim} does not hold`, instead: before, law: law.claim };
-  const editsOf = (side: Expression): readonly Edit[] => [...smallEdits(side), ...putBackFactors(side, before)];
-  const sides = [
+  const found = editedSides(left, right, before).find(({ whole }) => isSame(whole, before));
+  return found && { said: say`it would be right with ${WORDS[found.edit.kind]}: ${found.whole}`, instead: found.whole };
+}
+
+/**
+ * Why values do not solve an equation: they solve one that a slip makes of it, by a move, a law that does not hold, a sign, or a root that was not taken; or they are in degrees.
+ */
+export function findSlipOfValues(before: Expression, values: readonly Expression[], unknown: string): Slip | undefined {
+  const [left, right] = sidesOf(before);
+  if (!left || !right || !isEquation(before) || values.length === 0) return undefined;
+  const solves = (e: Expression): boolean => {
+    if (!isEquation(e)) return false;
+    const wholes = values.map((value) => substitute(sideDifference(e), new Map([[unknown, value]])));
+    const isNear = (whole: Expression): boolean => looker(lettersOf(whole))(whole).every((at) => Math.abs(at) <= CLOSE);
+    return wholes.every(isNear) && wholes.every((whole) => zeroTest(whole).kind === "zero");
+  };
+  if (solves(before)) return undefined;
+  const move = wrongMoves(before, values.length === 1 ? "any" : "roots").find(({ after }) => solves(after));
+  if (move) return move;
+  const law = wrongUses(before).find(({ after }) => solves(after));
+  if (law) return { said: say`${law.claim} does not hold`, instead: before, law: law.claim };
+  const sign = editedSides(left, right).find(({ edit, whole }) => edit.kind === "sign" && solves(whole));
+  if (sign) return { said: say`with another sign, in ${sign.whole}, it would be right`, instead: before };
+  const turned = values.map((value) => product(value, divide(PI, number(180))));
+  const inTurns = turned.every((value) => zeroTest(substitute(sideDifference(before), new Map([[unknown, value]]))).kind === "zero");
+  const hasAngles = findAll(before, (part) => part.kind === "call" && CIRCULAR.has(part.name)).length > 0;
+  return inTurns && hasAngles ? { said: say`it would be right in degrees`, instead: before } : undefined;
+}
+
+/** All equations that one small change of a side makes; a factor may be put back that stood in another line. */
+function editedSides(left: Expression, right: Expression, lostFrom?: Expression): readonly { readonly edit: Edit; readonly whole: Expression }[] {
+  const editsOf = (side: Expression): readonly Edit[] => [...smallEdits(side), ...(lostFrom ? putBackFactors(side, lostFrom) : [])];
+  return [
     ...editsOf(left).map((edit) => ({ edit, whole: equation(edit.after, right) })),
     ...editsOf(right).map((edit) => ({ edit, whole: equation(left, edit.after) })),
   ];
-  const found = sides.find(({ whole }) => isSame(whole, before));
-  return found && { said: say`it would be right with ${WORDS[found.edit.kind]}: ${found.whole}`, instead: found.whole };
 }
 
 const WORDS: Readonly<Record<Edit["kind"], string>> = {
