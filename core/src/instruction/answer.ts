@@ -58,6 +58,8 @@ export type Answer =
       readonly hint?: Line;
       /** Where only one side is defined, so that nothing is said. */
       readonly exceptions?: readonly Expression[];
+      /** How a line follows from the one before it, in words for its margin. */
+      readonly reason?: { readonly line: number; readonly words: string };
     }
   | {
       readonly kind: "optimum";

@@ -74,6 +74,8 @@ export type AnswerReport =
       readonly hint?: string;
       readonly counterexample?: Readonly<Record<string, Value>>;
       readonly exceptions?: readonly string[];
+      /** Words for the margin of a line, which say how it follows. */
+      readonly reason?: { readonly line: number; readonly words: string };
     }
   | {
       readonly kind: "optimum";

@@ -165,6 +165,7 @@ export function answerReport(answer: Answer): AnswerReport {
         ...(answer.hint ? { hint: linePlain(answer.hint) } : {}),
         ...(answer.counterexample ? { counterexample: valuesReport(answer.counterexample) } : {}),
         ...(answer.exceptions && answer.exceptions.length > 0 ? { exceptions: answer.exceptions.map(text) } : {}),
+        ...(answer.reason ? { reason: answer.reason } : {}),
       };
     case "optimum":
       return {

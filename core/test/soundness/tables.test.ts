@@ -3,7 +3,7 @@ import { lineReport } from "../../src/instruction/report.ts";
 import { runWorking } from "../../src/instruction/working.ts";
 import { answered } from "../oracle.ts";
 import { complexOf, holdsAt, isDefined, isNear, type Values, valueAt, type World } from "./complex-doubles.ts";
-import { HAND_LINES, MISTAKEN, RIGHT, SLIPS } from "./hand-line-problems.ts";
+import { HAND_LINES, LOST, MISTAKEN, RIGHT, SLIPS } from "./hand-line-problems.ts";
 import { IDENTITIES } from "./identity-problems.ts";
 import { OPTIMA } from "./optimum-problems.ts";
 import { REWRITING } from "./rewriting-problems.ts";
@@ -128,6 +128,10 @@ describe("work by hand in a first year", () => {
     const reports = runWorking(lines).lines.map(lineReport);
     expect(reports.at(-1)?.verdict).toBe("bent");
     for (const { verdict } of reports.slice(0, -1)) expect(verdict).not.toBe("bent");
+  });
+  test.each(LOST)("%j: %s", (lines, cause) => {
+    const { answer } = answered(...lines);
+    expect(answer?.kind === "truth" && answer.sentence).toContain(cause);
   });
   test.each(SLIPS)("%j: %s", (lines, hint) => expect(answered(...lines).answer).toMatchObject({ kind: "truth", holds: false, hint }));
 });

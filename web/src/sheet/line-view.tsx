@@ -23,6 +23,8 @@ export interface LineActions {
   readonly write: (instruction: string) => void;
   /** Replaces this line. */
   readonly replace: (source: string) => void;
+  /** Writes a reason into the margin of a line. */
+  readonly giveReason: (line: number, words: string) => void;
 }
 
 /** A numbered line on the sheet: sentence, result, steps, the reason in the margin and the nail at the end. */
@@ -87,6 +89,7 @@ export function LineView({
         ))}
         <div className="pl-5">
           <BlocksView blocks={found} place={place} propose={actions.propose} actions={actions} />
+          {report.answer?.kind === "truth" && report.answer.reason && <ReasonOffer reason={report.answer.reason} known={known} take={actions.giveReason} />}
         </div>
       </div>
       <div className="text-[0.88em] leading-snug text-steel italic">{because !== undefined && <Words words={{ markdown: because, known }} />}</div>
@@ -120,6 +123,31 @@ export function LineView({
         </div>
       )}
     </li>
+  );
+}
+
+/** The steps that were found between two lines, offered as the reason in the margin of the later one. */
+function ReasonOffer({
+  reason: { line, words },
+  known,
+  take,
+}: {
+  readonly reason: { readonly line: number; readonly words: string };
+  readonly known: Known;
+  readonly take: LineActions["giveReason"];
+}) {
+  return (
+    <p className="text-[0.88em] text-steel">
+      <button
+        type="button"
+        onClick={() => take(line, words)}
+        aria-label={`write the reason beside line ${line}`}
+        className="mr-2 rounded border border-rule px-1.5 font-sans text-ink hover:border-copper hover:text-copper"
+      >
+        Write beside ({line})
+      </button>
+      <Words words={{ markdown: words, known }} />
+    </p>
   );
 }
 

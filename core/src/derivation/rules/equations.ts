@@ -63,6 +63,7 @@ export const EQUATIONS = {
     "solve each": (unknown: string) => `Solve each equation for $${unknown}$`,
     "halve the middle": (half: string, square: string) =>
       `Complete the square: half the coefficient of the middle term is $${half}$, so add $${square}$ to both sides`,
+    "bring over in each": () => "Bring terms over in each of them",
     "bring terms over": (left: string) => `Leave $${left}$ alone on one side`,
     "take reciprocals": (_: string) => "Take the reciprocal of both sides",
   },

@@ -4,7 +4,7 @@ import { isEquation, sideDifference } from "../../expression/equations.ts";
 import { type Expression, findAll, freeNames, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { type Line, say } from "../../notation/inline.ts";
-import { findSlip, findSlipOfEquation, findSlipOfValues } from "../../proof/slips/find-slip.ts";
+import { findSignOfValues, findSlip, findSlipOfEquation, findSlipOfValues } from "../../proof/slips/find-slip.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import { betterRounded } from "../reading/matching.ts";
 import type { Difference } from "./compare.ts";
@@ -21,9 +21,10 @@ export function hintFor({ before, after, unknown, assumptions, typed }: Pair, lo
   const rounding = pairs.map(({ wrong, right }) => betterRounded(wrong, right, typed)).find((said) => said !== undefined);
   if (rounding) return rounding;
   const ofEquation = findSlipOfValues(before, extra.missing, unknown);
-  if (ofEquation || lost.missing.length !== extra.missing.length || lost.missing.length > MOST_SLIPS) return ofEquation?.said;
+  if (ofEquation) return ofEquation.said;
   const slips = extra.missing.map((wrong) => lost.missing.map((right) => findSlip(right, wrong, assumptions)).find((slip) => slip !== undefined));
-  return slips.every((slip) => slip !== undefined) ? slips[0]?.said : undefined;
+  const isPaired = lost.missing.length === extra.missing.length && lost.missing.length <= MOST_SLIPS && slips.every((slip) => slip !== undefined);
+  return (isPaired ? slips[0] : findSignOfValues(before, extra.missing, unknown))?.said;
 }
 
 /** Why solutions are lost: both sides were divided by what is 0 there, a sign or a place of a circular function was forgotten, or a factor. */

@@ -84,7 +84,7 @@ function sayOfSolutions(
 }
 
 /** A value for every unknown; undefined where a statement is anything else. */
-function valuesIn(statement: Expression, unknowns: readonly string[]): Values | undefined {
+export function valuesIn(statement: Expression, unknowns: readonly string[]): Values | undefined {
   const parts = statement.kind === "logic" && statement.operator === "and" ? statement.items : [statement];
   const pairs = parts.map((part): readonly [string, Expression] | undefined => {
     const [left, right] = sidesOf(part);

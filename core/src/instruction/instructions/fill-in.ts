@@ -1,15 +1,26 @@
 import { stepsCheck } from "../../check/step.ts";
 import type { Step } from "../../derivation/step.ts";
+import { stepText } from "../../derivation/words.ts";
+import { ONE, ZERO } from "../../expression/construct.ts";
 import { isEquation } from "../../expression/equations.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { type Expression, freeNames } from "../../expression/expression.ts";
 import { say } from "../../notation/inline.ts";
 import { linePlain } from "../../notation/line-plain.ts";
+import { BudgetExhausted } from "../../number/budget.ts";
 import { stepsBetween } from "../../proof/between-equations.ts";
 import { proof } from "../../proof/prove.ts";
+import { stepsToAlternatives } from "../../proof/to-alternatives.ts";
+import { solveEquation } from "../../solve/equation.ts";
+import { Unsolvable } from "../../solve/solution.ts";
+import { solveSystem } from "../../solve/systems/system.ts";
+import { equalityTest } from "../../truth/index.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
 import { putIn } from "../carrying-out/put-in.ts";
 import { type Environment, lineStatement } from "../environment.ts";
-import { unknownOf } from "../hand/question.ts";
+import { without } from "../hand/compare.ts";
+import { domainOf, foundIn, listedValues } from "../hand/found.ts";
+import { type Question, unknownOf } from "../hand/question.ts";
+import { statedTogether, valuesIn } from "../hand/system.ts";
 import type { Instruction } from "../instruction.ts";
 
 /** `fill in`, `fill in (2) to (3)`: the steps between two lines of a work by hand. */
@@ -57,9 +68,15 @@ function carryOut(from: number, to: number, environment: Environment): Outcome {
   if (!steps) throw new CannotDo(`no short way was found from line ${from} to line ${to}`);
   const { check, verdicts } = stepsCheck(steps, environment.assumptions);
   const sentence = steps.length === 0 ? say`line ${to} says the same as line ${from}` : say`line ${to} follows from line ${from}`;
+  const reason = check.outcome === "nailed" ? reasonFrom(steps) : undefined;
   const own = { ...check, detail: steps.length === 0 ? linePlain(sentence) : check.detail };
   return {
-    answer: { kind: "truth", holds: check.outcome === "nailed" ? true : undefined, sentence },
+    answer: {
+      kind: "truth",
+      holds: check.outcome === "nailed" ? true : undefined,
+      sentence,
+      ...(reason === undefined ? {} : { reason: { line: to, words: reason } }),
+    },
     steps,
     stepVerdicts: verdicts,
     checks: [own],
@@ -67,11 +84,50 @@ function carryOut(from: number, to: number, environment: Environment): Outcome {
   };
 }
 
+/** A few steps as the reason in the margin; undefined for a longer way. */
+function reasonFrom(steps: readonly Step[]): string | undefined {
+  if (steps.length === 0 || steps.length > MOST_IN_REASON) return undefined;
+  return steps.map((one, k) => (k === 0 ? stepText(one) : stepText(one).replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase()))).join("; ");
+}
+
+const MOST_IN_REASON = 3;
+
 function stepsFor(before: Expression, after: Expression, wanted: Expression, line: number, environment: Environment): readonly Step[] | undefined {
-  if (isEquation(before) && isEquation(after)) {
-    const question = environment.outcomes.get(line)?.question ?? { line, statement: before, unknowns: [], scope: { kind: "reals", facts: [] } as const };
-    return stepsBetween(before, after, unknownOf(question, wanted, environment), environment.assumptions);
+  if (before.kind !== "relation" && after.kind !== "relation" && after.kind !== "logic") return proof(before, after, environment.assumptions);
+  if (!isEquation(before)) return bySolvingSystem(before, after, environment);
+  const question = environment.outcomes.get(line)?.question ?? { line, statement: before, unknowns: [], scope: { kind: "reals", facts: [] } as const };
+  const unknown = unknownOf(question, wanted, environment);
+  const { assumptions } = environment;
+  const between = isEquation(after) ? stepsBetween(before, after, unknown, assumptions) : stepsToAlternatives(before, after, unknown, assumptions);
+  return between ?? bySolving(before, after, unknown, question, environment);
+}
+
+/** The way of a solution, where the other line lists what it finds. */
+function bySolving(before: Expression, after: Expression, unknown: string, { scope }: Question, { assumptions }: Environment): readonly Step[] | undefined {
+  const listed = listedValues(after, unknown);
+  if (!listed || !isEquation(before) || scope.facts.length > 0) return undefined;
+  try {
+    const { set, steps } = solveEquation({ equation: before, unknown, domain: domainOf(scope), assumptions });
+    const found = foundIn(set, unknown, true);
+    const own = { entries: listed.map((value) => ({ value, conditions: [] })), proven: true, letter: undefined, whole: true };
+    const isSame =
+      found &&
+      [without(found, own, unknown, assumptions), without(own, found, unknown, assumptions)].every(({ missing, open }) => missing.length === 0 && !open);
+    return isSame ? steps : undefined;
+  } catch (error) {
+    if (error instanceof Unsolvable || error instanceof BudgetExhausted) return undefined;
+    throw error;
   }
-  if (before.kind === "relation" || after.kind === "relation") return undefined;
-  return proof(before, after, environment.assumptions);
+}
+
+/** The way of a system, where the other line gives the values of all its unknowns. */
+function bySolvingSystem(before: Expression, after: Expression, { assumptions, quantities }: Environment): readonly Step[] | undefined {
+  const equations = statedTogether(before).filter(isEquation);
+  const unknowns = [...freeNames(before)].filter((letter) => !quantities.has(letter)).sort();
+  const values = valuesIn(after, unknowns);
+  if (equations.length < 2 || !values) return undefined;
+  const solved = solveSystem({ equations, unknowns, domain: "real", assumptions });
+  const [only, ...more] = solved?.set.solutions ?? [];
+  const isIt = only && unknowns.every((letter) => equalityTest(only.values.get(letter) ?? ZERO, values.get(letter) ?? ONE, assumptions).kind === "zero");
+  return isIt && more.length === 0 ? solved?.steps : undefined;
 }

@@ -100,28 +100,34 @@ export function findSlipOfEquation(before: Expression, claimed: Expression): Sli
 }
 
 /**
- * Why values do not solve an equation: they solve one that a slip makes of it, by a move, a law that does not hold, a sign, or a root that was not taken; or they are in degrees.
+ * Why values do not solve an equation: they solve one that a slip makes of it, by a move, a law that does not hold or a root that was not taken, or
+ * they are in degrees.
  */
 export function findSlipOfValues(before: Expression, values: readonly Expression[], unknown: string): Slip | undefined {
-  const [left, right] = sidesOf(before);
-  if (!left || !right || !isEquation(before) || values.length === 0) return undefined;
-  const solves = (e: Expression): boolean => {
-    if (!isEquation(e)) return false;
-    const wholes = values.map((value) => substitute(sideDifference(e), new Map([[unknown, value]])));
-    const isNear = (whole: Expression): boolean => looker(lettersOf(whole))(whole).every((at) => Math.abs(at) <= CLOSE);
-    return wholes.every(isNear) && wholes.every((whole) => zeroTest(whole).kind === "zero");
-  };
-  if (solves(before)) return undefined;
-  const move = wrongMoves(before, values.length === 1 ? "any" : "roots").find(({ after }) => solves(after));
+  if (values.length === 0 || solves(before, values, unknown)) return undefined;
+  const move = wrongMoves(before, values.length === 1 ? "any" : "roots").find(({ after }) => solves(after, values, unknown));
   if (move) return move;
-  const law = wrongUses(before).find(({ after }) => solves(after));
+  const law = wrongUses(before).find(({ after }) => solves(after, values, unknown));
   if (law) return { said: say`${law.claim} does not hold`, instead: before, law: law.claim };
-  const sign = editedSides(left, right).find(({ edit, whole }) => edit.kind === "sign" && solves(whole));
-  if (sign) return { said: say`with another sign, in ${sign.whole}, it would be right`, instead: before };
-  const turned = values.map((value) => product(value, divide(PI, number(180))));
-  const inTurns = turned.every((value) => zeroTest(substitute(sideDifference(before), new Map([[unknown, value]]))).kind === "zero");
   const hasAngles = findAll(before, (part) => part.kind === "call" && CIRCULAR.has(part.name)).length > 0;
-  return inTurns && hasAngles ? { said: say`it would be right in degrees`, instead: before } : undefined;
+  const turned = values.map((value) => product(value, divide(PI, number(180))));
+  return hasAngles && solves(before, turned, unknown) ? { said: say`it would be right in degrees`, instead: before } : undefined;
+}
+
+/** The equation with one other sign that values do solve. */
+export function findSignOfValues(before: Expression, values: readonly Expression[], unknown: string): Slip | undefined {
+  const [left, right] = sidesOf(before);
+  if (!left || !right || values.length === 0 || solves(before, values, unknown)) return undefined;
+  const found = editedSides(left, right).find(({ edit, whole }) => edit.kind === "sign" && solves(whole, values, unknown));
+  return found && { said: say`with another sign, in ${found.whole}, it would be right`, instead: before };
+}
+
+/** Whether values certainly solve an equation. */
+function solves(e: Expression, values: readonly Expression[], unknown: string): boolean {
+  if (!isEquation(e)) return false;
+  const wholes = values.map((value) => substitute(sideDifference(e), new Map([[unknown, value]])));
+  const vanishes = (whole: Expression): boolean => looker(lettersOf(whole))(whole).every((at) => Math.abs(at) <= CLOSE);
+  return wholes.every(vanishes) && wholes.every((whole) => zeroTest(whole).kind === "zero");
 }
 
 /** All equations that one small change of a side makes; a factor may be put back that stood in another line. */
