@@ -9,7 +9,7 @@ import { substitute, withRanges } from "../../expression/substitute.ts";
 import { inequalityScene } from "../../graph/solution-scene.ts";
 import { type Line, say } from "../../notation/inline.ts";
 import { linePlain } from "../../notation/line-plain.ts";
-import { findSlipOfEquation } from "../../proof/slips/find-slip.ts";
+import { findSlipOfEquation } from "../../proof/slips/slip-of-equation.ts";
 import { otherInequalities } from "../../proof/slips/wrong-inequality.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import { type Border, holdTogether, type SolvedInequality, solveInequality } from "../../solve/inequality.ts";

@@ -4,7 +4,9 @@ import { isEquation, sideDifference } from "../../expression/equations.ts";
 import { type Expression, findAll, freeNames, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { type Line, say } from "../../notation/inline.ts";
-import { findSignOfValues, findSlip, findSlipOfEquation, findSlipOfValues } from "../../proof/slips/find-slip.ts";
+import { findSlip } from "../../proof/slips/find-slip.ts";
+import { findSlipOfEquation } from "../../proof/slips/slip-of-equation.ts";
+import { findSignOfValues, findSlipOfValues } from "../../proof/slips/slip-of-values.ts";
 import { decide, simplify, zeroTest } from "../../truth/index.ts";
 import { betterRounded } from "../reading/matching.ts";
 import type { Difference } from "./compare.ts";
@@ -16,7 +18,7 @@ const MOST_SLIPS = 2;
 
 /** What probably went wrong where values or an equation are not what they should be: a rounding, or the slip that made one of the other. */
 export function hintFor({ before, after, unknown, assumptions, typed }: Pair, lost: Difference, extra: Difference): Line | undefined {
-  if (!listedValues(after, unknown)) return findSlipOfEquation(before, after)?.said;
+  if (!listedValues(after, unknown)) return findSlipOfEquation(before, after, unknown)?.said;
   const pairs = extra.missing.flatMap((wrong) => lost.missing.map((right) => ({ wrong, right })));
   const rounding = pairs.map(({ wrong, right }) => betterRounded(wrong, right, typed)).find((said) => said !== undefined);
   if (rounding) return rounding;

@@ -11,7 +11,7 @@ import { substitute } from "../../expression/substitute.ts";
 import { allOf, joined, type Line, listed, say } from "../../notation/inline.ts";
 import { linePlain } from "../../notation/line-plain.ts";
 import { text } from "../../notation/text.ts";
-import { findSlipOfEquation } from "../../proof/slips/find-slip.ts";
+import { findSlipOfEquation } from "../../proof/slips/slip-of-equation.ts";
 import type { Domain } from "../../solve/solution.ts";
 import { constantSign, decide, simplify, zeroTest } from "../../truth/index.ts";
 import { NO_STEPS, type Outcome } from "../answer.ts";
@@ -282,7 +282,7 @@ function sayStatements(pair: Pair): Said {
 }
 
 /** Bent, with the slip that explains it. */
-function unlike({ before, after }: Pair): Omit<Said, "sentence"> {
-  const slip = findSlipOfEquation(before, after);
+function unlike({ before, after, unknown }: Pair): Omit<Said, "sentence"> {
+  const slip = findSlipOfEquation(before, after, unknown);
   return { holds: false, verdict: "bent", ...(slip ? { hint: slip.said } : {}) };
 }

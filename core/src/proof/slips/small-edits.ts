@@ -1,11 +1,11 @@
-import { call, divide, isNumber, negate, number, PI, power, product, splitCoefficient, sum } from "../../expression/construct.ts";
-import { type Expression, equal, factorsOf, findAll, freeNames } from "../../expression/expression.ts";
+import { call, divide, equation, isNumber, negate, number, PI, power, product, splitCoefficient, sum } from "../../expression/construct.ts";
+import { type Expression, equal, factorsOf, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { mapChildren, replacePart } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
 
 /** A small change of an expression: which part, and what stands in its place. */
 export interface Edit {
-  readonly kind: "sign" | "number" | "exponent" | "factor" | "missing factor" | "function";
+  readonly kind: "sign" | "number" | "exponent" | "factor" | "missing factor" | "function" | "quotient";
   readonly part: Expression;
   readonly by: Expression;
   readonly after: Expression;
@@ -79,7 +79,18 @@ const OTHERS: Readonly<Record<string, readonly string[]>> = {
 const functions = (node: Expression): readonly Change[] =>
   node.kind === "call" ? (OTHERS[node.name] ?? []).map((other): Change => ({ kind: "function", part: node, by: call(other, ...node.args) })) : [];
 
-const CHANGES: readonly ((node: Expression) => readonly Change[])[] = [signs, wholeSign, functions, exponents, numbers, factors];
+/** a/b turned over to b/a. */
+const quotients = (node: Expression): readonly Change[] => {
+  const factors = node.kind === "product" ? node.factors : [];
+  const inverse = (factor: Expression): Expression => (isReciprocal(factor) ? power(factor.base, negate(factor.exponent)) : power(factor, number(-1)));
+  return factors.flatMap((above) =>
+    factors
+      .filter((below) => isReciprocal(below) && !isReciprocal(above) && above.kind !== "number")
+      .map((below): Change => ({ kind: "quotient", part: node, by: product(...factors.map((one) => (one === above || one === below ? inverse(one) : one))) })),
+  );
+};
+
+const CHANGES: readonly ((node: Expression) => readonly Change[])[] = [signs, wholeSign, functions, exponents, numbers, factors, quotients];
 
 /** A factor that stood before, or the function that goes with one, was lost: it is put back before the whole or one of its terms. */
 export function putBackFactors(e: Expression, before: Expression): readonly Edit[] {
@@ -97,6 +108,26 @@ export function putBackFactors(e: Expression, before: Expression): readonly Edit
     })),
   ]);
 }
+
+/** All equations that one small change of a side makes; a factor may be put back that stood in another line. */
+export function editedSides(left: Expression, right: Expression, lostFrom?: Expression): readonly { readonly edit: Edit; readonly whole: Expression }[] {
+  const editsOf = (side: Expression): readonly Edit[] => [...smallEdits(side), ...(lostFrom ? putBackFactors(side, lostFrom) : [])];
+  return [
+    ...editsOf(left).map((edit) => ({ edit, whole: equation(edit.after, right) })),
+    ...editsOf(right).map((edit) => ({ edit, whole: equation(left, edit.after) })),
+  ];
+}
+
+/** What an edit changes, in words. */
+export const EDIT_WORDS: Readonly<Record<Edit["kind"], string>> = {
+  sign: "a sign",
+  number: "a number",
+  exponent: "an exponent",
+  factor: "a factor less",
+  function: "another function",
+  "missing factor": "a factor more",
+  quotient: "a quotient turned over",
+};
 
 /** What an expression is when the angles of its circular functions are taken in degrees. */
 export function inDegrees(e: Expression): Expression {

@@ -1,18 +1,29 @@
 import { equation, name, negate, number, product, sum } from "../../expression/construct.ts";
 import { sidesOf } from "../../expression/equations.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
 import { say } from "../../notation/inline.ts";
 import { simplify } from "../../truth/index.ts";
-import { findSlipOfEquation, lettersOf, looker } from "./find-slip.ts";
+import { lettersOf, looker } from "./looks.ts";
 import type { Slip } from "./slip.ts";
+import { findSlipOfEquation } from "./slip-of-equation.ts";
 
 /** Equations are added with so many times each other at most. */
 const MOST_TIMES = 12;
 
 /** Why an equation does not follow from others: it is one of them with a slip, or a sum of multiples of two with another right side. */
 export function findSlipOfCombination(equations: readonly Expression[], claimed: Expression): Slip | undefined {
-  const single = equations.map((one) => findSlipOfEquation(one, claimed)).find((slip) => slip !== undefined);
+  const single = [...equations, ...putTogether(equations)].map((one) => findSlipOfEquation(one, claimed)).find((slip) => slip !== undefined);
   return single ?? equations.flatMap((first, k) => equations.slice(k + 1).map((second) => combined(first, second, claimed))).find((slip) => slip !== undefined);
+}
+
+/** The equations with what one of them says of a name put into another. */
+function putTogether(equations: readonly Expression[]): readonly Expression[] {
+  return equations.flatMap((one) => {
+    const [letter, value] = sidesOf(one);
+    if (letter?.kind !== "name" || !value) return [];
+    return equations.filter((other) => other !== one).map((other) => substitute(other, new Map([[letter.name, value]])));
+  });
 }
 
 /** Left sides that were added rightly, and right sides that were not; or the other way. */

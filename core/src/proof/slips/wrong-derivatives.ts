@@ -2,6 +2,7 @@ import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
 import { call, derivative, divide, equation, name, ONE, power, product, subtract, sum } from "../../expression/construct.ts";
 import { contains, type Expression, factorsOf, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { simplify } from "../../truth/index.ts";
 import type { WrongUse } from "./wrong-laws.ts";
 
 /** What those who forget a rule make of a derivative: the product or quotient factor by factor, a chain without its inner derivative. */
@@ -11,7 +12,7 @@ export function wrongDerivatives(of: Expression, variable: string): readonly Wro
     return terms.flatMap((term) => {
       const others = terms.filter((one) => one !== term).map((one) => differentiate(one, variable));
       return FORGOTTEN.flatMap((way) => way(term, variable)).map((wrong) => ({
-        claim: equation(derivative(term, variable, 1), wrong),
+        claim: equation(derivative(term, variable, 1), simplify(wrong).expression),
         after: sum(wrong, ...others),
       }));
     });
