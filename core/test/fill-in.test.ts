@@ -36,8 +36,8 @@ describe("the steps between two lines", () => {
     [
       ["sin(2x) = cos(x)", "so cos x = 0 or 2 sin x = 1", "fill in"],
       [
-        "By the double-angle formula $sin(2x) = 2 sin(x) cos(x)$",
         "Subtract $cos(x)$ from both sides",
+        "By the double-angle formula $sin(2x) = 2 sin(x) cos(x)$",
         "Factor: $2 sin(x) cos(x) - cos(x) = (2 sin(x) - 1) cos(x)$",
         "A product is 0 exactly when one of its factors is 0",
         "Bring terms over in each of them",
@@ -50,7 +50,7 @@ describe("the steps between two lines", () => {
     ],
     [
       ["(1 + sin x)(1 - sin x)", "= cos^2 x", "fill in"],
-      ["Multiply out: $(1 - sin(x)) (1 + sin(x)) = 1 - sin(x)^2$", "By the Pythagorean identity $sin(x)^2 - 1 = -cos(x)^2$"],
+      ["Multiply out: $(1 - sin(x)) (1 + sin(x)) = 1 - sin(x)^2$", "By the Pythagorean identity $1 - sin(x)^2 = cos(x)^2$"],
     ],
   ])("%j", (lines, texts) => {
     const { verdict, steps } = answered(...lines);

@@ -1,10 +1,13 @@
 import { strictly } from "../calculus/constant-pieces.ts";
+import { differentiate } from "../calculus/derivative.ts";
 import { boundsOfPiece, insidePiece, piecesWhere } from "../calculus/pieces-where.ts";
 import { type Step, step } from "../derivation/step.ts";
-import { equation, HALF, MINUS_ONE, name, number, ONE, subtract, ZERO } from "../expression/construct.ts";
+import { derivative, equation, HALF, isNumber, MINUS_ONE, name, number, ONE, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, equal, freeNames } from "../expression/expression.ts";
-import { decide, holdsAt } from "../truth/index.ts";
+import { type Expression, equal, freeNames, termsOf } from "../expression/expression.ts";
+import { present, presentInOrder } from "../notation/present.ts";
+import type { Syntax } from "../notation/syntax.ts";
+import { decide, holdsAt, simplify } from "../truth/index.ts";
 
 /** Places at which values are easily seen. */
 const EASY = [ONE, ZERO, MINUS_ONE, HALF, number(2), number(-2)];
@@ -19,11 +22,21 @@ export function byTheDerivative(left: Expression, right: Expression, assumptions
   // Up to the ends of an interval the difference is continuous: its derivative is asked for inside alone.
   const own = assumptions.filter((fact) => letters.some((letter) => freeNames(fact).has(letter)));
   const conditions = own.map(strictly).filter((fact) => !own.some((known) => equal(known, fact)));
-  const derivatives = letters.map((variable) => step("differentiate", [of, variable], { kind: "derivative", of, variable, after: ZERO }, { conditions }));
+  const derivatives = letters.map((variable) => {
+    const written = writtenOut(of, variable);
+    return step("differentiate", [of, variable], { kind: "derivative", of, variable, after: ZERO }, { conditions, ...(written ? { written } : {}) });
+  });
   const places = placesIn(of, letters, assumptions);
   if (places.length === 0) return undefined;
   const said = places.flatMap((place) => [...place].map(([letter, value]) => equation(name(letter), value)));
   return [...derivatives, step("constant, as there", [said], { kind: "value at", of, places, after: ZERO })];
+}
+
+/** The derivative term by term, where it comes to 0 as it is written. */
+function writtenOut(of: Expression, variable: string): Syntax | undefined {
+  const terms = termsOf(of).flatMap((term) => (freeNames(term).has(variable) ? [simplify(differentiate(term, variable)).expression] : []));
+  if (terms.length < 2 || !isNumber(sum(...terms), 0)) return undefined;
+  return { kind: "relation", comparisons: ["=", "="], operands: [present(derivative(of, variable, 1)), presentInOrder(terms), present(ZERO)] };
 }
 
 /** A place in every piece of the domain of one name; for several names, one place. */

@@ -4,6 +4,7 @@ import { type Expression, equal, findAll, freeNames, type IteratedNode } from ".
 import { substitute, withRanges } from "../expression/substitute.ts";
 import { writeOut } from "../rewrite/write-out.ts";
 import { decide, equalityTest, simpleRelations } from "../truth/index.ts";
+import { proof } from "./prove.ts";
 
 /** A sum or product up to a letter, on one side of an identity, and what the other side says it is. */
 interface Claimed {
@@ -74,9 +75,17 @@ function induction({ series, value, letter }: Claimed, given: readonly Expressio
     from,
     steps: [
       step("base case", [equation(n, from)], { kind: "holds", statement: written ?? equation(first, at(value, from)) }),
-      step(operator === "sum" ? "next term" : "next factor", [n, term], { kind: "equal", before, after }),
+      step(operator === "sum" ? "next term" : "next factor", [n, term], { kind: "equal", before, after: before }),
+      ...toNext(before, after, n, known),
     ],
   };
+}
+
+/** What is supposed with the next term, worked out to what is claimed: in steps where they lead there from one side alone. */
+function toNext(before: Expression, after: Expression, n: Expression, known: readonly Expression[]): readonly Step[] {
+  const steps = proof(before, after, known);
+  const isOneSided = steps?.every(({ side, claim }, k) => side === undefined && claim.kind === "equal" && (k > 0 || equal(claim.before, before)));
+  return steps && isOneSided ? steps : [step("as claimed for the next", [n], { kind: "equal", before, after })];
 }
 
 /** The least whole number that what is given leaves for a letter. */

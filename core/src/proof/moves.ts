@@ -1,15 +1,21 @@
 import { equation } from "../expression/construct.ts";
-import { distinct, type Expression, equal, findAll } from "../expression/expression.ts";
+import { distinct, type Expression, ExpressionMap, equal, findAll } from "../expression/expression.ts";
 import { mapChildren, replacePart } from "../expression/substitute.ts";
 import { FORMULAS, MANIPULATIONS } from "./catalogue.ts";
 import type { Move } from "./move.ts";
 import type { Formulas, Setting, Use } from "./rule.ts";
 import { tidied } from "./tidy.ts";
 
-/** All that can be done next with an expression, each with the form it leads to. */
+/** All that can be done next with an expression, each form with the cheapest way to it. */
 export function movesFrom(e: Expression, setting: Setting): readonly Move[] {
   const found = [...FORMULAS.flatMap((formulas) => usesOf(formulas, e, setting)), ...MANIPULATIONS.flatMap(({ moves }) => moves(e, setting))];
-  return found.map((move) => ({ ...move, after: tidied(move.after) })).filter(({ after }) => !equal(after, e));
+  const cheapest = new ExpressionMap<Move>();
+  for (const move of found) {
+    const after = tidied(move.after);
+    const known = cheapest.get(after);
+    if (!equal(after, e) && (!known || move.cost < known.cost)) cheapest.set(after, { ...move, after });
+  }
+  return [...cheapest.entries()].map(([, move]) => move);
 }
 
 /** A formula used at each node alone, and in the same way at all nodes together. */

@@ -6,6 +6,7 @@ import { anglesIn } from "./angles.ts";
 import type { Move } from "./move.ts";
 import { movesFrom } from "./moves.ts";
 import type { Setting } from "./rule.ts";
+import { AS_QUOTIENT } from "./rules/definitions.ts";
 import { type Meeting, type MovesOf, meeting } from "./search.ts";
 import { areSame } from "./tidy.ts";
 
@@ -16,13 +17,16 @@ import { areSame } from "./tidy.ts";
 export function proof(left: Expression, right: Expression, assumptions: readonly Expression[]): readonly Step[] | undefined {
   if (areSame(left, right)) return collected(left, right);
   const setting = { angles: anglesIn(left, right), assumptions };
-  const found = meeting(left, right, setting, movesFrom);
+  const found = meeting(left, right, setting, movesFrom, LENGTH);
   if (!found) return undefined;
   const back = inOneDirection(left, right, found, setting) ?? found;
-  const [ofLeft, ofRight] = [stepsFrom(left, back.ofLeft), stepsFrom(right, back.ofRight)];
+  const [ofLeft, ofRight] = [stepsFrom(left, foldedLast(left, back.ofLeft, setting)), stepsFrom(right, foldedLast(right, back.ofRight, setting))];
   if (ofLeft.length === 0 || ofRight.length === 0) return [...ofLeft, ...ofRight];
   return [...onSide("Left side", ofLeft), ...onSide("Right side", ofRight)];
 }
+
+/** Of two ways the one with shorter forms is preferred. */
+const LENGTH = 0.004;
 
 /** Sides that differ in the way their terms are written alone. */
 function collected(left: Expression, right: Expression): readonly Step[] {
@@ -53,6 +57,26 @@ export function backwards(start: Expression, moves: readonly Move[], setting: Se
     return move && { ...move, after: before };
   });
   return undoing.every((move) => move !== undefined) ? undoing.reverse() : undefined;
+}
+
+/** Quotients are given their names, 1/cos u that of sec u, after everything else that can be done before. */
+function foldedLast(start: Expression, moves: readonly Move[], setting: Setting): readonly Move[] {
+  let ordered = moves;
+  for (let k = 0; k + 1 < ordered.length; k += 1) {
+    const [fold, next] = [ordered[k], ordered[k + 1]];
+    if (!fold || !next || fold.rule !== AS_QUOTIENT.rule || fold.cost !== AS_QUOTIENT.cost || next.rule === fold.rule) continue;
+    const before = ordered[k - 1]?.after ?? start;
+    const swapped = movesFrom(before, setting)
+      .filter(({ rule }) => rule === next.rule)
+      .flatMap((first) =>
+        movesFrom(first.after, setting)
+          .filter(({ rule, after }) => rule === fold.rule && areSame(after, next.after))
+          .slice(0, 1)
+          .map((second) => [first, second]),
+      )[0];
+    if (swapped) ordered = [...ordered.slice(0, k), ...swapped, ...ordered.slice(k + 2)];
+  }
+  return ordered;
 }
 
 function stepsFrom(start: Expression, moves: readonly Move[]): readonly Step[] {

@@ -24,7 +24,7 @@ const MOST_EXPANDED = 90;
 /** And so many parts of forms are written down. */
 const MOST_WRITTEN = 60_000;
 /** Once the sides have met, so many more are looked at for a shorter way. */
-const AFTER_MEETING = 8;
+const AFTER_MEETING = 24;
 /** What is lost when both sides are worked on instead of one. */
 const BOTH_SIDES = 1.5;
 /** How far the likeness to the other side is believed. */
@@ -36,8 +36,9 @@ const ROOM = 24;
 /**
  * The shortest way found by which two sides come to one form: the forms of both sides that promise most are worked on first, until one is
  * reached from both (bidirectional best-first search; S. Russell and P. Norvig, Artificial Intelligence, 3rd ed., 3.4.6 and 3.5).
+ * @param perLength what a form costs by its length, where of two ways the one with shorter forms is preferred
  */
-export function meeting(left: Expression, right: Expression, setting: Setting, movesOf: MovesOf): Meeting | undefined {
+export function meeting(left: Expression, right: Expression, setting: Setting, movesOf: MovesOf, perLength = 0): Meeting | undefined {
   const largest = GROWTH * Math.max(size(left), size(right)) + ROOM;
   const sides = [new Side(left, right), new Side(right, left)] as const;
   let best: { readonly cost: number; readonly pair: readonly [Reached, Reached] } | undefined;
@@ -54,7 +55,7 @@ export function meeting(left: Expression, right: Expression, setting: Setting, m
       const length = size(move.after);
       written += length;
       if (length > largest) continue;
-      const reached = own.reach({ expression: move.after, cost: next.cost + move.cost, from: { before: next, move } });
+      const reached = own.reach({ expression: move.after, cost: next.cost + move.cost + perLength * length, from: { before: next, move } });
       const met = reached && other.find(reached.expression);
       if (!reached || !met) continue;
       const cost = reached.cost + met.cost + (reached.cost > 0 && met.cost > 0 ? BOTH_SIDES : 0);
@@ -109,19 +110,24 @@ class Side {
 
 /** What a form looks like from afar. */
 interface Features {
-  readonly functions: ReadonlySet<string>;
+  /** The functions of what, and how much each is missed. */
+  readonly functions: ReadonlyMap<string, number>;
   readonly size: number;
   readonly kind: Expression["kind"];
 }
 
 function featuresOf(e: Expression): Features {
-  const functions = new Set(findAll(e, (part) => part.kind === "call").map((part) => `${part.kind === "call" ? part.name : ""} ${part.hash}`));
-  return { functions, size: size(e), kind: e.kind };
+  const calls = findAll(e, (part) => part.kind === "call");
+  return { functions: new Map(calls.map((part) => [`${part.hash}`, part.kind === "call" && PLAIN.has(part.name) ? 0.3 : 0.5])), size: size(e), kind: e.kind };
 }
 
+/** The functions by which others are written. */
+const PLAIN: ReadonlySet<string> = new Set(["sin", "cos", "sinh", "cosh", "ln"]);
+
 function distance(a: Features, b: Features): number {
-  const apart = [...a.functions].filter((one) => !b.functions.has(one)).length + [...b.functions].filter((one) => !a.functions.has(one)).length;
-  return 0.5 * apart + 0.06 * Math.abs(a.size - b.size) + (a.kind === b.kind ? 0 : 0.3);
+  const missed = (some: Features, others: Features): number =>
+    [...some.functions].reduce((total, [one, weight]) => total + (others.functions.has(one) ? 0 : weight), 0);
+  return missed(a, b) + missed(b, a) + 0.06 * Math.abs(a.size - b.size) + (a.kind === b.kind ? 0 : 0.3);
 }
 
 function size(e: Expression): number {

@@ -1,9 +1,9 @@
-import { isNumber, number, power, product, splitCoefficient, sum } from "../expression/construct.ts";
+import { isNumber, negate, number, power, product, splitCoefficient, sum } from "../expression/construct.ts";
 import { type Expression, equal, factorsOf } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as rational from "../number/rational.ts";
 
-/** What anyone does without saying so: equal factors above and below cancel, numbers go into sums, 1/(1/u) is u, and (√u)² too. */
+/** What anyone does without saying so: equal factors above and below cancel, numbers go into sums, 1/(1/u) is u, and (√u)² too; −1/(u − v) is 1/(v − u). */
 export function tidied(e: Expression): Expression {
   const inner = mapChildren(e, tidied);
   switch (inner.kind) {
@@ -52,9 +52,29 @@ function cancelled(factors: readonly Expression[]): Expression {
     if (known) known.exponent = rational.add(known.exponent, exponent);
     else powers.push({ base, exponent });
   }
-  if (powers.length + others.length === factors.length) return product(...factors);
-  return product(...others, ...powers.filter(({ exponent }) => exponent.num !== 0).map(({ base, exponent }) => power(base, number(exponent))));
+  if (powers.length + others.length === factors.length) return withoutMinus(factors);
+  return withoutMinus(
+    factorsOf(product(...others, ...powers.filter(({ exponent }) => exponent.num !== 0).map(({ base, exponent }) => power(base, number(exponent))))),
+  );
 }
+
+/** A minus goes into a difference below the line, or above it where there is none below. */
+function withoutMinus(factors: readonly Expression[]): Expression {
+  const { coefficient } = splitCoefficient(product(...factors));
+  const isDifference = (factor: Expression): boolean => {
+    const base = isOddPower(factor) ? factor.base : factor;
+    return base.kind === "sum" && base.terms.length === 2 && base.terms.filter((term) => splitCoefficient(term).coefficient.num < 0).length === 1;
+  };
+  const turned = coefficient.num < 0 ? (factors.find((factor) => isOddPower(factor) && isDifference(factor)) ?? factors.find(isDifference)) : undefined;
+  if (!turned) return product(...factors);
+  const by = isOddPower(turned) ? power(opposite(turned.base), turned.exponent) : opposite(turned);
+  return product(number(-1), ...factors.map((factor) => (factor === turned ? by : factor)));
+}
+
+const opposite = (e: Expression): Expression => (e.kind === "sum" ? sum(...e.terms.map(negate)) : negate(e));
+
+const isOddPower = (e: Expression): e is Expression & { readonly kind: "power" } =>
+  e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den === 1 && e.exponent.value.num === -1;
 
 /** A form that is the same for all ways of writing the same sums with other signs and numbers in front. */
 export function keyed(e: Expression): Expression {

@@ -44,8 +44,12 @@ function refuted(e: Expression, comparison: Comparison, assumptions: readonly Ex
   if (cleared && decide(relation(cleared, comparison, ZERO), assumptions) === true) return true;
   const goal = signForm(cleared ?? e, kernels);
   const facts = connected(e, assumptions).flatMap((assumption) => positives(assumption, kernels));
-  const known = [...facts.slice(0, MOST_FACTS), ...knownOfKernels(kernels, assumptions, decide)];
-  const opposed = (list: readonly Positive[]): boolean => isContradictory(list, known);
+  const known = [...facts.slice(0, MOST_FACTS), ...knownOfKernels(kernels, assumptions, decide)].map((one) => ofWholeNumbers(one, kernels));
+  const opposed = (list: readonly Positive[]): boolean =>
+    isContradictory(
+      list.map((one) => ofWholeNumbers(one, kernels)),
+      known,
+    );
   const [up, down] = [goal, poly.negate(goal)];
   switch (comparison) {
     case ">":
@@ -98,6 +102,17 @@ function positives(assumption: Expression, kernels: Kernels): readonly Positive[
     return [{ polynomial: comparison.startsWith(">") ? form : other, strict: comparison.length === 1 }];
   });
 }
+
+/** A positive whole number is at least 1. */
+function ofWholeNumbers(one: Positive, kernels: Kernels): Positive {
+  const { polynomial, strict } = one;
+  const isWhole = polynomial.every(
+    ({ coefficient, exponents }) => coefficient.den === 1 && exponents.every((power, k) => power === 0 || isWholeName(kernels.kernel(k))),
+  );
+  return strict && isWhole ? { ...one, polynomial: poly.subtract(polynomial, poly.monomial(rational.ONE, [])), strict: false } : one;
+}
+
+const isWholeName = (e: Expression): boolean => e.kind === "name" && e.range === "integer";
 
 /** Assumptions that share names with an expression, directly or through others. */
 function connected(e: Expression, assumptions: readonly Expression[]): readonly Expression[] {

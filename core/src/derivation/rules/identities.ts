@@ -14,6 +14,7 @@ export const IDENTITIES = {
     "power law": (formulas: string) => `By the laws of powers $${formulas}$`,
     "step of a factorial": (formulas: string) => `Take the first factor out of the factorial: $${formulas}$`,
     "roots of products": () => "Take the root of a product factor by factor; the root of a square is the absolute value",
+    "power under the root": (powers: string) => `Under the root stands a power: $${powers}$`,
     "binomial theorem": () => "By the binomial theorem: the sum of all $binomial(n, k) x^k$ is $(1 + x)^n$",
     "in each case": (before: string, after: string) => `Here $${before}$ is $${after}$`,
     "value at the angle": (functionWord: string) => `Take the ${functionWord}`,
@@ -30,9 +31,10 @@ export const IDENTITIES = {
     "add to both sides": (term: string) => `Add $${term}$ to both sides`,
     "base case": (first: string) => `Base case $${first}$`,
     "next term": (letter: string, term: string) =>
-      `From $${letter}$ to $${letter} + 1$: suppose that it holds for $${letter}$; with the next term $${term}$ the sum becomes what is claimed for $${letter} + 1$`,
+      `From $${letter}$ to $${letter} + 1$: suppose that it holds for $${letter}$, and add the next term $${term}$; this must come to what is claimed for $${letter} + 1$`,
     "next factor": (letter: string, factor: string) =>
-      `From $${letter}$ to $${letter} + 1$: suppose that it holds for $${letter}$; with the next factor $${factor}$ the product becomes what is claimed for $${letter} + 1$`,
+      `From $${letter}$ to $${letter} + 1$: suppose that it holds for $${letter}$, and multiply by the next factor $${factor}$; this must come to what is claimed for $${letter} + 1$`,
+    "as claimed for the next": (letter: string) => `Work this out: it is what is claimed for $${letter} + 1$`,
     "split the fraction": () => "Divide each term of the numerator",
   },
   routine: {},

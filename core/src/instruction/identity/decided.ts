@@ -20,9 +20,18 @@ export interface Identity {
   readonly assumptions: readonly Expression[];
 }
 
-/** Whether two sides are equal wherever both are defined: how that is proven, or where they differ. */
+/**
+ * Whether two sides are equal wherever both are defined: how that is proven, or where they differ. Where it is shown for the whole numbers from one
+ * on, `counts` says so.
+ */
 export type Decided =
-  | { readonly kind: "true"; readonly method: string; readonly steps: readonly Step[]; readonly exceptions?: readonly Expression[] }
+  | {
+      readonly kind: "true";
+      readonly method: string;
+      readonly steps: readonly Step[];
+      readonly exceptions?: readonly Expression[];
+      readonly counts?: Expression;
+    }
   | { readonly kind: "false"; readonly at: Point }
   | { readonly kind: "open"; readonly compared: Comparison };
 
@@ -51,7 +60,7 @@ function bySeries({ left, right, assumptions }: Identity): Decided | undefined {
   // Before the first number nothing is shown.
   const isCovered = decide(relation(found.letter, ">=", found.from), assumptions) === true;
   const exceptions = isCovered ? [] : [relation(found.letter, "<", found.from)];
-  return { kind: "true", method: `by induction on ${text(found.letter)}`, steps: found.steps, exceptions };
+  return { kind: "true", method: `by induction on ${text(found.letter)}`, steps: found.steps, exceptions, counts: relation(found.letter, ">=", found.from) };
 }
 
 /** The way to what the zero test has decided: a proof of a book, the cases of bars and extrema, the derivative for inverse functions, else the forms that decided it. */

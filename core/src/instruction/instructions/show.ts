@@ -7,7 +7,7 @@ import { divide, equation, nameIn, name as nameNode, negate, ZERO } from "../../
 import { opposite } from "../../expression/equations.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { isReal } from "../../expression/realness.ts";
-import { substitute } from "../../expression/substitute.ts";
+import { substitute, withRanges } from "../../expression/substitute.ts";
 import type { Scene } from "../../graph/scene.ts";
 import { equationScene } from "../../graph/solution-scene.ts";
 import { joined, type Line, say } from "../../notation/inline.ts";
@@ -73,7 +73,7 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
   const found = decided({ left, right, assumptions });
   switch (found.kind) {
     case "true": {
-      const exceptions = [...exceptionsGiven(left, right, assumptions), ...(found.exceptions ?? [])];
+      const exceptions = [...exceptionsGiven(left, right, assumptions, found.counts), ...(found.exceptions ?? [])];
       const compared = compareSides(left, right, assumptions);
       return judged(true, "nailed", HOLDS, [...own.steps, ...found.steps], assumptions, [comparisonCheck(compared, { left, right })], {
         exceptions,
@@ -152,9 +152,11 @@ function judged(
 
 const HOLDS = say`this holds wherever both sides are defined`;
 
-/** The exceptions that what is given does not rule out. */
-function exceptionsGiven(left: Expression, right: Expression, assumptions: readonly Expression[]): readonly Expression[] {
-  return exceptionsOf(left, right).filter((exception) => decide(exception, assumptions) !== false);
+/** The exceptions that what is given does not rule out, among the whole numbers that are spoken of where the sides are shown for them. */
+function exceptionsGiven(left: Expression, right: Expression, assumptions: readonly Expression[], counts?: Expression): readonly Expression[] {
+  const ranges = new Map(counts ? [...freeNames(counts)].map((letter) => [letter, "integer" as const]) : []);
+  const known = [...assumptions, ...(counts ? [counts] : [])].map((fact) => withRanges(fact, ranges));
+  return exceptionsOf(withRanges(left, ranges), withRanges(right, ranges)).filter((exception) => decide(exception, known) !== false);
 }
 
 /** Where one side is defined and the other is not: the values left out, solved where that is linear. */

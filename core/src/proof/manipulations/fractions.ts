@@ -75,7 +75,10 @@ export const CONJUGATE: Manipulation = {
         const exponent = factor.kind === "power" ? factor.exponent : ONE;
         const isOnce = exponent.kind === "number" && exponent.value.den === 1 && (exponent.value.num === 1 || exponent.value.num === -1);
         if (base.kind !== "sum" || base.terms.length > 3 || !isOnce) return [];
+        // Of two terms the last that is no number has its sign changed.
+        const last = base.terms.findLast((term) => term.kind !== "number") ?? base.terms.at(-1);
         return base.terms.flatMap((term): readonly Move[] => {
+          if (base.terms.length === 2 && term !== last) return [];
           const others = base.terms.filter((one) => one !== term);
           const square = squaresApart(sum(...others), term);
           if (!square) return [];

@@ -44,11 +44,12 @@ export const AS_QUOTIENT: Formulas = {
   cost: 0.8,
   uses: (node) => {
     const factors = factorsOf(node);
-    return factors.flatMap((below) => {
+    const single = factors.flatMap((below) => {
       const down = powered(below);
       if (!down || down.exponent >= 0) return [];
       return [...quotientsIn(node, factors, below), ...reciprocals(node, below)];
     });
+    return [...single, ...bothReciprocals(node, factors)];
   },
 };
 
@@ -69,6 +70,15 @@ function quotientsIn(node: Expression, factors: readonly Expression[], below: Ex
     const part = product(raised(above, down.argument, times), raised(lower, down.argument, -times));
     return [{ way: `as ${name}`, part, by, node: product(by, ...left, ...without(node, upper, below)) }];
   });
+}
+
+/** 1/(sin u cos u) = csc u sec u at once. */
+function bothReciprocals(node: Expression, factors: readonly Expression[]): Uses {
+  const below = factors.filter((factor) => (powered(factor)?.exponent ?? 0) < 0);
+  const uses = below.flatMap((factor) => reciprocals(node, factor).slice(0, 1));
+  if (below.length !== 2 || uses.length !== 2) return [];
+  const by = product(...uses.map((use) => use.by));
+  return [{ way: "as both reciprocals", part: product(...below), by, node: product(by, ...without(node, ...below)) }];
 }
 
 function reciprocals(node: Expression, below: Expression): Uses {

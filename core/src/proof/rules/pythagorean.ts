@@ -56,8 +56,9 @@ function joined(node: Expression, terms: readonly Expression[], term: Expression
     ? [
         {
           way: "join",
-          part: sum(square, number(-a)),
-          by: product(number(-a * b), other),
+          // Written so that no minus stands before the square: 1 − sin² u = cos² u.
+          part: sum(product(number(-a * b), square), number(b)),
+          by: other,
           node: sum(product(number(-a * b), shared, other), ...rest(constant)),
         },
       ]
@@ -75,7 +76,7 @@ function takenOut(
   u: Expression,
 ): Uses {
   const constant = terms.find((one) => one.kind === "number");
-  if (!constant || shared.kind !== "number" || equal(constant, number(0))) return [];
+  if (!constant || shared.kind !== "number") return [];
   const other = raised(second, u, 2);
   const by = sum(number(a), product(number(-a * b), other));
   const next = sum(product(shared, by), ...terms.filter((one) => one !== term));
