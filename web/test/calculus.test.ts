@@ -73,6 +73,9 @@ describe("limits, derivatives and series on the bench", () => {
     await author.seesVerdict(await lines(), "nailed");
     await author.write("fill in");
     await author.seesVerdict(await lines(), "nailed");
+    const beside = (await lines()) - 1;
+    await (await author.page.waitForSelector(`button[aria-label="write the reason beside line ${beside}"]`))?.click();
+    await author.sees("Multiply out", `[data-testid=line-${beside}]`);
     await author.write("= 4 x^2");
     await author.seesVerdict(await lines(), "bent");
     await author.sees("an exponent", `[data-testid=line-${await lines()}]`);

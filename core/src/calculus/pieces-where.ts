@@ -1,7 +1,7 @@
 import { polynomialFactors } from "../canonical/factored.ts";
 import { divide, HALF, MINUS_ONE, name, negate, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { type Link, statedLinks } from "../expression/equations.ts";
-import { contains, type Expression, isRoot } from "../expression/expression.ts";
+import { contains, type Expression, freeNames, isRoot } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { byName, constantSign, decide, simplify } from "../truth/index.ts";
@@ -147,4 +147,14 @@ export function insidePiece({ low, high }: Piece): Expression {
 /** An interval as relations. */
 export function boundsOfPiece({ low, high, hasLow, hasHigh }: Piece, unknown: string): readonly Expression[] {
   return [...(low ? [relation(name(unknown), hasLow ? ">=" : ">", low)] : []), ...(high ? [relation(name(unknown), hasHigh ? "<=" : "<", high)] : [])];
+}
+
+/** Conditions on a name as the bounds of the only interval where they hold, where it is one; else as they are. */
+export function boundsWhere(conditions: readonly Expression[], letter: string): readonly Expression[] {
+  // One that says all that the others say may stand as it is.
+  const strongest = conditions.find((one) => conditions.every((other) => other === one || decide(other, [one]) === true));
+  if (strongest) return [strongest];
+  const isAlone = conditions.every((condition) => [...freeNames(condition)].every((one) => one === letter));
+  const [piece, ...more] = (isAlone ? piecesWhere(conditions, letter) : undefined) ?? [];
+  return piece && more.length === 0 ? boundsOfPiece(piece, letter) : conditions;
 }

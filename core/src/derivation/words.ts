@@ -33,7 +33,7 @@ export function stepWords({ rule, pieces, side }: Step): Line {
 
 /** Words with the side of an identity before them. */
 function besides(words: string, side: Step["side"]): string {
-  return side ? `${side}: ${words.replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase())}` : words;
+  return side ? `${side}: ${words.replace(/^[A-Z](?=[a-z ])/, (letter) => letter.toLowerCase())}` : words;
 }
 
 /** A name that no wording uses, for the piece with this number. */

@@ -76,13 +76,20 @@ function broughtOver(left: Expression, right: Expression): readonly Move[] {
 function divided(left: Expression, right: Expression, { assumptions }: Setting): readonly Move[] {
   const factors = [left, right].flatMap(termsOf).flatMap((term) => factorsOf(term).filter((factor) => !isReciprocal(factor)));
   // A half is got rid of by multiplying.
-  const whole = factors.filter((factor) => factor.kind !== "number" || factor.value.den === 1);
+  const whole = [...factors, ...allButOne([left, right])].filter((factor) => splitCoefficient(factor).coefficient.den === 1);
   return usable(whole, assumptions).flatMap((factor) => {
     const inverse = power(factor, number(-1));
     const atOnce = equation(tidied(product(left, inverse)), tidied(product(right, inverse)));
     return distinct([atOnce, throughout(left, right, inverse)]).map((after): Move => ({ rule: "divide both sides", pieces: [factor], after, cost: 1 }));
   });
 }
+
+/** What stands before one factor of a term, as 2 a before s. */
+const allButOne = (sides: readonly Expression[]): readonly Expression[] =>
+  sides.flatMap(termsOf).flatMap((term) => {
+    const above = factorsOf(term).filter((factor) => !isReciprocal(factor));
+    return above.length > 2 ? above.map((one) => product(...above.filter((other) => other !== one))) : [];
+  });
 
 /** Every term of both sides multiplied by what one of them is divided by. */
 function multiplied(left: Expression, right: Expression, { assumptions }: Setting): readonly Move[] {

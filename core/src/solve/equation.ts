@@ -1,3 +1,4 @@
+import { boundsWhere } from "../calculus/pieces-where.ts";
 import { step } from "../derivation/step.ts";
 import { nameIn, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
@@ -193,15 +194,17 @@ function solveWithoutLogarithms(task: Task): Solved | undefined {
 function solveIdentity(task: Task): Solved | undefined {
   const { unknown, equation, domain } = task;
   const [left = ZERO, right = ZERO] = equation.operands;
-  if (!contains(equation, unknown) || freeNames(equation).size > 1 || zeroTest(simplify(subtract(left, right)).expression).kind !== "zero") return undefined;
+  if (!contains(equation, unknown) || freeNames(equation).size > 1) return undefined;
+  const test = zeroTest(simplify(subtract(left, right)).expression);
+  if (test.kind !== "zero") return undefined;
   return {
-    steps: [],
+    steps: [step("decided as a whole", [test.method], { kind: "equal", before: left, after: right })],
     set: {
       variables: [unknown],
       domain,
       complete: true,
       reason: say`both sides are the same for every ${asName(unknown)} for which they are defined`,
-      solutions: [solution(unknown, nameIn(equation, unknown), { free: [unknown], conditions: realDomain(equation) })],
+      solutions: [solution(unknown, nameIn(equation, unknown), { free: [unknown], conditions: boundsWhere(realDomain(equation), unknown) })],
       rejected: [],
       complexSolutions: [],
     },

@@ -247,6 +247,17 @@ export const SLIPS: readonly (readonly [lines: readonly string[], hint: string])
   [["simplify (a + b)/a", "= b"], "(a + b)/a = b does not hold"],
   [["3 (x + y)", "= 3 x + y"], "3(x + y) = 3x + y does not hold"],
   [["solve 2x^2 - 4x - 1 = 0", "so x = (4 ± sqrt(16 - 8))/4"], "with another sign, in 2x² − 4x + 1 = 0, it would be right"],
+  [["show arcsin(sin x) = x"], "it holds where x ≥ −π/2 and x ≤ π/2"],
+  [["show arctan x + arctan(1/x) = pi/2"], "it holds where x > 0"],
+  [["show sin(x + y) = sin x + sin y"], "what holds is sin(x + y) = sin(y) cos(x) + sin(x) cos(y)"],
+  [["solve 2 sin^2 x - sin x - 1 = 0", "so sin x = 1/2 or sin x = -1"], "it would be right with other signs: sin(x) = −1/2 or sin(x) = 1"],
+  [
+    ["given T_1 > 0, T_2 > 0, p_1 > 0, V > 0, p_2 > 0", "p_1 V/T_1 = p_2 V/T_2", "so p_2 = p_1 T_1/T_2"],
+    "it would be right with a quotient turned over: T₂ p₁/T₁",
+  ],
+  [["given G > 0, M > 0, r > 0, m > 0", "m v^2/r = G M m/r^2", "so v^2 = G M/r^2"], "it would be right with an exponent: v² = G M/r"],
+  [["solve (x + 1)/(x - 2) = 3", "so x + 1 = 3 x - 2"], "3(x − 2) = 3x − 2 does not hold"],
+  [["x^2 + y^2 = 25 and y = x + 1", "so x^2 + x^2 + 1 = 25"], "(x + 1)² = x² + 1 does not hold"],
 ];
 
 /** Lost solutions, with the cause that is named. */

@@ -66,6 +66,20 @@ describe("false identities", () => {
   });
 });
 
+test("what would hold is said of numbers that there are", () => {
+  const { answer } = answered("given x >= 1", "show sqrt(x - 2 sqrt(x - 1)) = 1 - sqrt(x - 1)");
+  expect(answer).toMatchObject({ kind: "truth", holds: false });
+  expect(answer?.kind === "truth" && answer.hint).toBeUndefined();
+});
+
+test("what is not decided says how far the sides agree, where, and what may decide it", () => {
+  const { answer, verdict } = answered("given z in complex", "show arg(z conj(z)) = 0");
+  expect(verdict).toBe("tacked");
+  expect(answer?.kind === "truth" && answer.sentence).toMatch(
+    /^no proof was found; the sides agree to \d+ digits at the \d+ places where they were compared; .* may decide it$/,
+  );
+});
+
 /** A slip: a sign, a number, an exponent, a function that is another one. */
 const SLIPS: readonly ((side: string) => string)[] = [
   (side) => side.replace(/ \+ /, " - "),

@@ -87,7 +87,7 @@ function carryOut(from: number, to: number, environment: Environment): Outcome {
 /** A few steps as the reason in the margin; undefined for a longer way. */
 function reasonFrom(steps: readonly Step[]): string | undefined {
   if (steps.length === 0 || steps.length > MOST_IN_REASON) return undefined;
-  return steps.map((one, k) => (k === 0 ? stepText(one) : stepText(one).replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase()))).join("; ");
+  return steps.map((one, k) => (k === 0 ? stepText(one) : stepText(one).replace(/^[A-Z](?=[a-z ])/, (letter) => letter.toLowerCase()))).join("; ");
 }
 
 const MOST_IN_REASON = 3;

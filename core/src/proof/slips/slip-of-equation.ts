@@ -1,7 +1,7 @@
 import { divide, equation, negate, product } from "../../expression/construct.ts";
 import { alternativesOf, isEquation, sideDifference, sidesOf } from "../../expression/equations.ts";
 import { type Expression, factorsOf, freeNames, isReciprocal, termsOf } from "../../expression/expression.ts";
-import { type Line, say } from "../../notation/inline.ts";
+import { joined, type Line, say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { simplify } from "../../truth/index.ts";
 import { tidied } from "../tidy.ts";
@@ -72,4 +72,7 @@ function turnedAlternatives(before: Expression, claimed: Expression, isSame: (a:
 const MOST_ALTERNATIVES = 4;
 
 const signsSaid = (items: readonly Expression[]): Line =>
-  items.reduce<Line>((said, item, k) => [...said, ...(k > 0 ? say` or ${item}` : say`it would be right with other signs: ${item}`)], []);
+  say`it would be right with other signs: ${joined(
+    items.map((item) => say`${item}`),
+    " or ",
+  )}`;

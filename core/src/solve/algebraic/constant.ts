@@ -1,8 +1,8 @@
-import { boundsOfPiece, piecesWhere } from "../../calculus/pieces-where.ts";
+import { boundsWhere } from "../../calculus/pieces-where.ts";
 import { step } from "../../derivation/step.ts";
 import { equation, nameIn, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
-import { type Expression, freeNames } from "../../expression/expression.ts";
+import { freeNames } from "../../expression/expression.ts";
 import { asName, say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { zeroTest } from "../../truth/index.ts";
@@ -21,7 +21,7 @@ export function solveConstant(form: PolynomialForm): Solved | undefined {
   const common = { variables: [unknown], domain: task.domain, complete: true, rejected: [], complexSolutions: [] };
   const test = zeroTest(rest);
   const everywhere = (conditions: readonly ReturnType<typeof equation>[]) => [
-    solution(unknown, nameIn(before, unknown), { free: [unknown], conditions: [...conditions, ...whereDefined(before, unknown)] }),
+    solution(unknown, nameIn(before, unknown), { free: [unknown], conditions: [...conditions, ...boundsWhere(realDomain(before), unknown)] }),
   ];
   if (test.kind === "undecided") throw new Unsolvable(`it could not be decided whether ${text(rest)} is 0`);
   if (test.kind === "zero") {
@@ -44,12 +44,4 @@ export function solveConstant(form: PolynomialForm): Solved | undefined {
       reason: say`${asName(unknown)} drops out: if ${after}, every value of ${asName(unknown)} solves the equation; otherwise none does`,
     },
   };
-}
-
-/** What the unknown must satisfy for both sides to be defined: the bounds of the only interval where that is one, else the conditions as they are. */
-function whereDefined(e: Expression, unknown: string): readonly Expression[] {
-  const conditions = realDomain(e);
-  const isAlone = conditions.every((condition) => [...freeNames(condition)].every((letter) => letter === unknown));
-  const [piece, ...more] = (isAlone && conditions.length > 1 ? piecesWhere(conditions, unknown) : undefined) ?? [];
-  return piece && more.length === 0 ? boundsOfPiece(piece, unknown) : conditions;
 }
