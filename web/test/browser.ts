@@ -107,6 +107,16 @@ export class User {
     await this.page.keyboard.sendCharacter(text);
   }
 
+  /** Pastes several lines where the author is writing. */
+  async pasteLines(label: string, lines: readonly string[]): Promise<void> {
+    const area = await this.page.waitForSelector(`textarea[aria-label="${label}"]`);
+    await area?.evaluate((element, text) => {
+      const clipboardData = new DataTransfer();
+      clipboardData.setData("text/plain", text);
+      element.dispatchEvent(new ClipboardEvent("paste", { clipboardData, bubbles: true, cancelable: true }));
+    }, lines.join("\n"));
+  }
+
   /** Signs in with what the demonstration shows. */
   async signsIn(origin: string): Promise<void> {
     await this.page.goto(origin);

@@ -75,10 +75,18 @@ describe("limits, derivatives and series on the bench", () => {
     await author.seesVerdict(await lines(), "nailed");
     const beside = (await lines()) - 1;
     await (await author.page.waitForSelector(`button[aria-label="write the reason beside line ${beside}"]`))?.click();
-    await author.sees("Multiply out", `[data-testid=line-${beside}]`);
+    await author.sees("difference of two squares", `[data-testid=line-${beside}]`);
     await author.write("= 4 x^2");
     await author.seesVerdict(await lines(), "bent");
     await author.sees("an exponent", `[data-testid=line-${await lines()}]`);
+  });
+
+  it("makes a line of each line that is pasted, and marks the one that went wrong", async () => {
+    const before = (await author.page.$$("[data-testid^=line-]")).length;
+    await author.pasteLines("writing line", ["solve 2 q + 3 = 11", "so 2 q = 8", "\\Rightarrow q = 6"]);
+    await author.seesVerdict(before + 2, "nailed");
+    await author.seesVerdict(before + 3, "bent");
+    for (let line = before + 3; line > before; line -= 1) await author.page.click(`button[aria-label="remove line ${line}"]`);
   });
 
   it("publishes the way to the limit with its table", async () => {

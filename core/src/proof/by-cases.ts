@@ -12,7 +12,9 @@ export function byCases(left: Expression, right: Expression, assumptions: readon
   const part = [left, right].flatMap((side) => findAll(side, isDecided))[0];
   const [u, v = ZERO] = part?.kind === "call" ? part.args : [];
   if (!u || part?.kind !== "call" || part.args.length > 2) return undefined;
-  const cases = ([">=", "<"] as const).map((comparison) => relation(u, comparison, v)).filter((one) => decide(one, assumptions) !== false);
+  // The sign of 0 is a case of its own.
+  const comparisons = part.name === "sgn" ? ([">", "=", "<"] as const) : ([">=", "<"] as const);
+  const cases = comparisons.map((comparison) => relation(u, comparison, v)).filter((one) => decide(one, assumptions) !== false);
   const shown = cases.map((one) => {
     const known = [...assumptions, one];
     const [a, b] = [left, right].map((side) => withDecidedCases(side, known));

@@ -258,6 +258,9 @@ export const SLIPS: readonly (readonly [lines: readonly string[], hint: string])
   [["given G > 0, M > 0, r > 0, m > 0", "m v^2/r = G M m/r^2", "so v^2 = G M/r^2"], "it would be right with an exponent: v² = G M/r"],
   [["solve (x + 1)/(x - 2) = 3", "so x + 1 = 3 x - 2"], "3(x − 2) = 3x − 2 does not hold"],
   [["x^2 + y^2 = 25 and y = x + 1", "so x^2 + x^2 + 1 = 25"], "(x + 1)² = x² + 1 does not hold"],
+  [["given theta in (0, pi/2)", "solve sin theta = 0.4226 for theta", "expect theta = 25.1°"], "to as many digits it is 25.0"],
+  [["solve x + y = 4 and x - y = 2 for x, y", "expect x = 1 and y = 3"], "x and y have changed places"],
+  [["evaluate sqrt(2)", "expect 1.42"], "to as many digits it is 1.41"],
 ];
 
 /** Lost solutions, with the cause that is named. */

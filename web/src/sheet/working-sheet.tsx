@@ -93,6 +93,11 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
                   label={`line ${number}`}
                   autoFocus
                   enter={(text) => replace(index, text)}
+                  enterLines={(lines) => {
+                    setEditing(undefined);
+                    change([...working.slice(0, index), ...lines, ...working.slice(index + 1)]);
+                  }}
+                  room={LIMITS.lines - working.length + 1}
                   cancel={() => setEditing(undefined)}
                 />
               </li>
@@ -134,7 +139,16 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
       <div className="mt-3 grid grid-cols-[2.3rem_minmax(0,1fr)] gap-x-2">
         <span className="pt-1 text-[0.92em] text-copper">({working.length + 1})</span>
         {working.length < LIMITS.lines ? (
-          <WritingLine before={working} label="writing line" recall={working} enter={add} handle={writing} autoFocus />
+          <WritingLine
+            before={working}
+            label="writing line"
+            recall={working}
+            enter={add}
+            enterLines={(lines) => change([...working, ...lines])}
+            room={LIMITS.lines - working.length}
+            handle={writing}
+            autoFocus
+          />
         ) : (
           <p className="text-steel">A working may have {LIMITS.lines} lines: this one has them all.</p>
         )}

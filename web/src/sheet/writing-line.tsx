@@ -1,8 +1,9 @@
 import type { FaultReport } from "@nail-down/core/instruction/line-report";
 import { WORDED_ENDINGS } from "@nail-down/core/instruction/reading/line-body";
+import { pastedLines } from "@nail-down/core/instruction/reading/pasted-lines";
 import { SENTENCE_WORDS } from "@nail-down/core/notation/keywords";
 import { LIMITS } from "@nail-down/core/problemset/limits";
-import { type KeyboardEvent, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
+import { type ClipboardEvent, type KeyboardEvent, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
 import { engine, Stopped } from "../compute/engine.ts";
 import type { Preview } from "../compute/messages.ts";
 import { FaultView, Sentence } from "./line-view.tsx";
@@ -29,14 +30,18 @@ interface WritingLineProps {
   /** Earlier sources, for recalling with the Up key. */
   readonly recall?: readonly string[];
   readonly enter: (source: string) => void;
+  /** Takes several lines at once, as they are pasted, and how many there is room for. */
+  readonly enterLines: (sources: readonly string[]) => void;
+  readonly room: number;
   readonly cancel?: () => void;
   readonly handle?: Ref<WritingHandle>;
 }
 
 /** Where an instruction is written: typeset as it is read, faults underlined where they are. */
-export function WritingLine({ before, start = "", label, autoFocus = false, recall = [], enter, cancel, handle }: WritingLineProps) {
+export function WritingLine({ before, start = "", label, autoFocus = false, recall = [], enter, enterLines, room, cancel, handle }: WritingLineProps) {
   const [source, setSource] = useState(start);
   const [preview, setPreview] = useState<Preview | undefined>();
+  const [refused, setRefused] = useState<FaultReport | undefined>();
   const [recalled, setRecalled] = useState<number | undefined>();
   const area = useRef<HTMLTextAreaElement>(null);
   useImperativeHandle(handle, () => ({
@@ -94,7 +99,20 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
       setSource(recall[index] ?? "");
     }
   };
-  const fault = tooLong(source) ?? preview?.error;
+  const onPaste = (event: ClipboardEvent<HTMLTextAreaElement>): void => {
+    const { selectionStart, selectionEnd } = event.currentTarget;
+    const pasted = pastedLines(event.clipboardData.getData("text/plain"));
+    if (pasted.length < 2) return;
+    event.preventDefault();
+    if (pasted.length > room) {
+      setRefused({ message: `these are ${pasted.length} lines, and there is room for ${room}: a working may have ${LIMITS.lines}`, from: 0, to: 0 });
+      return;
+    }
+    const [first = "", last = ""] = [source.slice(0, selectionStart), source.slice(selectionEnd)];
+    enterLines(pasted.map((line, k) => `${k === 0 ? first : ""}${line}${k === pasted.length - 1 ? last : ""}`));
+    if (!cancel) setSource("");
+  };
+  const fault = refused ?? tooLong(source) ?? preview?.error;
   return (
     <div className="min-w-0">
       <div className="relative font-mono text-[15px] leading-6">
@@ -105,8 +123,12 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
           ref={area}
           rows={1}
           value={source}
-          onChange={(event) => setSource(event.target.value.replace(/\n/g, " "))}
+          onChange={(event) => {
+            setRefused(undefined);
+            setSource(event.target.value.replace(/\n/g, " "));
+          }}
           onKeyDown={onKeyDown}
+          onPaste={onPaste}
           aria-label={label}
           aria-invalid={fault !== undefined}
           spellCheck={false}

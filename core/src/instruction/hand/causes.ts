@@ -17,16 +17,25 @@ import type { Pair } from "./pair.ts";
 const MOST_SLIPS = 2;
 
 /** What probably went wrong where values or an equation are not what they should be: a rounding, or the slip that made one of the other. */
-export function hintFor({ before, after, unknown, assumptions, typed }: Pair, lost: Difference, extra: Difference): Line | undefined {
-  if (!listedValues(after, unknown)) return findSlipOfEquation(before, after, unknown)?.said;
-  const pairs = extra.missing.flatMap((wrong) => lost.missing.map((right) => ({ wrong, right })));
-  const rounding = pairs.map(({ wrong, right }) => betterRounded(wrong, right, typed)).find((said) => said !== undefined);
+export function hintFor(pair: Pair, lost: Difference, extra: Difference): Line | undefined {
+  const { before, after, unknown } = pair;
+  return listedValues(after, unknown) ? hintForValues(pair, lost.missing, extra.missing) : findSlipOfEquation(before, after, unknown)?.said;
+}
+
+/** The same for values that are listed: those that are missing, and those that are wrong. */
+export function hintForValues(
+  { before, unknown, assumptions, typed }: Pick<Pair, "before" | "unknown" | "assumptions" | "typed">,
+  missing: readonly Expression[],
+  wrong: readonly Expression[],
+): Line | undefined {
+  const pairs = wrong.flatMap((value) => missing.map((right) => ({ value, right })));
+  const rounding = pairs.map(({ value, right }) => betterRounded(value, right, typed)).find((said) => said !== undefined);
   if (rounding) return rounding;
-  const ofEquation = findSlipOfValues(before, extra.missing, unknown);
+  const ofEquation = findSlipOfValues(before, wrong, unknown);
   if (ofEquation) return ofEquation.said;
-  const slips = extra.missing.map((wrong) => lost.missing.map((right) => findSlip(right, wrong, assumptions)).find((slip) => slip !== undefined));
-  const isPaired = lost.missing.length === extra.missing.length && lost.missing.length <= MOST_SLIPS && slips.every((slip) => slip !== undefined);
-  return (isPaired ? slips[0] : findSignOfValues(before, extra.missing, unknown))?.said;
+  const slips = wrong.map((value) => missing.map((right) => findSlip(right, value, assumptions)).find((slip) => slip !== undefined));
+  const isPaired = missing.length === wrong.length && missing.length <= MOST_SLIPS && slips.every((slip) => slip !== undefined);
+  return (isPaired ? slips[0] : findSignOfValues(before, wrong, unknown))?.said;
 }
 
 /** Why solutions are lost: both sides were divided by what is 0 there, a sign or a place of a circular function was forgotten, or a factor. */

@@ -67,10 +67,10 @@ export function unknownOf(question: Question, claimed: Expression, environment: 
   return first;
 }
 
-/** The name for which a statement gives values: x in x = 2 or x = 3. */
+/** The name for which a statement gives values: x in x = 2 or x = 3, v in m v = q B r or v = 0. */
 function aloneOnTheLeft(claimed: Expression): string | undefined {
   const items = claimed.kind === "logic" ? claimed.items : [claimed];
-  const names = items.map((item) => (item.kind === "relation" && item.operands[0]?.kind === "name" ? item.operands[0].name : undefined));
+  const names = items.flatMap((item) => (item.kind === "relation" && item.operands[0]?.kind === "name" ? [item.operands[0].name] : []));
   const [first] = names;
   return first !== undefined && names.every((name) => name === first) ? first : undefined;
 }
