@@ -1,8 +1,9 @@
 import { ballValue } from "../expression/ball-value.ts";
-import { cases, MINUS_ONE, negate, number, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
+import { cases, MINUS_ONE, negate, number, ONE, PI, relation, subtract, ZERO } from "../expression/construct.ts";
 import { opposite } from "../expression/equations.ts";
 import { type Comparison, contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { ROUNDING } from "../expression/functions/kinds.ts";
+import { isReal } from "../expression/realness.ts";
 import { mapChildren, substitute } from "../expression/substitute.ts";
 import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
@@ -113,7 +114,7 @@ function calledNear(e: Expression & { kind: "call" }, at: (part: Expression) => 
 export function withDecidedCases(whole: Expression, known: readonly Expression[]): Expression {
   const depends = (part: Expression): boolean =>
     part.kind === "cases" ||
-    (part.kind === "call" && (ROUNDING.has(part.name) || BRANCHING.has(part.name)) && (known.length > 0 || freeNames(part).size === 0));
+    (part.kind === "call" && (ROUNDING.has(part.name) || BRANCHING.has(part.name) || part.name === "arg") && (known.length > 0 || freeNames(part).size === 0));
   if (findAll(whole, depends).length === 0) return whole;
   const e = mapChildren(whole, (child) => withDecidedCases(child, known));
   if (e.kind === "call") return depends(e) ? (decidedCall(e, known) ?? e) : e;
@@ -127,7 +128,7 @@ export function withDecidedCases(whole: Expression, known: readonly Expression[]
   return branches.length === 0 && e.otherwise ? e.otherwise : cases(branches, e.otherwise);
 }
 
-/** Bars, a sign, an extremum or a step without the function, where what is known decides which of its values it has. */
+/** Bars, a sign, an angle, an extremum or a step without the function, where what is known decides which of its values it has. */
 function decidedCall(e: Expression & { kind: "call" }, known: readonly Expression[]): Expression | undefined {
   if (ROUNDING.has(e.name)) return decidedStep(e, known);
   const [u = ZERO] = e.args;
@@ -137,6 +138,8 @@ function decidedCall(e: Expression & { kind: "call" }, known: readonly Expressio
       return holds(">=", u, ZERO) ? u : holds("<=", u, ZERO) ? negate(u) : undefined;
     case "sgn":
       return holds(">", u, ZERO) ? ONE : holds("<", u, ZERO) ? MINUS_ONE : undefined;
+    case "arg":
+      return !isReal(u) ? undefined : holds(">", u, ZERO) ? ZERO : holds("<", u, ZERO) ? PI : undefined;
     case "max":
       return e.args.find((one) => e.args.every((other) => other === one || holds(">=", one, other)));
     case "min":

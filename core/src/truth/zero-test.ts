@@ -15,6 +15,7 @@ import * as poly from "../polynomial/multivariate.ts";
 import { withBinomialSums } from "./binomial-theorem.ts";
 import { vanishesAsAngle } from "./bounded-angles.ts";
 import { withDecidedCases } from "./branches.ts";
+import { withModuli } from "./conjugate-pairs.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
 import { withFactorials, withLeastFactorials } from "./factorials.ts";
 import { integerCases } from "./family-of-values.ts";
@@ -60,7 +61,7 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   if (!equal(summed, e) && zeroTest(summed, known).kind === "zero") return { kind: "zero", method: "by the binomial theorem" };
   const sampled = sampledTest(e, known);
   if (sampled.kind === "nonzero") return sampled;
-  const decided = withDecidedCases(untangled(e, known), known);
+  const decided = withDecidedCases(untangled(withModuli(e), known), known);
   if (!equal(decided, e) && zeroTest(decided, known).kind === "zero")
     return { kind: "zero", method: "what is known decides the signs, and the rest reduces to 0" };
   const related = relationsProveZero(e, known);

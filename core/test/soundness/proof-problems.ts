@@ -204,6 +204,14 @@ export const OTHERS: readonly (readonly string[])[] = [
   ["show cos(i x) = cosh x"],
   ["given n in integers", "show (-1)^(2n + 1) = -1"],
   ["given n in integers", "show i^(4n) = 1"],
+  ["given z in complex", "show arg(z conj(z)) = 0"],
+  ["show arg(-x^2 - 1) = pi"],
+  ["given z in complex, w in complex", "show |z/w| = |z|/|w|"],
+  ["show |sin(x + i y)|^2 = sin^2 x + sinh^2 y"],
+  ["show (x^3)^(1/3) = |x|"],
+  ["given n in integers, k in integers, 0 < k <= n", "show k binomial(n, k) = n binomial(n - 1, k - 1)"],
+  ["show (2n)!/(2^n n!) = product_(k=1)^n (2k - 1)"],
+  ["show tan(a + b + c) = (tan a + tan b + tan c - tan a tan b tan c)/(1 - tan a tan b - tan b tan c - tan c tan a)"],
 ];
 
 /** Identities that many believe. */

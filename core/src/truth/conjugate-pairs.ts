@@ -1,0 +1,16 @@
+import { call, power, product, TWO } from "../expression/construct.ts";
+import { type Expression, equal, factorsOf } from "../expression/expression.ts";
+import { mapChildren } from "../expression/substitute.ts";
+
+/** Every product u · conj(u) as |u|², which is real and not negative. */
+export function withModuli(e: Expression): Expression {
+  const inner = mapChildren(e, withModuli);
+  const factors = inner.kind === "product" ? factorsOf(inner) : [];
+  const conjugate = factors.find(
+    (factor) => factor.kind === "call" && factor.name === "conj" && factors.some((other) => equal(other, factor.args[0] ?? factor)),
+  );
+  const [u] = conjugate?.kind === "call" ? conjugate.args : [];
+  if (!conjugate || !u) return inner;
+  const partner = factors.find((factor) => equal(factor, u));
+  return withModuli(product(power(call("abs", u), TWO), ...factors.filter((factor) => factor !== conjugate && factor !== partner)));
+}
