@@ -1,5 +1,5 @@
 import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
-import { call, derivative, divide, equation, name, ONE, power, product, subtract, sum } from "../../expression/construct.ts";
+import { call, derivative, divide, equation, name, negate, power, product, subtract, sum } from "../../expression/construct.ts";
 import { contains, type Expression, factorsOf, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { simplify } from "../../truth/index.ts";
@@ -33,9 +33,11 @@ const ofProduct: Forgotten = (term, variable) => {
 
 /** (u/v)′ = u′/v′, and the quotient rule with its terms the other way round. */
 const ofQuotient: Forgotten = (term, variable) => {
-  const below = factorsOf(term).filter((factor) => isReciprocal(factor) && contains(factor, variable));
-  const v = product(...below.map((factor) => divide(ONE, factor)));
-  const u = product(...factorsOf(term).filter((factor) => !below.includes(factor)));
+  const below = factorsOf(term)
+    .filter(isReciprocal)
+    .filter((factor) => contains(factor, variable));
+  const v = product(...below.map(({ base, exponent }) => power(base, negate(exponent))));
+  const u = product(...factorsOf(term).filter((factor) => !below.some((one) => one === factor)));
   if (below.length === 0) return [];
   const [up, down] = [differentiate(u, variable), differentiate(v, variable)];
   return [divide(up, down), divide(subtract(product(u, down), product(up, v)), product(v, v)), divide(sum(product(up, v), product(u, down)), product(v, v))];
