@@ -134,7 +134,7 @@ describe("derivatives", () => {
           expect(Math.abs(chord - slope(x, a)), e).toBeLessThan(1e-6 * (1 + Math.abs(chord) + Math.abs(f(x, a))));
         }
       }),
-      cases(60),
+      cases(45),
     );
     expect(nailed / all).toBeGreaterThan(0.9);
   });

@@ -130,6 +130,7 @@ describe("expansions with a remainder", () => {
 
   it("agree with arithmetic near 0, and contradict any other value", () => {
     let [nailed, seen] = [0, 0];
+    const count = cases(40);
     fc.assert(
       fc.property(quotient, (e) => {
         const place = placeAt("0", "right");
@@ -148,14 +149,15 @@ describe("expansions with a remainder", () => {
           expect(judged(e, place, `${text} + 1/7`), e).toBe("bent");
         }
       }),
-      cases(60),
+      count,
     );
     expect(nailed).toBeGreaterThan(0.95 * seen);
-    expect(seen).toBeGreaterThan(50);
+    expect(seen).toBeGreaterThan(0.8 * count.numRuns);
   });
 
   it("agree with arithmetic far out, and contradict any other value", () => {
     let [nailed, seen] = [0, 0];
+    const count = cases(40);
     fc.assert(
       fc.property(ratio, (e) => {
         const place = placeAt("infinity");
@@ -173,9 +175,9 @@ describe("expansions with a remainder", () => {
           expect(judged(e, place, `${text} + 1/7`), e).toBe("bent");
         }
       }),
-      cases(60),
+      count,
     );
     expect(nailed).toBeGreaterThan(0.9 * seen);
-    expect(seen).toBeGreaterThan(50);
+    expect(seen).toBeGreaterThan(0.8 * count.numRuns);
   });
 });

@@ -90,7 +90,7 @@ describe("identities", () => {
         const [a, b] = [valueAt(left, { z }), valueAt(right, { z })];
         expect(isDefined(a) && isDefined(b) && isNear(a, b, 1e-12), `${where} at ${point.text}`).toBe(false);
       }),
-      cases(150),
+      cases(110),
     );
     tally.demand(0.75);
   });
@@ -115,7 +115,7 @@ describe("rewriting", () => {
           if (both) expect(isNear(...both, 1e-7), `${[...given, `${verb} ${source}`].join("; ")} is ${answer.value.text}, at ${z.re} + ${z.im} i`).toBe(true);
         }
       }),
-      cases(120),
+      cases(90),
     );
     tally.demand(0.8);
   });
