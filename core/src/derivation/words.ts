@@ -33,8 +33,11 @@ export function stepWords({ rule, pieces, side }: Step): Line {
 
 /** Words with the side of an identity before them. */
 function besides(words: string, side: Step["side"]): string {
-  return side ? `${side}: ${words.replace(/^[A-Z](?=[a-z ])/, (letter) => letter.toLowerCase())}` : words;
+  return side ? `${side}: ${midSentence(words)}` : words;
 }
+
+/** The words of a step where they do not begin a sentence. */
+export const midSentence = (words: string): string => words.replace(/^[A-Z](?=[a-z ])/, (letter) => letter.toLowerCase());
 
 /** A name that no wording uses, for the piece with this number. */
 const placeholder = (place: number): string => `Q_${FIRST_PLACE + place}`;

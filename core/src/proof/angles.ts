@@ -21,7 +21,5 @@ const isAngular = (name: string): boolean => kindOf(name) !== undefined || QUOTI
 
 /** Whether an angle is one that a proof would speak of: it stands in the identity, or has whole multiples of what its terms have there. */
 export function isSpokenOf(u: Expression, { angles }: Setting): boolean {
-  return angles.some((known) => equal(known, u)) || termsOf(u).every((term) => isWhole(splitCoefficient(term).coefficient));
+  return angles.some((known) => equal(known, u)) || termsOf(u).every((term) => rational.isInteger(splitCoefficient(term).coefficient));
 }
-
-const isWhole = ({ den }: rational.Rational): boolean => den === 1;

@@ -78,9 +78,7 @@ function commonValue({ of, inverse }: Way, left: Expression, right: Expression, 
 
 /** An angle without multiples of π, which the tangent does not see. */
 const withoutTurns = (angle: Expression): Expression =>
-  sum(...termsOf(angle).filter((term) => !isWhole(splitCoefficient(term).coefficient) || !equal(splitCoefficient(term).rest, PI)));
-
-const isWhole = ({ den }: rational.Rational): boolean => den === 1;
+  sum(...termsOf(angle).filter((term) => !rational.isInteger(splitCoefficient(term).coefficient) || !equal(splitCoefficient(term).rest, PI)));
 
 /** The bounds of an angle as a relation. */
 function rangeOf(angle: Expression, { low, high, lowOpen, highOpen }: AngleRange): Expression {

@@ -20,7 +20,7 @@ export interface AngleRange {
 /** A value of an argument, and the angle there as a multiple of π. */
 type Place = readonly [value: Expression, angle: Rational];
 
-const part = (num: number, den: number): Rational => rational.divide(rational.rational(num), rational.rational(den));
+const part = rational.rational;
 const ROOT_HALF = sqrt(HALF);
 
 /** The inverse circular functions that are monotone on their whole domain: their range, and places between. */
@@ -127,6 +127,10 @@ function betweenQuarters(angle: Expression, known: readonly Expression[]): Angle
   return low && high && { low, high, lowOpen: is(">", low), highOpen: is("<", high) };
 }
 
+/** The common denominator of the numbers before the terms of a sum. */
+export const commonDenominator = (e: Expression): number =>
+  termsOf(e).reduce((den, term) => Number(integer.lcm(den, splitCoefficient(term).coefficient.den)), 1);
+
 /** Whether a range lies between −bound π and bound π, without these ends. */
 function isWithin({ low, high, lowOpen, highOpen }: AngleRange, bound: number): boolean {
   const [down, up] = [rational.compare(low, rational.rational(-bound)), rational.compare(high, rational.rational(bound))];
@@ -145,8 +149,7 @@ export function vanishesAsAngle(e: Expression, known: readonly Expression[], isZ
   if (findAll(e, (one) => one.kind === "call" && isInverseCircular(one.name)).length === 0) return undefined;
   const range = angleRange(e, known);
   if (!range) return undefined;
-  const common = termsOf(e).reduce((den, term) => Number(integer.lcm(den, splitCoefficient(term).coefficient.den)), 1);
-  const times = rational.rational(common);
+  const times = rational.rational(commonDenominator(e));
   const whole = added(closed(rational.ZERO, rational.ZERO), range, times);
   if (!isWithin(whole, 2)) return undefined;
   const angle = product(number(times), e);

@@ -3,7 +3,7 @@ import { Kernels, normalForm, polynomialExpression, whereRational } from "../can
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
 import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, equal, findAll, freeNames, holdsBoundedRoot, isRoot, termsOf } from "../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames, holdsBoundedRoot, isRoot } from "../expression/expression.ts";
 import { infinityOf } from "../expression/infinity.ts";
 import { isDefiniteIntegral } from "../expression/integral.ts";
 import * as complex from "../number/complex-ball.ts";
@@ -13,7 +13,7 @@ import * as real from "../number/real-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { withBinomialSums } from "./binomial-theorem.ts";
-import { vanishesAsAngle } from "./bounded-angles.ts";
+import { commonDenominator, vanishesAsAngle } from "./bounded-angles.ts";
 import { withDecidedCases } from "./branches.ts";
 import { withModuli } from "./conjugate-pairs.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
@@ -218,8 +218,7 @@ function constantTest(typed: Expression): ZeroTest {
  * where e^(ne) = 1, and where e^(ine) = 1; with n a common denominator of the terms both are algebraic.
  */
 function exponentialIsOne(e: Expression): boolean {
-  const terms = termsOf(e);
-  const common = terms.reduce((den, term) => Number(integer.lcm(den, splitCoefficient(term).coefficient.den)), 1);
+  const common = commonDenominator(e);
   if (common > MOST_COMMON_DENOMINATOR) return false;
   return [ONE, I].some((turn) => {
     const related = relationsProveZero(subtract(power(E, product(number(common), turn, e)), ONE), []);

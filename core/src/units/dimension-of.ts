@@ -30,6 +30,7 @@ export function unitFactor(text: string): Expression {
   return name(unitName(text));
 }
 
+/** The name under which a unit stands among the names of an expression, from its text: `[m/s]`. */
 export function unitName(text: string): string {
   return `[${text}]`;
 }

@@ -51,13 +51,15 @@ type Cause = (pair: Pair, lost: readonly Expression[]) => Line | undefined;
 
 const isZeroAt = (e: Expression, unknown: string, value: Expression): boolean => zeroTest(substitute(e, new Map([[unknown, value]]))).kind === "zero";
 
-/** What the line before holds more than the step, where that is 0 at the lost solutions. */
-function lostFactor({ before, after, unknown }: Pair, lost: readonly Expression[]): Expression | undefined {
-  const ratio = ratioOf(before, after);
+/** What one equation holds more than another as a factor, where that is 0 at some values of the unknown. */
+function vanishingFactor(more: Expression, less: Expression, unknown: string, values: readonly Expression[]): Expression | undefined {
+  const ratio = ratioOf(more, less);
   if (!ratio || !freeNames(ratio).has(unknown)) return undefined;
   if (findAll(ratio, (part) => isReciprocal(part) && freeNames(part).has(unknown)).length > 0) return undefined;
-  return lost.every((value) => isZeroAt(ratio, unknown, value)) ? ratio : undefined;
+  return values.every((value) => isZeroAt(ratio, unknown, value)) ? ratio : undefined;
 }
+
+const lostFactor = ({ before, after, unknown }: Pair, lost: readonly Expression[]): Expression | undefined => vanishingFactor(before, after, unknown, lost);
 
 const divided: Cause = (pair, lost) => {
   const sides = isEquation(pair.before) ? pair.before.operands : [];
@@ -124,16 +126,12 @@ export function whyExtra({ question, before, after, unknown }: Pair, extra: read
     extra.every((value) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []) === false),
   );
   if (outside) return say`: it was asked for where ${outside}`;
-  const solves = (value: Expression): boolean =>
-    isEquation(before) && zeroTest(substitute(sideDifference(before), new Map([[unknown, value]]))).kind === "zero";
+  const solves = (value: Expression): boolean => isEquation(before) && isZeroAt(sideDifference(before), unknown, value);
   if (question.answered?.kept && extra.every(solves)) return say`: it was set aside`;
   if (twoSidedParts(before, unknown).length > 0 && extra.every((value) => gainOf(before, value, unknown) === "squaring"))
     return say`: both sides were squared, which can add solutions`;
-  const ratio = ratioOf(after, before);
-  const divides = ratio !== undefined && findAll(ratio, (part) => isReciprocal(part) && freeNames(part).has(unknown)).length > 0;
-  const vanishes =
-    ratio && !divides && freeNames(ratio).has(unknown) && extra.every((value) => zeroTest(substitute(ratio, new Map([[unknown, value]]))).kind === "zero");
-  return vanishes ? say`: both sides were multiplied by ${ratio}, which can be 0` : [];
+  const factor = vanishingFactor(after, before, unknown, extra);
+  return factor ? say`: both sides were multiplied by ${factor}, which can be 0` : [];
 }
 
 function ratioOf(a: Expression, b: Expression): Expression | undefined {

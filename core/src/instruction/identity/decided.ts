@@ -48,7 +48,7 @@ export function decided(identity: Identity): Decided {
     case "zero":
       return { kind: "true", method: test.method, steps: shown(identity, test.method) };
     case "nonzero":
-      return { kind: "false", at: test.witness };
+      return { kind: "false", at: friendlyPoint(left, right, assumptions) ?? test.witness };
     case "undecided":
       return byDerivative(identity) ?? atFriendlyPoint(identity) ?? atManyPoints(identity);
   }

@@ -1,6 +1,6 @@
 import { stepsCheck } from "../../check/step.ts";
 import type { Step } from "../../derivation/step.ts";
-import { stepText } from "../../derivation/words.ts";
+import { midSentence, stepText } from "../../derivation/words.ts";
 import { ONE, ZERO } from "../../expression/construct.ts";
 import { isEquation } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
@@ -87,7 +87,7 @@ function carryOut(from: number, to: number, environment: Environment): Outcome {
 /** A few steps as the reason in the margin; undefined for a longer way. */
 function reasonFrom(steps: readonly Step[]): string | undefined {
   if (steps.length === 0 || steps.length > MOST_IN_REASON) return undefined;
-  return steps.map((one, k) => (k === 0 ? stepText(one) : stepText(one).replace(/^[A-Z](?=[a-z ])/, (letter) => letter.toLowerCase()))).join("; ");
+  return steps.map((one, k) => (k === 0 ? stepText(one) : midSentence(stepText(one)))).join("; ");
 }
 
 const MOST_IN_REASON = 3;

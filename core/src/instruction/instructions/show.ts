@@ -18,7 +18,6 @@ import { decide, lostConditions, type Point, simplify } from "../../truth/index.
 import type { Outcome } from "../answer.ts";
 import { putIn } from "../carrying-out/put-in.ts";
 import { type Environment, withoutGivens } from "../environment.ts";
-import { friendlyPoint } from "../identity/counterexample.ts";
 import { decided } from "../identity/decided.ts";
 import { whatWouldDecide } from "../identity/what-would-decide.ts";
 import { whatWouldHold } from "../identity/what-would-hold.ts";
@@ -81,7 +80,7 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
       });
     }
     case "false":
-      return refuted(left, right, friendlyPoint(left, right, assumptions) ?? found.at, own.steps, assumptions);
+      return refuted(left, right, found.at, own.steps, assumptions);
     case "open": {
       const { compared } = found;
       const sentence = joined([undecidedText(compared), whatWouldDecide({ left, right, assumptions })], "; ");

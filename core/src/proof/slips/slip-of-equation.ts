@@ -4,6 +4,7 @@ import { type Expression, factorsOf, freeNames, isReciprocal, termsOf } from "..
 import { joined, type Line, say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { simplify } from "../../truth/index.ts";
+import { inverse } from "../functions.ts";
 import { tidied } from "../tidy.ts";
 import { isProportional, lettersOf, looker, lookerAlong } from "./looks.ts";
 import type { Slip } from "./slip.ts";
@@ -49,7 +50,7 @@ function cleared(before: Expression): readonly Expression[] {
   if (!left || !right) return [];
   const below = [left, right].flatMap((side) => termsOf(side).flatMap((term) => factorsOf(term).filter(isReciprocal)));
   return below.map((factor) => {
-    const by = divide(product(), factor);
+    const by = inverse(factor);
     return equation(tidied(product(by, left)), tidied(product(by, right)));
   });
 }

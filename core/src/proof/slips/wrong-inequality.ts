@@ -1,5 +1,5 @@
 import { chain, logic, negate, relation } from "../../expression/construct.ts";
-import { alternativesOf } from "../../expression/equations.ts";
+import { alternativesOf, MIRRORED } from "../../expression/equations.ts";
 import { type Comparison, type Expression, equal } from "../../expression/expression.ts";
 import { type Line, say } from "../../notation/inline.ts";
 
@@ -9,12 +9,11 @@ export interface OtherInequality {
   readonly said: Line;
 }
 
-const TURNED: Readonly<Record<Comparison, Comparison>> = { "<": ">", ">": "<", "<=": ">=", ">=": "<=", "=": "=", "!=": "!=" };
 const OTHER_END: Readonly<Record<Comparison, Comparison>> = { "<": "<=", "<=": "<", ">": ">=", ">=": ">", "=": "=", "!=": "!=" };
 
 /** What is probably meant where an inequality does not follow: the sign turned round, the end counted or not, both signs of a root. */
 export function otherInequalities(claimed: Expression): readonly OtherInequality[] {
-  const turned = withComparisons(claimed, TURNED);
+  const turned = withComparisons(claimed, MIRRORED);
   const otherEnds = withComparisons(claimed, OTHER_END);
   return [
     { instead: turned, said: say`the sign turns round when both sides are multiplied or divided by a negative number: ${turned}` },
@@ -43,5 +42,5 @@ function bothSigns(claimed: Expression): readonly Expression[] {
   if (!left || !right || !comparison || comparison === "=" || comparison === "!=") return [];
   return comparison.startsWith("<")
     ? [chain([negate(right), left, right], [comparison, comparison])]
-    : [logic("or", [relation(left, TURNED[comparison], negate(right)), claimed])];
+    : [logic("or", [relation(left, MIRRORED[comparison], negate(right)), claimed])];
 }
