@@ -189,9 +189,10 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
 
 /** Judges a step by its claim alone: same solutions, equal value, or a true statement; and what is written must mean it. */
 export function judgeStep(step: Step, assumptions: readonly Expression[], established: readonly EstablishedIntegral[] = []): StepVerdict {
-  const judged = judgeClaim(step.claim, { assumptions: [...assumptions, ...step.conditions], established });
+  const known = [...assumptions, ...step.conditions];
+  const judged = judgeClaim(step.claim, { assumptions: known, established });
   if (judged.verdict === "bent" || !step.written) return judged;
-  return writtenMeans(step.written, step.claim) ? judged : bent("what is written does not mean what is claimed");
+  return writtenMeans(step.written, step.claim, known) ? judged : bent("what is written does not mean what is claimed");
 }
 
 function judgeClaim<K extends Claim["kind"]>(claim: Extract<Claim, { kind: K }>, context: Context): StepVerdict {
@@ -200,6 +201,11 @@ function judgeClaim<K extends Claim["kind"]>(claim: Extract<Claim, { kind: K }>,
 }
 
 function judgeEqual(before: Expression, after: Expression, assumptions: readonly Expression[]): StepVerdict {
+  if (before.kind === "relation" && after.kind === "relation" && before.comparisons.join() === after.comparisons.join()) {
+    const sides = before.operands.map((side, k) => judgeEqual(side, after.operands[k] ?? ZERO, assumptions));
+    const worst = weakest(sides.map(({ verdict }) => verdict));
+    return sides.find(({ verdict }) => verdict === worst) ?? loose("there is nothing on its sides");
+  }
   const test = equalityTest(writeOut(before), writeOut(after), assumptions);
   if (test.kind === "zero") return nailed(test.method);
   if (test.kind === "nonzero") return bent(test.witness.size === 0 ? "the values differ" : `the values differ at ${pointText(test.witness)}`);
@@ -269,7 +275,7 @@ function sameParts(a: Expression, b: Expression): boolean {
 }
 
 /** Whether a written form, with ± read as two alternatives, says the same as the claim's result. */
-function writtenMeans(written: Syntax, claim: Claim): boolean {
+function writtenMeans(written: Syntax, claim: Claim, assumptions: readonly Expression[]): boolean {
   try {
     const ranges = rangesIn(claimedParts(claim));
     const plain = (e: Expression): Expression => withRanges(e, ranges);
@@ -278,9 +284,10 @@ function writtenMeans(written: Syntax, claim: Claim): boolean {
     if (claim.kind === "put in" && meant.kind !== "relation") return equalityTest(substitute(meant, claim.values), claim.after).kind === "zero";
     if (claim.kind !== "equivalent") {
       const result = plain(claim.kind === "holds" ? claim.statement : claim.kind === "convex" ? claim.of : claim.after);
-      if (meant.kind !== "relation") return equalityTest(meant, result).kind === "zero";
+      if (meant.kind !== "relation") return equalityTest(meant, result, assumptions).kind === "zero";
+      if (result.kind === "relation") return sameEquation(meant, result, assumptions);
       // A chain D = … = value: everything after the name must be the value.
-      return meant.operands.slice(1).every((operand) => equalityTest(operand, result).kind === "zero");
+      return meant.operands.slice(1).every((operand) => equalityTest(operand, result, assumptions).kind === "zero");
     }
     const [said, claimed] = [alternativesIn(meant), alternativesIn(plain(claim.after))];
     const covers = (some: readonly Expression[], others: readonly Expression[]): boolean =>

@@ -1,10 +1,11 @@
 import { differentiate } from "../calculus/derivative.ts";
 import { rootOf } from "../calculus/system-root.ts";
-import { product } from "../expression/construct.ts";
+import { equation, name, product } from "../expression/construct.ts";
 import type { Expression, NameRange } from "../expression/expression.ts";
 import { applied, combined } from "../matrix/arithmetic.ts";
 import { type FunctionDefinition, LineUnusable, type Meanings } from "../notation/elaborate.ts";
 import type { Declarations } from "../notation/syntax.ts";
+import type { KnownAngle } from "../solve/ratios/known-angle.ts";
 import { unitFactor } from "../units/dimension-of.ts";
 import type { Unit } from "../units/unit.ts";
 import type { Digits, Outcome } from "./answer.ts";
@@ -34,6 +35,8 @@ export interface Environment {
   /** What kind of number a quantity is, where that was given. */
   readonly kinds: ReadonlyMap<string, NumberKind>;
   readonly outcomes: ReadonlyMap<number, Outcome>;
+  /** Angles that are known by one of their ratios and where they lie; their values stand among the givens. */
+  readonly angles: ReadonlyMap<string, KnownAngle>;
   /** Whether a declaration was written in degrees. */
   readonly inDegrees: boolean;
   /** How far decimals go where a line does not say it itself. */
@@ -64,6 +67,7 @@ export const EMPTY: Environment = {
   assumptions: [],
   kinds: new Map(),
   outcomes: new Map(),
+  angles: new Map(),
   inDegrees: false,
 };
 
@@ -106,9 +110,14 @@ export function measuredMeanings(environment: Environment): Meanings {
   };
 }
 
+/** What the known angles are. */
+export function angleFacts({ angles }: Environment): readonly Expression[] {
+  return [...angles].map(([letter, { value }]) => equation(name(letter), value));
+}
+
 /** As if no letter had a given value: the form of a result is asked for, not its number. */
 export function withoutGivens(environment: Environment): Environment {
-  return { ...environment, givens: new Map() };
+  return { ...environment, givens: new Map(), angles: new Map() };
 }
 
 /** What (n) stands for, with its unit as a factor where its answer has one. */

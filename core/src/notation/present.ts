@@ -1,5 +1,5 @@
 import { number as numberNode, splitCoefficient } from "../expression/construct.ts";
-import { compare, type Expression, factorsOf, freeNames } from "../expression/expression.ts";
+import { compare, type Expression, factorsOf, findAll, freeNames, isRoot } from "../expression/expression.ts";
 import { families, family } from "../expression/functions/registry.ts";
 import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
@@ -160,11 +160,14 @@ export function presentInOrder(terms: readonly Expression[]): Syntax {
   return terms.length === 0 ? presentNumber(rational.ZERO, undefined) : terms.map(present).reduce(plus);
 }
 
-/** The least common denominator of the coefficients of a sum of constants, or 1 where a decimal was typed. */
+/** Whether a root of a number stands in an expression: decimals beside it would mix two ways to write numbers. */
+const holdsSurd = (e: Expression): boolean => findAll(e, (part) => isRoot(part) && freeNames(part).size === 0).length > 0;
+
+/** The least common denominator of the coefficients of a sum of constants, or 1 where a decimal was typed and no root stands beside it. */
 function commonDenominator(terms: readonly Expression[]): integer.Integer {
-  const typed = terms.some(
-    (term) => (term.kind === "number" ? term : term.kind === "product" && term.factors[0]?.kind === "number" ? term.factors[0] : undefined)?.typed,
-  );
+  const typed =
+    !terms.some(holdsSurd) &&
+    terms.some((term) => (term.kind === "number" ? term : term.kind === "product" && term.factors[0]?.kind === "number" ? term.factors[0] : undefined)?.typed);
   if (typed) return 1;
   return terms.reduce<integer.Integer>((common, term) => integer.lcm(common, splitCoefficient(term).coefficient.den), 1);
 }
@@ -189,7 +192,7 @@ function presentTerms(terms: readonly Expression[]): Syntax {
 
 /**
  * A leading minus sign is avoided where another term is positive, unless that would break the falling powers of one letter:
- * b² − 4ac, s − u t, 1 − q, but −x² + 4x − 1.
+ * b² − 4ac, s − u t, 1 − q, π − A, but −x² + 4x − 1.
  */
 function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
   const [first] = terms;
@@ -199,7 +202,7 @@ function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
   const better = terms.find((term) => {
     const other = placeOf(term);
     const besideNumber =
-      terms.length === 2 && ((place.group === 1 && isMonomial(first) && term.kind === "number") || (first.kind === "number" && other.group === 2));
+      terms.length === 2 && ((place.group === 1 && isMonomial(first) && freeNames(term).size === 0) || (first.kind === "number" && other.group === 2));
     const alike = besideNumber || (other.group === place.group && (other.degree === place.degree || (place.group === 1 && severalNames)));
     return alike && splitCoefficient(term).coefficient.num > 0;
   });
@@ -247,7 +250,7 @@ function presentProduct(e: Expression): Syntax {
   const below = others.filter(isWrittenBelow).map(reciprocal);
   const value = coefficient?.value ?? rational.ONE;
   const size = rational.abs(value);
-  const typed = coefficient?.typed;
+  const typed = others.some(holdsSurd) ? undefined : coefficient?.typed;
   const scale = typed !== undefined ? number(typed) : number(size.num.toString());
   const numeratorParts = above.map(presentPower);
   const showScale = typed !== undefined || size.num !== 1 || numeratorParts.length === 0;

@@ -24,7 +24,7 @@ import { decideForIntegers } from "./integer-conditions.ts";
 import { isSeenOpen } from "./open-by-samples.ts";
 import { polynomialSign } from "./polynomial-sign.ts";
 import { decideByParts } from "./sign-of-parts.ts";
-import { constantSign, isNotWhole, isWholeConstant, zeroTest } from "./zero-test.ts";
+import { constantSign, isNotWhole, isWholeConstant, withFixedNames, zeroTest } from "./zero-test.ts";
 
 /** Which signs a real expression can have, as a set: bit 0 negative, bit 1 zero, bit 2 positive. */
 export type Signs = number;
@@ -287,6 +287,8 @@ function saysNotZero(fact: Expression, difference: Expression): boolean {
 /** Whether the assumptions force a relation to hold, fail, or leave it open. */
 export function decide(condition: Expression, assumptions: readonly Expression[], bySigns = false): boolean | undefined {
   if (assumptions.some((assumption) => equal(assumption, condition))) return true;
+  const fixed = withFixedNames(condition, assumptions);
+  if (fixed) return decide(fixed, assumptions, bySigns);
   if (condition.kind === "logic") {
     const parts = condition.items.map((item) => decide(item, assumptions, bySigns));
     const decisive = condition.operator === "or";

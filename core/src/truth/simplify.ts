@@ -1,6 +1,6 @@
 import { polynomialFactors, withPositiveLead } from "../canonical/factored.ts";
 import { type Fraction, fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
-import { chain, E, number, power, product, relation, sqrt, ZERO } from "../expression/construct.ts";
+import { chain, E, number, power, product, relation, splitCoefficient, sqrt, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { children, distinct, type Expression, equal, factorsOf, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
 import { isReal } from "../expression/realness.ts";
@@ -205,6 +205,7 @@ function rationaliseDenominator(fraction: Fraction, kernels: Kernels): Fraction 
 function reducedRoot(e: Expression): Expression {
   if (e.kind !== "power" || e.exponent.kind !== "number" || e.exponent.value.den !== 2 || e.exponent.value.num !== 1) return e;
   const inside = expand(e.base);
+  if (inside.kind === "product") return rootOfScaled(inside);
   if (inside.kind !== "sum") return sqrt(inside);
   return whereRational(() => {
     const kernels = new Kernels();
@@ -214,6 +215,13 @@ function reducedRoot(e: Expression): Expression {
     const rest = polynomialExpression(poly.scale(numerator, rational.invert(size)), kernels);
     return product(sqrt(number(size)), sqrt(rest));
   }, e);
+}
+
+/** √(s/4) → √s/2: a rational square comes out of a square root. */
+function rootOfScaled(inside: Expression): Expression {
+  const { coefficient, rest } = splitCoefficient(inside);
+  const size = sqrt(number(coefficient));
+  return size.kind === "number" ? product(size, sqrt(rest)) : sqrt(inside);
 }
 
 /** An expression whose square is e, when e is a perfect square in its names; its sign is not determined. */

@@ -1,11 +1,14 @@
+import { isInverseCircular } from "../canonical/angles.ts";
 import { undoesInverse, undone, withoutInverse } from "../canonical/inverse-circular.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
 import { call, E, I, isNumber, negate, number, ONE, power, product, splitCoefficient, subtract, sum } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { type Expression, equal, findAll, freeNames, holdsBoundedRoot, isRoot } from "../expression/expression.ts";
+import { sidesOf } from "../expression/equations.ts";
+import { contains, type Expression, equal, findAll, freeNames, holdsBoundedRoot, isRoot, termsOf } from "../expression/expression.ts";
 import { infinityOf } from "../expression/infinity.ts";
 import { isDefiniteIntegral } from "../expression/integral.ts";
+import { substitute } from "../expression/substitute.ts";
 import * as complex from "../number/complex-ball.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -16,6 +19,7 @@ import { withBinomialSums } from "./binomial-theorem.ts";
 import { commonDenominator, vanishesAsAngle } from "./bounded-angles.ts";
 import { withDecidedCases } from "./branches.ts";
 import { withModuli } from "./conjugate-pairs.ts";
+import { vanishesByDoubleAngle } from "./double-angles.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
 import { withFactorials, withLeastFactorials } from "./factorials.ts";
 import { integerCases } from "./family-of-values.ts";
@@ -54,6 +58,8 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   const form = rationalForm(e);
   if (form === "zero") return dividesByZero(e) ? { kind: "undecided", digits: 0 } : ZERO_BY_NORMAL_FORM;
   if (freeNames(e).size === 0) return constantTest(e);
+  const fixed = withFixedNames(e, assumptions) ?? withKnownAngles(e, assumptions);
+  if (fixed) return zeroTest(fixed, assumptions);
   const byCases = integerTest(e, assumptions);
   if (byCases) return byCases;
   const known = [...realDomain(e), ...assumptions];
@@ -81,6 +87,27 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   if (vanishesByOrder(e, known)) return { kind: "zero", method: "it is 0 whichever of the quantities compared is the larger" };
   const witness = related === "differs" || form === "nonzero" ? farWitness(e, known) : undefined;
   return witness ? { kind: "nonzero", witness } : { kind: "undecided", digits: sampled.digits ?? 0 };
+}
+
+/** The expression with the values of names that are known to be a number: A = pi/3 among the assumptions; undefined where it has none of them. */
+export function withFixedNames(e: Expression, assumptions: readonly Expression[]): Expression | undefined {
+  return withStatedValues(e, assumptions, (value) => freeNames(value).size === 0);
+}
+
+/** The expression with angles written by their ratios: theta = arctan(a/b) among the assumptions. */
+function withKnownAngles(e: Expression, assumptions: readonly Expression[]): Expression | undefined {
+  return withStatedValues(e, assumptions, (value, letter) => !contains(value, letter) && termsOf(value).some((term) => isInverse(splitCoefficient(term).rest)));
+}
+
+const isInverse = (e: Expression): boolean => e.kind === "call" && isInverseCircular(e.name);
+
+function withStatedValues(e: Expression, assumptions: readonly Expression[], isWanted: (value: Expression, letter: string) => boolean): Expression | undefined {
+  const names = freeNames(e);
+  const values = assumptions.flatMap((fact): readonly (readonly [string, Expression])[] => {
+    const [left, right] = sidesOf(fact);
+    return left?.kind === "name" && right && names.has(left.name) && isWanted(right, left.name) ? [[left.name, right]] : [];
+  });
+  return values.length > 0 ? substitute(e, new Map(values)) : undefined;
 }
 
 /**
@@ -192,6 +219,7 @@ function constantTest(typed: Expression): ZeroTest {
   const separation = separationBits(e);
   const algebraic = separation !== undefined && separation <= MOST_SEPARATION_BITS;
   let digits = 0;
+  const isByInverses = undoesInverse(e);
   // A root that is known by its bounds alone, or an integral, can never be proven equal to anything: few digits tell it from what it is not.
   const ladder =
     holdsBoundedRoot(e) || findAll(e, isDefiniteIntegral).length > 0 ? PRECISIONS.filter((precision) => precision <= BOUNDED_PRECISION) : PRECISIONS;
@@ -202,11 +230,15 @@ function constantTest(typed: Expression): ZeroTest {
     if (size === Number.NEGATIVE_INFINITY) return { kind: "zero", method: "it evaluates to 0 without any rounding" };
     if (algebraic && size < -separation) return { kind: "zero", method: "an algebraic number smaller than its root separation bound is 0" };
     digits = Math.max(digits, Math.floor(-size * Math.log10(2)));
+    // Few digits are enough to see that it is worth undoing the inverse functions, which is quicker than many more.
+    if (isByInverses && precision === PRECISIONS[0] && inversesUndoneVanish(e, [])) return ZERO_BY_INVERSES;
   }
   if (digits < 5) return { kind: "undecided", digits };
   const related = relationsProveZero(e, []);
   if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
-  if (inversesUndoneVanish(e, [])) return ZERO_BY_INVERSES;
+  if (!isByInverses && inversesUndoneVanish(e, [])) return ZERO_BY_INVERSES;
+  if (isByInverses && vanishesByDoubleAngle(e, (part) => zeroTest(part).kind === "zero"))
+    return { kind: "zero", method: "the cosines of the double angles are equal, and the signs are the same" };
   if (equalLogarithms(e)) return { kind: "zero", method: "both sides are positive and their logarithms are equal" };
   return exponentialIsOne(e)
     ? { kind: "zero", method: "its exponential is 1, and it is too small to be another multiple of 2πi" }

@@ -1,6 +1,17 @@
 /** Rules of circular functions and their equations. */
 export const ANGLES = {
   main: {
+    "ratio by definition": () => "By definition",
+    "ratio of an acute angle": (angle: string, ratio: string) => `$${angle}$ is acute, so its ${ratio} is positive`,
+    "ratio by the quadrant": (angle: string, quadrant: string, reference: string, ratio: string, sign: string) =>
+      `$${angle}$ lies in the ${quadrant} quadrant, with the reference angle $${reference}$; there the ${ratio} is ${sign}`,
+    "reference angle": (quadrant: string) => `By the reference angle, with the sign of the ${quadrant} quadrant`,
+    "leave out quarter turns": () => "Leave out quarter turns",
+    "by a formula for angles": (formula: string) => `By the ${formula} formula`,
+    "half-angle with its sign": (quadrant: string, ratio: string, sign: string) =>
+      `By the half-angle formula; the angle lies in the ${quadrant} quadrant, where the ${ratio} is ${sign}`,
+    "half-angle of an acute angle": (ratio: string) => `By the half-angle formula; the angle is acute, so its ${ratio} is positive`,
+    "put in the ratios": () => "Put in these ratios",
     "principal values": () => "An inverse circular function gives the angle back exactly where it lies in the range of that function",
     "name components": (along: string, first: string, across: string, second: string) => `Write $${along} = ${first}$ and $${across} = ${second}$`,
     "length of components": (radius: string, along: string, across: string) => `$${radius}^2 = ${along}^2 + ${across}^2$ gives the size of $${radius}$`,

@@ -3,11 +3,12 @@ import { equation, name } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute, withRanges } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
-import { fillIn, replaceIn, type Syntax } from "../../notation/syntax.ts";
+import { fillIn, partsOfKind, replaceIn, type Syntax } from "../../notation/syntax.ts";
+import { withRatios } from "../../solve/ratios/ratios.ts";
 import { simplify } from "../../truth/index.ts";
 import { coherentUnit } from "../../units/coherent.ts";
 import { countOf, type Unit } from "../../units/unit.ts";
-import { type Environment, ranges } from "../environment.ts";
+import { type Environment, ranges, withoutGivens } from "../environment.ts";
 
 /** An expression with the author's definitions and given values put in, and the steps that say so. */
 export interface PutIn {
@@ -20,8 +21,9 @@ export interface PutIn {
  * so this is repeated until nothing is left to put in; every round is a step.
  */
 export function putIn(e: Expression, environment: Environment, except: ReadonlySet<string> = new Set()): PutIn {
-  const steps: Step[] = [];
-  let current = e;
+  const ratios = ratiosPutIn(e, environment, except);
+  const steps: Step[] = [...ratios.steps];
+  let current = ratios.expression;
   const kinds = [
     ["put in definitions", environment.definitions],
     ["put in givens", environment.givens],
@@ -38,6 +40,12 @@ export function putIn(e: Expression, environment: Environment, except: ReadonlyS
   return { expression: withRanges(current, ranges(environment)), steps };
 }
 
+/** The ratios of angles that are known by one of them, found and put in. */
+export function ratiosPutIn(e: Expression, { angles, inDegrees }: Environment, except: ReadonlySet<string> = new Set()): PutIn {
+  const known = new Map([...angles].filter(([letter]) => freeNames(e).has(letter) && !except.has(letter)));
+  return (known.size > 0 ? withRatios(present(e), e, { known, inDegrees }) : undefined) ?? { expression: e, steps: [] };
+}
+
 /** Values as equations: a = 2, b = 3. */
 export function saidValues(values: ReadonlyMap<string, Expression>): readonly Expression[] {
   return [...values].map(([letter, value]) => equation(name(letter), value));
@@ -48,10 +56,16 @@ export function saidValues(values: ReadonlyMap<string, Expression>): readonly Ex
  * the formula as its author wrote it.
  */
 export function putInWith(e: Expression, put: ReadonlyMap<string, Expression>, environment: Environment, said?: Syntax): PutIn {
-  const written = putIn(e, { ...environment, givens: new Map() }, new Set(put.keys()));
+  const plain = putIn(e, withoutGivens(environment), new Set(put.keys()));
+  const formula = plain.steps.length === 0 ? said : undefined;
+  const { angles } = environment;
+  const inDegrees = environment.inDegrees || (said !== undefined && partsOfKind(said, "degrees").length > 0);
+  const known = new Map([...angles].filter(([letter]) => !put.has(letter)));
+  const ratios = withRatios(formula ?? present(plain.expression), plain.expression, { known, inDegrees });
+  const written = ratios ? { expression: ratios.expression, steps: [...plain.steps, ...ratios.steps] } : plain;
   const open = freeNames(written.expression);
   const values = new Map([...environment.givens, ...put].filter(([letter]) => open.has(letter)));
-  if ([...values.values()].every(isNumeric)) return filledIn(written, values, environment, written.steps.length === 0 ? said : undefined);
+  if ([...values.values()].every(isNumeric)) return filledIn(written, values, environment, ratios ? undefined : formula);
   const own = putIn(e, environment, new Set(put.keys()));
   return filledIn(own, put, environment);
 }

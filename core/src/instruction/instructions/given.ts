@@ -1,10 +1,15 @@
-import { chain, name as nameOf, relation } from "../../expression/construct.ts";
+import { chain, equation, name as nameOf, relation } from "../../expression/construct.ts";
+import { isInequality, sidesOf } from "../../expression/equations.ts";
 import type { Comparison, Expression } from "../../expression/expression.ts";
 import { freeNames } from "../../expression/expression.ts";
-import { withRanges } from "../../expression/substitute.ts";
+import { substitute, withRanges } from "../../expression/substitute.ts";
 import { type Line, mathematics, spaced, words } from "../../notation/inline.ts";
-import type { Syntax } from "../../notation/syntax.ts";
+import { linePlain } from "../../notation/line-plain.ts";
+import { present } from "../../notation/present.ts";
+import type { Span, Syntax } from "../../notation/syntax.ts";
 import { name as nameSyntax } from "../../notation/syntax.ts";
+import { text } from "../../notation/text.ts";
+import { angleInQuadrant, isRatio, type KnownAngle, placeOf, type Ratio, valuesOfAngle } from "../../solve/ratios/known-angle.ts";
 import { readUnit } from "../../units/read.ts";
 import { coherentValue, type Unit } from "../../units/unit.ts";
 import { NO_STEPS } from "../answer.ts";
@@ -52,11 +57,12 @@ export const GIVEN: Instruction = {
       given.push(spaced(sentence.pieces.slice(from)));
     } while (sentence.takeComma() || sentence.takeWords("and"));
     sentence.expectEnd();
-    return { ...reading(items), given, declared: items.map(({ name }) => ({ name, arity: 0 })) };
+    const known = items.map((item) => (item.stated ? withPlace(sentence, item, items) : item));
+    return { ...reading(known), given, declared: items.map(({ name }) => ({ name, arity: 0 })) };
   },
 };
 
-const STOPS = ["and"] as const;
+const STOPS = ["and", "with", "where"] as const;
 
 /** One item: a name with what is known of it, or a relation such as a chain. */
 function readItem(sentence: Sentence): Given {
@@ -91,12 +97,38 @@ function relationItem(sentence: Sentence): Given {
   const { from } = sentence.next.span;
   const { value, unit } = quantityOf(sentence, "a name such as v_0, or a relation such as 0 < x < 3");
   const to = sentence.next.span.from;
+  const angle = angleStated(value);
+  if (angle !== undefined) return ratioItem(sentence, angle, value, { from, to });
   if (value.kind !== "relation" || value.comparisons.includes("="))
     return sentence.fail("a name with its value, or a relation such as 0 < x < 3, was expected here", { from, to });
   const between = value.operands.find((operand, k) => operand.kind === "name" && k > 0);
   const [first] = [...(between ? freeNames(between) : []), ...freeNames(value)];
   if (first === undefined) return sentence.fail("a relation between quantities was expected here", { from, to });
   return { name: first, facts: [value], unit: between ? unit : undefined };
+}
+
+/** The angle of which an equation states a ratio. */
+function angleStated(known: Expression): string | undefined {
+  return [...freeNames(known)].find((letter) => ratioStated(known, letter) !== undefined);
+}
+
+/** A ratio of an angle, before it is said where that lies: cos A = −5/13 with A in (π, 3π/2). */
+function ratioItem(sentence: Sentence, name: string, known: Expression, span: Span): Given {
+  if (!sentence.takeWords("with") && !sentence.takeWords("where")) return { name, stated: { known, span } };
+  const own = sentence.declaredName("the angle");
+  sentence.expectWords("in");
+  return withRatio(sentence, intervalItem(sentence, own), known, span);
+}
+
+/** A ratio of an angle with what is said elsewhere of where that lies. */
+function withPlace(sentence: Sentence, { name, stated }: Given, items: readonly Given[]): Given {
+  if (!stated) return { name };
+  const earlier = sentence.environment.assumptions;
+  const said = [...earlier, ...items.filter((item) => item.name === name).flatMap(({ facts = [] }) => facts)];
+  const where = said.filter((fact) => freeNames(fact).has(name) && freeNames(fact).size === 1 && isInequality(fact));
+  if (where.length === 0)
+    return sentence.fail(`where ${name} lies was expected too, as in “given ${name} in (0, pi/2) with ${text(stated.known)}”`, stated.span);
+  return withRatio(sentence, { name, facts: where }, stated.known, stated.span);
 }
 
 /** A value with the unit it was written with. */
@@ -144,7 +176,43 @@ function domainItem(sentence: Sentence, name: string): Given {
   const { from } = sentence.next.span;
   const known = sentence.expression("what is known of it, such as cos A = -5/13", STOPS, true);
   if (known.kind !== "relation") return sentence.fail("a relation such as cos A = -5/13 was expected here", { from, to: sentence.next.span.from });
-  return { ...found, facts: [...(found.facts ?? []), known] };
+  return withRatio(sentence, found, known, { from, to: sentence.next.span.from });
+}
+
+/** What is said of an angle with its ratio: where exactly one angle there has it, that is its value. */
+function withRatio(sentence: Sentence, found: Given, known: Expression, span: Span): Given {
+  const facts = [...(found.facts ?? []), known];
+  const ratio = ratioStated(known, found.name);
+  if (!ratio) return { ...found, facts };
+  const value = substitute(ratio.value, sentence.environment.givens);
+  const stated = { letter: found.name, of: ratio.of, value, where: found.facts ?? [] };
+  const inLetters = freeNames(value).size > 0 ? angleInQuadrant(stated) : undefined;
+  if (inLetters) return withAngle({ ...found, facts: [...facts, ...inLetters.facts] }, inLetters.angle);
+  const values = valuesOfAngle(stated);
+  if (!values) return { ...found, facts };
+  const [only, second] = values;
+  const written = linePlain([mathematics(present(known))]);
+  if (!only) return sentence.fail(`no angle there has ${written}`, span);
+  if (second) {
+    const both = linePlain([mathematics(present(only)), words(" and "), mathematics(present(second))]);
+    return sentence.fail(`more than one angle there has ${written}, such as ${both}: an interval that holds one of them was expected`, span);
+  }
+  return withAngle({ ...found, facts }, { angle: nameOf(found.name), ratio: { of: ratio.of, value }, value: only, place: placeOf(only) });
+}
+
+const withAngle = (found: Given, angle: KnownAngle): Given => ({ ...found, facts: [...(found.facts ?? []), equation(angle.angle, angle.value)], angle });
+
+/** The ratio of an angle that an equation states: cos A = −5/13, either side first. */
+function ratioStated(known: Expression, name: string): { readonly of: Ratio; readonly value: Expression } | undefined {
+  const [left, right] = sidesOf(known);
+  for (const [side, value] of [
+    [left, right],
+    [right, left],
+  ]) {
+    const [angle] = side?.kind === "call" && isRatio(side.name) ? side.args : [];
+    if (side?.kind === "call" && isRatio(side.name) && angle?.kind === "name" && angle.name === name && value) return { of: side.name, value };
+  }
+  return undefined;
 }
 
 function intervalItem(sentence: Sentence, name: string): Given {
@@ -174,6 +242,9 @@ interface Given {
   readonly facts?: readonly Expression[];
   readonly kind?: NumberKind;
   readonly unit?: Unit | undefined;
+  readonly angle?: KnownAngle;
+  /** A ratio of it, while it is not known yet where it lies. */
+  readonly stated?: { readonly known: Expression; readonly span: Span };
 }
 
 function reading(items: readonly Given[]): Reading {
@@ -186,9 +257,10 @@ function reading(items: readonly Given[]): Reading {
   };
 }
 
-function declared(environment: Environment, { name, value, facts = [], kind, unit }: Given): Environment {
+function declared(environment: Environment, { name, value, facts = [], kind, unit, angle }: Given): Environment {
   const givens = new Map(environment.givens);
   if (value) givens.set(name, value);
+  if (angle) givens.set(name, angle.value);
   const kinds = kind ? new Map(environment.kinds).set(name, kind) : environment.kinds;
   const units = new Map(environment.units);
   if (unit) units.set(name, unit);
@@ -198,6 +270,7 @@ function declared(environment: Environment, { name, value, facts = [], kind, uni
     givens,
     kinds,
     units,
+    angles: angle ? new Map(environment.angles).set(name, angle) : environment.angles,
     quantities: new Set([...environment.quantities, name]),
     assumptions: [...environment.assumptions, ...facts].map((fact) => withRanges(fact, ranges({ ...environment, kinds }))),
   };

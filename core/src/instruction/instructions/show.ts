@@ -16,8 +16,9 @@ import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
 import { decide, lostConditions, type Point, simplify } from "../../truth/index.ts";
 import type { Outcome } from "../answer.ts";
-import { putIn } from "../carrying-out/put-in.ts";
+import { putIn, ratiosPutIn } from "../carrying-out/put-in.ts";
 import { type Environment, withoutGivens } from "../environment.ts";
+import { byRatios } from "../identity/by-ratios.ts";
 import { decided } from "../identity/decided.ts";
 import { whatWouldDecide } from "../identity/what-would-decide.ts";
 import { whatWouldHold } from "../identity/what-would-hold.ts";
@@ -69,7 +70,7 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
     if (holds === undefined) return undecided(say`it was not decided whether this holds`, []);
     return judged(holds, holds ? "nailed" : "bent", holds ? say`this holds` : say`this is false`, own.steps, assumptions, []);
   }
-  const found = decided({ left, right, assumptions });
+  const found = byRatios(left, right, environment) ?? decided({ left, right, assumptions });
   switch (found.kind) {
     case "true": {
       const exceptions = [...exceptionsGiven(left, right, assumptions, found.counts), ...(found.exceptions ?? [])];
@@ -79,8 +80,10 @@ function carryOut(statement: Expression & { kind: "relation" }, facts: readonly 
         proof: found.method,
       });
     }
-    case "false":
-      return refuted(left, right, found.at, own.steps, assumptions);
+    case "false": {
+      const [a = left, b = right] = [left, right].map((side) => ratiosPutIn(side, environment).expression);
+      return refuted(a, b, found.at, own.steps, assumptions);
+    }
     case "open": {
       const { compared } = found;
       const sentence = joined([undecidedText(compared), whatWouldDecide({ left, right, assumptions })], "; ");
@@ -102,7 +105,7 @@ function refuted(left: Expression, right: Expression, point: Point, steps: reado
   const there = compareSides(substitute(left, point), substitute(right, point));
   const said =
     point.size === 0
-      ? say`this is false: the sides differ`
+      ? say`this is false: the left side is ${a ?? left} and the right side ${b ?? right}`
       : say`this is false: at ${pointLine(point)} the left side is ${a ?? left} and the right side ${b ?? right}`;
   const values: Check = {
     kind: "comparison",

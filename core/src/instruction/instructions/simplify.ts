@@ -1,4 +1,5 @@
 import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
+import { ratiosPutIn } from "../carrying-out/put-in.ts";
 import { readTarget, rewritingLine } from "../carrying-out/rewriting-line.ts";
 import type { Instruction } from "../instruction.ts";
 
@@ -14,6 +15,11 @@ export const SIMPLIFY: Instruction = {
     sentence.takeWords("simplify");
     const target = readTarget(sentence, []);
     sentence.expectEnd();
-    return rewritingLine("simplify", target, sentence.environment, simplifyWithSteps);
+    const { environment } = sentence;
+    return rewritingLine("simplify", target, environment, (e, known) => {
+      const own = ratiosPutIn(e, environment);
+      const short = simplifyWithSteps(own.expression, known);
+      return { ...short, steps: [...own.steps, ...short.steps] };
+    });
   },
 };

@@ -14,7 +14,7 @@ import { anglesIn } from "../answers/degrees.ts";
 import { factsOfKind, nearest, restrictToKind, wholeAsLetters } from "../carrying-out/choose.ts";
 import { putIn } from "../carrying-out/put-in.ts";
 import { solvedInequality } from "../carrying-out/solved-inequality.ts";
-import { meanings, type NumberKind } from "../environment.ts";
+import { angleFacts, meanings, type NumberKind } from "../environment.ts";
 import { withUnknownUnit } from "../graphs/axis-units.ts";
 import type { Instruction, Reading } from "../instruction.ts";
 import { equationWithIntegrals } from "../integrals/values.ts";
@@ -292,7 +292,11 @@ function carryOut(
   const equation = integrals?.equation ?? asked;
   if (equation.kind !== "relation") throw new CannotDo("there is no equation to solve");
   definedOnly(equation);
-  const given = [...environment.assumptions, ...scope.facts].map((fact) => withRanges(putIn(fact, environment, new Set([unknown])).expression, range));
+  const plain = { ...environment, angles: new Map() };
+  const given = [
+    ...[...environment.assumptions, ...scope.facts].map((fact) => withRanges(putIn(fact, plain, new Set([unknown])).expression, range)),
+    ...angleFacts(environment),
+  ];
   const assumptions = [...given, ...(integrals?.conditions ?? []), ...factsOfKind(new Map([[unknown, scope.kind]]), [unknown])];
   const domain: Domain = scope.kind === "complex" ? "complex" : "real";
   const found = solveForAllLetters({ equation, unknown, domain, assumptions });
