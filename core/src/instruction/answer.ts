@@ -40,8 +40,8 @@ export type Answer =
       readonly asked?: Syntax;
       /** The unit in which the author wants to see it. */
       readonly shownIn?: Unit;
-      /** The terms in the order in which they are written down: those of a series, and a constant of integration last. */
-      readonly ordered?: readonly Expression[];
+      /** How it is written down where that is not its canonical form: a series by rising powers, a constant of integration last, a polar form. */
+      readonly written?: Syntax;
       /** The constant of an indefinite integral, and what was integrated over. */
       readonly antiderivative?: Antiderivative;
       /** The order of what a series leaves out. */

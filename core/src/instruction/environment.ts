@@ -5,7 +5,7 @@ import type { Expression, NameRange } from "../expression/expression.ts";
 import { applied, combined } from "../matrix/arithmetic.ts";
 import { type FunctionDefinition, LineUnusable, type Meanings } from "../notation/elaborate.ts";
 import type { Declarations } from "../notation/syntax.ts";
-import type { KnownAngle } from "../solve/ratios/known-angle.ts";
+import type { KnownAngle } from "../rewrite/ratios/known-angle.ts";
 import { unitFactor } from "../units/dimension-of.ts";
 import type { Unit } from "../units/unit.ts";
 import type { Digits, Outcome } from "./answer.ts";

@@ -10,7 +10,7 @@ import { type Line as InlineLine, large } from "../notation/inline.ts";
 import { latex, limitSignLatex, writtenLatex } from "../notation/latex.ts";
 import { linePlain } from "../notation/line-plain.ts";
 import { writtenPlain } from "../notation/plain.ts";
-import { present, presentInOrder } from "../notation/present.ts";
+import { present } from "../notation/present.ts";
 import { text, writtenText } from "../notation/text.ts";
 import { rootByRadicals } from "../rewrite/roots/root-radicals.ts";
 import type { OptimumPoint } from "../solve/optima/optimum.ts";
@@ -142,7 +142,7 @@ export function answerReport(answer: Answer): AnswerReport {
       const decimal = decimalOf(value, answer.digits);
       return {
         kind: "expression",
-        value: { ...inUnit(valueReport(value), unit), ...(value.kind === "tuple" ? tupleParts(value) : {}), ...inWrittenOrder(answer) },
+        value: { ...inUnit(valueReport(value), unit), ...(value.kind === "tuple" ? tupleParts(value) : {}), ...asWritten(answer) },
         ...(decimal === undefined ? {} : { decimal }),
         ...conditionsReport(answer.conditions),
         ...(answer.remainder ? { remainder: text(answer.remainder) } : {}),
@@ -294,10 +294,8 @@ export function illustratedReport(line: Line): LineReport {
   return { ...lineReport(line), ...(scene ? { picture: picture(scene) } : {}), ...(radicals.length > 0 ? { radicals } : {}) };
 }
 
-function inWrittenOrder({ ordered }: Answer & { readonly kind: "expression" }): { readonly text?: string; readonly latex?: string } {
-  if (!ordered) return {};
-  const written = presentInOrder(ordered);
-  return { text: writtenText(written), latex: writtenLatex(written) };
+function asWritten({ written }: Answer & { readonly kind: "expression" }): { readonly text?: string; readonly latex?: string } {
+  return written ? { text: writtenText(written), latex: writtenLatex(written) } : {};
 }
 
 function radicalsOf(answer: Answer | undefined): readonly InlineLine[] {
@@ -325,7 +323,7 @@ export function answerLatex(answer: Answer): string {
         .join(" \\quad\\text{or}\\quad ");
     }
     case "expression":
-      return answer.ordered ? writtenLatex(presentInOrder(answer.ordered)) : latex(shownValue(answer));
+      return answer.written ? writtenLatex(answer.written) : latex(shownValue(answer));
     case "no limit":
       return "\\text{does not exist}";
     case "truth":

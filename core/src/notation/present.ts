@@ -126,10 +126,20 @@ function placeOf(term: Expression): Place {
 
 /** Terms with their places, which are found once for each and not at every comparison. */
 function inOrder(terms: readonly Expression[]): readonly Expression[] {
-  return terms
-    .map((term) => ({ term, place: placeOf(term) }))
-    .sort(byPlace)
-    .map(({ term }) => term);
+  const placed = terms.map((term) => ({ term, place: placeOf(term) })).sort(byPlace);
+  const [real, imaginary] = [placed.filter(({ term }) => !hasUnit(term)), placed.filter(({ term }) => hasUnit(term))];
+  const own = real.length > 0 && imaginary.length > 0 && !areOfComplexName(real, imaginary) ? [...real, ...imaginary] : placed;
+  return own.map(({ term }) => term);
+}
+
+/** Whether i is a factor of a term. */
+const hasUnit = (term: Expression): boolean => factorsOf(term).some((factor) => factor.kind === "constant" && factor.name === "i");
+
+/** Whether terms are parts of one polynomial in a complex name, whose order is that of its powers; other real parts stand before imaginary ones. */
+function areOfComplexName(some: readonly Placed[], others: readonly Placed[]): boolean {
+  const holdsComplex = (placed: readonly Placed[]): boolean =>
+    placed.some(({ term }) => findAll(term, (part) => part.kind === "name" && part.range === "complex").length > 0);
+  return holdsComplex(some) || holdsComplex(others);
 }
 
 function byPlace({ term: a, place: p }: Placed, { term: b, place: q }: Placed): number {
@@ -169,13 +179,28 @@ function commonDenominator(terms: readonly Expression[]): integer.Integer {
     !terms.some(holdsSurd) &&
     terms.some((term) => (term.kind === "number" ? term : term.kind === "product" && term.factors[0]?.kind === "number" ? term.factors[0] : undefined)?.typed);
   if (typed) return 1;
-  return terms.reduce<integer.Integer>((common, term) => integer.lcm(common, splitCoefficient(term).coefficient.den), 1);
+  return terms.reduce<integer.Integer>((common, term) => integer.lcm(common, ownDenominator(term)), 1);
 }
+
+/** The denominator of a term of constants, which may stand in a sum that is a factor of it: (√3/2 − 1/2) i. */
+function ownDenominator(term: Expression): integer.Integer {
+  const { coefficient, rest } = splitCoefficient(term);
+  const inner = sumFactor(rest);
+  return inner ? integer.multiply(coefficient.den, commonDenominator(inner.terms)) : coefficient.den;
+}
+
+const sumFactor = (e: Expression): (Expression & { kind: "sum" }) | undefined =>
+  e.kind === "product" ? e.factors.find((factor): factor is Expression & { kind: "sum" } => factor.kind === "sum") : undefined;
 
 /** A term with its coefficient multiplied, for printing only. */
 function timesNumber(term: Expression, factor: Rational): Expression {
   const { coefficient, rest } = splitCoefficient(term);
-  return scaledTerm(rational.multiply(coefficient, factor), rest);
+  const inner = sumFactor(rest);
+  const denominator = inner ? commonDenominator(inner.terms) : 1;
+  if (!inner || denominator === 1 || rest.kind !== "product") return scaledTerm(rational.multiply(coefficient, factor), rest);
+  const whole: Expression = { kind: "sum", hash: 0, terms: inner.terms.map((one) => timesNumber(one, rational.rational(denominator))) };
+  const factors = rest.factors.map((one) => (one === inner ? whole : one));
+  return scaledTerm(rational.divide(rational.multiply(coefficient, factor), rational.rational(denominator)), { kind: "product", hash: 0, factors });
 }
 
 function scaledTerm(coefficient: Rational, rest: Expression): Expression {
@@ -202,7 +227,7 @@ function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
   const better = terms.find((term) => {
     const other = placeOf(term);
     const besideNumber =
-      terms.length === 2 && ((place.group === 1 && isMonomial(first) && freeNames(term).size === 0) || (first.kind === "number" && other.group === 2));
+      terms.filter((one) => !hasUnit(one)).length === 2 && ((place.group === 1 && isMonomial(first) && freeNames(term).size === 0) || (first.kind === "number" && other.group === 2));
     const alike = besideNumber || (other.group === place.group && (other.degree === place.degree || (place.group === 1 && severalNames)));
     return alike && splitCoefficient(term).coefficient.num > 0;
   });

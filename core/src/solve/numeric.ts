@@ -17,10 +17,10 @@ import { formatRational, terminatingDecimal } from "../number/decimal.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import { BallUndefined } from "../number/real-ball.ts";
+import { readable } from "../rewrite/readable.ts";
 import { recognise } from "../rewrite/roots/recognise.ts";
 import { complexity, decide, simplify, zeroTest } from "../truth/index.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";
-import { readable } from "./values.ts";
 
 /** How far is looked where nothing bounds the solutions. */
 const VIEW = 30;

@@ -28,11 +28,12 @@ import { contains, type Expression, equal, freeNames } from "../expression/expre
 import { say } from "../notation/inline.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { readable } from "../rewrite/readable.ts";
 import { constantSign, decide, isNotWhole, simplify } from "../truth/index.ts";
 import { integerLetter, lettersIn } from "./members/letters.ts";
 import { nonZero, notNegative } from "./sifting/conditions.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";
-import { readable, withoutFactor } from "./values.ts";
+import { withoutFactor } from "./values.ts";
 
 /** What undoing one operation leads to: the inner expression with its possible values, or none. */
 interface Undone {

@@ -2,6 +2,7 @@
 export { withBinomialSums } from "./binomial-theorem.ts";
 export { type AngleRange, angleRange, lessThanPi } from "./bounded-angles.ts";
 export { branchBorders, hasBranches, type PartValue, partValues, steppedParts, withDecidedCases, writtenNear } from "./branches.ts";
+export { type Argument, argumentOf, modulusOf, ofParts, withParts } from "./complex-parts.ts";
 export { type ExponentialForm, exponentialForm } from "./exponential-form.ts";
 export { withFactorials } from "./factorials.ts";
 export { asFamily, type Family, integerCases, memberNumber, membersBetween, missesZero, rationalRatio } from "./family-of-values.ts";

@@ -18,6 +18,7 @@ import * as poly from "../polynomial/multivariate.ts";
 import { withBinomialSums } from "./binomial-theorem.ts";
 import { commonDenominator, vanishesAsAngle } from "./bounded-angles.ts";
 import { withDecidedCases } from "./branches.ts";
+import { withParts } from "./complex-parts.ts";
 import { withModuli } from "./conjugate-pairs.ts";
 import { vanishesByDoubleAngle } from "./double-angles.ts";
 import { everyCoefficient, exponentialForm, placeholderFree } from "./exponential-form.ts";
@@ -70,6 +71,8 @@ export function zeroTest(e: Expression, assumptions: readonly Expression[] = [])
   const decided = withDecidedCases(untangled(withModuli(e), known), known);
   if (!equal(decided, e) && zeroTest(decided, known).kind === "zero")
     return { kind: "zero", method: "what is known decides the signs, and the rest reduces to 0" };
+  const parts = withParts(e, known);
+  if (!equal(parts, e) && zeroTest(parts, known).kind === "zero") return { kind: "zero", method: "by real and imaginary parts, moduli and angles" };
   const related = relationsProveZero(e, known);
   if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
   if (inversesUndoneVanish(e, known)) return ZERO_BY_INVERSES;
@@ -237,6 +240,8 @@ function constantTest(typed: Expression): ZeroTest {
   const related = relationsProveZero(e, []);
   if (related !== undefined && related !== "differs") return { kind: "zero", method: related };
   if (!isByInverses && inversesUndoneVanish(e, [])) return ZERO_BY_INVERSES;
+  const parts = withParts(e, []);
+  if (!equal(parts, e) && constantTest(parts).kind === "zero") return { kind: "zero", method: "by real and imaginary parts, moduli and angles" };
   if (isByInverses && vanishesByDoubleAngle(e, (part) => zeroTest(part).kind === "zero"))
     return { kind: "zero", method: "the cosines of the double angles are equal, and the signs are the same" };
   if (equalLogarithms(e)) return { kind: "zero", method: "both sides are positive and their logarithms are equal" };

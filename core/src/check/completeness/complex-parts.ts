@@ -1,8 +1,8 @@
+import { partEquations, realAndImaginary } from "../../canonical/real-and-imaginary.ts";
 import { I, name, product, subtract, sum } from "../../expression/construct.ts";
 import { isEquation, sidesOf } from "../../expression/equations.ts";
 import { contains, type Expression, findAll } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { partEquations, realAndImaginary } from "../../rewrite/complex/real-and-imaginary.ts";
 import { equalityTest } from "../../truth/index.ts";
 import type { ClaimedAnswer } from "../answer.ts";
 import { systemCount } from "../system/count.ts";

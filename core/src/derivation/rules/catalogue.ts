@@ -1,5 +1,6 @@
 import type { Expression } from "../../expression/expression.ts";
 import { ANGLES } from "./angles.ts";
+import { COMPLEX_NUMBERS } from "./complex-numbers.ts";
 import { DERIVATIVES } from "./derivatives.ts";
 import { EQUATIONS } from "./equations.ts";
 import { IDENTITIES } from "./identities.ts";
@@ -14,6 +15,7 @@ import { SYSTEMS } from "./systems.ts";
 /** The steps that carry a derivation; the wording of each is a function of the pieces it names, with mathematics between dollar signs, in the notation. */
 const MAIN = {
   ...ANGLES.main,
+  ...COMPLEX_NUMBERS.main,
   ...DERIVATIVES.main,
   ...EQUATIONS.main,
   ...IDENTITIES.main,
@@ -29,6 +31,7 @@ const MAIN = {
 /** What a practised reader does in passing: tidying up, putting in, bringing over. */
 const ROUTINE = {
   ...ANGLES.routine,
+  ...COMPLEX_NUMBERS.routine,
   ...DERIVATIVES.routine,
   ...EQUATIONS.routine,
   ...IDENTITIES.routine,

@@ -31,8 +31,8 @@ export const REWRITING = {
     "sum of cubes": () => "Three numbers whose sum is 0 have a sum of cubes that is three times their product",
     "already so": () => "It already has this form",
     "decided as a whole": (method: string) => `Decided as a whole, without steps in between: ${method}`,
-    "roots of a number": (before: string, value: string, angle: string, degree: string) =>
-      `Roots of a complex number: in $${before} = ${value}$ the right side has the angle $${angle}$; the roots have the $${degree}$-th part of it and of what full turns add`,
+    "roots of a number": (radius: string, angles: string, last: string) =>
+      `By de Moivre's formula: the roots have the modulus $${radius}$ and the angles $${angles}$, for $k$ from 0 to ${last}`,
     "roots by radicals": () => "The formulas of Cardano and Ferrari give the root by radicals, or by a cosine where there are no real ones",
     "absolute value": () => "The root of a square is the absolute value",
     "one kind of logarithm": () => "Change the base: $log_b(x) = ln x/ln b$",

@@ -1,6 +1,6 @@
 import { call, divide, number, power, product, sqrt, subtract, sum } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
-import { readable } from "../../solve/values.ts";
+import { readable } from "../../rewrite/readable.ts";
 
 /** A point of the plane with exact coordinates. */
 export interface Point {

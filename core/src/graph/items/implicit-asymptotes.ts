@@ -3,7 +3,7 @@ import { equation, name, number, power, product, subtract, sum, ZERO } from "../
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
-import { readable } from "../../solve/values.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { equalityTest } from "../../truth/index.ts";
 import { position } from "../marks/point-mark.ts";
 import { rootsOf } from "../marks/zeros.ts";

@@ -3,9 +3,9 @@ import { divide, equation, negate, number, power, product, subtract, ZERO } from
 import { type Expression, equal } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { type Solution, Unsolvable } from "../../solve/solution.ts";
 import { solveSystem } from "../../solve/systems/system.ts";
-import { readable } from "../../solve/values.ts";
 import { constantSign, simplify } from "../../truth/index.ts";
 import { position } from "../marks/point-mark.ts";
 import { rootsOf } from "../marks/zeros.ts";

@@ -5,7 +5,7 @@ import { sided } from "../../calculus/limit/sided.ts";
 import { approaching, GROWN } from "../../calculus/place.ts";
 import { constant, negate } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
-import { readable } from "../../solve/values.ts";
+import { readable } from "../../rewrite/readable.ts";
 
 /** A side from which a place is come close to. */
 export type Side = -1 | 1;

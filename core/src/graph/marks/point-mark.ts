@@ -6,7 +6,7 @@ import { substitute } from "../../expression/substitute.ts";
 import * as complex from "../../number/complex-ball.ts";
 import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
-import { readable } from "../../solve/values.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import type { Mark, MarkKind } from "../scene.ts";
 

@@ -3,7 +3,7 @@ import { type Expression, freeNames } from "../../expression/expression.ts";
 import { type Line, large, mathematics, sentenceCase, words } from "../../notation/inline.ts";
 import { latexWithParts } from "../../notation/parts.ts";
 import { writtenPlain } from "../../notation/plain.ts";
-import { present, presentInOrder } from "../../notation/present.ts";
+import { present } from "../../notation/present.ts";
 import { partsOfKind } from "../../notation/syntax.ts";
 import { text, writtenText } from "../../notation/text.ts";
 import { simplify } from "../../truth/index.ts";
@@ -18,13 +18,13 @@ export function shownValue({ value, shownIn }: Answer & { readonly kind: "expres
 
 /** The value as it is shown, with its decimal and what it needs. */
 export function valueLine(answer: Answer & { readonly kind: "expression" }): Line {
-  const { conditions, digits, ordered, shownIn, units } = answer;
+  const { conditions, digits, written, shownIn, units } = answer;
   const value = shownValue(answer);
   const unit = shownIn?.text ?? units?.value;
   // Parts with letters may be chosen on the bench.
-  const parts = freeNames(value).size > 0 && value.kind !== "tuple" && !ordered ? latexWithParts(value) : undefined;
+  const parts = freeNames(value).size > 0 && value.kind !== "tuple" && !written ? latexWithParts(value) : undefined;
   const own = valueAndBeside(value, unit, digits);
-  const exact = large(ordered ? presentInOrder(ordered) : own.exact);
+  const exact = large(written ?? own.exact);
   const shown = parts && exact.kind === "mathematics" ? { ...exact, parts } : exact;
   return [shown, ...own.beside, ...conditionsAside(conditions)];
 }

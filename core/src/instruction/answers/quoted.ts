@@ -1,5 +1,5 @@
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { present, presentInOrder } from "../../notation/present.ts";
+import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import type { Answer, Digits, Outcome } from "../answer.ts";
 import { shownValue } from "./expression.ts";
@@ -14,7 +14,7 @@ export function quoted({ answer, statement }: Outcome): Syntax | undefined {
 function valueOfAnswer(answer: Answer): Syntax | undefined {
   switch (answer.kind) {
     case "expression": {
-      if (answer.ordered) return presentInOrder(answer.ordered);
+      if (answer.written) return answer.written;
       return roundedWhereAsked(shownValue(answer), answer.digits, answer.shownIn?.text ?? answer.units?.value);
     }
     case "solutions": {

@@ -4,7 +4,7 @@ import { type Expression, equal, freeNames } from "../../expression/expression.t
 import { substitute, withRanges } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
 import { fillIn, partsOfKind, replaceIn, type Syntax } from "../../notation/syntax.ts";
-import { withRatios } from "../../solve/ratios/ratios.ts";
+import { withRatios } from "../../rewrite/ratios/ratios.ts";
 import { simplify } from "../../truth/index.ts";
 import { coherentUnit } from "../../units/coherent.ts";
 import { countOf, type Unit } from "../../units/unit.ts";
@@ -45,6 +45,10 @@ export function ratiosPutIn(e: Expression, { angles, inDegrees }: Environment, e
   const known = new Map([...angles].filter(([letter]) => freeNames(e).has(letter) && !except.has(letter)));
   return (known.size > 0 ? withRatios(present(e), e, { known, inDegrees }) : undefined) ?? { expression: e, steps: [] };
 }
+
+/** Whether a formula is written out: no line and no declared function stands for a part of it. */
+export const isFormula = (said: Syntax): boolean =>
+  partsOfKind(said, "line").length + partsOfKind(said, "apply").length + partsOfKind(said, "tuple").length === 0;
 
 /** Values as equations: a = 2, b = 3. */
 export function saidValues(values: ReadonlyMap<string, Expression>): readonly Expression[] {

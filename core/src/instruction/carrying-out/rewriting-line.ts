@@ -3,6 +3,7 @@ import { type Step, step } from "../../derivation/step.ts";
 import { chain, MINUS_ONE, name, power, product, sum, tuple } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
+import type { Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import type { Known, Rewriting } from "../../rewrite/forms/way.ts";
 import { asTyped } from "../../rewrite/typed.ts";
@@ -14,13 +15,15 @@ import { definedOnly } from "../judging/defined-only.ts";
 import { valueOutcome } from "../judging/judged-value.ts";
 import type { Sentence } from "../reading/sentence.ts";
 import { answerUnits } from "../units.ts";
-import { putIn } from "./put-in.ts";
+import { isFormula, putIn } from "./put-in.ts";
 
 /** What a rewriting line is about: an expression or relation, or a part of one that alone is to be rewritten. */
 export interface RewritingTarget {
   readonly whole: Expression;
   /** The same with units as factors. */
   readonly measured: Expression;
+  /** As the author wrote it. */
+  readonly written: Syntax;
   readonly part: Expression | undefined;
 }
 
@@ -33,7 +36,7 @@ export function readTarget(sentence: Sentence, stops: readonly string[]): Rewrit
   const written = sentence.written("an expression", stops);
   const whole = sentence.mean(written);
   if (part && !occurs(part, whole)) sentence.fail(`${text(part)} is no part of this`, { from, to: sentence.next.span.from });
-  return { whole, measured: sentence.measured(written), part };
+  return { whole, measured: sentence.measured(written), written, part };
 }
 
 /** One rewrite of an expression; undefined where it does not apply, with the reason said by `CannotDo` if it is known. */
@@ -62,19 +65,20 @@ function entrywise(rewrite: Rewrite): Rewrite {
   };
 }
 
-function carryOut({ whole, part }: RewritingTarget, environment: Environment, one: Rewrite): Outcome {
+function carryOut({ whole, written: said, part }: RewritingTarget, environment: Environment, one: Rewrite): Outcome {
   const rewrite = entrywise(one);
   // Names with a given value stay letters: a rewrite is about the form, not the number.
   const own = putIn(whole, withoutGivens(environment));
-  const known: Known = { assumptions: environment.assumptions };
+  const known: Known = { assumptions: environment.assumptions, ...(isFormula(said) && own.steps.length === 0 && !part ? { written: said } : {}) };
   const start = own.expression;
   definedOnly(start);
   if (part) return ofPart(start, putIn(part, withoutGivens(environment)).expression, own.steps, known, rewrite);
   if (start.kind === "relation") return ofRelation(start, own.steps, known, rewrite);
-  const { expression, steps, conditions: stated } = rewrite(start, known);
+  const { expression, steps, conditions: stated, written } = rewrite(start, known);
   const conditions = notGiven(stated, known);
   const all = withAtLeastOne([...own.steps, ...steps], start, expression);
-  return valueOutcome(start, asTyped(expression, whole), all, conditions, known.assumptions, DEFAULT_DIGITS);
+  const outcome = valueOutcome(start, asTyped(expression, whole), all, conditions, known.assumptions, DEFAULT_DIGITS);
+  return outcome.answer?.kind === "expression" && written ? { ...outcome, answer: { ...outcome.answer, written } } : outcome;
 }
 
 /** Conditions that what is given does not ensure already. */

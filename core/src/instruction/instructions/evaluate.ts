@@ -7,12 +7,14 @@ import { name as nameNode, sum, ZERO } from "../../expression/construct.ts";
 import { valueStated } from "../../expression/equations.ts";
 import { contains, type Expression, equal, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { givenOutside, isIndefiniteIntegral } from "../../expression/integral.ts";
+import { present } from "../../notation/present.ts";
 import { name, partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
+import { workedOut } from "../../rewrite/complex/arithmetic.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { denest } from "../../rewrite/roots/denest.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
-import { readable } from "../../solve/values.ts";
-import { expand, simplify } from "../../truth/index.ts";
+import { expand, lostConditions, simplify } from "../../truth/index.ts";
 import { coherentUnit } from "../../units/coherent.ts";
 import { equal as equalDimensions, NO_DIMENSION } from "../../units/dimension.ts";
 import { readUnit } from "../../units/read.ts";
@@ -20,7 +22,7 @@ import { unitPlain } from "../../units/typeset.ts";
 import type { Unit } from "../../units/unit.ts";
 import { CannotDo, DEFAULT_DIGITS, type Digits, type Outcome } from "../answer.ts";
 import { eachSet, eachSolution, severalSolutions } from "../carrying-out/each-solution.ts";
-import { putIn, putInWith } from "../carrying-out/put-in.ts";
+import { isFormula, putIn, putInWith } from "../carrying-out/put-in.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { integralValues } from "../integrals/values.ts";
@@ -99,6 +101,13 @@ export function evaluated(start: Expression, put: ReadonlyMap<string, Expression
   let current = own.expression;
   definedOnly(current);
   const asked = current;
+  const complex = workedOut(own.steps.at(-1)?.written ?? (own.steps.length === 0 ? said : undefined) ?? present(current), current, environment.assumptions);
+  if (complex) {
+    const conditions = lostConditions(current, complex.value);
+    const already = step("already so", [], { kind: "equal", before: current, after: complex.value });
+    const all = [...steps, ...(steps.length + complex.steps.length > 0 ? complex.steps : [already])];
+    return valueOutcome(asked, complex.value, all, conditions, environment.assumptions, digits);
+  }
   const written = writeOut(current);
   const family = withoutBounds(written, environment);
   if (family) return valueOutcome(written, family.value, [...steps, ...family.steps], [], environment.assumptions, digits);
@@ -124,9 +133,6 @@ function startWith(said: Syntax, start: Expression, values: ReadonlyMap<string, 
 function valueSaid(said: Syntax, e: Expression): Expression {
   return said.kind === "line" ? valueStated(e) : e;
 }
-
-/** Whether a formula is written out: no line and no declared function stands for a part of it. */
-const isFormula = (said: Syntax): boolean => partsOfKind(said, "line").length + partsOfKind(said, "apply").length + partsOfKind(said, "tuple").length === 0;
 
 /** What the value is one of, as it is written: of a line, what that line is about. */
 function askedFor(said: Syntax, { outcomes }: Environment): { readonly asked?: Syntax } {

@@ -9,7 +9,7 @@ import { present } from "../../notation/present.ts";
 import type { Span, Syntax } from "../../notation/syntax.ts";
 import { name as nameSyntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
-import { angleInQuadrant, isRatio, type KnownAngle, placeOf, type Ratio, valuesOfAngle } from "../../solve/ratios/known-angle.ts";
+import { angleInQuadrant, isRatio, type KnownAngle, placeOf, type Ratio, valuesOfAngle } from "../../rewrite/ratios/known-angle.ts";
 import { readUnit } from "../../units/read.ts";
 import { coherentValue, type Unit } from "../../units/unit.ts";
 import { NO_STEPS } from "../answer.ts";

@@ -10,6 +10,7 @@ import {
   withSums,
   withTangent,
 } from "../../rewrite/forms/angle-forms.ts";
+import { withExponential, withPolar, withRectangular } from "../../rewrite/forms/complex-forms.ts";
 import {
   withAbsolute,
   withNaturalLogarithm,
@@ -49,6 +50,9 @@ const FORMS: readonly (readonly [readonly string[], Rewrite])[] = [
   [["one", "cosine"], wave("cos")],
   [["one", "logarithm"], withOneLogarithm],
   [["rational", "denominator"], withRationalDenominator],
+  [["rectangular"], complexForm(withRectangular)],
+  [["polar"], complexForm(withPolar)],
+  [["exponential"], complexForm(withExponential)],
 ];
 
 /** `rewrite E with sin, cos` (or another form). */
@@ -60,6 +64,7 @@ export const REWRITE: Instruction = {
   spellings: [
     { typed: "write|express {E} with {F}", means: "rewrite {E} with {F}" },
     { typed: "write|express|rewrite {E} in terms of {F}", means: "rewrite {E} with {F}" },
+    { typed: "write|express|rewrite {E} in {F!} form", means: "rewrite {E} with {F}" },
   ],
   begins: (sentence) => sentence.peekWords("rewrite"),
   read: (sentence) => {
@@ -91,6 +96,15 @@ function radicals(e: Expression): Rewriting {
   if (equal(done.expression, e))
     throw new CannotDo("only named roots of polynomials of third and fourth degree can be written by radicals, and there is none here");
   return done;
+}
+
+/** A form of a complex number, with the reason where it is not found. */
+function complexForm(form: (e: Expression, known: Known) => Rewriting | undefined): Rewrite {
+  return (e, known) => {
+    const done = form(e, known);
+    if (!done) throw new CannotDo(`real and imaginary part of ${text(e)}, or their signs, are not known: a given such as R > 0 may help`);
+    return done;
+  };
 }
 
 function wave(name: "sin" | "cos"): Rewrite {

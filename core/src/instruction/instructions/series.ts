@@ -8,6 +8,7 @@ import { relation, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
 import { seriesScene } from "../../graph/solution-scene.ts";
 import { plain } from "../../notation/plain.ts";
+import { presentInOrder } from "../../notation/present.ts";
 import { name as nameSyntax } from "../../notation/syntax.ts";
 import { type SeriesFound, seriesWithSteps } from "../../solve/derivatives/series-with-steps.ts";
 import { decide } from "../../truth/index.ts";
@@ -93,7 +94,7 @@ function carryOut(typed: Expression, { variable, at, order, range }: Asked, envi
       value: found.value,
       conditions: found.conditions,
       digits: DEFAULT_DIGITS,
-      ordered: found.written,
+      written: presentInOrder(found.written),
       ...(found.remainder ? { remainder: found.remainder } : {}),
     },
     steps,

@@ -1,3 +1,4 @@
+import { withoutComplexParts } from "../../rewrite/forms/complex-forms.ts";
 import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
 import { ratiosPutIn } from "../carrying-out/put-in.ts";
 import { readTarget, rewritingLine } from "../carrying-out/rewriting-line.ts";
@@ -18,8 +19,10 @@ export const SIMPLIFY: Instruction = {
     const { environment } = sentence;
     return rewritingLine("simplify", target, environment, (e, known) => {
       const own = ratiosPutIn(e, environment);
-      const short = simplifyWithSteps(own.expression, known);
-      return { ...short, steps: [...own.steps, ...short.steps] };
+      const plain = own.steps.length > 0 ? { assumptions: known.assumptions } : known;
+      const parts = withoutComplexParts(own.expression, plain);
+      const short = simplifyWithSteps(parts.expression, known);
+      return { ...short, steps: [...own.steps, ...parts.steps, ...short.steps], conditions: [...parts.conditions, ...short.conditions] };
     });
   },
 };

@@ -8,7 +8,7 @@ import { sidesOf } from "../../expression/equations.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
-import { readable } from "../../solve/values.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { equalityTest, expand, simplify } from "../../truth/index.ts";
 import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import { putIn, saidValues } from "../carrying-out/put-in.ts";

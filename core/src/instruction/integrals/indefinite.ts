@@ -9,6 +9,7 @@ import { realDomain } from "../../expression/domain.ts";
 import { contains, distinct, type Expression, findAll, freeNames, termsOf } from "../../expression/expression.ts";
 import { givenOutside, indefiniteIntegral } from "../../expression/integral.ts";
 import { plain } from "../../notation/plain.ts";
+import { presentInOrder } from "../../notation/present.ts";
 import { bookForm } from "../../rewrite/book-form.ts";
 import { withoutBars } from "../../solve/integrals/plain-value.ts";
 import { openConditions, tidyConditions } from "../../solve/sifting/conditions.ts";
@@ -53,7 +54,7 @@ export function indefinite(e: Expression, before: readonly Step[], variables: re
       value: current,
       conditions: tidyConditions(distinct(conditions), environment.assumptions),
       digits: DEFAULT_DIGITS,
-      ordered,
+      written: presentInOrder(ordered),
       ...(only && more.length === 0 ? { antiderivative: only } : {}),
     },
     steps,

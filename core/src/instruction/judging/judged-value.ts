@@ -5,6 +5,7 @@ import { type Check, verdictOf } from "../../check/verdict.ts";
 import type { Step } from "../../derivation/step.ts";
 import { ZERO } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
+import { rangesIn, withRanges } from "../../expression/substitute.ts";
 import type { Digits, Outcome } from "../answer.ts";
 
 /**
@@ -22,7 +23,9 @@ export function valueOutcome(
 ): Outcome {
   const { check, verdicts } = stepsCheck(steps, [...assumptions, ...conditions]);
   const known = [...assumptions, ...conditions];
-  const compared = [start, otherStart].map((form) => comparedByEntry(form, value, known)).reduce((a, b) => (a.kind === "unknown" ? b : a));
+  // A name in the value is the one in the start, with the range that it has there.
+  const end = withRanges(value, rangesIn([start]));
+  const compared = [start, otherStart].map((form) => comparedByEntry(form, end, known)).reduce((a, b) => (a.kind === "unknown" ? b : a));
   const comparison: Check = {
     kind: "comparison",
     outcome: COMPARISON_OUTCOMES[compared.kind],

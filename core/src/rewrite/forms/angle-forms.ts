@@ -1,5 +1,6 @@
 import { angleForm, hasAngles, inSineAndCosine } from "../../canonical/angles.ts";
 import { fractionExpression, type Kernels, polynomialExpression } from "../../canonical/normal-form.ts";
+import { realAndImaginary } from "../../canonical/real-and-imaginary.ts";
 import {
   call,
   divide,
@@ -38,8 +39,17 @@ function shortest(e: Expression): Expression {
 export function withSineAndCosine(e: Expression): Rewriting {
   const way = new Way(e);
   way.to("write by sine and cosine", [], inSineAndCosine(e));
+  way.to("by Euler's formula", [], byEuler(way.current));
   way.to("simplify values", [], shortest(way.current));
   return way.end();
+}
+
+/** e^(x + iy) as e^x (cos y + i sin y). */
+function byEuler(e: Expression): Expression {
+  const inner = mapChildren(e, byEuler);
+  const parts = inner.kind === "power" && equal(inner.base, E) ? realAndImaginary(inner.exponent) : undefined;
+  if (!parts || isNumber(parts.im, 0)) return inner;
+  return product(power(E, parts.re), sum(call("cos", parts.im), product(I, call("sin", parts.im))));
 }
 
 /** Only sines, or only cosines, as far as sin² + cos² = 1 goes. */

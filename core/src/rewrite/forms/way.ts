@@ -10,11 +10,15 @@ export interface Rewriting {
   readonly expression: Expression;
   readonly steps: readonly Step[];
   readonly conditions: readonly Expression[];
+  /** How the new form is written where that is not its canonical form; it means the same. */
+  readonly written?: Syntax;
 }
 
 /** What a rewrite may use besides the expression: what is known of its letters. */
 export interface Known {
   readonly assumptions: readonly Expression[];
+  /** How the author wrote the expression, where nothing was put in since. */
+  readonly written?: Syntax;
 }
 
 /** A derivation of equal forms in the making: each step starts where the last one ended. */

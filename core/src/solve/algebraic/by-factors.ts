@@ -1,5 +1,6 @@
 import { withPositiveLead } from "../../canonical/factored.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
+import { realAndImaginary } from "../../canonical/real-and-imaginary.ts";
 import { inCase } from "../../derivation/step.ts";
 import { equation, I, logic, name, nameIn, number, numberValue, power, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { alternatives } from "../../expression/equations.ts";
@@ -10,7 +11,6 @@ import { asName, say } from "../../notation/inline.ts";
 import { factor } from "../../polynomial/factor-over-rationals.ts";
 import { type Gaussian, gaussianRoots } from "../../polynomial/gaussian-roots.ts";
 import * as poly from "../../polynomial/multivariate.ts";
-import { realAndImaginary } from "../../rewrite/complex/real-and-imaginary.ts";
 import { factorsOverReals } from "../../rewrite/forms/factor-with-steps.ts";
 import { simplify } from "../../truth/index.ts";
 import { Chain, toZeroForm } from "../quadratic/quadratic-form.ts";

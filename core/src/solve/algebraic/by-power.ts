@@ -3,12 +3,12 @@ import { divide, equation, name, negate, number, power, product, sum, ZERO } fro
 import { type Expression, equal } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
 import * as integer from "../../number/integer.ts";
+import { readable } from "../../rewrite/readable.ts";
 import type { Solve } from "../cases/each-alternative.ts";
 import { solveByNaming } from "../naming.ts";
 import { Chain, toZeroForm } from "../quadratic/quadratic-form.ts";
 import { nonZero } from "../sifting/conditions.ts";
 import type { Solved } from "../solution.ts";
-import { readable } from "../values.ts";
 import { type PolynomialForm, zeroForm } from "./polynomial-form.ts";
 
 /**

@@ -5,9 +5,10 @@ import { asName, say } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { nonZero } from "../sifting/conditions.ts";
 import { type Solved, solution } from "../solution.ts";
-import { quotient, readable, withoutFactor } from "../values.ts";
+import { quotient, withoutFactor } from "../values.ts";
 import { type PolynomialForm, polynomialFrom, writtenPolynomial } from "./polynomial-form.ts";
 
 /** a x + b = 0: multiply out, collect the unknown on one side, divide by its coefficient. */

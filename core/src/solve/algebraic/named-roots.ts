@@ -7,13 +7,13 @@ import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import { taylorShift } from "../../polynomial/rational-dense.ts";
 import * as dense from "../../polynomial/univariate/dense.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { integerPolynomial, namedRoots } from "../../rewrite/roots/named-root.ts";
 import { simplify } from "../../truth/index.ts";
 import type { Solve } from "../cases/each-alternative.ts";
 import { solveByNaming } from "../naming.ts";
 import { Chain, toZeroForm } from "../quadratic/quadratic-form.ts";
 import { type Solution, type Solved, solution } from "../solution.ts";
-import { readable } from "../values.ts";
 import { type PolynomialForm, polynomialFrom, zeroForm } from "./polynomial-form.ts";
 
 /** Coefficients of a polynomial with rational coefficients, by rising powers. */

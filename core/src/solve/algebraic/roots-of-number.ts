@@ -1,44 +1,61 @@
-import { step } from "../../derivation/step.ts";
-import { approximateValue } from "../../expression/ball-value.ts";
-import { call, divide, E, I, name, negate, number, PI, power, product, sum, ZERO } from "../../expression/construct.ts";
+import { type Step, step } from "../../derivation/step.ts";
+import { divide, E, equation, I, name, nameIn, negate, number, PI, power, product, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { alternatives } from "../../expression/equations.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { piMultiple } from "../../expression/functions/arguments.ts";
 import { say } from "../../notation/inline.ts";
+import { present } from "../../notation/present.ts";
+import type { Syntax } from "../../notation/syntax.ts";
 import * as rational from "../../number/rational.ts";
-import { expand, simplify } from "../../truth/index.ts";
+import { inParts, partsOf } from "../../rewrite/complex/parts.ts";
+import { polarOf } from "../../rewrite/complex/polar.ts";
+import { turnedOf, writtenExponential, writtenPolar } from "../../rewrite/complex/written.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { type Solved, solution } from "../solution.ts";
-import { readable } from "../values.ts";
+import { quotient } from "../values.ts";
 import type { PolynomialForm } from "./polynomial-form.ts";
 
+/** Parts of a turn whose sine and cosine are short, by their denominators. */
+const SHORT_ANGLES: ReadonlySet<number> = new Set([1, 2, 3, 4, 5, 6, 8, 10, 12]);
+
 /**
- * z^n = c over the complex numbers for a c that is not real: n numbers of the size |c|^(1/n), the first at the n-th part of the
- * angle of c, the others after equal turns (A. de Moivre).
+ * z^n = c over the complex numbers: n numbers of the size |c|^(1/n), the first at the n-th part of the angle of c, the others after equal
+ * turns (A. de Moivre).
  */
 export function solveByRootsOfNumber(form: PolynomialForm): Solved | undefined {
   const { coefficients, task } = form;
   const degree = coefficients.length - 1;
   const [constant = ZERO] = coefficients;
-  const leading = coefficients[degree] ?? ZERO;
   if (task.domain !== "complex" || degree < 3 || !coefficients.slice(1, -1).every((c) => equal(c, ZERO))) return undefined;
-  const c = readable(divide(negate(constant), leading));
-  if (freeNames(c).size > 0 || equal(simplify(call("Im", c)).expression, ZERO)) return undefined;
-  const [re = ZERO, im = ZERO] = ["Re", "Im"].map((part) => simplify(call(part, c)).expression);
-  const angle = angleOf(re, im);
-  const radius = power(simplify(sum(power(re, number(2)), power(im, number(2)))).expression, number(rational.rational(1, 2 * degree)));
-  const values = Array.from({ length: degree }, (_, k) => {
-    const turned = simplify(divide(sum(angle, product(number(2 * k), PI)), number(degree))).expression;
-    // Where the angle has no short cosine the number is written by its size and angle.
-    const turn = piMultiple(turned);
-    return turn && 12 % Number(turn.den) === 0
-      ? readable(expand(product(radius, sum(call("cos", turned), product(I, call("sin", turned))))))
-      : product(radius, power(E, product(I, turned)));
-  });
+  const c = quotient(negate(constant), coefficients[degree] ?? ZERO);
+  const parts = freeNames(c).size === 0 ? partsOf(c) : undefined;
+  const polar = parts && polarOf(parts, []);
+  if (!polar) return undefined;
+  const radius = readable(power(readable(power(polar.modulus, TWO)), number(rational.rational(1, 2 * degree))));
+  const angles = Array.from({ length: degree }, (_, k) =>
+    readable(product(number(rational.rational(1, degree)), sum(polar.angle, product(number(2 * k), PI)))),
+  );
   const { unknown } = task;
-  const z = power(name(unknown), number(degree));
-  const claim = { kind: "equivalent", unknown, before: task.equation, after: alternatives(unknown, values) } as const;
+  const roots = angles.map((angle) => rootAt(radius, angle));
+  const values = roots.map(({ value }) => value);
+  const written: Syntax = {
+    kind: "logic",
+    operator: "or",
+    items: roots.map(({ written: own }) => ({ kind: "relation", comparisons: ["="], operands: [{ kind: "name", name: unknown }, own] })),
+  };
+  const z = power(nameIn(task.equation, unknown), number(degree));
+  const after = alternatives(unknown, values);
+  const alone = equation(z, c);
+  const steps: Step[] = [];
+  if (!equal(alone, task.equation)) steps.push(step("bring terms over", [z], { kind: "equivalent", unknown, before: task.equation, after: alone }));
+  const inPolar = writtenPolar(polar.modulus, polar.angle);
+  if (!equal(polar.angle, ZERO))
+    steps.push(step("in polar form", [polar.modulus, polar.angle], { kind: "equal", before: c, after: c }, { written: chainOf([present(c), inPolar]) }));
+  const claim = { kind: "equivalent", unknown, before: alone, after } as const;
+  steps.push(step("roots of a number", [radius, divide(sum(polar.angle, product(TWO, PI, name("k"))), number(degree)), `${degree - 1}`], claim, { written }));
+  if (roots.some(({ isWorkedOut }) => isWorkedOut)) steps.push(step("simplify values", [], { kind: "equivalent", unknown, before: after, after }));
   return {
-    steps: [step("roots of a number", [z, c, angle, `${degree}`], claim)],
+    steps,
     set: {
       variables: [unknown],
       domain: "complex",
@@ -51,10 +68,13 @@ export function solveByRootsOfNumber(form: PolynomialForm): Solved | undefined {
   };
 }
 
-/** The angle of a number that is not real, between −π and π. */
-function angleOf(re: Expression, im: Expression): Expression {
-  const up = (approximateValue(im) ?? 0) >= 0;
-  if (equal(re, ZERO)) return product(number(rational.rational(up ? 1 : -1, 2)), PI);
-  const slope = simplify(call("arctan", divide(im, re))).expression;
-  return (approximateValue(re) ?? 0) > 0 ? slope : sum(slope, product(number(up ? 1 : -1), PI));
+const chainOf = (operands: readonly Syntax[]): Syntax => ({ kind: "relation", comparisons: operands.slice(1).map(() => "="), operands });
+
+/** The number of a size and angle, as real and imaginary part where these are short. */
+function rootAt(radius: Expression, angle: Expression): { readonly value: Expression; readonly written: Syntax; readonly isWorkedOut: boolean } {
+  const turn = piMultiple(angle);
+  const isShort = turn !== undefined && SHORT_ANGLES.has(Number(turn.den));
+  const value = isShort ? inParts(product(radius, turnedOf(angle))) : undefined;
+  if (value) return { value, written: writtenPolar(radius, angle), isWorkedOut: true };
+  return { value: product(radius, power(E, product(I, angle))), written: writtenExponential(radius, angle), isWorkedOut: false };
 }

@@ -8,11 +8,11 @@ import { isReal } from "../../expression/realness.ts";
 import { mapChildren, replacePart, substitute } from "../../expression/substitute.ts";
 import { say } from "../../notation/inline.ts";
 import * as rational from "../../number/rational.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import { type Solve, within } from "../cases/each-alternative.ts";
 import { putBack } from "../sifting/put-back.ts";
 import type { Solved, Task } from "../solution.ts";
-import { readable } from "../values.ts";
 
 /** The same equation written with simpler functions, for which other methods are known. */
 type Rewriting = (e: Expression, unknown: string) => Expression;

@@ -1,3 +1,4 @@
+import { realAndImaginary } from "../../canonical/real-and-imaginary.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
@@ -5,7 +6,6 @@ import { holdsImaginary } from "../../expression/realness.ts";
 import { substitute, withRanges } from "../../expression/substitute.ts";
 import { say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
-import { realAndImaginary } from "../../rewrite/complex/real-and-imaginary.ts";
 import { complexity, simplify, zeroTest } from "../../truth/index.ts";
 import { type Solve, within } from "../cases/each-alternative.ts";
 import { sortedByRemainder } from "../members/by-remainder.ts";

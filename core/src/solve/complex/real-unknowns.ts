@@ -1,14 +1,14 @@
+import { partEquations } from "../../canonical/real-and-imaginary.ts";
 import { step } from "../../derivation/step.ts";
 import { equation as equationOf, I, name, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Equation, isEquation, sidesOf } from "../../expression/equations.ts";
 import { contains, type Expression, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { say } from "../../notation/inline.ts";
-import { partEquations } from "../../rewrite/complex/real-and-imaginary.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { simplify, zeroTest } from "../../truth/index.ts";
 import type { Solved, Task } from "../solution.ts";
 import { solveSystem } from "../systems/system.ts";
-import { readable } from "../values.ts";
 
 const LETTERS: readonly (readonly [string, string])[] = [
   ["x", "y"],

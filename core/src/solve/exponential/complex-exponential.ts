@@ -4,13 +4,13 @@ import { call, E, equation, I, isPositiveConstant, name, negate, number, PI, pow
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { say } from "../../notation/inline.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { constantSign, zeroTest } from "../../truth/index.ts";
 import { type Solve, solveAll } from "../cases/each-alternative.ts";
 import { integerLetter } from "../members/letters.ts";
 import { solveByNaming } from "../naming.ts";
 import { type Solved, solution, type Task } from "../solution.ts";
 import { exponentialPart } from "../substitution.ts";
-import { readable } from "../values.ts";
 
 /**
  * Exponential equations over the complex numbers: with one exponential as the unknown it is a polynomial equation, and e^z has

@@ -5,10 +5,10 @@ import { contains, type Expression, equal, factorsOf, termsOf } from "../../expr
 import { say } from "../../notation/inline.ts";
 import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { expand, expandedLogarithm, isPositive, rationalRatio, simplify } from "../../truth/index.ts";
 import { type Solve, within } from "../cases/each-alternative.ts";
 import type { Solved, Task } from "../solution.ts";
-import { readable } from "../values.ts";
 
 /** A logarithm with what it is multiplied by. */
 interface LogarithmTerm {

@@ -5,10 +5,10 @@ import { equation, name, relation, subtract, ZERO } from "../../expression/const
 import { compile } from "../../expression/double-value.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { constantSign } from "../../truth/index.ts";
 import { solveEquation } from "../equation.ts";
 import { Unsolvable } from "../solution.ts";
-import { readable } from "../values.ts";
 
 /** A part of a region with the variables in the other order: the new inner variable first. */
 export interface Part {

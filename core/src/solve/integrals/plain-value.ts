@@ -3,9 +3,9 @@ import { isPositiveConstant, negate, ONE, product, relation, sum, ZERO } from ".
 import { type Expression, factorsOf, termsOf } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { withoutTurns } from "../../rewrite/forms/whole-turns.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { withRootsOut } from "../../rewrite/roots/constant-root.ts";
 import { complexity, decide, expandedLogarithm } from "../../truth/index.ts";
-import { readable } from "../values.ts";
 
 /** The most readable form of a value: without bars whose sign is known, and with logarithms taken apart where that is shorter. */
 export function plainValue(e: Expression, assumptions: readonly Expression[]): Expression {

@@ -2,10 +2,10 @@ import { relation, ZERO } from "../../expression/construct.ts";
 import { linksOf } from "../../expression/equations.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { asFamily, decide, membersBetween, simplify } from "../../truth/index.ts";
 import { tidyConditions } from "../sifting/conditions.ts";
 import type { Solution, Task } from "../solution.ts";
-import { readable } from "../values.ts";
 
 const MOST_MEMBERS = 24;
 

@@ -11,10 +11,10 @@ import { text } from "../../notation/text.ts";
 import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { isOtherWhereInside } from "../../rewrite/roots/touching.ts";
 import { asFamily, complexity, decide, type Family, memberNumber, membersBetween, rationalRatio, simplify } from "../../truth/index.ts";
 import { type Solution, type Solved, solution, type Task } from "../solution.ts";
-import { readable } from "../values.ts";
 import { integerLetter } from "./letters.ts";
 import { membersWithLetters } from "./literal-members.ts";
 

@@ -3,7 +3,7 @@ import { limitValue } from "../../calculus/limit/found.ts";
 import { onlyCase } from "../../calculus/limit/limit.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { text } from "../../notation/text.ts";
-import { readable } from "../values.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { better } from "./compared.ts";
 import type { OptimumTask } from "./optimum.ts";
 import type { Place } from "./places.ts";

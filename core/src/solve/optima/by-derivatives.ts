@@ -8,10 +8,10 @@ import { chain, isNumber, negate, relation, subtract, ZERO } from "../../express
 import { curveDomain } from "../../expression/domain.ts";
 import { type Comparison, contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { evenPowersOut } from "../../rewrite/forms/root-and-log-forms.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
 import { tidyConditions } from "../sifting/conditions.ts";
 import type { Solution } from "../solution.ts";
-import { readable } from "../values.ts";
 import { better, greatest, sorted } from "./compared.ts";
 import { bestOfFirstPeriod } from "./damped.ts";
 import { settledByEnds, settledOnBothSides } from "./literal-ends.ts";

@@ -11,9 +11,9 @@ import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
 import * as real from "../../number/real-ball.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { recognise } from "../../rewrite/roots/recognise.ts";
 import { decide, equalityTest, simplify } from "../../truth/index.ts";
-import { readable } from "../values.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
 /** Whether the objective is seen to be convex where a minimum is sought, concave where a maximum is, on a convex domain. */

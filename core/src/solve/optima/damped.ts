@@ -3,7 +3,7 @@ import { withoutInverse } from "../../canonical/inverse-circular.ts";
 import { step } from "../../derivation/step.ts";
 import { name, product, subtract, sum } from "../../expression/construct.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { readable } from "../values.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { signKnown, sorted } from "./compared.ts";
 import { endPoint } from "./ends-apart.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";

@@ -2,8 +2,8 @@ import { number, subtract, sum } from "../../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { constantSign, writtenNear, zeroTest } from "../../truth/index.ts";
-import { readable } from "../values.ts";
 import type { Nature } from "./optimum.ts";
 
 /** The conditions of cases with the variable: where they change from holding to failing the function is written differently. */

@@ -6,8 +6,8 @@ import { substitute } from "../../expression/substitute.ts";
 import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
 import { reduceRows } from "../../polynomial/row-reduction.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { decide, expand } from "../../truth/index.ts";
-import { readable } from "../values.ts";
 import type { Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 
 /** A sum of positive terms, and a product beside it of which one of the two is fixed; alone, the sum is the objective. */

@@ -4,10 +4,10 @@ import { equation, subtract, ZERO } from "../../expression/construct.ts";
 import { curveDomain } from "../../expression/domain.ts";
 import { contains, type Expression } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
 import { solveEquation } from "../equation.ts";
 import { type Solution, Unsolvable } from "../solution.ts";
-import { readable } from "../values.ts";
 import { caseConditions, jumpAt, type Limits } from "./jumps.ts";
 import type { OptimumTask } from "./optimum.ts";
 

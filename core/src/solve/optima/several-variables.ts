@@ -9,11 +9,11 @@ import { equation, logic, name, PI, product, relation, subtract, TWO, ZERO } fro
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { linePlain } from "../../notation/line-plain.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
 import { withIndependentLetters } from "../members/independent-letters.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { solveSystem } from "../systems/system.ts";
-import { readable } from "../values.ts";
 import { atOneOfLine, natureAlongFamily } from "./along-family.ts";
 import { samePlace, signKnown } from "./compared.ts";
 import { withConclusionInSeveral } from "./conclusion.ts";

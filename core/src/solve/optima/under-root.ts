@@ -1,8 +1,8 @@
 import { type Step, step } from "../../derivation/step.ts";
 import { E, ONE, power, relation, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { decide, expand } from "../../truth/index.ts";
-import { readable } from "../values.ts";
 import { plainPoint } from "./faces.ts";
 import type { Optimum, OptimumTask } from "./optimum.ts";
 

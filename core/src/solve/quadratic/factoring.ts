@@ -5,11 +5,12 @@ import * as integer from "../../number/integer.ts";
 import type { Rational } from "../../number/rational.ts";
 import * as rational from "../../number/rational.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { rationalRoot } from "../../rewrite/roots/denest.ts";
 import { perfectSquareRoot } from "../../truth/index.ts";
 import { zeroForm } from "../algebraic/polynomial-form.ts";
 import type { Solved } from "../solution.ts";
-import { difference, quotient, readable } from "../values.ts";
+import { difference, quotient } from "../values.ts";
 import { Chain, linearRoot, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
 
 /** Whole coefficients beyond this are not what a student factors by looking. */

@@ -7,11 +7,11 @@ import { present } from "../../notation/present.ts";
 import { fillIn, type Syntax } from "../../notation/syntax.ts";
 import { text, writtenText } from "../../notation/text.ts";
 import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { constantSign, perfectSquareRoot } from "../../truth/index.ts";
 import { zeroForm } from "../algebraic/polynomial-form.ts";
 import { realSquareRoots } from "../sifting/conditions.ts";
 import type { Domain, Solved } from "../solution.ts";
-import { readable } from "../values.ts";
 import { Chain, imaginaryPair, pair, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
 
 const FORMULA = parse("(-b ± sqrt(D))/(2 a)");

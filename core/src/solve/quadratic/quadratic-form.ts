@@ -4,10 +4,10 @@ import { divide, I, ONE, product, subtract, sum, ZERO } from "../../expression/c
 import { type Expression, equal } from "../../expression/expression.ts";
 import { asName, type Line, say } from "../../notation/inline.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { type PolynomialForm, writtenZeroForm, zeroForm } from "../algebraic/polynomial-form.ts";
 import { nonZero } from "../sifting/conditions.ts";
 import { type Solution, type SolutionSet, type Solved, solution } from "../solution.ts";
-import { readable } from "../values.ts";
 
 /** a x² + b x + c = 0 with the steps that lead there. */
 export interface Quadratic {

@@ -4,10 +4,11 @@ import { contains, type Expression, equal, factorsOf, termsOf } from "../../expr
 import { present } from "../../notation/present.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { evenPowersOut } from "../../rewrite/forms/root-and-log-forms.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { constantSign, decide, perfectSquareRoot } from "../../truth/index.ts";
 import { realSquareRoots } from "../sifting/conditions.ts";
 import type { Solved } from "../solution.ts";
-import { quotient, readable } from "../values.ts";
+import { quotient } from "../values.ts";
 import { Chain, linearRoot, type Quadratic, quadraticSet, solved } from "./quadratic-form.ts";
 
 /** k (p x + q)² + r, the form in which roots can be taken at once. */

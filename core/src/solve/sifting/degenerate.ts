@@ -6,11 +6,11 @@ import { plain, plainName } from "../../notation/plain.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { undefinedPart } from "../../rewrite/defined.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import { polynomialForm } from "../algebraic/polynomial-form.ts";
 import type { Solve } from "../cases/each-alternative.ts";
 import { type Solution, type SolutionSet, type Task, Unsolvable } from "../solution.ts";
-import { readable } from "../values.ts";
 import { nonZero } from "./conditions.ts";
 import { sift } from "./sift.ts";
 

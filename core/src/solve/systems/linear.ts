@@ -12,13 +12,13 @@ import { solveSquare } from "../../polynomial/linear-system.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { solveByLifting } from "../../polynomial/rational-system.ts";
 import { reduceRows } from "../../polynomial/row-reduction.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { decide, expand } from "../../truth/index.ts";
 import { solveEquation } from "../equation.ts";
 import { linearRoot } from "../quadratic/quadratic-form.ts";
 import { nonZero } from "../sifting/conditions.ts";
 import { attempt, specialValues } from "../sifting/degenerate.ts";
 import type { Solution, Solved } from "../solution.ts";
-import { readable } from "../values.ts";
 import { type LinearSystem, linearSystem, quotientExpression } from "./coefficients.ts";
 import { eliminationSteps } from "./elimination-steps.ts";
 

@@ -14,10 +14,10 @@ import * as integer from "../../number/integer.ts";
 import { interval } from "../../number/interval.ts";
 import * as rational from "../../number/rational.ts";
 import { BallUndefined } from "../../number/real-ball.ts";
+import { readable } from "../../rewrite/readable.ts";
 import { recognise } from "../../rewrite/roots/recognise.ts";
 import { complexity, decide, simplify, zeroTest } from "../../truth/index.ts";
 import type { Solution, Solved } from "../solution.ts";
-import { readable } from "../values.ts";
 import type { SystemTask } from "./task.ts";
 
 /** How far is looked where nothing bounds the solutions. */

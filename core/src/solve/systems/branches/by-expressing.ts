@@ -4,9 +4,9 @@ import { equation, isNumber, name, number, power, product, relation, subtract, Z
 import { contains, type Expression, equal, freeNames } from "../../../expression/expression.ts";
 import { text } from "../../../notation/text.ts";
 import { polynomialCoefficients } from "../../../rewrite/coefficients.ts";
+import { readable } from "../../../rewrite/readable.ts";
 import { decide, expand } from "../../../truth/index.ts";
 import { nonZero } from "../../sifting/conditions.ts";
-import { readable } from "../../values.ts";
 import { withValue } from "./solving.ts";
 import { type Branches, type Onward, type Relation, type State, unknownsIn } from "./state.ts";
 

@@ -7,9 +7,9 @@ import { sideDifference } from "../../../expression/equations.ts";
 import { contains, distinct as different, type Expression, equal, factorsOf, freeNames, isReciprocal, termsOf } from "../../../expression/expression.ts";
 import * as rational from "../../../number/rational.ts";
 import { factor } from "../../../polynomial/factor-over-rationals.ts";
+import { readable } from "../../../rewrite/readable.ts";
 import { decide, expand, zeroTest } from "../../../truth/index.ts";
 import { nonZero } from "../../sifting/conditions.ts";
-import { readable } from "../../values.ts";
 import { distinct } from "../distinct.ts";
 import { type Branches, type Onward, type Relation, type State, unknownsIn } from "./state.ts";
 

@@ -7,11 +7,11 @@ import { substitute } from "../../../expression/substitute.ts";
 import { say } from "../../../notation/inline.ts";
 import { text } from "../../../notation/text.ts";
 import { withoutTurns } from "../../../rewrite/forms/whole-turns.ts";
+import { readable } from "../../../rewrite/readable.ts";
 import { simplify, zeroTest } from "../../../truth/index.ts";
 import { solveEquation } from "../../equation.ts";
 import { sortedForOthers } from "../../members/by-remainder.ts";
 import type { Rejected, Solution, Solved } from "../../solution.ts";
-import { readable } from "../../values.ts";
 import { type Branches, MOST_BRANCHES, mayFail, NOTHING, type Onward, type Relation, type State } from "./state.ts";
 
 /** All solutions of one of the equations for an unknown, each put into the rest. */

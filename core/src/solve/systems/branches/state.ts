@@ -7,9 +7,9 @@ import { text } from "../../../notation/text.ts";
 import { BudgetExhausted } from "../../../number/budget.ts";
 import { polynomialCoefficients } from "../../../rewrite/coefficients.ts";
 import { withoutTurns } from "../../../rewrite/forms/whole-turns.ts";
+import { readable } from "../../../rewrite/readable.ts";
 import { decide, simplify, zeroTest } from "../../../truth/index.ts";
 import { type Domain, type Rejected, type Solution, Unsolvable } from "../../solution.ts";
-import { readable } from "../../values.ts";
 
 /** An equation of the system. */
 export type Relation = Expression & { readonly kind: "relation" };

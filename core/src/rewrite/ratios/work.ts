@@ -9,7 +9,7 @@ import { fillIn, partsOfKind, plus, replaceIn, type Syntax } from "../../notatio
 import { writtenText } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import { expand } from "../../truth/index.ts";
-import { readable } from "../values.ts";
+import { readable } from "../readable.ts";
 import { isRatio, type KnownAngle, type Ratio } from "./known-angle.ts";
 
 /** A way to a ratio of an angle; undefined where it does not lead to one. */

@@ -1,22 +1,6 @@
-import {
-  call,
-  divide,
-  E,
-  equation,
-  HALF,
-  isPositiveConstant,
-  negate,
-  number,
-  ONE,
-  power,
-  product,
-  subtract,
-  sum,
-  TWO,
-  ZERO,
-} from "../../expression/construct.ts";
-import { type Expression, equal } from "../../expression/expression.ts";
-import { holdsImaginary } from "../../expression/realness.ts";
+import { call, divide, E, equation, HALF, isPositiveConstant, negate, number, ONE, power, product, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { type Expression, equal } from "../expression/expression.ts";
+import { holdsImaginary } from "../expression/realness.ts";
 
 /** A complex number by two real ones: re + i · im. */
 export interface Parts {
@@ -60,8 +44,11 @@ function allOf(expressions: readonly Expression[]): readonly Parts[] | undefined
 }
 
 function times(a: Parts, b: Parts): Parts {
-  return { re: subtract(product(a.re, b.re), product(a.im, b.im)), im: sum(product(a.re, b.im), product(a.im, b.re)) };
+  return { re: subtract(timesReal(a.re, b.re), timesReal(a.im, b.im)), im: sum(timesReal(a.re, b.im), timesReal(a.im, b.re)) };
 }
+
+/** A product in which 0 wins: what the other part needs stands in the products with the other part, too. */
+const timesReal = (a: Expression, b: Expression): Expression => (equal(a, ZERO) || equal(b, ZERO) ? ZERO : product(a, b));
 
 function partsOfPower(base: Expression, exponent: Expression): Parts | undefined {
   if (isPositiveConstant(base)) {

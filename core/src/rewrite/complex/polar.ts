@@ -1,0 +1,19 @@
+import { angleNormalForm, hasAngles } from "../../canonical/angles.ts";
+import type { Parts } from "../../canonical/real-and-imaginary.ts";
+import { HALF, power, sum, TWO } from "../../expression/construct.ts";
+import type { Expression } from "../../expression/expression.ts";
+import { argumentOf, modulusOf } from "../../truth/index.ts";
+import { readable } from "../readable.ts";
+
+/** |p + iq|, with sin² + cos² = 1 used under the root. */
+export function readableModulus(parts: Parts): Expression {
+  const { re, im } = parts;
+  if (!hasAngles(re) && !hasAngles(im)) return readable(modulusOf(parts));
+  return readable(power(angleNormalForm(sum(power(re, TWO), power(im, TWO))), HALF));
+}
+
+/** Size and angle of a number, both readable; undefined for 0 and where the signs of its parts are not known. */
+export function polarOf({ re, im }: Parts, known: readonly Expression[]): { readonly modulus: Expression; readonly angle: Expression } | undefined {
+  const found = argumentOf({ re, im }, known);
+  return found && { modulus: readableModulus({ re, im }), angle: readable(found.angle) };
+}
