@@ -57,8 +57,8 @@ export function constant(name: ConstantName): Expression {
 }
 
 /** A name; it stands for real numbers unless said otherwise. */
-export function name(text: string, range: NameRange = "real"): Expression {
-  return node({ kind: "name", name: text, range });
+export function name(text: string, range: NameRange = "real", place?: number): Expression {
+  return node({ kind: "name", name: text, range, ...(place === undefined ? {} : { place }) });
 }
 
 /** The name as it stands in an expression, with what it ranges over there; a real one where it does not occur. */

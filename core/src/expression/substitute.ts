@@ -1,4 +1,4 @@
-import { call, cases, chain, derivative, iterated, logic, name, power, product, sum, tuple } from "./construct.ts";
+import { call, cases, chain, derivative, iterated, logic, name, nameIn, power, product, sum, tuple } from "./construct.ts";
 import { children, contains, type Expression, equal, findAll, freeNames, type NameRange } from "./expression.ts";
 
 /** Rebuilds a node with every child mapped, through the canonical constructors; unchanged children keep the node itself. */
@@ -86,7 +86,11 @@ export function rangesIn(expressions: readonly Expression[]): ReadonlyMap<string
 
 /** The expression with names that range over what the map says, wherever they stand free. */
 export function withRanges(e: Expression, ranges: ReadonlyMap<string, NameRange>): Expression {
-  return substitute(e, new Map([...ranges].map(([letter, range]) => [letter, name(letter, range)])));
+  const inRange = ([letter, range]: readonly [string, NameRange]): readonly [string, Expression] => {
+    const own = nameIn(e, letter);
+    return [letter, name(letter, range, own.kind === "name" ? own.place : undefined)];
+  };
+  return substitute(e, new Map([...ranges].map(inRange)));
 }
 
 /** The name with the first subscript number that occurs in none of the expressions. */

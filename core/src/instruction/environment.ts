@@ -27,6 +27,8 @@ export interface Environment {
   readonly givens: ReadonlyMap<string, Expression>;
   /** Names that stand as letters in some line of the working, whatever units they may be elsewhere. */
   readonly letters: ReadonlySet<string>;
+  /** The order in which the line that is read now writes its letters, subscripts left out. */
+  readonly order: ReadonlyMap<string, number>;
   /** Every declared quantity, with or without a value. */
   readonly quantities: ReadonlySet<string>;
   /** The units in which quantities were given; their values are in coherent SI units. */
@@ -61,6 +63,7 @@ export const EMPTY: Environment = {
   definitions: new Map(),
   measured: { functions: new Map(), definitions: new Map() },
   letters: new Set(),
+  order: new Map(),
   givens: new Map(),
   quantities: new Set(),
   units: new Map(),
@@ -86,6 +89,7 @@ export function meanings(environment: Environment): Meanings {
     functions: environment.functions,
     quantities: environment.quantities,
     ranges: ranges(environment),
+    order: environment.order,
     line: (line) => lineValue(environment, line),
     differentiate,
     rootOf,

@@ -11,6 +11,7 @@ import { withVectorSteps } from "./carrying-out/vector-steps.ts";
 import { EMPTY, type Environment } from "./environment.ts";
 import type { Declared, Reading } from "./instruction.ts";
 import { toDigits } from "./reading/digits.ts";
+import { letterOrder } from "./reading/letter-order.ts";
 import { bodyOf, type Printing } from "./reading/line-body.ts";
 import type { Printed } from "./reading/printed.ts";
 import { Sentence } from "./reading/sentence.ts";
@@ -163,8 +164,10 @@ export function readLine(source: string, environment: Environment): Read {
   }
 }
 
-function readBody(body: string, environment: Environment): Omit<Read, "ignored" | "printing"> {
-  const sentence = new Sentence(body, environment, respelled(body, tokenize(body), SPELLINGS, environment.quantities));
+function readBody(body: string, before: Environment): Omit<Read, "ignored" | "printing"> {
+  const tokens = tokenize(body);
+  const environment = { ...before, order: letterOrder(tokens, before.quantities) };
+  const sentence = new Sentence(body, environment, respelled(body, tokens, SPELLINGS, environment.quantities));
   const reading = INSTRUCTIONS.find((candidate) => candidate.begins(sentence))?.read(sentence);
   const { pieces, references, inDegrees, notes } = sentence;
   const { calculated } = sentence;

@@ -21,6 +21,8 @@ export interface Meanings {
   readonly quantities: ReadonlySet<string>;
   /** What names range over that were not declared real. */
   readonly ranges: ReadonlyMap<string, NameRange>;
+  /** Where the author writes letters among the others, subscripts left out. */
+  readonly order?: ReadonlyMap<string, number>;
   /** The result of an earlier line; throws LineUnusable where the line has no single value. */
   readonly line: (line: number) => Expression;
   /** The root of an expression with this number, or between these bounds; words that say why there is none. */
@@ -55,6 +57,9 @@ export const NO_MEANINGS: Meanings = {
     throw new LineUnusable(`there is no line ${line} here`);
   },
 };
+
+/** A name without its subscript. */
+export const stemOf = (name: string): string => name.split("_")[0] ?? name;
 
 type VectorOperation = Parameters<VectorArithmetic["combined"]>[0];
 
@@ -273,7 +278,7 @@ class Elaboration {
     const name = at > 0 && subscript !== undefined ? `${typed.slice(0, at)}_${subscript}` : typed;
     const isConstant = name === "pi" || name === "infinity" || name === "e" || name === "i";
     if (isConstant && !this.#meanings.quantities.has(name)) return build.constant(name);
-    return this.#meanings.tuples?.get(name) ?? build.name(name, this.#meanings.ranges.get(name));
+    return this.#meanings.tuples?.get(name) ?? build.name(name, this.#meanings.ranges.get(name), this.#meanings.order?.get(stemOf(name)));
   }
 
   #sign(span: Span | undefined): 1 | -1 {

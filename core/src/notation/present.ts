@@ -1,5 +1,5 @@
 import { number as numberNode, splitCoefficient } from "../expression/construct.ts";
-import { compare, type Expression, factorsOf, findAll, freeNames, isRoot } from "../expression/expression.ts";
+import { compare, type Expression, factorsOf, findAll, freeNames, isRoot, type NameNode } from "../expression/expression.ts";
 import { families, family } from "../expression/functions/registry.ts";
 import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
@@ -114,15 +114,25 @@ function placeOf(term: Expression): Place {
     if (base.kind === "name" && exponent.kind === "number") {
       const power = rational.toNumber(exponent.value);
       degree += power;
-      letters.push(`${base.name} ${String(1000 - power).padStart(6, "0")} `);
+      letters.push(`${orderOf(base)} ${String(1000 - power).padStart(6, "0")} `);
     } else if (base.kind === "sum" && exponent.kind === "number" && exponent.value.den === 1) {
       degree += rational.toNumber(exponent.value);
       broken ||= exponent.value.num < 0;
+      letters.push(firstLetter(base));
     } else polynomial = false;
   }
   // Fractions come after the polynomial part and its constant: x + 1 + 2/(x − 1).
   return { group: !polynomial ? 2 : broken || degree < 0 ? 1.7 : 1, degree, names: letters.sort().join("") };
 }
+
+/** What sorts names: the place that their author gave them, then the alphabet; names that no author wrote come last. */
+const orderOf = ({ name: own, place }: NameNode): string => `${String(place ?? 999).padStart(3, "0")} ${own}`;
+
+/** The letter of an expression that comes first. */
+const firstLetter = (e: Expression): string =>
+  findAll(e, (part) => part.kind === "name")
+    .flatMap((part) => (part.kind === "name" ? [orderOf(part)] : []))
+    .sort()[0] ?? "";
 
 /** Terms with their places, which are found once for each and not at every comparison. */
 function inOrder(terms: readonly Expression[]): readonly Expression[] {
@@ -227,7 +237,8 @@ function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
   const better = terms.find((term) => {
     const other = placeOf(term);
     const besideNumber =
-      terms.filter((one) => !hasUnit(one)).length === 2 && ((place.group === 1 && isMonomial(first) && freeNames(term).size === 0) || (first.kind === "number" && other.group === 2));
+      terms.filter((one) => !hasUnit(one)).length === 2 &&
+      ((place.group === 1 && isMonomial(first) && freeNames(term).size === 0) || (first.kind === "number" && other.group === 2));
     const alike = besideNumber || (other.group === place.group && (other.degree === place.degree || (place.group === 1 && severalNames)));
     return alike && splitCoefficient(term).coefficient.num > 0;
   });
@@ -269,7 +280,7 @@ function presentProduct(e: Expression): Syntax {
   const first = factors[0];
   const coefficient = first?.kind === "number" ? first : undefined;
   const others = (coefficient ? factors.slice(1) : [...factors]).sort(
-    (a, b) => factorRank(a) - factorRank(b) || functionRank(baseOf(a)) - functionRank(baseOf(b)) || compare(baseOf(a), baseOf(b)),
+    (a, b) => factorRank(a) - factorRank(b) || functionRank(baseOf(a)) - functionRank(baseOf(b)) || compareFactors(baseOf(a), baseOf(b)),
   );
   const above = others.filter((factor) => !isWrittenBelow(factor));
   const below = others.filter(isWrittenBelow).map(reciprocal);
@@ -284,6 +295,11 @@ function presentProduct(e: Expression): Syntax {
   const denominator = typed === undefined && size.den !== 1 ? [number(size.den.toString()), ...denominatorParts] : denominatorParts;
   const unsigned: Syntax = denominator.length > 0 ? { kind: "fraction", numerator, denominator: multiplyAll(denominator) } : numerator;
   return value.num < 0 ? { kind: "sign", sign: "-", operand: unsigned } : unsigned;
+}
+
+function compareFactors(a: Expression, b: Expression): number {
+  const places = a.kind === "name" && b.kind === "name" && a.place !== b.place;
+  return places ? (a.place ?? Number.POSITIVE_INFINITY) - (b.place ?? Number.POSITIVE_INFINITY) : compare(a, b);
 }
 
 function baseOf(e: Expression): Expression {
