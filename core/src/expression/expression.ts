@@ -45,7 +45,7 @@ export interface NameNode extends Hashed {
   readonly kind: "name";
   readonly name: string;
   readonly range: NameRange;
-  /** Where its author writes it among the letters; no part of what it is, but of how it is printed. */
+  /** Where it stands among the letters as its author orders them; no part of what it is, but of how it is printed. */
   readonly place?: number;
 }
 export interface SumNode extends Hashed {

@@ -118,7 +118,7 @@ function placeOf(term: Expression): Place {
     } else if (base.kind === "sum" && exponent.kind === "number" && exponent.value.den === 1) {
       degree += rational.toNumber(exponent.value);
       broken ||= exponent.value.num < 0;
-      letters.push(firstLetter(base));
+      if (letters.every((own) => own !== firstLetter(base))) letters.push(firstLetter(base));
     } else polynomial = false;
   }
   // Fractions come after the polynomial part and its constant: x + 1 + 2/(x − 1).
