@@ -1,7 +1,7 @@
 import { isConcave, isConvex } from "../calculus/convexity.ts";
 import { rootOf } from "../calculus/system-root.ts";
-import type { Claim, Done, Step } from "../derivation/step.ts";
-import { call, divide, E, power, product, subtract, ZERO } from "../expression/construct.ts";
+import { type Claim, type Done, resultOf, type Step } from "../derivation/step.ts";
+import { call, divide, E, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { alternativesOf, sidesOf } from "../expression/equations.ts";
 import { children, type Expression, equal, termsOf } from "../expression/expression.ts";
@@ -156,6 +156,12 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
     isSumOfSquares(claim, assumptions)
       ? nailed("the terms have one sign, so that nothing cancels", "a sum of numbers that are not negative is 0 only where all are")
       : loose("the terms were not seen to have one sign"),
+  combination: ({ of, factors, after }, { assumptions }) => {
+    const total = sum(...of.map((one, k) => product(factors[k] ?? ZERO, differenceOf(one))));
+    return equalityTest(total, differenceOf(after), assumptions).kind === "zero"
+      ? nailed("the multiples of the equations add up to this one, so no solution is lost", "equal numbers added to equal numbers are equal")
+      : bent("the multiples of the equations do not add up to this one");
+  },
   eliminated: ({ before, after, unknowns }) =>
     sameIdeal(before, after, unknowns)
       ? nailed("each equation is a combination of the others, by division with remainder 0", "equal ideals have equal zeros (B. Buchberger 1965)")
@@ -249,6 +255,12 @@ function equalByCases(before: Expression, after: Expression, assumptions: readon
   );
 }
 
+/** The left side of an equation minus its right side. */
+function differenceOf(one: Expression): Expression {
+  const [left = ZERO, right = ZERO] = sidesOf(one);
+  return subtract(left, right);
+}
+
 function done(side: Expression, what: Exclude<Done, { kind: "times" }>): Expression {
   if (what.kind === "power") return power(side, what.exponent);
   return what.name === "exp" ? power(E, side) : call(what.name, side);
@@ -281,8 +293,10 @@ function writtenMeans(written: Syntax, claim: Claim, assumptions: readonly Expre
     const plain = (e: Expression): Expression => withRanges(e, ranges);
     const meant = plain(elaborate(written, { ...NO_MEANINGS, ranges, rootOf }));
     // Written before the values are put in, such as fractions with unknown numerators.
-    if (claim.kind === "put in" && meant.kind !== "relation") return equalityTest(substitute(meant, claim.values), claim.after).kind === "zero";
+    if (claim.kind === "put in" && meant.kind !== "relation" && meant.kind !== "logic")
+      return equalityTest(substitute(meant, claim.values), claim.after).kind === "zero";
     if (claim.kind !== "equivalent") {
+      if (meant.kind === "logic") return sameParts(meant, plain(claim.kind === "holds" ? claim.statement : resultOf(claim)));
       const result = plain(claim.kind === "holds" ? claim.statement : claim.kind === "convex" ? claim.of : claim.after);
       if (meant.kind !== "relation") return equalityTest(meant, result, assumptions).kind === "zero";
       if (result.kind === "relation") return sameEquation(meant, result, assumptions);
@@ -303,6 +317,7 @@ function claimedParts(claim: Claim): readonly Expression[] {
   if (claim.kind === "holds") return [claim.statement];
   if (claim.kind === "convex") return [claim.of];
   if (claim.kind === "matrix") return [...claim.operands, claim.after];
+  if (claim.kind === "combination") return [...claim.of, claim.after];
   return "before" in claim ? [claim.before, claim.after] : [claim.of, claim.after];
 }
 

@@ -21,6 +21,7 @@ import type { Pieces, RuleName, Said } from "./rules/catalogue.ts";
  * - `isolated`: after lists all solutions of before that satisfy `within`, shown by bounds on every piece of the line;
  * - `isolated together`: as `isolated`, for several equations and unknowns in a box;
  * - `sum of squares`: a sum of terms of one sign is 0, after says that each of them is;
+ * - `combination`: after is a sum of multiples of equations, so that whatever solves them all solves it;
  * - `eliminated`: two systems of polynomial equations with the same common zeros;
  * - `derivative`: after is the derivative of an expression by a variable;
  * - `antiderivative`: the derivative of after is the integrand; where a new name stands for its meaning, by the chain rule;
@@ -87,6 +88,7 @@ export type Claim =
       readonly after: Expression;
       readonly within: readonly Expression[];
     }
+  | { readonly kind: "combination"; readonly of: readonly Expression[]; readonly factors: readonly Expression[]; readonly after: Expression }
   | { readonly kind: "sum of squares"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "eliminated"; readonly unknowns: readonly string[]; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "derivative"; readonly of: Expression; readonly variable: string; readonly after: Expression }

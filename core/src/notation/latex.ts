@@ -102,7 +102,7 @@ function closed(e: Syntax, at: Render, wrapped: (part: Syntax, least: number) =>
 }
 
 function joinFactors(left: string, right: string, e: Syntax & { kind: "times" }): string {
-  const needsDot = e.dot || startsWithNumber(e.right);
+  const needsDot = e.dot || startsWithNumber(e.right) || isMixed(e.left, e.right);
   return `${left}${needsDot ? " \\cdot " : wordBefore(e.left) || wordBefore(e.right) ? "\\," : " "}${right}`;
 }
 
@@ -124,6 +124,13 @@ export function startsWithNumber(e: Syntax): boolean {
   if (e.kind === "times") return startsWithNumber(e.left);
   if (e.kind === "fraction") return false;
   return e.kind === "power" || e.kind === "factorial" ? startsWithNumber(e.kind === "power" ? e.base : e.operand) : false;
+}
+
+/** Whether a number and a fraction of numbers would be read as a mixed number: 4 1/2. */
+export function isMixed(left: Syntax, right: Syntax): boolean {
+  const last = left.kind === "times" ? left.right : left;
+  const first = right.kind === "times" ? right.left : right;
+  return (last.kind === "number" || last.kind === "fraction") && first.kind === "fraction" && startsWithNumber(first.numerator);
 }
 
 /** Whether a factor is a declared word, which needs a thin space beside it. */

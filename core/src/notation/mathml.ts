@@ -1,7 +1,7 @@
 import type { Comparison, Expression } from "../expression/expression.ts";
 import { family } from "../expression/functions/registry.ts";
 import { unitPlain } from "../units/typeset.ts";
-import { startsWithNumber, ungrouped } from "./latex.ts";
+import { isMixed, startsWithNumber, ungrouped } from "./latex.ts";
 import { nameMathml } from "./letters.ts";
 import { printedDigits } from "./long-number.ts";
 import { present } from "./present.ts";
@@ -46,7 +46,11 @@ export function writtenMathml(e: Syntax): string {
     case "binary":
       return row(wrapped(e.left, BINDING.sum), operator(e.operator === "-" ? "−" : e.operator), wrapped(e.right, BINDING.sign + 1));
     case "times":
-      return row(wrapped(e.left, BINDING.product), e.dot || startsWithNumber(e.right) ? operator("⋅") : TIMES, wrapped(e.right, BINDING.product));
+      return row(
+        wrapped(e.left, BINDING.product),
+        e.dot || startsWithNumber(e.right) || isMixed(e.left, e.right) ? operator("⋅") : TIMES,
+        wrapped(e.right, BINDING.product),
+      );
     case "fraction":
       return `<mfrac>${row(writtenMathml(ungrouped(e.numerator)))}${row(writtenMathml(ungrouped(e.denominator)))}</mfrac>`;
     case "power":

@@ -11,6 +11,7 @@ import { BudgetExhausted } from "../number/budget.ts";
 import { decide, expandedLogarithm, simplify, zeroTest } from "../truth/index.ts";
 import { solveByFactors } from "./algebraic/by-factors.ts";
 import { solveByPower } from "./algebraic/by-power.ts";
+import { clearedOfFractions } from "./algebraic/clearing-fractions.ts";
 import { solveConstant } from "./algebraic/constant.ts";
 import { solveCubeRootSum } from "./algebraic/cube-root-sum.ts";
 import { solveByEvenRoots } from "./algebraic/even-roots.ts";
@@ -52,6 +53,7 @@ const POLYNOMIAL_METHODS: readonly ((form: PolynomialForm) => Solved | undefined
   solveLinear,
   solveQuadratic,
   solveByRootsOfNumber,
+  solvePurePower,
   (form) => solveByFactors(form, solvePolynomial),
   (form) => (form.task.domain === "real" ? solveByPower(form, solveOpen) : undefined),
   (form) => solveByShifting(form, solvePolynomial),
@@ -60,9 +62,22 @@ const POLYNOMIAL_METHODS: readonly ((form: PolynomialForm) => Solved | undefined
   solveByNamingRoots,
 ];
 
+/** c x^n = d over the reals: a root of degree n is enough; where none is real the complex ones are found otherwise. */
+function solvePurePower(form: PolynomialForm): Solved | undefined {
+  const { coefficients, task } = form;
+  if (task.domain !== "real" || !coefficients.slice(1, -1).every((coefficient) => equal(coefficient, ZERO))) return undefined;
+  const solved = solveByPower(form, solveOpen) ?? solveByUndoing(task, solveCleared);
+  return solved && solved.set.solutions.length > 0 ? solved : undefined;
+}
+
 function solvePolynomial(task: Task): Solved | undefined {
   const form = polynomialForm(task);
   if (!form) return undefined;
+  const cleared = clearedOfFractions(form);
+  if (cleared) {
+    const solved = solvePolynomial({ ...task, equation: cleared.equation });
+    return solved && { ...solved, steps: [cleared.step, ...solved.steps] };
+  }
   for (const method of POLYNOMIAL_METHODS) {
     const solved = method(form);
     if (solved) return solved;

@@ -7,6 +7,12 @@ export const quotient = (a: Expression, b: Expression): Expression => readable(d
 export const difference = (a: Expression, b: Expression): Expression => readable(subtract(a, b));
 export const total = (a: Expression, b: Expression): Expression => readable(sum(a, b));
 
+/** How both sides come to be multiplied by a factor: by 1/2 they are divided by 2. */
+export function asFactor(factor: Expression): ReturnType<typeof withoutFactor> {
+  const isPart = factor.kind === "number" && factor.value.den !== 1 && (factor.value.num === 1 || factor.value.num === -1);
+  return isPart ? { rule: "divide both sides", said: power(factor, number(-1)) } : { rule: "multiply both sides", said: factor };
+}
+
 /** How a constant factor is taken from one side: by a division, but nobody divides by 1/2 or −1. */
 export function withoutFactor(factor: Expression): { readonly rule: "divide both sides" | "multiply both sides"; readonly said: Said } {
   const isPart = factor.kind === "number" && (factor.value.num === 1 || factor.value.num === -1);

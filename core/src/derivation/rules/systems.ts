@@ -10,6 +10,17 @@ export const SYSTEMS = {
       `What the members leave of the other equations depends on the remainder of $${letter}$ by ${by}: write them by their remainders`,
     "put into the other equation": (relation: string) => `Put $${relation}$ into the other equation`,
     eliminate: (unknowns: string) => `Eliminate ${unknowns} one after the other; put into the equations, the values make both sides equal`,
+    "add two equations": (one: string, other: string, unknown: string) => `Add $${one}$ and $${other}$: $${unknown}$ drops out`,
+    "subtract an equation": (one: string, from: string, unknown: string) => `Subtract $${one}$ from $${from}$: $${unknown}$ drops out`,
+    "subtract a multiple of an equation": (one: string, factor: string, from: string, unknown: string) =>
+      `Multiply $${one}$ by $${factor}$ and subtract it from $${from}$: $${unknown}$ drops out`,
+    "add a multiple of an equation": (one: string, factor: string, other: string, unknown: string) =>
+      `Multiply $${one}$ by $${factor}$ and add $${other}$: $${unknown}$ drops out`,
+    "add multiples of equations": (one: string, factor: string, other: string, otherFactor: string, unknown: string) =>
+      `Multiply $${one}$ by $${factor}$ and $${other}$ by $${otherFactor}$, and add: $${unknown}$ drops out`,
+    "subtract multiples of equations": (one: string, factor: string, other: string, otherFactor: string, unknown: string) =>
+      `Multiply $${one}$ by $${factor}$ and $${other}$ by $${otherFactor}$, and subtract: $${unknown}$ drops out`,
+    "check a solution": (values: string) => `Put ${values} into the equations: they hold`,
     "isolate the common roots": (count: string) => `A search with proven bounds, box by box: ${count}`,
     "difference of equations": (one: string, other: string) => `Subtract $${other}$ from $${one}$, so that what they share drops out`,
     "eliminate unknowns": (names: string) => `Combine the equations so that ${names} drops out: these have the same solutions (put in to check)`,

@@ -1,6 +1,6 @@
 import { family } from "../../expression/functions/registry.ts";
 import { stemOf } from "../../notation/elaborate.ts";
-import { SENTENCE_WORDS } from "../../notation/keywords.ts";
+import { MATHEMATICAL_WORDS, SENTENCE_WORDS } from "../../notation/keywords.ts";
 import type { Token } from "../../notation/tokens.ts";
 
 /**
@@ -42,9 +42,11 @@ function productsIn(tokens: readonly Token[], declared: ReadonlySet<string>): re
   return runs;
 }
 
+const isWord = (text: string): boolean => SENTENCE_WORDS.has(text) || MATHEMATICAL_WORDS.some((word) => word === text);
+
 const isMark = (token: Token | undefined, text: string): boolean => token?.kind === "mark" && token.text === text;
 
 function lettersOf(token: Token, declared: ReadonlySet<string>): readonly string[] {
-  if (token.kind !== "word" || SENTENCE_WORDS.has(token.text.toLowerCase()) || family(token.text)) return [];
+  if (token.kind !== "word" || isWord(token.text.toLowerCase()) || family(token.text)) return [];
   return token.greek || token.subscript !== undefined || declared.has(token.text) ? [stemOf(token.text)] : [...token.text];
 }

@@ -47,12 +47,9 @@ export function solveByFactors(form: PolynomialForm, solve: (task: Task) => Solv
   if (parts.some(({ solved }) => !solved)) return undefined;
   const steps = parts.flatMap(({ part, solved }) => (degreeOf(part.base, task.unknown) > 1 ? inCase(relationOf(part.base), solved?.steps ?? []) : []));
   const found = gathered(parts.map(({ part, solved }) => ({ multiplicity: part.multiplicity, set: solved?.set })));
-  // A factor without real roots stays as it is in the last line: over the reals it adds nothing.
-  const last = parts.flatMap(({ part, solved }) =>
-    solved && solved.set.solutions.length > 0
-      ? solved.set.solutions.map((one) => alternatives(task.unknown, [one.values.get(task.unknown) ?? ZERO]))
-      : [equation(part.base, ZERO)],
-  );
+  // A factor without real roots adds nothing over the reals; where none has any, it stays as it is.
+  const listed = parts.flatMap(({ solved }) => (solved?.set.solutions ?? []).map((one) => alternatives(task.unknown, [one.values.get(task.unknown) ?? ZERO])));
+  const last = listed.length > 0 ? listed : distinct;
   chain.to(logic("or", last), "solve each", [task.unknown]);
   const finish = chain.steps[chain.steps.length - 1];
   const before = finish?.rule === "solve each" ? chain.steps.slice(0, -1) : chain.steps;

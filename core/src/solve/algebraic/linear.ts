@@ -1,6 +1,6 @@
 import { type Claim, type Step, step } from "../../derivation/step.ts";
 import { equation, name, negate, ONE, product, ZERO } from "../../expression/construct.ts";
-import { contains, type Expression, equal } from "../../expression/expression.ts";
+import { contains, type Expression, equal, findAll, isReciprocal } from "../../expression/expression.ts";
 import { asName, say } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
@@ -27,7 +27,7 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
     current = after;
   };
   if (swapped) move(equation(form.right, form.left), (claim) => step("swap sides", [], claim));
-  else move(expandedSides(form), (claim) => step("multiply out", [], claim));
+  else move(expandedSides(form), (claim) => step(dividesBy(task.equation, unknown) ? "factor and cancel" : "multiply out", [], claim));
   const right = readable(negate(constant));
   const collected = equation(product(slope, name(unknown)), right);
   const written: Syntax = { kind: "relation", comparisons: ["="], operands: [writtenPolynomial([ZERO, slope], unknown), present(right)] };
@@ -49,6 +49,9 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
     },
   };
 }
+
+/** Whether the unknown stands in a denominator. */
+const dividesBy = (e: Expression, unknown: string): boolean => findAll(e, (part) => isReciprocal(part) && contains(part, unknown)).length > 0;
 
 /** Both sides multiplied out, each as a polynomial in the unknown. */
 function expandedSides(form: PolynomialForm): ReturnType<typeof equation> {

@@ -10,7 +10,7 @@ import { rationalRoot } from "../../rewrite/roots/denest.ts";
 import { perfectSquareRoot } from "../../truth/index.ts";
 import { zeroForm } from "../algebraic/polynomial-form.ts";
 import type { Solved } from "../solution.ts";
-import { difference, quotient } from "../values.ts";
+import { asFactor, difference, quotient } from "../values.ts";
 import { Chain, linearRoot, type Quadratic, quadraticSet, solved, toZeroForm } from "./quadratic-form.ts";
 
 /** Whole coefficients beyond this are not what a student factors by looking. */
@@ -54,7 +54,10 @@ export function factoring(q: Quadratic): Solved | undefined {
   if (!factors) return undefined;
   const chain = new Chain(q.form);
   toZeroForm(chain, q.form);
-  if (factors.scaled) chain.to(factors.scaled.equation, "multiply both sides", [factors.scaled.by], {});
+  if (factors.scaled) {
+    const { rule, said } = asFactor(factors.scaled.by);
+    chain.to(factors.scaled.equation, rule, [said], {});
+  }
   const [first, second] = factors.pair;
   const same = equal(first, second);
   chain.to(equation(same ? power(first, TWO) : product(first, second), ZERO), "factor", []);

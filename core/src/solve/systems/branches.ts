@@ -10,6 +10,7 @@ import { byOneEquation } from "./branches/by-one-equation.ts";
 import { byOneUnknown } from "./branches/by-one-unknown.ts";
 import { byPower } from "./branches/by-power.ts";
 import { bySquares } from "./branches/by-squares.ts";
+import { putBack } from "./branches/put-back.ts";
 import { type Branches, clean, finished, NOTHING, type State, type Way } from "./branches/state.ts";
 
 /**
@@ -22,7 +23,8 @@ export function solveBranches(state: State): Branches | undefined {
   if (!cleaned) return NOTHING;
   if (cleaned.equations.length === 0) {
     const done = finished(cleaned);
-    return done.conditions.some((condition) => decide(condition, cleaned.assumptions) === false) ? NOTHING : { ...NOTHING, solutions: [done] };
+    if (done.conditions.some((condition) => decide(condition, cleaned.assumptions) === false)) return NOTHING;
+    return { ...NOTHING, solutions: [done], steps: putBack(cleaned, done) };
   }
   for (const way of WAYS) {
     const found = way(cleaned, solveBranches);

@@ -21,8 +21,18 @@ import { attempt, specialValues } from "../sifting/degenerate.ts";
 import type { Solution, Solved } from "../solution.ts";
 import { type LinearSystem, linearSystem, quotientExpression } from "./coefficients.ts";
 import { eliminationSteps } from "./elimination-steps.ts";
+import { literalElimination } from "./literal-elimination.ts";
 
 type Relation = Expression & { readonly kind: "relation" };
+
+/** A linear system with the coefficients of its unknowns, and the way that its author prefers. */
+interface LinearTask {
+  readonly system: LinearSystem;
+  readonly equations: readonly Relation[];
+  readonly unknowns: readonly string[];
+  readonly assumptions: readonly Expression[];
+  readonly way: "elimination" | "substitution" | undefined;
+}
 
 /** Systems with more unknowns are eliminated in one step. */
 const MOST_SUBSTITUTED = 3;
@@ -58,7 +68,7 @@ export function solveLinearSystem(
   const bySteps =
     rows && (way === "elimination" || (way === undefined && !isShort(equations, unknowns, solution))) ? eliminationSteps(rows, unknowns) : undefined;
   const shown = bySteps && stated(bySteps, equations, unknowns);
-  return { set, steps: shown ?? (solution ? stepsTo(solution, equations, unknowns, assumptions) : []) };
+  return { set, steps: shown ?? (solution ? stepsTo(solution, { system, equations, unknowns, assumptions, way }) : []) };
 }
 
 /** Few equations for as many unknowns, which a student would put into each other. */
@@ -140,10 +150,16 @@ function literalSolution({ rows, kernels }: LinearSystem, unknowns: readonly str
   return { values, multiplicity: 1, free: [], integers: [], conditions };
 }
 
-function stepsTo(solution: Solution, equations: readonly Relation[], unknowns: readonly string[], assumptions: readonly Expression[]): readonly Step[] {
+function stepsTo(solution: Solution, { system, equations, unknowns, assumptions, way }: LinearTask): readonly Step[] {
   const whole = logic("and", equations);
-  const steps = isShort(equations, unknowns, solution) ? bySubstitution(equations, unknowns, solution, assumptions) : undefined;
-  if (steps) return steps;
+  const ways = [
+    () => (isShort(equations, unknowns, solution) ? bySubstitution(equations, unknowns, solution, assumptions) : undefined),
+    () => literalElimination(system, equations, unknowns, { conditions: solution.conditions, assumptions }),
+  ];
+  for (const find of way === "elimination" ? [...ways].reverse() : ways) {
+    const steps = find();
+    if (steps) return steps;
+  }
   const after = substitute(whole, solution.values);
   return [
     step(

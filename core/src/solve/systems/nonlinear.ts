@@ -14,6 +14,7 @@ import { type Solution, type Solved, Unsolvable } from "../solution.ts";
 import { withFreshLetters } from "./branches/solving.ts";
 import type { Branches } from "./branches/state.ts";
 import { solveBranches } from "./branches.ts";
+import { checkedPairs } from "./checked-pairs.ts";
 import { distinct } from "./distinct.ts";
 import { solveSystemNumerically } from "./numeric.ts";
 import { solvePolar } from "./polar.ts";
@@ -29,7 +30,7 @@ export function solveNonlinearSystem(task: SystemTask): Solved | undefined {
   const solutions = sifted.solutions.map((one) => inOrder(one, task));
   const apart = solutions.length === 0 && task.domain === "real" ? complexSolutions(task).map((one) => inOrder(one, task)) : [];
   return {
-    steps: found.steps,
+    steps: [...found.steps, ...checkedPairs(task.equations, solutions)],
     set: {
       variables: task.unknowns,
       domain: task.domain,
@@ -193,6 +194,7 @@ function backTo(one: Solution, changed: readonly Named[], task: SystemTask): Bra
     const value = one.values.get(letter) ?? ZERO;
     const back = equation(meaning, value);
     if (back.kind !== "relation") return undefined;
+    steps.push(step("put the part back in", [letter, meaning], { kind: "named", name: letter, meaning, before: equation(name(letter), value), after: back }));
     const solved = solveEquation({ equation: back, unknown, domain: "real", assumptions: [] });
     steps.push(...solved.steps);
     if (solved.set.solutions.length === 0) {
