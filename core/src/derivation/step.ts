@@ -1,9 +1,11 @@
 import { derivative, equation, product, relation, ZERO } from "../expression/construct.ts";
-import type { Expression } from "../expression/expression.ts";
+import { isEquation } from "../expression/equations.ts";
+import { type Expression, equal } from "../expression/expression.ts";
 import { type DefiniteIntegral, indefiniteIntegral } from "../expression/integral.ts";
 import type { Syntax } from "../notation/syntax.ts";
 import { text } from "../notation/text.ts";
 import type { Rational } from "../number/rational.ts";
+import { NOWHERE } from "./nowhere.ts";
 import type { Pieces, RuleName, Said } from "./rules/catalogue.ts";
 
 /**
@@ -286,6 +288,10 @@ export function resultOf(claim: Claim): Expression {
   if (claim.kind === "shifted integral") return equation(claim.before, product(claim.factor, claim.after));
   if (claim.kind === "convex") return claim.of;
   if (claim.kind === "nature" && claim.variables.length === 1) return relation(claim.after, COMPARISONS[claim.nature], ZERO);
+  if (claim.kind === "equivalent" && equal(claim.after, NOWHERE) && isEquation(claim.before)) {
+    const [left, right] = claim.before.operands;
+    return relation(left, "!=", right);
+  }
   return claim.kind === "holds" ? claim.statement : claim.after;
 }
 

@@ -41,6 +41,7 @@ import { solveVariablePower } from "./exponential/variable-power.ts";
 import { tidyFamilies } from "./members/tidy-families.ts";
 import { solveNumerically } from "./numeric.ts";
 import { solveQuadratic } from "./quadratic/quadratic.ts";
+import { candidatesTried } from "./sifting/candidates.ts";
 import { degenerateCases, positiveBases, solutionsAtSpecialValues } from "./sifting/degenerate.ts";
 import { sift } from "./sifting/sift.ts";
 import { type SolutionSet, type Solved, solution, type Task, Unsolvable } from "./solution.ts";
@@ -97,6 +98,7 @@ type Method = (task: Task) => Solved | undefined;
 /** All methods in the order in which a teacher would try them; certified numbers come last. */
 const METHODS: readonly Method[] = [
   solveHighPower,
+  solveInOnePlace,
   solveCleared,
   solveIdentity,
   solveConstantOnPieces,
@@ -165,6 +167,14 @@ function firstOf(task: Task): Solved | undefined {
 /** From this exponent on a power is undone before it is multiplied out, and from the second on it never is. */
 const HIGH_POWER = 8;
 const HIGHEST_POWER = 20;
+
+/** An equation that is no polynomial and in which the unknown stands once: what is done to it is undone, from outside in. */
+function solveInOnePlace(task: Task): Solved | undefined {
+  const isAlone = findAll(task.equation, (part) => part.kind === "name" && part.name === task.unknown).length === 1;
+  if (!isAlone || task.domain !== "real" || polynomialForm(task)) return undefined;
+  const solved = solveByUndoing(task, solveCleared);
+  return solved && solved.set.solutions.length > 0 ? solved : undefined;
+}
 
 /** u^n = v for a large n. */
 function solveHighPower(task: Task): Solved | undefined {
@@ -256,8 +266,9 @@ export function solveEquation(task: Task): Solved {
   const { complete, solutions, rejected, reason } = sifted.set;
   if (!complete && solutions.length + rejected.length === 0)
     throw new Unsolvable(`no solution was found, and it is not proven that there is none: ${linePlain(reason)}`);
+  const steps = [...sifted.steps, ...candidatesTried(task, sifted.set, sifted.steps)];
   const special = degenerateCases(task, solveOpen);
-  return special === undefined ? sifted : { ...sifted, set: { ...sifted.set, ...withSpecial(sifted.set, special) } };
+  return special === undefined ? { ...sifted, steps } : { steps, set: { ...sifted.set, ...withSpecial(sifted.set, special) } };
 }
 
 /** What is said of special values of letters is part of the reason too. */

@@ -22,6 +22,8 @@ export interface Rejected {
   readonly reason: Line;
   /** What both sides of the equation come to there, where it was put back. */
   readonly sides?: readonly [Expression, Expression];
+  /** What it would have to satisfy and does not. */
+  readonly fails?: { readonly condition: Expression; readonly isGiven: boolean };
 }
 
 /** All solutions of an equation in the stated domain, and how it is known that these are all. */

@@ -48,6 +48,7 @@ interface Undone {
     | "take roots"
     | "raise both sides"
     | "take reciprocals"
+    | "roots of both signs"
     | "both signs"
     | "roots of the sine"
     | "roots of the cosine"
@@ -230,7 +231,7 @@ function undoPower(base: Expression, exponent: Expression, value: Expression, ta
   const root = readable(power(value, number(rational.rational(1, num))));
   const conditions = negative === false ? [] : [notNegative(value)];
   if (known(relation(base, ">=", ZERO), task) === true) return { inner: base, values: [root], rule: "take roots", said: `${num}`, conditions };
-  return { inner: base, values: [root, negate(root)], rule: "both signs", said: `${num}`, conditions };
+  return { inner: base, values: [root, negate(root)], rule: "roots of both signs", said: `${num}`, conditions };
 }
 
 /** 1/inner = value. */

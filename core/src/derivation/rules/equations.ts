@@ -1,3 +1,12 @@
+const ROOTS = ["", "", "square", "cube", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth"];
+
+/** What is done to both sides when they are raised to a power. */
+const raised = (degree: string): string =>
+  degree === "2" ? "Square both sides" : degree === "3" ? "Cube both sides" : `Raise both sides to the power $${degree}$`;
+
+/** Square, cube, fourth, … */
+const rootWord = (degree: string): string => ROOTS[Number(degree)] || `${degree}-th`;
+
 /** Rules of equations and inequalities in one unknown. */
 export const EQUATIONS = {
   main: {
@@ -20,7 +29,7 @@ export const EQUATIONS = {
     "the square is zero": () => "A square is 0 only where what is squared is 0",
     "take out a factor": (factor: string) => `Take out the common factor $${factor}$`,
     factor: () => "Factor the left side",
-    "divide by what is never 0": (factor: string) => `Divide by $${factor}$ and the denominators, which are never 0`,
+    "divide by what is never 0": (factor: string) => `Divide by $${factor}$, which is never 0`,
     "zero product": () => "A product is 0 exactly when one of its factors is 0",
     "write as square": () => "Write the left side as a square",
     "discriminant negative": () => "The discriminant is negative, so no real number solves the equation",
@@ -32,11 +41,16 @@ export const EQUATIONS = {
     "depends on letters": (unknown: string) => `$${unknown}$ has dropped out: what is left holds or fails with the other letters`,
     "undo the function": (name: string) => `Apply the inverse function of ${name} to both sides`,
     "take logarithms": (base: string) => `Take logarithms on both sides: $${base}$ to a power has each value only once`,
-    "take roots": (n: string) => `Take the root of degree ${n} on both sides`,
-    "raise both sides": (n: string) => `Raise both sides to the power ${n}; the root is not negative`,
+    "put back and it holds": (candidate: string) => `Put back $${candidate}$: it solves the equation`,
+    "put back in vain": (candidate: string) => `Put back $${candidate}$: no solution`,
+    "not as given": (candidate: string, condition: string) => `$${candidate}$ is left out, since $${condition}$ is given`,
+    "not defined there": (candidate: string, condition: string) => `$${candidate}$ is left out: the equation has a value only for $${condition}$`,
+    "take roots": (n: string) => `Take the ${rootWord(n)} root of both sides`,
+    "roots of both signs": (n: string) => `Take the ${rootWord(n)} root of both sides: both signs are possible`,
+    "raise both sides": (n: string) => raised(n),
     "both signs": (_: string) => "Both signs are possible",
     "out of range": (why: string) => `No real number solves this: ${why}`,
-    "raise both sides, maybe more": (n: string) => `Raise both sides to the power ${n}: this may add solutions, so candidates are put back at the end`,
+    "raise both sides, maybe more": (n: string) => `${raised(n)}: this may add solutions, so candidates are put back at the end`,
     "name a part": (name: string, meaning: string) => `Write $${name}$ for $${meaning}$`,
     "roots of the exponential": () => "Over the complex numbers the exponential repeats after $2 pi i$",
     "within the interval": (where: string) => `Those with ${where}`,

@@ -1,5 +1,4 @@
 import type { StepVerdict } from "../../check/step.ts";
-import type { Check } from "../../check/verdict.ts";
 import { isRoutine, type RuleName } from "../../derivation/rules/catalogue.ts";
 import { type Claim, resultOf, type Step } from "../../derivation/step.ts";
 import { stepWords } from "../../derivation/words.ts";
@@ -50,15 +49,18 @@ const OF_VALUES: ReadonlySet<Claim["kind"]> = new Set([
 /** Rules of which only the result is written: it is no other form of what stands above. */
 const STANDING_ALONE: ReadonlySet<RuleName> = new Set<RuleName>(["value at a place", "Taylor coefficient"]);
 
+/** Rules by which candidates are held against the equation. */
+const PUT_BACK: ReadonlySet<RuleName> = new Set<RuleName>(["put back and it holds", "put back in vain", "not as given", "not defined there"]);
+
 /** The steps as rows, those within a case together; of an equation that may have gained solutions, the candidates put back. */
-export function composeWay({ answer, steps, stepVerdicts, checks }: Outcome): Way {
+export function composeWay({ answer, steps, stepVerdicts }: Outcome): Way {
   if (steps.length === 1 && steps.every(({ claim }) => claim.kind === "equal" && equal(claim.before, claim.after))) return { items: [], saysAnswer: false };
   const judged = steps.map((step, k): Judged => ({ step, verdict: stepVerdicts[k] }));
   const items = fromAsked(itemsOf(judged, 0), answer, steps[0]);
-  const tried = answer ? candidates(answer, steps, checks) : [];
   const last = steps.at(-1);
-  if (!answer || !last || tried.length > 0) return { items: [...items, ...tried], saysAnswer: false };
+  if (!answer || !last) return { items, saysAnswer: false };
   const end = items.at(-1);
+  if (answer.kind === "solutions" && last.rule === "put numbers in") return { items, saysAnswer: false };
   const right = answerSides(answer, last);
   if (!right || end?.kind !== "row") return { items, saysAnswer: false };
   // Where numbers were put into a formula, what they come to stands below it.
@@ -108,6 +110,7 @@ function rowOf({ step, verdict }: Judged, before: Judged | undefined): Row {
     ...sidesOf(step, written, before?.step),
     verdict: verdict?.verdict ?? "loose",
     why: verdict?.why ?? "this step was not checked",
+    ...(PUT_BACK.has(step.rule) ? { isPutBack: true } : {}),
   };
 }
 
@@ -204,37 +207,4 @@ function between({ written }: Step): Line {
 /** Whether a step comes to the value that is the answer. */
 function saysValue(answer: Answer & { readonly kind: "expression" }, { claim }: Step): boolean {
   return OF_VALUES.has(claim.kind) && equal(valueSaidBy(claim), answer.value);
-}
-
-/** Most candidates that are put back before the reader's eyes. */
-const MOST_CANDIDATES = 6;
-
-/** The candidates of an equation that may have gained some on the way, put back into it: what both sides come to. */
-function candidates(answer: Answer, steps: readonly Step[], checks: readonly Check[]): readonly Row[] {
-  const mayGain = steps.some(({ claim }) => claim.kind === "implies" || claim.kind === "split" || claim.kind === "signs of the base");
-  if (answer.kind !== "solutions" || !mayGain || answer.set.solutions.some(({ free, integers }) => free.length + integers.length > 0)) return [];
-  const kept = (checks.find(({ kind }) => kind === "substitution")?.lines ?? []).flatMap(({ subject, left, right, leftBefore, rightBefore }): readonly Row[] =>
-    subject && left && right
-      ? [putBack(subject, leftBefore && !equal(leftBefore, left) ? leftBefore : left, rightBefore && !equal(rightBefore, right) ? rightBefore : right, true)]
-      : [],
-  );
-  const failed = answer.set.rejected.flatMap(({ values, sides }): readonly Row[] => {
-    const [[unknown, value] = []] = [...values];
-    return sides && unknown !== undefined && value ? [putBack(equation(name(unknown), value), sides[0], sides[1], false)] : [];
-  });
-  return failed.length > 0 && kept.length + failed.length <= MOST_CANDIDATES ? [...kept, ...failed] : [];
-}
-
-function putBack(subject: Expression, left: Expression, right: Expression, holds: boolean): Row {
-  return {
-    kind: "row",
-    routine: false,
-    reason: [words("Put back "), mathematics(present(subject)), words(holds ? ": it solves the equation" : ": no solution")],
-    left: [large(present(left))],
-    sign: holds ? "=" : "!=",
-    right: [[large(present(right))]],
-    verdict: "nailed",
-    why: holds ? "both sides are equal there" : "the sides differ there",
-    isPutBack: true,
-  };
 }

@@ -86,11 +86,16 @@ function filledIn({ expression, steps }: PutIn, values: ReadonlyMap<string, Expr
  * A step that puts numbers into a formula, written as the formula with the numbers and their units in it; as it is where something
  * else than numbers is put in.
  */
-function withNumbers(own: Step, formula: Syntax, { units }: Environment): Step {
+function withNumbers(own: Step, formula: Syntax, environment: Environment): Step {
   const { claim } = own;
   if (claim.kind !== "put in" || claim.before.kind === "name" || [...claim.values.values()].some((value) => !isNumeric(value))) return own;
-  const written = new Map([...claim.values].map(([letter, value]) => [letter, numberWritten(value, units.get(letter))]));
-  return { ...own, rule: "put numbers in", pieces: [], written: multiplied(fillIn(formula, written)) };
+  return { ...own, rule: "put numbers in", pieces: [], written: numbersWritten(formula, claim.values, environment) };
+}
+
+/** A formula with numbers and their units in the places of letters. */
+export function numbersWritten(formula: Syntax, values: ReadonlyMap<string, Expression>, { units }: Environment): Syntax {
+  const written = new Map([...values].map(([letter, value]) => [letter, numberWritten(value, units.get(letter))]));
+  return multiplied(fillIn(formula, written));
 }
 
 const isNumeric = (value: Expression): boolean => value.kind !== "tuple" && freeNames(value).size === 0;

@@ -1,3 +1,6 @@
+import { stepsCheck } from "../../check/step.ts";
+import { weakest } from "../../check/verdict.ts";
+import type { Step } from "../../derivation/step.ts";
 import { equation as equationOf, logic as logicOf, name as nameOf, ZERO } from "../../expression/construct.ts";
 import { type Equation, isEquation, isInequality } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
@@ -9,9 +12,11 @@ import { name as nameSyntax, number, partsOfKind, type Syntax } from "../../nota
 import { solveForAllLetters } from "../../solve/equation.ts";
 import type { Domain, Solved } from "../../solve/solution.ts";
 import { solveSystem } from "../../solve/systems/system.ts";
+import { unitOfFactor } from "../../units/dimension-of.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
 import { anglesIn } from "../answers/degrees.ts";
 import { factsOfKind, nearest, restrictToKind, wholeAsLetters } from "../carrying-out/choose.ts";
+import { type LettersFirst, lettersFirst } from "../carrying-out/letters-first.ts";
 import { putIn } from "../carrying-out/put-in.ts";
 import { solvedInequality } from "../carrying-out/solved-inequality.ts";
 import { angleFacts, meanings, type NumberKind } from "../environment.ts";
@@ -19,7 +24,7 @@ import { withUnknownUnit } from "../graphs/axis-units.ts";
 import type { Instruction, Reading } from "../instruction.ts";
 import { equationWithIntegrals } from "../integrals/values.ts";
 import { definedOnly } from "../judging/defined-only.ts";
-import { judgeSolutions, judgeSystem } from "../judging/judge-solutions.ts";
+import { type Judged, judgeSolutions, judgeSystem } from "../judging/judge-solutions.ts";
 import type { Sentence } from "../reading/sentence.ts";
 import { answerUnits } from "../units.ts";
 import { intervalFacts } from "./given.ts";
@@ -33,6 +38,7 @@ export const SOLVE: Instruction = {
   forms: [
     "solve Q [for x] [in INTERVAL | near NUMBER | over DOMAIN] [numerically]",
     "solve Q [for x] for 0 < x < 3 | where x > 0",
+    "solve Q [for x] with numbers first",
     "solve Q and Q [and Q …] [for x, y, …] [over DOMAIN]",
     "solve Q, Q for x, y",
     "solve E < E [for x]",
@@ -204,7 +210,16 @@ function carryOutSystem(
   const solved = solveSystem({ equations, unknowns, domain, assumptions, way });
   if (!solved) throw new CannotDo("no way was found to solve these equations together");
   const steps = [...before.flatMap((one) => one.steps), ...solved.steps];
-  const judged = judgeSystem(equations, solved.set, steps, given, facts);
+  const inNumbers = judgeSystem(equations, solved.set, steps, given, facts);
+  const inLetters =
+    domain === "complex" || holdsUnits(statements)
+      ? undefined
+      : lettersFirst(
+          { statements: typed, unknowns, solutions: solved.set.solutions },
+          (letters, known) => solveSystem({ equations: letters, unknowns, domain, assumptions: [...known, ...facts], way }),
+          environment,
+        );
+  const { shown, judged } = withWay(steps, inNumbers, inLetters, facts);
   const set = { ...solved.set, solutions: solved.set.solutions.map(wholeAsLetters) };
   const pictured = () => systemScene(equations, unknowns, solved.set.solutions);
   return {
@@ -217,7 +232,7 @@ function carryOutSystem(
       ...answerUnits(environment, unknowns, { statements }),
     },
     statement: logicOf("and", typed),
-    steps,
+    steps: shown,
     ...judged,
     pictured,
   };
@@ -237,12 +252,15 @@ interface Scope {
   readonly facts: readonly Expression[];
   readonly kind: NumberKind;
   readonly near: Expression | undefined;
+  /** Whether given numbers are put in before anything is solved. */
+  readonly numbersFirst: boolean;
 }
 
 function readScope(sentence: Sentence, unknown: string, given: readonly Expression[]): Scope {
   let facts = given;
   let kind: NumberKind = sentence.environment.kinds.get(unknown) ?? "reals";
   let near: Expression | undefined;
+  let numbersFirst = false;
   for (;;) {
     if (sentence.takeWords("in")) {
       const word = readKind(sentence);
@@ -252,10 +270,11 @@ function readScope(sentence: Sentence, unknown: string, given: readonly Expressi
       const word = readKind(sentence);
       if (!word) return sentence.fail(KINDS_EXPECTED);
       kind = word;
-    } else if (sentence.takeWords("where") || sentence.takeWords("with")) {
+    } else if (sentence.takeWords("with", "numbers", "first")) numbersFirst = true;
+    else if (sentence.takeWords("where") || sentence.takeWords("with")) {
       facts = [...facts, ...factsOf(sentence.expression("a condition such as x > 0", STOPS))];
     } else if (sentence.takeWords("near")) near = sentence.expression("a number", STOPS);
-    else if (!sentence.takeWords("numerically")) return { facts, kind, near };
+    else if (!sentence.takeWords("numerically")) return { facts, kind, near, numbersFirst };
   }
 }
 
@@ -304,7 +323,16 @@ function carryOut(
   const steps = [...before.steps, ...(integrals?.steps ?? []), ...solved.steps];
   const known = assumptions.filter((fact) => !freeNames(fact).has(unknown));
   const facts = assumptions.filter((fact) => freeNames(fact).has(unknown));
-  const judged = judgeSolutions(equation, solved.set, steps, known, facts);
+  const inNumbers = judgeSolutions(equation, solved.set, steps, known, facts);
+  const inLetters =
+    integrals || scope.numbersFirst || domain === "complex" || holdsUnits(statements)
+      ? undefined
+      : lettersFirst(
+          { statements: [typed], unknowns: [unknown], solutions: solved.set.solutions },
+          ([letters], given) => letters && solveForAllLetters({ equation: letters, unknown, domain, assumptions: [...given, ...facts] }),
+          environment,
+        );
+  const { shown, judged } = withWay(steps, inNumbers, inLetters, facts);
   const restricted = restrictToKind(solved.set, scope.kind);
   const set = scope.near ? nearest(restricted, putIn(scope.near, environment).expression) : restricted;
   const pictured = () => (domain === "real" ? withUnknownUnit(equationScene(equation, unknown, set.solutions, facts), environment) : undefined);
@@ -318,8 +346,27 @@ function carryOut(
       ...answerUnits(environment, [unknown], { statements }),
     },
     statement: typed,
-    steps,
+    steps: shown,
     ...judged,
     pictured,
   };
+}
+
+/** Whether numbers with units stand in a statement: beside letters they would lose them. */
+const holdsUnits = (statements: readonly Expression[]): boolean =>
+  statements.some((one) => [...freeNames(one)].some((letter) => unitOfFactor(letter) !== undefined));
+
+/** The way that is shown: in letters where there is one, judged by itself; what the judge says of the answer stays. */
+function withWay(
+  steps: readonly Step[],
+  inNumbers: Judged,
+  inLetters: LettersFirst | undefined,
+  facts: readonly Expression[],
+): { readonly shown: readonly Step[]; readonly judged: Judged } {
+  if (!inLetters) return { shown: steps, judged: inNumbers };
+  const { check, verdicts } = stepsCheck(inLetters.steps, [...inLetters.known, ...facts]);
+  const isWorse = weakest([check.outcome, inNumbers.verdict]) !== inNumbers.verdict;
+  if (isWorse) return { shown: steps, judged: inNumbers };
+  const checks = inNumbers.checks.map((one) => (one.kind === "steps" ? check : one));
+  return { shown: inLetters.steps, judged: { checks, stepVerdicts: verdicts, verdict: inNumbers.verdict } };
 }

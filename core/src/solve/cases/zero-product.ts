@@ -77,9 +77,17 @@ function asProduct(task: Task, { difference, back }: Factored, solve: Solve): So
     const neverZero = product(...others.filter(({ base }) => contains(base, unknown)).map(({ base, multiplicity }) => power(base, number(multiplicity))));
     const divided = others.some(({ base }) => contains(base, unknown));
     const cleared = alone && !divided ? step("multiply both sides", [below], claim, { conditions: [relation(below, "!=", ZERO)] }) : undefined;
+    const whole = equation(product(neverZero, shown), ZERO);
+    const isFactored = alone && divided && equal(below, ONE) && !equal(whole, task.equation);
+    const inFactors = [
+      step("factor", [], { ...claim, after: whole, factor: product(number(sign), number(content)) }),
+      step("divide by what is never 0", [neverZero], { kind: "equivalent", unknown, before: whole, after: factored }),
+    ];
     const steps = equal(factored, task.equation)
       ? []
-      : [cleared ?? (alone ? step("divide by what is never 0", [neverZero], claim) : step("factor", [], claim))];
+      : isFactored
+        ? inFactors
+        : [cleared ?? (alone ? step("divide by what is never 0", [neverZero], claim) : step("factor", [], claim))];
     const parts = first ? own.map(({ base }) => equation(base, ZERO)) : [factored];
     if (!alone) {
       const rule = own.length > 1 ? "zero product" : "the square is zero";

@@ -65,6 +65,7 @@ export function sift(solved: Solved, task: Task): Solved {
           values: solution.values,
           multiplicity: solution.multiplicity,
           reason: reasonAgainst(condition, value, why),
+          fails: { condition, isGiven: given.includes(condition) },
         });
         return [];
       }
