@@ -20,6 +20,7 @@ import {
   power,
   product,
   relation,
+  splitCoefficient,
   subtract,
   sum,
   ZERO,
@@ -28,8 +29,9 @@ import { contains, type Expression, equal, freeNames } from "../expression/expre
 import { say } from "../notation/inline.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
+import { evenPowersOut } from "../rewrite/forms/root-and-log-forms.ts";
 import { readable } from "../rewrite/readable.ts";
-import { constantSign, decide, isNotWhole, simplify } from "../truth/index.ts";
+import { constantSign, decide, expand, isNotWhole, simplify } from "../truth/index.ts";
 import { integerLetter, lettersIn } from "./members/letters.ts";
 import { nonZero, notNegative } from "./sifting/conditions.ts";
 import { type Solution, type Solved, solution, type Task } from "./solution.ts";
@@ -150,7 +152,10 @@ function undoSum(terms: readonly Expression[], value: Expression, unknown: strin
   const rest = sum(...terms.filter((term) => !contains(term, unknown)));
   const [inner] = own;
   if (!inner || own.length > 1) return undefined;
-  return { inner, values: [readable(subtract(value, rest))], rule: "bring terms over", said: inner };
+  // With a minus sign it goes to the other side itself.
+  const isLess = rational.equal(splitCoefficient(inner).coefficient, rational.rational(-1));
+  const alone = isLess ? negate(inner) : inner;
+  return { inner: alone, values: [readable(isLess ? subtract(rest, value) : subtract(value, rest))], rule: "bring terms over", said: alone };
 }
 
 function undoProduct(factors: readonly Expression[], value: Expression, task: Task): Undone | undefined {
@@ -159,7 +164,10 @@ function undoProduct(factors: readonly Expression[], value: Expression, task: Ta
   const [inner] = own;
   if (!inner || own.length > 1) return undefined;
   const conditions = freeNames(rest).size > 0 ? nonZero(rest, task.assumptions) : [];
-  const values = [readable(divide(value, rest))];
+  // A family stays a sum over what it is divided by: (2πn + π/3)/ω.
+  const isFamily = lettersIn(value, task).length > 0;
+  const quotient = divide(value, rest);
+  const values = [isFamily ? (freeNames(rest).size > 0 ? quotient : expand(quotient)) : readable(quotient)];
   return { inner, values, ...withoutFactor(rest), conditions };
 }
 
@@ -228,7 +236,7 @@ function undoPower(base: Expression, exponent: Expression, value: Expression, ta
   if (num % 2 !== 0) return { inner: base, values: [readable(call("root", number(num), value))], rule: "take roots", said: `${num}` };
   if (negative === true) return { inner: base, values: [], rule: "out of range", said: "an even power is never negative" };
   // A root inside is itself not negative: only one sign is possible.
-  const root = readable(power(value, number(rational.rational(1, num))));
+  const root = simplify(evenPowersOut(readable(power(value, number(rational.rational(1, num)))), task.assumptions)).expression;
   const conditions = negative === false ? [] : [notNegative(value)];
   if (known(relation(base, ">=", ZERO), task) === true) return { inner: base, values: [root], rule: "take roots", said: `${num}`, conditions };
   return { inner: base, values: [root, negate(root)], rule: "roots of both signs", said: `${num}`, conditions };

@@ -1,6 +1,6 @@
 import type { Said } from "../derivation/rules/catalogue.ts";
 import { divide, number, power, subtract, sum } from "../expression/construct.ts";
-import type { Expression } from "../expression/expression.ts";
+import { type Expression, isReciprocal } from "../expression/expression.ts";
 import { readable } from "../rewrite/readable.ts";
 
 export const quotient = (a: Expression, b: Expression): Expression => readable(divide(a, b));
@@ -16,5 +16,7 @@ export function asFactor(factor: Expression): ReturnType<typeof withoutFactor> {
 /** How a constant factor is taken from one side: by a division, but nobody divides by 1/2 or −1. */
 export function withoutFactor(factor: Expression): { readonly rule: "divide both sides" | "multiply both sides"; readonly said: Said } {
   const isPart = factor.kind === "number" && (factor.value.num === 1 || factor.value.num === -1);
-  return isPart ? { rule: "multiply both sides", said: power(factor, number(-1)) } : { rule: "divide both sides", said: factor };
+  const isBelow =
+    isReciprocal(factor) || (factor.kind === "product" && factor.factors.every((one) => isReciprocal(one) || (one.kind === "number" && one.value.num === 1)));
+  return isPart || isBelow ? { rule: "multiply both sides", said: power(factor, number(-1)) } : { rule: "divide both sides", said: factor };
 }

@@ -35,7 +35,7 @@ const LONGEST_FORMULA = 48;
 
 /**
  * As a physicist works: the equations are solved with the letters that were given, and their numbers, with units, are put into the formulas that
- * come out. Undefined where nothing was given as a number, the formulas get long, or they do not come to the solutions found with numbers.
+ * come out. Undefined where no number was given with a unit, the formulas get long, or they do not come to the solutions found with numbers.
  */
 export function lettersFirst({ statements, unknowns, solutions }: Asked, solve: SolveInLetters, environment: Environment): LettersFirst | undefined {
   const own = statements.map((one) => putIn(one, withoutGivens(environment), new Set(unknowns)));
@@ -44,7 +44,13 @@ export function lettersFirst({ statements, unknowns, solutions }: Asked, solve: 
   const values = new Map([...environment.givens].filter(([letter]) => used.has(letter) && !unknowns.includes(letter)));
   const signs = [...values].map(([letter, value]) => signOf(letter, value));
   const isPlain = [...values].every(([letter, value]) => freeNames(value).size === 0 && value.kind !== "tuple" && !environment.angles.has(letter));
-  if (values.size === 0 || !isPlain || !signs.every((sign) => sign !== undefined) || !letters.every((one) => isShort(one, unknowns))) return undefined;
+  if (
+    ![...values.keys()].some((letter) => environment.units.has(letter)) ||
+    !isPlain ||
+    !signs.every((sign) => sign !== undefined) ||
+    !letters.every((one) => isShort(one, unknowns))
+  )
+    return undefined;
   const known = [...environment.assumptions.map((fact) => withRanges(fact, ranges(environment))), ...signs];
   const solved = found(() => solve(letters, known));
   const formulas = solved?.set.solutions.filter(({ free, integers }) => free.length + integers.length === 0) ?? [];
@@ -67,7 +73,7 @@ function isShort(one: Relation, unknowns: readonly string[]): boolean {
     const places = text(one)
       .split(/[^\p{L}\p{N}_]+/u)
       .filter((word) => word === unknown).length;
-    return places <= 1 || degrees.every((count) => count > 0 && count <= 3);
+    return places <= 1 || (places === 2 && text(one).length <= LONGEST_FORMULA) || degrees.every((count) => count > 0 && count <= 3);
   });
 }
 

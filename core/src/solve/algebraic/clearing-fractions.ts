@@ -1,6 +1,6 @@
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, number, product, splitCoefficient, ZERO } from "../../expression/construct.ts";
-import { type Expression, equal, termsOf } from "../../expression/expression.ts";
+import { type Expression, equal, findAll, termsOf } from "../../expression/expression.ts";
 import * as integer from "../../number/integer.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { expand } from "../../truth/index.ts";
@@ -18,6 +18,8 @@ export interface Cleared {
  */
 export function clearedOfFractions({ task, left, right, coefficients }: PolynomialForm): Cleared | undefined {
   const { unknown } = task;
+  // Decimals are no fractions.
+  if (findAll(task.equation, (part) => part.kind === "number" && part.typed !== undefined && part.value.den !== 1).length > 0) return undefined;
   const sides = [left, right].map((side) => polynomialCoefficients(side, unknown));
   const below = sides.flatMap((side) => (side ?? []).flatMap(denominatorsOf));
   const common = below.reduce<integer.Integer>(integer.lcm, 1);
@@ -36,11 +38,5 @@ export function clearedOfFractions({ task, left, right, coefficients }: Polynomi
   return { equation: after, step: step("multiply both sides", [factor], { kind: "equivalent", unknown, before: task.equation, after }) };
 }
 
-/** What stands below in a coefficient; decimals are no fractions. */
-function denominatorsOf(coefficient: Expression): readonly integer.Integer[] {
-  return termsOf(coefficient).map((term) => {
-    const [first] = term.kind === "product" ? term.factors : [term];
-    const isDecimal = first?.kind === "number" && first.typed !== undefined;
-    return isDecimal ? 1 : splitCoefficient(term).coefficient.den;
-  });
-}
+/** What stands below the terms of a coefficient. */
+const denominatorsOf = (coefficient: Expression): readonly integer.Integer[] => termsOf(coefficient).map((term) => splitCoefficient(term).coefficient.den);

@@ -7,7 +7,7 @@ import type { Syntax } from "../../notation/syntax.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { readable } from "../../rewrite/readable.ts";
 import { nonZero } from "../sifting/conditions.ts";
-import { type Solved, solution } from "../solution.ts";
+import { type SolutionSet, type Solved, solution } from "../solution.ts";
 import { quotient, withoutFactor } from "../values.ts";
 import { type PolynomialForm, polynomialFrom, writtenPolynomial } from "./polynomial-form.ts";
 
@@ -19,6 +19,8 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
   // An unknown that stands on the right alone is read from right to left.
   const swapped = contains(form.right, unknown) && !contains(form.left, unknown);
   const [constant = ZERO, slope = ONE] = swapped ? form.coefficients.map((coefficient) => readable(negate(coefficient))) : form.coefficients;
+  const plain = swapped ? alreadySolved(form) : undefined;
+  if (plain) return plain;
   const steps: Step[] = [];
   let current: Expression = task.equation;
   const move = (after: Expression, make: (claim: Claim) => Step): void => {
@@ -38,17 +40,30 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
   move(equation(name(unknown), root), (claim) => step(scaled.rule, [scaled.said], claim, { conditions }));
   return {
     steps,
-    set: {
-      variables: [unknown],
-      domain: task.domain,
-      complete: true,
-      reason: say`the equation is of first degree in ${asName(unknown)}, so it has exactly one solution`,
-      solutions: [solution(unknown, root, { conditions })],
-      rejected: [],
-      complexSolutions: [],
-    },
+    set: { ...onlyOne(unknown, root, conditions), domain: task.domain },
   };
 }
+
+/** t alone on the right: the sides are swapped, and nothing else is done. */
+function alreadySolved({ task, left, right }: PolynomialForm): Solved | undefined {
+  const { unknown } = task;
+  if (right.kind !== "name" || right.name !== unknown) return undefined;
+  const after = equation(right, left);
+  return {
+    steps: [step("swap sides", [], { kind: "equivalent", unknown, before: task.equation, after })],
+    set: { ...onlyOne(unknown, left, []), domain: task.domain },
+  };
+}
+
+/** The set with one solution of an equation of first degree. */
+const onlyOne = (unknown: string, root: Expression, conditions: readonly Expression[]): Omit<SolutionSet, "domain"> => ({
+  variables: [unknown],
+  complete: true,
+  reason: say`the equation is of first degree in ${asName(unknown)}, so it has exactly one solution`,
+  solutions: [solution(unknown, root, { conditions })],
+  rejected: [],
+  complexSolutions: [],
+});
 
 /** Whether the unknown stands in a denominator. */
 const dividesBy = (e: Expression, unknown: string): boolean => findAll(e, (part) => isReciprocal(part) && contains(part, unknown)).length > 0;

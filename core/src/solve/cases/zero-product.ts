@@ -81,7 +81,7 @@ function asProduct(task: Task, { difference, back }: Factored, solve: Solve): So
     const isFactored = alone && divided && equal(below, ONE) && !equal(whole, task.equation);
     const inFactors = [
       step("factor", [], { ...claim, after: whole, factor: product(number(sign), number(content)) }),
-      step("divide by what is never 0", [neverZero], { kind: "equivalent", unknown, before: whole, after: factored }),
+      step("divide by what is never 0", [neverZero], { kind: "equivalent", unknown, before: whole, after: factored, factor: neverZero }),
     ];
     const steps = equal(factored, task.equation)
       ? []

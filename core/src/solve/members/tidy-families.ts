@@ -40,7 +40,13 @@ export function tidyFamilies(solved: Solved, task: Task): Solved {
   }
   if (task.domain === "complex") return solved;
   if (families.length === 0) return membersOfOthers(solved, task, letter);
-  const joined = gathered(families) ?? families;
+  // Of families that are cut to an interval the members are listed at once.
+  const { low, high } = boundsOf(
+    unknown,
+    task.assumptions.filter((fact) => contains(fact, unknown)),
+  );
+  const isCut = low !== undefined && high !== undefined;
+  const joined = (isCut ? undefined : gathered(families)) ?? families;
   const apart = others.filter((one) => !joined.some((family) => memberNumber(one.values.get(unknown) ?? ZERO, family) !== undefined));
   const value = ({ start, period }: Family): Expression => sum(start, product(period, name(letter, "integer")));
   const shown = (list: readonly Expression[]): Expression => alternatives(unknown, list);
@@ -182,7 +188,8 @@ function inInterval(
       const truths = facts.map((fact) => decide(simplify(substitute(fact, new Map([[unknown, value]]))).expression, []));
       if (truths.includes(false)) continue;
       if (truths.includes(undefined)) return solved;
-      members.push(readable(value));
+      const member = readable(value);
+      if (!members.some((one) => equal(one, member))) members.push(member);
     }
   }
   const sorted = [...members].sort((a, b) => approximate(a) - approximate(b));
