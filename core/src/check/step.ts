@@ -263,6 +263,7 @@ function differenceOf(one: Expression): Expression {
 
 function done(side: Expression, what: Exclude<Done, { kind: "times" }>): Expression {
   if (what.kind === "power") return power(side, what.exponent);
+  if (what.kind === "base") return power(what.base, side);
   return what.name === "exp" ? power(E, side) : call(what.name, side);
 }
 
@@ -296,6 +297,7 @@ function writtenMeans(written: Syntax, claim: Claim, assumptions: readonly Expre
     if (claim.kind === "put in" && meant.kind !== "relation" && meant.kind !== "logic")
       return equalityTest(substitute(meant, claim.values), claim.after).kind === "zero";
     if (claim.kind !== "equivalent") {
+      if (claim.kind === "put in" && meant.kind !== "tuple" && sameParts(substitute(meant, claim.values), claim.after)) return true;
       if (meant.kind === "logic") return sameParts(meant, plain(claim.kind === "holds" ? claim.statement : resultOf(claim)));
       const result = plain(claim.kind === "holds" ? claim.statement : claim.kind === "convex" ? claim.of : claim.after);
       if (meant.kind !== "relation") return equalityTest(meant, result, assumptions).kind === "zero";

@@ -224,10 +224,11 @@ export interface LimitPlace {
   readonly whole: boolean;
 }
 
-/** What was done to both sides: raised to a power, a function applied, or multiplied by a factor. */
+/** What was done to both sides: raised to a power, a function applied, made the exponent of a positive number, or multiplied by a factor. */
 export type Done =
   | { readonly kind: "power"; readonly exponent: Expression }
   | { readonly kind: "function"; readonly name: string }
+  | { readonly kind: "base"; readonly base: Expression }
   | { readonly kind: "times"; readonly factor: Expression };
 
 /** One step of a derivation: the rule, its words, and what it claims. */

@@ -233,6 +233,7 @@ function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
   const [first] = terms;
   if (!first || splitCoefficient(first).coefficient.num > 0) return terms;
   const place = placeOf(first);
+  if (terms.every((term) => placeOf(term).group === CONSTANT_GROUP)) return positiveFirst(terms);
   const severalNames = new Set(terms.flatMap((term) => (placeOf(term).group === 1 ? [...freeNames(term)] : []))).size > 1;
   const better = terms.find((term) => {
     const other = placeOf(term);
@@ -243,6 +244,13 @@ function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
     return alike && splitCoefficient(term).coefficient.num > 0;
   });
   return better ? [better, ...terms.filter((term) => term !== better)] : terms;
+}
+
+/** √2 + √6 − 2: of numbers the positive ones come first, multiples of i stay last. */
+function positiveFirst(terms: readonly Expression[]): readonly Expression[] {
+  const isPositive = (term: Expression): boolean => splitCoefficient(term).coefficient.num > 0;
+  const real = terms.filter((term) => !hasUnit(term));
+  return [...real.filter(isPositive), ...real.filter((term) => !isPositive(term)), ...terms.filter(hasUnit)];
 }
 
 /** A number times powers of names: 1 − x², but −4.9 (t − 2)² + 3. */

@@ -30,6 +30,7 @@ import { solveZeroProduct } from "./cases/zero-product.ts";
 import { solveInverseTrigonometric } from "./circular/inverse-trigonometric.ts";
 import { solveInOneCircularFunction } from "./circular/one-circular-function.ts";
 import { solvePrincipalValues } from "./circular/principal-values.ts";
+import { solveByTangent } from "./circular/tangent-and-cotangent.ts";
 import { solveTrigonometric } from "./circular/trigonometric.ts";
 import { solveByExponentials, solveComplexBranches, solveConjugateProducts, solveModulus } from "./complex/complex-functions.ts";
 import { hasImaginaryPart, solveByParts } from "./complex/imaginary-parts.ts";
@@ -37,6 +38,7 @@ import { solveInRealUnknowns } from "./complex/real-unknowns.ts";
 import { solveComplexExponential } from "./exponential/complex-exponential.ts";
 import { solveHomogeneousExponentials } from "./exponential/homogeneous-exponentials.ts";
 import { solveByTakingLogarithms, solveLogarithmic } from "./exponential/logarithmic.ts";
+import { solveInOneBase } from "./exponential/one-base.ts";
 import { solveVariablePower } from "./exponential/variable-power.ts";
 import { tidyFamilies } from "./members/tidy-families.ts";
 import { solveNumerically } from "./numeric.ts";
@@ -119,6 +121,8 @@ const METHODS: readonly Method[] = [
   (task) => solveNestedRoots(task, solveOpen),
   (task) => solveByCases(task, solveOpen),
   (task) => solveZeroProduct(task, solveOpen),
+  (task) => solveByTangent(task, solveOpen),
+  (task) => solveInOneBase(task, solveOpen),
   (task) => solveBySubstitution(task, solveOpen),
   (task) => solveHomogeneousExponentials(task, solveOpen),
   (task) => solveTrigonometric(task, solveOpen),
@@ -168,10 +172,12 @@ function firstOf(task: Task): Solved | undefined {
 const HIGH_POWER = 8;
 const HIGHEST_POWER = 20;
 
-/** An equation that is no polynomial and in which the unknown stands once: what is done to it is undone, from outside in. */
+/** An equation that is no polynomial and in which the unknown stands once, in a sum under a power: what is done to it is undone, from outside in. */
 function solveInOnePlace(task: Task): Solved | undefined {
-  const isAlone = findAll(task.equation, (part) => part.kind === "name" && part.name === task.unknown).length === 1;
-  if (!isAlone || task.domain !== "real" || polynomialForm(task)) return undefined;
+  const { unknown } = task;
+  const isAlone = findAll(task.equation, (part) => part.kind === "name" && part.name === unknown).length === 1;
+  const isDeep = findAll(task.equation, (part) => part.kind === "power" && part.base.kind === "sum" && contains(part.base, unknown)).length > 0;
+  if (!isAlone || !isDeep || task.domain !== "real" || polynomialForm(task)) return undefined;
   const solved = solveByUndoing(task, solveCleared);
   return solved && solved.set.solutions.length > 0 ? solved : undefined;
 }

@@ -153,7 +153,7 @@ function undoSum(terms: readonly Expression[], value: Expression, unknown: strin
   const [inner] = own;
   if (!inner || own.length > 1) return undefined;
   // With a minus sign it goes to the other side itself.
-  const isLess = rational.equal(splitCoefficient(inner).coefficient, rational.rational(-1));
+  const isLess = splitCoefficient(inner).coefficient.num < 0;
   const alone = isLess ? negate(inner) : inner;
   return { inner: alone, values: [readable(isLess ? subtract(rest, value) : subtract(value, rest))], rule: "bring terms over", said: alone };
 }

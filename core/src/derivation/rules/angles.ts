@@ -1,3 +1,10 @@
+const SUM_FORMULAS: Readonly<Record<string, string>> = {
+  "sin + sin": "sin(a) + sin(b) = 2 sin((a + b)/2) cos((a - b)/2)",
+  "sin - sin": "sin(a) - sin(b) = 2 sin((a - b)/2) cos((a + b)/2)",
+  "cos + cos": "cos(a) + cos(b) = 2 cos((a + b)/2) cos((a - b)/2)",
+  "cos - cos": "cos(a) - cos(b) = -2 sin((a + b)/2) sin((a - b)/2)",
+};
+
 /** Rules of circular functions and their equations. */
 export const ANGLES = {
   main: {
@@ -12,6 +19,7 @@ export const ANGLES = {
       `By the half-angle formula; the angle lies in the ${quadrant} quadrant, where the ${ratio} is ${sign}`,
     "half-angle of an acute angle": (ratio: string) => `By the half-angle formula; the angle is acute, so its ${ratio} is positive`,
     "put in the ratios": () => "Put in these ratios",
+    "cotangent by the tangent": () => "Use $cot x = 1/tan x$",
     "principal values": () => "An inverse circular function gives the angle back exactly where it lies in the range of that function",
     "name components": (along: string, first: string, across: string, second: string) => `Write $${along} = ${first}$ and $${across} = ${second}$`,
     "length of components": (radius: string, along: string, across: string) => `$${radius}^2 = ${along}^2 + ${across}^2$ gives the size of $${radius}$`,
@@ -39,7 +47,7 @@ export const ANGLES = {
     "triple angle": () => "With $4 cos^3 a - 3 cos a = cos 3a$ the three real roots are cosines",
     "Pythagorean identity": () => "Use $sin^2 x + cos^2 x = 1$ (and $cosh^2 x - sinh^2 x = 1$)",
     "products to sums": () => "Write products and powers of sines and cosines as sums",
-    "sums to products": () => "Write sums of sines and cosines as products",
+    "sum to product": (formula: string) => `By the formula $${SUM_FORMULAS[formula] ?? formula}$`,
     "half-angle formulas": () => "Use the half-angle formulas: $sin^2(x/2) = (1 - cos x)/2$, $cos^2(x/2) = (1 + cos x)/2$",
     "one wave": (a: string, b: string, amplitude: string, phase: string) =>
       `Sine and cosine of one angle make one wave: its amplitude is $sqrt((${a})^2 + (${b})^2) = ${amplitude}$, its phase $${phase}$`,

@@ -31,6 +31,8 @@ export const OPTIMA = {
     "domain of the conditions": (domain: string) => `So the conditions hold for $${domain}$`,
     "vanishes at": (places: string) => `At $${places}$ the value is $0$: what it measures vanishes there, as a figure that has collapsed`,
     "value at": (places: string) => `The value at $${places}$`,
+    "only stationary point": (place: string, best: string) =>
+      `There is no other place where the slope changes its sign: at $${place}$ is the ${best} value of all`,
     "bars of a condition": (condition: string) => `The condition $${condition}$ without bars`,
     "value at a corner": (place: string) => `At $${place}$ there is no derivative, so the value there is looked at, too`,
     "approaches at an end": (variable: string, place: string, from: string) => `As $${variable}$ approaches $${place}$${from}, the values approach`,

@@ -47,7 +47,7 @@ const OF_VALUES: ReadonlySet<Claim["kind"]> = new Set([
 ]);
 
 /** Rules of which only the result is written: it is no other form of what stands above. */
-const STANDING_ALONE: ReadonlySet<RuleName> = new Set<RuleName>(["value at a place", "Taylor coefficient"]);
+const STANDING_ALONE: ReadonlySet<RuleName> = new Set<RuleName>(["value at a place", "Taylor coefficient", "only stationary point"]);
 
 /** Rules by which candidates are held against the equation. */
 const PUT_BACK: ReadonlySet<RuleName> = new Set<RuleName>(["put back and it holds", "put back in vain", "not as given", "not defined there"]);

@@ -206,14 +206,25 @@ function halved(e: Expression): Expression {
 /** sin u ± sin v and cos u ± cos v with equal coefficients as products; other sums are left. */
 export function withProducts(e: Expression): Rewriting {
   const way = new Way(e);
-  way.to("sums to products", [], pairsJoined(e));
+  for (let joined = pairJoined(way.current); joined; joined = pairJoined(way.current)) way.to("sum to product", [joined.formula], joined.after);
   return way.end();
 }
 
-function pairsJoined(e: Expression): Expression {
-  const inner = mapChildren(e, pairsJoined);
-  if (inner.kind !== "sum") return inner;
-  const waves = inner.terms.flatMap((term) => {
+/** The formulas by which two waves are joined (Abramowitz and Stegun, 4.3.34–37). */
+type SumFormula = "sin + sin" | "sin - sin" | "cos + cos" | "cos - cos";
+
+/** The first sum of two waves that can be joined, joined; undefined where there is none. */
+function pairJoined(e: Expression): { readonly after: Expression; readonly formula: SumFormula } | undefined {
+  if (e.kind !== "sum") {
+    let found: SumFormula | undefined;
+    const after = mapChildren(e, (child) => {
+      const joined = found ? undefined : pairJoined(child);
+      found ??= joined?.formula;
+      return joined?.after ?? child;
+    });
+    return found && { after, formula: found };
+  }
+  const waves = e.terms.flatMap((term) => {
     const { coefficient, rest } = splitCoefficient(term);
     const factors = factorsOf(rest);
     const wave = factors.find((factor) => factor.kind === "call" && (factor.name === "sin" || factor.name === "cos"));
@@ -223,10 +234,9 @@ function pairsJoined(e: Expression): Expression {
   });
   for (const [i, a] of waves.entries()) {
     for (const b of waves.slice(i + 1)) {
-      if (a.name !== b.name) continue;
-      const sign = equal(a.scale, b.scale) ? 1 : equal(a.scale, negate(b.scale)) ? -1 : 0;
+      const sign = a.name !== b.name ? 0 : equal(a.scale, b.scale) ? 1 : equal(a.scale, negate(b.scale)) ? -1 : 0;
       if (sign === 0) continue;
-      const rest = inner.terms.filter((term) => term !== a.term && term !== b.term);
+      const rest = e.terms.filter((term) => term !== a.term && term !== b.term);
       const [mean, gap] = [shortest(product(HALF, sum(a.angle, b.angle))), shortest(product(HALF, subtract(a.angle, b.angle)))];
       const joined =
         a.name === "sin"
@@ -234,10 +244,11 @@ function pairsJoined(e: Expression): Expression {
           : sign > 0
             ? product(TWO, a.scale, call("cos", mean), call("cos", gap))
             : product(number(-2), a.scale, call("sin", mean), call("sin", gap));
-      return pairsJoined(sum(joined, ...rest));
+      const formula = `${a.name} ${sign > 0 ? "+" : "-"} ${a.name}` as SumFormula;
+      return { after: sum(joined, ...rest), formula };
     }
   }
-  return inner;
+  return undefined;
 }
 
 /** A sin u + B cos u as one wave R sin(u + φ) or R cos(u − φ); undefined where e has no such terms or a sign is open. */

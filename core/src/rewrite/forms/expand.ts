@@ -3,7 +3,8 @@ import { call, negate, number, product, sum } from "../../expression/construct.t
 import { type Expression, equal, factorsOf, findAll, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
-import { plus, type Syntax } from "../../notation/syntax.ts";
+import { partsOfKind, plus, replaceIn, type Syntax } from "../../notation/syntax.ts";
+import { text, writtenText } from "../../notation/text.ts";
 import { expandedLogarithm, expand as lowestTerms, simplify } from "../../truth/index.ts";
 import { sideBySide } from "./side-by-side.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
@@ -32,7 +33,29 @@ export function expandWithSteps(e: Expression, known: Known, only?: ExpandOnly):
     }
     way.to(raw ? "collect like terms" : "multiply out", [], done);
   }
-  return way.end();
+  if (only !== undefined && only !== "powers") return way.end();
+  const written = withExponentsSplit(present(way.current));
+  if (writtenText(written) === text(way.current)) return way.end();
+  // Powers of one base are joined by the canonical form: split they can only be written.
+  way.to("split exponents", [], way.current, { written });
+  return { ...way.end(), written };
+}
+
+/** e^(2x + y) as e^(2x) e^y: a power with a sum of several letters' terms in its exponent as a product of powers. */
+function withExponentsSplit(written: Syntax): Syntax {
+  return replaceIn(written, (part) => {
+    if (part.kind !== "power" || part.exponent.kind !== "binary" || partsOfKind(part.exponent, "name").length === 0) return undefined;
+    const base = withExponentsSplit(part.base);
+    const powers = signedTerms(part.exponent).map((exponent): Syntax => ({ kind: "power", base, exponent: withExponentsSplit(exponent) }));
+    return powers.reduce((left, right) => ({ kind: "times", dot: false, left, right }));
+  });
+}
+
+/** The terms of a written sum, each with its sign. */
+function signedTerms(written: Syntax): readonly Syntax[] {
+  if (written.kind !== "binary" || written.operator === "±") return [written];
+  const right: Syntax = written.operator === "-" ? { kind: "sign", sign: "-", operand: written.right } : written.right;
+  return [...signedTerms(written.left), right];
 }
 
 /** ln(a b) as ln a + ln b and ln(a^n) as n ln a, as far as what is known allows it. */

@@ -3,6 +3,7 @@ import { Kernels, normalForm, polynomialExpression, whereRational } from "../../
 import {
   call,
   divide,
+  equation,
   HALF,
   I,
   isNumber,
@@ -125,7 +126,7 @@ function named(way: Way, rest: Polynomial, factors: readonly Multiple<Polynomial
       const signed = minus ? negate(q) : q;
       const quadratic = sum(power(p, TWO), negate(product(p, signed)), power(q, TWO));
       way.to(minus ? "difference of cubes" : "sum of cubes", [p, q], whole(product(sum(p, signed), quadratic)));
-    }
+    } else inTheSquare(way, rest, kernels, whole);
     return;
   }
   const [only] = factors;
@@ -134,8 +135,70 @@ function named(way: Way, rest: Polynomial, factors: readonly Multiple<Polynomial
     if (p && q) way.to("perfect square", [p, q], whole(result));
     return;
   }
-  if (grouped(way, rest, factors, kernels, whole)) return;
+  if (grouped(way, rest, factors, kernels, whole) || inTheSquare(way, rest, kernels, whole) || byRoot(way, rest, kernels, whole)) return;
   twoNumbers(way, rest, factors, kernels, whole);
+}
+
+/** The one variable of a polynomial with whole coefficients, and these by rising powers. */
+function inOneVariable(rest: Polynomial): { readonly index: number; readonly dense: readonly bigint[] } | undefined {
+  const [index, ...more] = variablesOf(rest);
+  return index === undefined || more.length > 0 || rest.some((term) => term.coefficient.den !== 1) ? undefined : { index, dense: toDense(rest, index) };
+}
+
+/** x⁴ + b x² + c: a quadratic in x², or a difference of squares once a multiple of x² is added and subtracted. */
+function inTheSquare(way: Way, rest: Polynomial, kernels: Kernels, whole: (inner: Expression) => Expression): boolean {
+  const own = inOneVariable(rest);
+  const [c = 0n, b1 = 0n, b = 0n, b3 = 0n, a = 0n] = own?.dense ?? [];
+  if (!own || own.dense.length !== 5 || a !== 1n || b1 !== 0n || b3 !== 0n || c === 0n) return false;
+  const x = kernels.kernel(own.index);
+  const square = power(x, TWO);
+  const of = (value: bigint): Expression => number({ num: integer.fromBigInt(value), den: 1 });
+  const root = exactRoot(b * b - 4n * c);
+  if (root !== undefined && (b + root) % 2n === 0n) {
+    const [p, q] = [(b - root) / 2n, (b + root) / 2n];
+    const pair = [sum(square, of(p)), sum(square, of(q))] as const;
+    way.to("quadratic in the square", [square, `${b}`, `${c}`, `${p}`, `${q}`], whole(product(...pair)));
+    pair.forEach((one, k) => {
+      const other = pair[1 - k] ?? ONE;
+      const done = factoredExpression(normalForm(one, kernels).numerator, kernels);
+      const beside = k === 0 ? other : factoredExpression(normalForm(other, kernels).numerator, kernels);
+      const r = exactRoot(-(k === 0 ? p : q));
+      if (r !== undefined) way.to("difference of squares", [x, of(r)], whole(product(done, beside)));
+    });
+    return true;
+  }
+  const half = exactRoot(c);
+  const middle = half === undefined ? undefined : exactRoot(2n * half - b);
+  if (half === undefined || middle === undefined || middle === 0n) return false;
+  const [outer, inner] = [sum(square, of(half)), product(of(middle), x)];
+  way.to("complete to a difference of squares", [power(inner, TWO)], whole(subtract(power(outer, TWO), power(inner, TWO))));
+  way.to("difference of squares", [outer, inner], whole(product(sum(outer, inner), subtract(outer, inner))));
+  return true;
+}
+
+/** The whole square root of a number, if it has one. */
+function exactRoot(value: bigint): bigint | undefined {
+  const root = value < 0n ? undefined : integer.exactRoot(integer.fromBigInt(value), 2);
+  return root === undefined ? undefined : integer.toBigInt(root);
+}
+
+/** A polynomial of third degree or more with a rational zero: its factor is divided out, and so on with what is left. */
+function byRoot(way: Way, rest: Polynomial, kernels: Kernels, whole: (inner: Expression) => Expression): boolean {
+  const own = inOneVariable(rest);
+  if (!own || own.dense.length < 4) return false;
+  const linear = factor(rest).factors.flatMap(({ factor: part }) => (poly.degreeIn(part, own.index) === 1 ? [part] : []));
+  const zeroOf = (part: Polynomial): rational.Rational => {
+    const [constant = 0n, slope = 1n] = toDense(part, own.index);
+    return rational.rational(integer.fromBigInt(-constant), integer.fromBigInt(slope));
+  };
+  const [first] = [...linear].sort((p, q) => rational.compare(rational.abs(zeroOf(p)), rational.abs(zeroOf(q))) || rational.compare(zeroOf(q), zeroOf(p)));
+  const quotient = first && poly.divideExact(rest, first);
+  if (!first || !quotient) return false;
+  const [x, divisor] = [kernels.kernel(own.index), polynomialExpression(first, kernels)];
+  const inside = (inner: Expression): Expression => whole(product(divisor, inner));
+  way.to("rational root", [equation(x, number(zeroOf(first))), divisor], inside(polynomialExpression(quotient, kernels)));
+  named(way, quotient, factor(quotient).factors, kernels, inside);
+  return true;
 }
 
 /** Two factors whose terms, multiplied out, do not meet: the terms are grouped by those of the first factor. */

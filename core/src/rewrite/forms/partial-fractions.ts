@@ -1,8 +1,9 @@
 import { factoredExpression } from "../../canonical/factored.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational, withContentApart } from "../../canonical/normal-form.ts";
-import { step } from "../../derivation/step.ts";
-import { divide, equation, isNumber, name as nameNode, number, power, product, relation, sum, ZERO } from "../../expression/construct.ts";
+import { type Step, step } from "../../derivation/step.ts";
+import { chain, divide, equation, isNumber, logic, name as nameNode, number, power, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { substitute } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
 import { text } from "../../notation/text.ts";
 import { factor } from "../../polynomial/factor-over-rationals.ts";
@@ -71,11 +72,85 @@ export function partialFractionsWithSteps(e: Expression, name: string): Rewritin
         { written: present(open) },
       ),
     );
+    for (const one of coefficientSteps({ unknowns, values, remainder, denominator, scale, factors: own, index, kernels })) way.note(one);
     const letters = [...freeNames(polynomialExpression(solution.denominator, kernels))];
     const different = letters.length > 0 ? splitConditions(solution.denominator, kernels) : [];
     way.to("put in the coefficients", [said], result, { conditions: different });
     return way.end();
   }, undefined);
+}
+
+/** What the unknown numerators are found from. */
+interface Ansatz {
+  readonly unknowns: readonly Unknown[];
+  readonly values: ReadonlyMap<string, Expression>;
+  readonly remainder: Polynomial;
+  readonly denominator: Polynomial;
+  readonly scale: Polynomial;
+  readonly factors: readonly { factor: Polynomial; multiplicity: number }[];
+  readonly index: number;
+  readonly kernels: Kernels;
+}
+
+/** The ansatz multiplied by the denominator, and the equations for the numerators: at the zeros of simple factors, else by powers of the variable. */
+function coefficientSteps({ unknowns, values, remainder, denominator, scale, factors, index, kernels }: Ansatz): readonly Step[] {
+  const own = factors.reduce((total, part) => poly.multiply(total, poly.power(part.factor, part.multiplicity)), poly.ONE);
+  const constant = poly.divideExact(denominator, own);
+  if (!constant || !poly.constantValue(constant) || !poly.constantValue(scale)) return [];
+  const top = product(polynomialExpression(remainder, kernels), power(polynomialExpression(poly.multiply(constant, scale), kernels), number(-1)));
+  const variable = kernels.kernel(index);
+  const terms = unknowns.map(({ letter, base, exponent, power: degree }) => {
+    const cofactor = poly.divideExact(own, poly.power(base, exponent)) ?? poly.ONE;
+    return { letter, cofactor: poly.multiply(cofactor, poly.power(poly.variable(index), degree)) };
+  });
+  const withLetters = sum(...terms.map(({ letter, cofactor }) => product(nameNode(letter), factoredExpression(cofactor, kernels))));
+  const multiplied = equation(top, withLetters);
+  const stated = (before: Expression, rule: Step): Step => ({
+    ...rule,
+    claim: { kind: "put in", before, values, after: substitute(before, values) },
+    written: present(before),
+  });
+  const nothing = { kind: "put in", before: multiplied, values, after: multiplied } as const;
+  const isSimple = factors.every(({ factor: part, multiplicity }) => multiplicity === 1 && poly.degreeIn(part, index) === 1);
+  const zeros = isSimple ? factors.map(({ factor: part }) => zeroOf(part, index, kernels)) : [];
+  const equations = isSimple
+    ? zeros.map((zero) => simplifiedSides(substitute(multiplied, new Map([[nameOf(variable), zero]]))))
+    : byPowers(top, terms, index, kernels);
+  const places = zeros.map((zero) => equation(variable, zero));
+  const found = isSimple ? step("put in the zeros", [places], nothing) : step("compare coefficients of", [variable], nothing);
+  if (unknowns.length === 1) return [stated(multiplied, step("multiply the ansatz", [], nothing))];
+  return [stated(multiplied, step("multiply the ansatz", [], nothing)), stated(logic("and", equations), found)];
+}
+
+const nameOf = (e: Expression): string => (e.kind === "name" ? e.name : "");
+
+/** The zero of a linear polynomial. */
+function zeroOf(part: Polynomial, index: number, kernels: Kernels): Expression {
+  const [constant = poly.ZERO, slope = poly.ONE] = poly.coefficientsIn(part, index);
+  return simplify(divide(polynomialExpression(poly.negate(constant), kernels), polynomialExpression(slope, kernels))).expression;
+}
+
+/** An equation with each side as short as it gets, what vanishes left out. */
+function simplifiedSides(e: Expression): Expression {
+  return e.kind === "relation"
+    ? chain(
+        e.operands.map((side) => simplify(side).expression),
+        e.comparisons,
+      )
+    : e;
+}
+
+/** The equations between the coefficients of equal powers, the highest first. */
+function byPowers(top: Expression, terms: readonly { letter: string; cofactor: Polynomial }[], index: number, kernels: Kernels): readonly Expression[] {
+  const columns = terms.map(({ letter, cofactor }) => ({ letter, coefficients: poly.coefficientsIn(cofactor, index) }));
+  const { numerator, denominator } = normalForm(top, kernels);
+  const right = poly.coefficientsIn(numerator, index);
+  const highest = Math.max(...columns.map(({ coefficients }) => coefficients.length));
+  return Array.from({ length: highest }, (_, k) => highest - 1 - k).map((degree) => {
+    const left = sum(...columns.map(({ letter, coefficients }) => product(polynomialExpression(coefficients[degree] ?? poly.ZERO, kernels), nameNode(letter))));
+    const value = product(polynomialExpression(right[degree] ?? poly.ZERO, kernels), power(polynomialExpression(denominator, kernels), number(-1)));
+    return equation(left, simplify(value).expression);
+  });
 }
 
 function isRational(numerator: Polynomial, denominator: Polynomial, index: number, kernels: Kernels, name: string): boolean {

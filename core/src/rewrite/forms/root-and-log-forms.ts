@@ -17,10 +17,12 @@ import {
   ZERO,
 } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
-import { type Expression, ExpressionMap, equal, factorsOf, freeNames, isRoot } from "../../expression/expression.ts";
+import { type Expression, ExpressionMap, equal, factorsOf, freeNames, isReciprocal, isRoot } from "../../expression/expression.ts";
 import { opposite } from "../../expression/functions/arguments.ts";
 import { isReal } from "../../expression/realness.ts";
 import { mapChildren } from "../../expression/substitute.ts";
+import { present } from "../../notation/present.ts";
+import type { Syntax } from "../../notation/syntax.ts";
 import * as rational from "../../number/rational.ts";
 import { solveSquare } from "../../polynomial/linear-system.ts";
 import * as poly from "../../polynomial/multivariate.ts";
@@ -247,8 +249,33 @@ function composition(outer: string, inner: string, x: Expression): Expression | 
 export function withRationalDenominator(e: Expression): Rewriting {
   const way = new Way(e);
   const result = rationalised(e);
-  if (result) way.to("rationalise the denominator", [], result);
+  const extended = result && extendedFraction(e);
+  if (result && extended) {
+    way.to("extend the fraction", [extended.by], e, { written: extended.written });
+    way.to("multiply out", [], result);
+  } else if (result) way.to("rationalise the denominator", [], result);
   return way.end();
+}
+
+/** A fraction with a sum of roots below, multiplied above and below by what makes that a rational number. */
+function extendedFraction(e: Expression): { readonly by: Expression; readonly written: Syntax } | undefined {
+  const below = factorsOf(e).find((factor) => isReciprocal(factor) && factor.base.kind === "sum" && freeNames(factor).size === 0);
+  const inverse = below && rationalised(below);
+  if (below?.kind !== "power" || !inverse) return undefined;
+  const by = whereRational(() => {
+    const kernels = new Kernels();
+    const { numerator } = normalForm(inverse, kernels);
+    return polynomialExpression(poly.scale(numerator, rational.invert(poly.content(numerator))), kernels);
+  }, inverse);
+  const above = product(...factorsOf(e).filter((factor) => factor !== below));
+  const times = (factor: Expression): Syntax =>
+    isNumber(factor, 1) ? present(by) : { kind: "times", dot: false, left: bracketed(factor), right: bracketed(by) };
+  return { by, written: { kind: "fraction", numerator: times(above), denominator: times(below.base) } };
+}
+
+function bracketed(e: Expression): Syntax {
+  const written = present(e);
+  return written.kind === "binary" || written.kind === "sign" ? { kind: "group", inner: written } : written;
 }
 
 export function rationalised(e: Expression): Expression | undefined {

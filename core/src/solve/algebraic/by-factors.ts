@@ -1,7 +1,7 @@
 import { withPositiveLead } from "../../canonical/factored.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { realAndImaginary } from "../../canonical/real-and-imaginary.ts";
-import { inCase } from "../../derivation/step.ts";
+import { inCase, type Step } from "../../derivation/step.ts";
 import { equation, I, logic, name, nameIn, number, numberValue, power, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { alternatives } from "../../expression/equations.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
@@ -11,7 +11,7 @@ import { asName, say } from "../../notation/inline.ts";
 import { factor } from "../../polynomial/factor-over-rationals.ts";
 import { type Gaussian, gaussianRoots } from "../../polynomial/gaussian-roots.ts";
 import * as poly from "../../polynomial/multivariate.ts";
-import { factorsOverReals } from "../../rewrite/forms/factor-with-steps.ts";
+import { factorsOverReals, factorWithSteps } from "../../rewrite/forms/factor-with-steps.ts";
 import { simplify } from "../../truth/index.ts";
 import { Chain, toZeroForm } from "../quadratic/quadratic-form.ts";
 import type { Rejected, Solution, SolutionSet, Solved, Task } from "../solution.ts";
@@ -39,7 +39,10 @@ export function solveByFactors(form: PolynomialForm, solve: (task: Task) => Solv
   const chain = new Chain(form);
   toZeroForm(chain, form);
   const shown = (parts: readonly Factor[]): Expression => equation(product(...parts.map(({ base, multiplicity }) => power(base, number(multiplicity)))), ZERO);
-  if (rational.length > 1 || (rational[0]?.multiplicity ?? 1) > 1) chain.to(shown(rational), "factor", []);
+  if (rational.length > 1 || (rational[0]?.multiplicity ?? 1) > 1) {
+    for (const one of stepsOfFactoring(form)) chain.follow(one);
+    chain.to(shown(rational), "factor", []);
+  }
   if (factors.length > rational.length) chain.to(shown(factors), "factor with roots", []);
   const distinct = factors.map(({ base }) => equation(base, ZERO));
   chain.to(logic("or", distinct), distinct.length > 1 ? "zero product" : "the square is zero", []);
@@ -54,6 +57,15 @@ export function solveByFactors(form: PolynomialForm, solve: (task: Task) => Solv
   const finish = chain.steps[chain.steps.length - 1];
   const before = finish?.rule === "solve each" ? chain.steps.slice(0, -1) : chain.steps;
   return { steps: [...before, ...steps, ...(finish?.rule === "solve each" ? [finish] : [])], set: setOf(task, degree, found) };
+}
+
+/** The way to the factors of a polynomial with numbers, each form set to 0; none where one look is enough. */
+function stepsOfFactoring(form: PolynomialForm): readonly Step[] {
+  const zero = zeroForm(form);
+  const [left = ZERO] = zero.kind === "relation" ? zero.operands : [];
+  if (freeNames(left).size > 1 || form.task.domain === "complex") return [];
+  const { steps } = factorWithSteps(left, { kind: "rationals" });
+  return steps.length < 2 ? [] : steps.filter(({ rule }) => rule !== "known factors");
 }
 
 function relationOf(base: Expression): Task["equation"] {

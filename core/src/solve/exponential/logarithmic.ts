@@ -1,5 +1,5 @@
 import { step } from "../../derivation/step.ts";
-import { call, divide, E, equation, negate, number, power, product, splitCoefficient, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { call, divide, E, equation, negate, number, ONE, power, product, splitCoefficient, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, factorsOf, termsOf } from "../../expression/expression.ts";
 import { say } from "../../notation/inline.ts";
@@ -12,6 +12,7 @@ import type { Solved, Task } from "../solution.ts";
 
 /** A logarithm with what it is multiplied by. */
 interface LogarithmTerm {
+  readonly base: Expression;
   readonly scale: Expression;
   readonly inside: Expression;
 }
@@ -41,19 +42,24 @@ export function solveLogarithmic(task: Task, solve: Solve): Solved | undefined {
   const den = ratios.reduce<integer.Integer>((common, ratio) => integer.lcm(common, ratio.den), 1);
   const multiples = ratios.map((ratio) => rational.multiply(ratio, rational.rational(den)));
   const unit = divide(first.scale, number(rational.rational(den)));
-  const value = readable(divide(negate(sum(...rest)), unit));
-  const joined = equation(sum(...logarithms.map(({ inside }, k) => product(number(multiples[k] ?? rational.ONE), call("ln", inside)))), value);
+  const base = sharedBase(logarithms);
+  const inBase = equal(base, E) ? unit : product(unit, call("ln", base));
+  const exponent = readable(divide(negate(sum(...rest)), inBase));
+  const logarithm = (u: Expression): Expression => (equal(base, E) ? call("ln", u) : call("log", base, u));
   const top = simplify(product(...logarithms.map(({ inside }, k) => power(inside, number(multiples[k] ?? rational.ONE))))).expression;
-  const bottom = readable(expand(power(E, value)));
+  const bottom = readable(expand(power(base, exponent)));
+  const joined = equation(logarithm(top), exponent);
   const raised = equation(top, bottom);
   const own = within(task, raised);
   const solved = own && solve({ ...own, assumptions: task.assumptions.filter((fact) => !contains(fact, unknown)) });
   if (!solved) return undefined;
   const steps = [];
   if (!equal(joined, task.equation)) {
-    steps.push(step("by natural logarithms", [], { kind: "equivalent", unknown, before: task.equation, after: joined, factor: unit }));
+    const times = { kind: "times", factor: divide(ONE, inBase) } as const;
+    steps.push(step("join the logarithms", [], { kind: "implies", unknown, before: task.equation, after: joined, done: times }));
   }
-  steps.push(step("raise to the power", ["e"], { kind: "implies", unknown, before: joined, after: raised, done: { kind: "function", name: "exp" } }));
+  const done = equal(base, E) ? ({ kind: "function", name: "exp" } as const) : ({ kind: "base", base } as const);
+  steps.push(step("raise to the power", [base], { kind: "implies", unknown, before: joined, after: raised, done: done }));
   return {
     steps: [...steps, ...solved.steps],
     set: {
@@ -63,6 +69,12 @@ export function solveLogarithmic(task: Task, solve: Solve): Solved | undefined {
       complexSolutions: [],
     },
   };
+}
+
+/** The base that all logarithms have, or e. */
+function sharedBase(logarithms: readonly LogarithmTerm[]): Expression {
+  const [first] = logarithms;
+  return first && logarithms.every(({ base }) => equal(base, first.base)) ? first.base : E;
 }
 
 function logarithmTerm(term: Expression, unknown: string): LogarithmTerm | undefined {
@@ -75,7 +87,7 @@ function logarithmTerm(term: Expression, unknown: string): LogarithmTerm | undef
   const base = only.name === "log" ? (only.args[0] ?? E) : E;
   if (contains(base, unknown)) return undefined;
   const others = product(number(coefficient), ...factors.filter((factor) => factor !== only));
-  return { scale: equal(base, E) ? others : divide(others, call("ln", base)), inside };
+  return { base, scale: equal(base, E) ? others : divide(others, call("ln", base)), inside };
 }
 
 /**

@@ -56,6 +56,11 @@ export function comparison({ points, none }: Pick<Optimum, "points" | "none">, t
   const [best] = points.filter(({ global }) => global);
   if (wanted === "stationary" || none !== undefined || !best || points.some(({ conditions }) => conditions.length > 0)) return [];
   const values = distinctValues(points);
+  const [only] = values.length === 1 ? (values[0] ?? []) : [];
+  if (only && !only.end) {
+    const claim = { kind: "value at", of: objective, places: [only.values], after: only.value } as const;
+    return [step("only stationary point", [placeOf(only), greatest(wanted)], claim)];
+  }
   if (values.length > MOST_VALUES || values.length < 2) return [];
   const limits = ends.flatMap(({ limit }) => (limit?.kind === "finite" ? [limit.value] : []));
   const others = [...values.flatMap(([one]) => (one ? [one.value] : [])), ...limits].filter(

@@ -2,7 +2,7 @@ import { equation, HALF, name, negate, numberValue, ONE, power, product, subtrac
 import { equal } from "../../expression/expression.ts";
 import * as rational from "../../number/rational.ts";
 import type { Solved } from "../solution.ts";
-import { Chain, type Quadratic, toZeroForm } from "./quadratic-form.ts";
+import { Chain, type Quadratic } from "./quadratic-form.ts";
 import { finishSquare } from "./taking-roots.ts";
 
 /** A middle coefficient beyond this is better left to the formula. */
@@ -15,13 +15,11 @@ export function completingTheSquare(q: Quadratic): Solved | undefined {
     return undefined;
   const { unknown, assumptions, domain } = q.form.task;
   const chain = new Chain(q.form);
-  toZeroForm(chain, q.form);
   const x = name(unknown);
   const half = product(HALF, q.b);
   const square = power(half, TWO);
   const value = subtract(square, q.c);
   chain.to(equation(sum(power(x, TWO), product(q.b, x)), negate(q.c)), "collect the unknown", [unknown]);
-  chain.to(equation(sum(power(x, TWO), product(q.b, x), square), value), "halve the middle", [half, square]);
-  chain.to(equation(power(sum(x, half), TWO), value), "write as square", []);
+  chain.to(equation(power(sum(x, half), TWO), value), "complete the square", [half, square]);
   return finishSquare(q, chain, sum(x, half), value, domain === "complex", assumptions, unknown);
 }

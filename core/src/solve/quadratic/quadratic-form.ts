@@ -1,6 +1,6 @@
 import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
 import { type Claim, type Step, type StepOptions, step } from "../../derivation/step.ts";
-import { divide, I, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { divide, equation, I, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import { asName, type Line, say } from "../../notation/inline.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
@@ -41,6 +41,14 @@ export class Chain {
     if (equal(this.#current, after)) return;
     const claim: Claim = { kind: "equivalent", unknown: this.#unknown, before: this.#current, after };
     this.steps.push(step(rule, pieces, claim, options));
+    this.#current = after;
+  }
+
+  /** The left side of an equation set to 0 in another form, as a rewrite found it. */
+  follow(one: Step): void {
+    if (one.claim.kind !== "equal") return;
+    const after = equation(one.claim.after, ZERO);
+    this.steps.push({ ...one, claim: { kind: "equivalent", unknown: this.#unknown, before: this.#current, after } });
     this.#current = after;
   }
 
