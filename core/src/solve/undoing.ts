@@ -29,7 +29,7 @@ import { contains, type Expression, equal, freeNames } from "../expression/expre
 import { say } from "../notation/inline.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { evenPowersOut } from "../rewrite/forms/root-and-log-forms.ts";
+import { evenPowersOut, oddPowersOut } from "../rewrite/forms/root-and-log-forms.ts";
 import { readable } from "../rewrite/readable.ts";
 import { constantSign, decide, expand, isNotWhole, simplify } from "../truth/index.ts";
 import { integerLetter, lettersIn } from "./members/letters.ts";
@@ -233,7 +233,7 @@ function undoPower(base: Expression, exponent: Expression, value: Expression, ta
       // Only roots of polynomials are counted.
       times: polynomialCoefficients(base, task.unknown) ? num : 1,
     };
-  if (num % 2 !== 0) return { inner: base, values: [readable(call("root", number(num), value))], rule: "take roots", said: `${num}` };
+  if (num % 2 !== 0) return { inner: base, values: [oddPowersOut(readable(call("root", number(num), value)))], rule: "take roots", said: `${num}` };
   if (negative === true) return { inner: base, values: [], rule: "out of range", said: "an even power is never negative" };
   // A root inside is itself not negative: only one sign is possible.
   const root = simplify(evenPowersOut(readable(power(value, number(rational.rational(1, num)))), task.assumptions)).expression;

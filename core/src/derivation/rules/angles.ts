@@ -20,6 +20,8 @@ export const ANGLES = {
     "half-angle of an acute angle": (ratio: string) => `By the half-angle formula; the angle is acute, so its ${ratio} is positive`,
     "put in the ratios": () => "Put in these ratios",
     "cotangent by the tangent": () => "Use $cot x = 1/tan x$",
+    "a part of a turn": () => "The tangent of the sum, and where the sum lies, show that it is a part of a turn",
+    "double angle of the tangent": () => "Use $2 tan(u)/(1 - tan^2(u)) = tan(2u)$",
     "principal values": () => "An inverse circular function gives the angle back exactly where it lies in the range of that function",
     "name components": (along: string, first: string, across: string, second: string) => `Write $${along} = ${first}$ and $${across} = ${second}$`,
     "length of components": (radius: string, along: string, across: string) => `$${radius}^2 = ${along}^2 + ${across}^2$ gives the size of $${radius}$`,

@@ -75,7 +75,7 @@ function carryOut({ whole, written: said, part }: RewritingTarget, environment: 
   if (part) return ofPart(start, putIn(part, withoutGivens(environment)).expression, own.steps, known, rewrite);
   if (start.kind === "relation") return ofRelation(start, own.steps, known, rewrite);
   const { expression, steps, conditions: stated, written } = rewrite(start, known);
-  const conditions = notGiven(stated, known);
+  const conditions = independent(notGiven(stated, known));
   const all = withAtLeastOne([...own.steps, ...steps], start, expression);
   const outcome = valueOutcome(start, asTyped(expression, whole), all, conditions, known.assumptions, DEFAULT_DIGITS);
   return outcome.answer?.kind === "expression" && written ? { ...outcome, answer: { ...outcome.answer, written } } : outcome;
@@ -84,6 +84,16 @@ function carryOut({ whole, written: said, part }: RewritingTarget, environment: 
 /** Conditions that what is given does not ensure already. */
 function notGiven(conditions: readonly Expression[], { assumptions }: Known): readonly Expression[] {
   return conditions.filter((condition) => decide(condition, assumptions) !== true);
+}
+
+/** Conditions that do not follow from those that stay. */
+function independent(conditions: readonly Expression[]): readonly Expression[] {
+  // The longest are tried first, so that the plainest stay.
+  const longestFirst = [...conditions].sort((a, b) => text(b).length - text(a).length);
+  return longestFirst.reduce<readonly Expression[]>((kept, one) => {
+    const others = kept.filter((other) => other !== one);
+    return decide(one, others) === true ? others : kept;
+  }, conditions);
 }
 
 /** A rewrite that leaves the expression as it is says so. */

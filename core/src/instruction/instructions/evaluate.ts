@@ -11,6 +11,7 @@ import { present } from "../../notation/present.ts";
 import { name, partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { workedOut } from "../../rewrite/complex/arithmetic.ts";
+import { asPartOfTurn } from "../../rewrite/forms/recognised.ts";
 import { readable } from "../../rewrite/readable.ts";
 import { denest } from "../../rewrite/roots/denest.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
@@ -192,5 +193,6 @@ function shortest(e: Expression): ReturnType<typeof simplify> {
   const plain = simplify(e);
   const other = simplify(denest(expand(plain.expression))).expression;
   const best = text(other).length < text(plain.expression).length ? other : plain.expression;
-  return { conditions: plain.conditions, expression: isNumberWithRoots(best) ? readable(best) : best };
+  const turn = asPartOfTurn(best);
+  return { conditions: plain.conditions, expression: turn ?? (isNumberWithRoots(best) ? readable(best) : best) };
 }

@@ -1,5 +1,6 @@
 import { equation, name } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
+import { family } from "../../expression/functions/registry.ts";
 import { elaborate } from "../../notation/elaborate.ts";
 import { SENTENCE_WORDS } from "../../notation/keywords.ts";
 import { parseTokens } from "../../notation/parse.ts";
@@ -88,7 +89,8 @@ function valueBefore(before: Token | undefined): string {
 /** The words that are names of the problem: declared, letters of another line, or letters elsewhere on this one. */
 function lettersOf(tokens: readonly Token[], runs: readonly UnitRun[], { quantities, letters }: Environment): (word: Token) => boolean {
   const inRun = (at: number): boolean => runs.some(({ from, to }) => from <= at && at < to);
-  const own = new Set(tokens.flatMap((token, at) => (token.kind === "word" && !inRun(at) ? namesIn(token) : [])));
+  const isFunction = (token: Token & { readonly kind: "word" }): boolean => family(token.text) !== undefined && !quantities.has(token.text);
+  const own = new Set(tokens.flatMap((token, at) => (token.kind === "word" && !inRun(at) && !isFunction(token) ? namesIn(token) : [])));
   const isName = (name: string): boolean => quantities.has(name) || letters.has(name) || own.has(name);
   return (token) => token.kind === "word" && (isName(wordName(token)) || namesIn(token).every(isName));
 }

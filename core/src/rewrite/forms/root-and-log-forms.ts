@@ -77,6 +77,21 @@ export function evenPowersOut(e: Expression, assumptions: readonly Expression[])
   return product(...outside, power(turned, inner.exponent));
 }
 
+/** ∛(H³ u) as H ∛u: powers of the degree, or of a multiple of it, come out of a real root of odd degree. */
+export function oddPowersOut(e: Expression): Expression {
+  const inner = mapChildren(e, oddPowersOut);
+  const [degree, base] = inner.kind === "call" && inner.name === "root" ? inner.args : [];
+  if (degree?.kind !== "number" || !base || !isReal(base) || Number(degree.value.num) % 2 === 0) return inner;
+  const n = Number(degree.value.num);
+  const whole = (factor: Expression): number =>
+    factor.kind === "power" && factor.exponent.kind === "number" && factor.exponent.value.den === 1 ? Number(factor.exponent.value.num) / n : 0;
+  const factors = factorsOf(base);
+  const outside = factors.filter((factor) => whole(factor) !== 0 && Number.isInteger(whole(factor)));
+  if (outside.length === 0) return inner;
+  const out = outside.map((factor) => (factor.kind === "power" ? power(factor.base, number(whole(factor))) : factor));
+  return product(...out, call("root", degree, product(...factors.filter((factor) => !outside.includes(factor)))));
+}
+
 /** x^(1/2) x^(1/3) as x^(5/6): principal powers of one base in a product. */
 export function joinedRoots(e: Expression): Expression {
   const inner = mapChildren(e, joinedRoots);

@@ -10,6 +10,7 @@ import { asSumOfWaves } from "../harmonics.ts";
 import { asQuadraticSurd } from "../roots/denest.ts";
 import { byTangents, hyperbolicByExponentials, inOne, withQuotients } from "./angle-forms.ts";
 import { expanded } from "./expand.ts";
+import { asPartOfTurn, withDoubleTangent, withoutLogarithmPowers } from "./recognised.ts";
 import { joinedLogarithms, joinedRoots, rationalised, rootsOut, withoutInverses, withoutNestedRoots } from "./root-and-log-forms.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 import { withoutTurns } from "./whole-turns.ts";
@@ -25,6 +26,7 @@ interface Attempt {
 }
 
 const always = (): boolean => true;
+const holdsLogarithm = (e: Expression): boolean => findAll(e, (part) => part.kind === "call" && (part.name === "ln" || part.name === "log")).length > 0;
 const isWholeName = (e: Expression): boolean => e.kind === "name" && e.range === "integer";
 
 const ATTEMPTS: readonly Attempt[] = [
@@ -37,6 +39,9 @@ const ATTEMPTS: readonly Attempt[] = [
   { rule: "multiply out", applies: always, form: expanded },
   { rule: "known factors", applies: (e) => freeNames(e).size > 0, form: factoredForm },
   { rule: "join logarithms", applies: always, form: joinedLogarithms },
+  { rule: "take logarithms apart", applies: holdsLogarithm, form: withoutLogarithmPowers },
+  { rule: "a part of a turn", applies: (e) => e.kind === "sum" && freeNames(e).size === 0, form: asPartOfTurn },
+  { rule: "double angle of the tangent", applies: hasAngles, form: withDoubleTangent },
   { rule: "untangle nested roots", applies: always, form: withoutNestedRoots },
   { rule: "recognise a surd", applies: (e) => freeNames(e).size === 0, form: asQuadraticSurd },
   { rule: "root as a power", applies: always, form: joinedRoots },

@@ -1,5 +1,5 @@
 import { divide, I, isNumber, negate, number, power, product, splitCoefficient, sqrt, subtract, sum } from "../../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { type Expression, equal, freeNames, termsOf } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import * as integer from "../../number/integer.ts";
 import type { Rational } from "../../number/rational.ts";
@@ -63,8 +63,34 @@ function gaussianRoot(radicand: Expression): Expression | undefined {
   return sum(half(rational.add(size, a)), product(number(b.num < 0 ? -1 : 1), I, half(rational.subtract(size, a))));
 }
 
+/** √(a + 2√(xy) + 2√(xz) + 2√(yz)) as √x + √y + √z for x + y + z = a: from the three products each is found. */
+function threeRoots(radicand: Expression): Expression | undefined {
+  const terms = termsOf(radicand);
+  const plain = terms.find((term) => term.kind === "number");
+  const products = terms.flatMap((term) => {
+    const { coefficient, rest } = splitCoefficient(term);
+    const isSurd =
+      rest.kind === "power" && rest.base.kind === "number" && rest.exponent.kind === "number" && rational.equal(rest.exponent.value, rational.HALF);
+    // 2√(xy) squared is 4xy.
+    const square =
+      isSurd && rest.kind === "power" && rest.base.kind === "number"
+        ? rational.multiply(rational.multiply(coefficient, coefficient), rest.base.value)
+        : undefined;
+    return square && coefficient.num > 0 ? [rational.divide(square, rational.rational(4))] : [];
+  });
+  const [xy, xz, yz] = products;
+  if (terms.length !== 4 || plain?.kind !== "number" || !xy || !xz || !yz) return undefined;
+  const [x, y, z] = [
+    [xy, xz, yz],
+    [xy, yz, xz],
+    [xz, yz, xy],
+  ].map(([p = xy, q = xz, r = yz]) => rationalRoot(rational.divide(rational.multiply(p, q), r)));
+  if (!x || !y || !z || !rational.equal(rational.add(x, rational.add(y, z)), plain.value)) return undefined;
+  return sum(...[x, y, z].map((value) => sqrt(number(value))));
+}
+
 function denestedRoot(radicand: Expression): Expression | undefined {
-  const gaussian = gaussianRoot(radicand);
+  const gaussian = gaussianRoot(radicand) ?? threeRoots(radicand);
   if (gaussian) return gaussian;
   const surd = quadraticSurd(radicand);
   if (!surd || constantSign(radicand) !== 1) return undefined;

@@ -1,10 +1,11 @@
 import { type Step, step } from "../../derivation/step.ts";
 import { chain, equation, name, relation, ZERO } from "../../expression/construct.ts";
 import { opposite } from "../../expression/equations.ts";
-import { contains, type Expression, findAll, freeNames } from "../../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { elaborate, NO_MEANINGS } from "../../notation/elaborate.ts";
 import { present } from "../../notation/present.ts";
-import { fillIn, type Syntax } from "../../notation/syntax.ts";
+import { fillIn, NotationError, type Syntax } from "../../notation/syntax.ts";
 import { writtenText } from "../../notation/text.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import type { Rejected, SolutionSet, Task } from "../solution.ts";
@@ -42,8 +43,25 @@ function heldAgainst({ equation: asked, unknown, assumptions }: Task, values: Re
   const filled = fillIn(present(asked), new Map([[unknown, present(value)]]));
   const shown: Syntax | undefined = filled.kind === "relation" ? { ...filled, comparisons: [differ ? "!=" : "="] } : undefined;
   const said = [equation(name(unknown), value)] as const;
-  const written = shown && writtenText(shown).length <= LONGEST && freeNames(statement).size === 0 ? { written: shown } : {};
+  const isShown = shown && writtenText(shown).length <= LONGEST && freeNames(statement).size === 0 && saysSame(shown, [left, right]);
+  const written = isShown ? { written: shown } : {};
   return step(differ ? "put back in vain" : "put back and it holds", said, { kind: "holds", statement }, written);
+}
+
+/** Whether written sides come to these values: 0⁰ has none. */
+function saysSame(written: Syntax, sides: readonly (Expression | undefined)[]): boolean {
+  const meant = meaningOf(written);
+  return meant?.kind === "relation" && meant.operands.every((side, k) => equal(simplify(side).expression, sides[k] ?? side));
+}
+
+/** What is written, if it has a meaning. */
+function meaningOf(written: Syntax): Expression | undefined {
+  try {
+    return elaborate(written, NO_MEANINGS);
+  } catch (error) {
+    if (error instanceof NotationError) return undefined;
+    throw error;
+  }
 }
 
 /** A candidate that does not satisfy what is given, or at which the equation has no value. */
