@@ -66,7 +66,7 @@ describe("the way to an answer", () => {
       [
         "D = 3² − 4·2 (−1) = 17 [Work out the discriminant]",
         "x = (−3 ± √17)/(2·2) [Use the quadratic formula]",
-        "x = (−3 + √17)/4 ≈ 0.280776 or (−3 − √17)/4 ≈ −1.78078 [Simplify]",
+        "x = (√17 − 3)/4 ≈ 0.280776 or (−3 − √17)/4 ≈ −1.78078 [Simplify]",
       ],
     ],
     // What is done within a case stands under it.
@@ -75,14 +75,13 @@ describe("the way to an answer", () => {
       [
         "x − 1 = 2x or −(x − 1) = 2x [|x − 1| is what stands inside or its opposite: both cases are tried, and candidates are put back]",
         "case x − 1 = 2x",
-        "  −x = 1 [Bring the terms with x to one side and everything else to the other]",
-        "  x = −1 [Multiply both sides by −1]",
+        "  x = −1 [Bring the terms with x to one side and everything else to the other]",
         "case −(x − 1) = 2x",
         "  1 − x = 2x [Multiply out and collect like terms]",
-        "  −3x = −1 [Bring the terms with x to one side and everything else to the other]",
-        "  x = 1/3 [Divide both sides by −3]",
-        "2/3 = 2/3 [Put back x = 1/3: it solves the equation]",
-        "2 ≠ −2 [Put back x = −1: no solution]",
+        "  3x = 1 [Bring the terms with x to one side and everything else to the other]",
+        "  x = 1/3 [Divide both sides by 3]",
+        "|1/3 − 1| = 2/3 = 2(1/3) [Put back x = 1/3: it solves the equation]",
+        "|−1 − 1| = 2 ≠ −2 = 2(−1) [Put back x = −1: no solution]",
       ],
     ],
     // Numbers are put into the formula with their units, and what they come to stands below.

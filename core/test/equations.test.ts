@@ -221,7 +221,7 @@ describe("equations whose solutions are numbers between proven bounds", () => {
 
 describe("families, intervals of solutions and complex solutions", () => {
   test.each<[string, readonly string[], string]>([
-    ["solve x^4 + 4 = 0 over complex", ["x = 1 + i", "x = 1 - i", "x = -1 + i", "x = -1 - i"], "nailed"],
+    ["solve x^4 + 4 = 0 over complex", ["x = 1 + i", "x = -1 + i", "x = -1 - i", "x = 1 - i"], "nailed"],
     ["solve x^3 - 1 = 0 over complex", ["x = 1", "x = (-1 + sqrt(3) i)/2", "x = (-1 - sqrt(3) i)/2"], "nailed"],
     ["solve x^2 + 2x + 5 = 0 over complex", ["x = -1 + 2i", "x = -1 - 2i"], "nailed"],
     ["solve |x - 1| + |x - 3| = 2", ["x = x if x >= 1, x <= 3"], "nailed"],
@@ -230,7 +230,17 @@ describe("families, intervals of solutions and complex solutions", () => {
     ["solve sqrt(x^2 + 2x + 1) + sqrt(x^2 - 2x + 1) = 2", ["x = x if x >= -1, x <= 1"], "nailed"],
     ["solve z^3 + 8i = 0 over complex", ["z = sqrt(3) - i", "z = 2i", "z = -sqrt(3) - i"], "nailed"],
     ["solve z^2 + (2 + i) z - 1 + 7i = 0 over complex", ["z = 1 - 2i", "z = -3 + i"], "nailed"],
-    ["solve z^5 = 32i over complex", ["z = 2 e^(pi i/10)", "z = 2i", "z = 2 e^(9pi i/10)", "z = 2 e^(13pi i/10)", "z = 2 e^(17pi i/10)"], "nailed"],
+    [
+      "solve z^5 = 32i over complex",
+      [
+        "z = (sqrt(10 + 2 sqrt(5)) + (sqrt(5) - 1) i)/2",
+        "z = 2i",
+        "z = (-sqrt(10 + 2 sqrt(5)) + (sqrt(5) - 1) i)/2",
+        "z = (-sqrt(10 - 2 sqrt(5)) + (-1 - sqrt(5)) i)/2",
+        "z = (sqrt(10 - 2 sqrt(5)) + (-1 - sqrt(5)) i)/2",
+      ],
+      "nailed",
+    ],
     ["solve 4 cos^3 x - 3 cos x = 1/2", ["x = pi/9 + 2pi n/3", "x = -pi/9 + 2pi n/3"], "nailed"],
     ["solve a sin x = a/2 for x in [0, pi]", ["x = pi/6 if a != 0", "x = 5pi/6 if a != 0", "x = x if a = 0, 0 <= x <= pi"], "nailed"],
     ["solve sin x = 1/2", ["x = pi/6 + 2pi n", "x = 5pi/6 + 2pi n"], "nailed"],
@@ -249,7 +259,7 @@ describe("families, intervals of solutions and complex solutions", () => {
     ["solve x + 1 = x + 1", ["x = x"], "nailed"],
     [
       "solve x^6 - 1 = 0 over complex",
-      ["x = 1", "x = -1", "x = (1 + sqrt(3) i)/2", "x = (1 - sqrt(3) i)/2", "x = (-1 + sqrt(3) i)/2", "x = (-1 - sqrt(3) i)/2"],
+      ["x = 1", "x = (1 + sqrt(3) i)/2", "x = (-1 + sqrt(3) i)/2", "x = -1", "x = (-1 - sqrt(3) i)/2", "x = (1 - sqrt(3) i)/2"],
       "nailed",
     ],
     [
@@ -279,7 +289,7 @@ describe("formulas solved for a letter", () => {
     [["solve T = 2 pi sqrt(l/g) for g"], ["g = 4pi^2 l/T^2 if T > 0, l != 0"]],
     [
       ["solve s = v t + 1/2 a t^2 for t"],
-      ["t = (-v - sqrt(2a s + v^2))/a if a != 0, 2a s + v^2 >= 0", "t = (-v + sqrt(2a s + v^2))/a if a != 0, 2a s + v^2 >= 0"],
+      ["t = (-v + sqrt(2a s + v^2))/a if a != 0, 2a s + v^2 >= 0", "t = (-v - sqrt(2a s + v^2))/a if a != 0, 2a s + v^2 >= 0"],
     ],
     [
       ["solve a x^2 + b x + c = 0 for x"],
@@ -307,7 +317,7 @@ describe("formulas solved for a letter", () => {
     ],
     [["given r > 0", "solve F = G m_1 m_2/r^2 for r"], ["r = sqrt(G m_1 m_2/F) if F != 0, G m_1 m_2/F > 0, G != 0, m_1 != 0, m_2 != 0"]],
     [["solve v^2 = u^2 + 2 a s for u"], ["u = sqrt(v^2 - 2a s) if v^2 - 2a s >= 0", "u = -sqrt(v^2 - 2a s) if v^2 - 2a s >= 0"]],
-    [["solve p V = n R T for T"], ["T = V p/(R n) if R != 0, n != 0"]],
+    [["solve p V = n R T for T"], ["T = p V/(n R) if R != 0, n != 0"]],
     [["solve 1/R = 1/R_1 + 1/R_2 + 1/R_3 for R_2"], ["R_2 = R R_1 R_3/(R_1 R_3 - R R_1 - R R_3) if R_1 R_3 - R R_1 - R R_3 != 0"]],
     [["solve omega = 1/sqrt(L C) for C"], ["C = 1/(L omega^2) if L != 0, omega > 0"]],
     [["solve h = v t - g t^2/2 for t"], ["t = (v + sqrt(v^2 - 2g h))/g if g != 0, v^2 - 2g h >= 0", "t = (v - sqrt(v^2 - 2g h))/g if g != 0, v^2 - 2g h >= 0"]],
@@ -315,8 +325,8 @@ describe("formulas solved for a letter", () => {
     [["solve I = I_0 e^(-mu x) for mu"], ["mu = -ln(I/I_0)/x if x != 0, I/I_0 > 0, I_0 != 0"]],
     [["solve L = 10 lg(I/I_0) for I"], ["I = I_0*10^(L/10)"]],
     [["solve n = c/v for v"], ["v = c/n if n != 0, c != 0"]],
-    [["solve s = a/(1 - r) for r"], ["r = (s - a)/s if s != 0, a != 0"]],
-    [["solve tan(theta) = v^2/(r g) for v"], ["v = sqrt(g r tan(theta)) if g r tan(theta) >= 0", "v = -sqrt(g r tan(theta)) if g r tan(theta) >= 0"]],
+    [["solve s = a/(1 - r) for r"], ["r = 1 - a/s if s != 0, a != 0"]],
+    [["solve tan(theta) = v^2/(r g) for v"], ["v = sqrt(r g tan(theta)) if r g tan(theta) >= 0", "v = -sqrt(r g tan(theta)) if r g tan(theta) >= 0"]],
     [["solve x^2 - 2 a x + a^2 - b^2 = 0 for x"], ["x = a + b", "x = a - b"]],
     [["solve a x^2 = b for x"], ["x = sqrt(b/a) if a != 0, b/a >= 0", "x = -sqrt(b/a) if a != 0, b/a >= 0"]],
     [

@@ -130,7 +130,7 @@ describe("eigenvalues and eigenvectors", () => {
     ["((0, -1), (1, 0))", ["lambda = i", "lambda = -i"]],
     ["((1, 1), (0, 1))", ["lambda = 1 (2 times)"]],
     ["((a, b), (b, a))", ["lambda = a + b", "lambda = a - b"]],
-    ["((cos t, -sin t), (sin t, cos t))", ["lambda = i sin(t) + cos(t)", "lambda = cos(t) - i sin(t)"]],
+    ["((cos t, -sin t), (sin t, cos t))", ["lambda = cos(t) + i sin(t)", "lambda = cos(t) - i sin(t)"]],
     ["((cos t, sin t), (sin t, -cos t))", ["lambda = 1", "lambda = -1"]],
     ["((0, -omega), (omega, 0))", ["lambda = i omega", "lambda = -i omega"]],
     ["((100, 30, 0), (30, 50, 0), (0, 0, -20))", ["lambda = -20", "lambda = 75 + 5 sqrt(61)", "lambda = 75 - 5 sqrt(61)"]],

@@ -121,7 +121,7 @@ describe("parts of a turn", () => {
   test.each<[string, string, readonly string[]]>([
     ["sin(75°)", "(sqrt(2) + sqrt(6))/4", ["By the addition formula"]],
     ["cos(7pi/12)", "(sqrt(2) - sqrt(6))/4", ["By the addition formula", "By the reference angle, with the sign of the second quadrant"]],
-    ["tan(22.5°)", "-1 + sqrt(2)", ["By the half-angle formula"]],
+    ["tan(22.5°)", "sqrt(2) - 1", ["By the half-angle formula"]],
     [
       "cos(pi/16)",
       "sqrt(2 + sqrt(2 + sqrt(2)))/2",

@@ -42,11 +42,11 @@ const SERIES: readonly (readonly [of: string, value: string, remainder: string |
   ["sqrt(1 + x^2) at x = -infinity to order 3", "-x - 1/(2x) + 1/(8x^3)", "-1/x^5"],
   ["arctan(x) at x = infinity to order 3", "pi/2 - 1/x + 1/(3x^3)", "1/x^5"],
   // With letters.
-  ["m c^2/sqrt(1 - v^2/c^2) at v = 0 to order 4", "c^2 m + m v^2/2 + 3m v^4/(8c^2)", "v^6"],
-  ["G M m/(R + h) at h = 0 to order 1", "G M m/R - G M h m/R^2", "h^2"],
+  ["m c^2/sqrt(1 - v^2/c^2) at v = 0 to order 4", "m c^2 + m v^2/2 + 3m v^4/(8c^2)", "v^6"],
+  ["G M m/(R + h) at h = 0 to order 1", "G M m/R - G M m h/R^2", "h^2"],
   ["sqrt(x^2 + a^2) at x = 0 to order 2", "|a| + x^2*|a|/(2a^2)", "x^4", "a != 0"],
   ["(1 + x)^n at x = 0 to order 2", "1 + n x + n x^2 (n - 1)/2", "x^3"],
-  ["v_0 e^(-k t/m) at t = 0 to order 2", "v_0 - k t v_0/m + k^2 t^2 v_0/(2m^2)", "t^3"],
+  ["v_0 e^(-k t/m) at t = 0 to order 2", "v_0 - k v_0 t/m + k^2 v_0 t^2/(2m^2)", "t^3"],
 ];
 
 describe("series", () => {

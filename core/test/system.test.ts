@@ -33,7 +33,7 @@ describe("linear systems", () => {
     [["solve x + y = 1 and x + y = 2"], undefined],
     [["solve x + y = 1 and 2x + 2y = 2"], { x: "1 - y", y: "y" }],
     [["solve x + 2y - z = 4 and 2x + y + z = 2 for x, y, z"], { x: "-z", y: "z + 2", z: "z" }],
-    [["given m > 0", "given g > 0", "solve m g - T = m a and T = 2m a for T, a"], { T: "2g m/3", a: "g/3" }],
+    [["given m > 0", "given g > 0", "solve m g - T = m a and T = 2m a for T, a"], { T: "2m g/3", a: "g/3" }],
     [["solve k x + y = 1 and x + k y = 1 for x, y"], { x: "1/(k + 1)", y: "1/(k + 1)" }],
   ])("%j", (lines, expected) => expect(values(...lines)).toEqual(expected));
 

@@ -301,7 +301,10 @@ function writtenMeans(written: Syntax, claim: Claim, assumptions: readonly Expre
       if (meant.kind === "logic") return sameParts(meant, plain(claim.kind === "holds" ? claim.statement : resultOf(claim)));
       const result = plain(claim.kind === "holds" ? claim.statement : claim.kind === "convex" ? claim.of : claim.after);
       if (meant.kind !== "relation") return equalityTest(meant, result, assumptions).kind === "zero";
-      if (result.kind === "relation") return sameEquation(meant, result, assumptions);
+      if (result.kind === "relation") {
+        const isLonger = meant.operands.length > result.operands.length;
+        return isLonger ? saysInChain(meant, result, assumptions) : sameEquation(meant, result, assumptions);
+      }
       // A chain D = … = value: everything after the name must be the value.
       return meant.operands.slice(1).every((operand) => equalityTest(operand, result, assumptions).kind === "zero");
     }
@@ -326,6 +329,17 @@ function claimedParts(claim: Claim): readonly Expression[] {
 /** Statements joined by “or” or “and”, one by one. */
 function alternativesIn(e: Expression): readonly Expression[] {
   return e.kind === "logic" ? e.items : [e];
+}
+
+type RelationNode = Expression & { readonly kind: "relation" };
+
+/** Whether a chain says a relation, with what its sides come to between them: |−1 − 1| = 2 ≠ −2 = 2·(−1). */
+function saysInChain(chain: RelationNode, said: RelationNode, assumptions: readonly Expression[]): boolean {
+  const [left = ZERO, right = ZERO] = said.operands;
+  const turn = chain.comparisons.findIndex((comparison) => comparison !== "=");
+  const isPlain = chain.comparisons.every((comparison, k) => k === turn || comparison === "=");
+  if (!isPlain || said.operands.length > 2 || said.comparisons[0] !== (turn < 0 ? "=" : chain.comparisons[turn])) return false;
+  return chain.operands.every((operand, k) => equalityTest(operand, turn >= 0 && k > turn ? right : left, assumptions).kind === "zero");
 }
 
 function sameEquation(a: Expression, b: Expression, assumptions: readonly Expression[] = []): boolean {

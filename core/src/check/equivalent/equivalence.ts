@@ -65,7 +65,27 @@ export function equivalence(before: Expression, after: Expression, unknown: stri
   }
   // Roots in the coefficients may hide a repeated factor from the squarefree part.
   const hidden = [...p, ...q].some((coefficient) => findAll(coefficient, isRootOrI).length > 0);
-  return free && other && !hidden ? { kind: "different" } : { kind: "unknown", why: "repeated roots could not be compared" };
+  if (!free || !other || hidden) return { kind: "unknown", why: "repeated roots could not be compared" };
+  const own = nameIn(before, unknown);
+  const isReal = own.kind === "name" && own.range !== "complex";
+  const rest = [quotient(free, other, unknown), quotient(other, free, unknown)].find((one) => one !== undefined);
+  const mayHaveNone = rest !== undefined && rest.length % 2 === 1 && isReal;
+  return mayHaveNone ? { kind: "unknown", why: "what one has more may have no real zeros" } : { kind: "different" };
+}
+
+/** What one polynomial has more than another that divides it, by rising powers. */
+function quotient(p: readonly Expression[], q: readonly Expression[], unknown: string): readonly Expression[] | undefined {
+  return whereRational(() => {
+    const kernels = new Kernels();
+    const own = kernels.index(name(unknown));
+    const [above, below] = [p, q].map((one) => normalForm(polynomialFrom(one, unknown), kernels).numerator);
+    const rest = above && below && poly.divideExact(above, below);
+    return rest && poly.coefficientsIn(rest, own).map((coefficient) => polynomialExpression(coefficient, kernels));
+  }, undefined);
+}
+
+function polynomialFrom(coefficients: readonly Expression[], unknown: string): Expression {
+  return sum(...coefficients.map((coefficient, k) => product(coefficient, power(name(unknown), number(k)))));
 }
 
 function isRootOrI(e: Expression): boolean {
@@ -75,11 +95,10 @@ function isRootOrI(e: Expression): boolean {
 
 /** The coefficients without repeated factors, or undefined where that is out of reach. */
 function squarefree(p: readonly Expression[], unknown: string): readonly Expression[] | undefined {
-  const x = name(unknown);
   return whereRational(() => {
     const kernels = new Kernels();
-    const own = kernels.index(x);
-    const { numerator } = normalForm(sum(...p.map((coefficient, k) => product(coefficient, power(x, number(k))))), kernels);
+    const own = kernels.index(name(unknown));
+    const { numerator } = normalForm(polynomialFrom(p, unknown), kernels);
     const part = poly.divideExact(numerator, gcd(numerator, poly.derivativeIn(numerator, own)));
     return part && poly.coefficientsIn(part, own).map((coefficient) => polynomialExpression(coefficient, kernels));
   }, undefined);
@@ -110,9 +129,7 @@ function nonVanishing(ratio: Expression, assumptions: readonly Expression[]): Eq
 }
 
 function raised(p: readonly Expression[], exponent: number, unknown: string): readonly Expression[] {
-  const x = name(unknown);
-  const polynomial = sum(...p.map((coefficient, k) => product(coefficient, power(x, number(k)))));
-  return zeroPolynomial(equation(power(polynomial, number(exponent)), ZERO), unknown) ?? p;
+  return zeroPolynomial(equation(power(polynomialFrom(p, unknown), number(exponent)), ZERO), unknown) ?? p;
 }
 
 /** Whether two conditions of the form left = right state the same, up to a constant factor. */

@@ -1,6 +1,7 @@
-import { logic, nameIn } from "../../expression/construct.ts";
-import { alternativesOf } from "../../expression/equations.ts";
+import { logic, nameIn, relation, ZERO } from "../../expression/construct.ts";
+import { alternativesOf, isEquation, sideDifference } from "../../expression/equations.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
+import { decide } from "../../truth/index.ts";
 import { countedEquivalence } from "../completeness/counting.ts";
 import { type Equivalence, equivalence } from "./equivalence.ts";
 import { MODULUS } from "./modulus.ts";
@@ -38,7 +39,16 @@ const FAMILIES: EquivalenceWay = {
   proves: ({ before, after, unknown, assumptions }) => trigonometricEquivalence(before, after, unknown, assumptions),
 };
 
-/** Alternatives before, each replaced by one after, or one of them by several; those that stay as they are stand anywhere. */
+/** An equation of real numbers whose sides differ everywhere. */
+function isNowhere(one: Expression, { assumptions, unknown, before }: EquivalenceClaim): boolean {
+  if (!isEquation(one) || isComplex({ before, after: one, unknown })) return false;
+  return decide(relation(sideDifference(one), "!=", ZERO), assumptions) === true;
+}
+
+/**
+ * Alternatives before, each replaced by one after, or one of them by several; those that stay as they are stand anywhere, and those that
+ * hold nowhere go.
+ */
 const EACH: EquivalenceWay = {
   name: "each alternative by itself",
   theorem: "“p or q” has the solutions of p and those of q",
@@ -48,8 +58,9 @@ const EACH: EquivalenceWay = {
     const [some, others] = [alternativesOf(claim.before), claim.alternatives];
     if (some.length < 2) return undefined;
     const isIn = (list: readonly Expression[], one: Expression): boolean => list.some((other) => equal(one, other));
-    const [open, left] = [some.filter((one) => !isIn(others, one)), others.filter((one) => !isIn(some, one))];
+    const [open, left] = [some.filter((one) => !isIn(others, one) && !isNowhere(one, claim)), others.filter((one) => !isIn(some, one))];
     const [first, ...more] = open;
+    if (!first && left.length === 0) return SAME;
     if (!first || left.length === 0) return undefined;
     const isSame = (before: Expression, after: Expression): boolean => judgeEquivalence({ ...claim, before, after }).equivalence.kind === "same";
     if (more.length === 0) return open.length < some.length && isSame(first, logic("or", left)) ? SAME : undefined;

@@ -1,10 +1,3 @@
-const SUM_FORMULAS: Readonly<Record<string, string>> = {
-  "sin + sin": "sin(a) + sin(b) = 2 sin((a + b)/2) cos((a - b)/2)",
-  "sin - sin": "sin(a) - sin(b) = 2 sin((a - b)/2) cos((a + b)/2)",
-  "cos + cos": "cos(a) + cos(b) = 2 cos((a + b)/2) cos((a - b)/2)",
-  "cos - cos": "cos(a) - cos(b) = -2 sin((a + b)/2) sin((a - b)/2)",
-};
-
 /** Rules of circular functions and their equations. */
 export const ANGLES = {
   main: {
@@ -49,7 +42,10 @@ export const ANGLES = {
     "triple angle": () => "With $4 cos^3 a - 3 cos a = cos 3a$ the three real roots are cosines",
     "Pythagorean identity": () => "Use $sin^2 x + cos^2 x = 1$ (and $cosh^2 x - sinh^2 x = 1$)",
     "products to sums": () => "Write products and powers of sines and cosines as sums",
-    "sum to product": (formula: string) => `By the formula $${SUM_FORMULAS[formula] ?? formula}$`,
+    "sum of sines": () => "By the formula $sin a + sin b = 2 sin((a + b)/2) cos((a - b)/2)$",
+    "difference of sines": () => "By the formula $sin a - sin b = 2 sin((a - b)/2) cos((a + b)/2)$",
+    "sum of cosines": () => "By the formula $cos a + cos b = 2 cos((a + b)/2) cos((a - b)/2)$",
+    "difference of cosines": () => "By the formula $cos a - cos b = -2 sin((a + b)/2) sin((a - b)/2)$",
     "half-angle formulas": () => "Use the half-angle formulas: $sin^2(x/2) = (1 - cos x)/2$, $cos^2(x/2) = (1 + cos x)/2$",
     "one wave": (a: string, b: string, amplitude: string, phase: string) =>
       `Sine and cosine of one angle make one wave: its amplitude is $sqrt((${a})^2 + (${b})^2) = ${amplitude}$, its phase $${phase}$`,

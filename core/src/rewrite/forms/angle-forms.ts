@@ -206,12 +206,12 @@ function halved(e: Expression): Expression {
 /** sin u ± sin v and cos u ± cos v with equal coefficients as products; other sums are left. */
 export function withProducts(e: Expression): Rewriting {
   const way = new Way(e);
-  for (let joined = pairJoined(way.current); joined; joined = pairJoined(way.current)) way.to("sum to product", [joined.formula], joined.after);
+  for (let joined = pairJoined(way.current); joined; joined = pairJoined(way.current)) way.to(joined.formula, [], joined.after);
   return way.end();
 }
 
 /** The formulas by which two waves are joined (Abramowitz and Stegun, 4.3.34–37). */
-type SumFormula = "sin + sin" | "sin - sin" | "cos + cos" | "cos - cos";
+type SumFormula = "sum of sines" | "difference of sines" | "sum of cosines" | "difference of cosines";
 
 /** The first sum of two waves that can be joined, joined; undefined where there is none. */
 function pairJoined(e: Expression): { readonly after: Expression; readonly formula: SumFormula } | undefined {
@@ -244,8 +244,8 @@ function pairJoined(e: Expression): { readonly after: Expression; readonly formu
           : sign > 0
             ? product(TWO, a.scale, call("cos", mean), call("cos", gap))
             : product(number(-2), a.scale, call("sin", mean), call("sin", gap));
-      const formula = `${a.name} ${sign > 0 ? "+" : "-"} ${a.name}` as SumFormula;
-      return { after: sum(joined, ...rest), formula };
+      const kind = sign > 0 ? "sum" : "difference";
+      return { after: sum(joined, ...rest), formula: a.name === "sin" ? `${kind} of sines` : `${kind} of cosines` };
     }
   }
   return undefined;

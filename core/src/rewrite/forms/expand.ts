@@ -34,6 +34,8 @@ export function expandWithSteps(e: Expression, known: Known, only?: ExpandOnly):
     way.to(raw ? "collect like terms" : "multiply out", [], done);
   }
   if (only !== undefined && only !== "powers") return way.end();
+  const splits = findAll(way.current, (part) => part.kind === "power" && part.exponent.kind === "sum");
+  if (splits.length === 0) return way.end();
   const written = withExponentsSplit(present(way.current));
   if (writtenText(written) === text(way.current)) return way.end();
   // Powers of one base are joined by the canonical form: split they can only be written.

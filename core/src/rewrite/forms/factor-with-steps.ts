@@ -149,7 +149,7 @@ function inOneVariable(rest: Polynomial): { readonly index: number; readonly den
 function inTheSquare(way: Way, rest: Polynomial, kernels: Kernels, whole: (inner: Expression) => Expression): boolean {
   const own = inOneVariable(rest);
   const [c = 0n, b1 = 0n, b = 0n, b3 = 0n, a = 0n] = own?.dense ?? [];
-  if (!own || own.dense.length !== 5 || a !== 1n || b1 !== 0n || b3 !== 0n || c === 0n) return false;
+  if (own?.dense.length !== 5 || a !== 1n || b1 !== 0n || b3 !== 0n || c === 0n) return false;
   const x = kernels.kernel(own.index);
   const square = power(x, TWO);
   const of = (value: bigint): Expression => number({ num: integer.fromBigInt(value), den: 1 });

@@ -1,6 +1,7 @@
 import { type Claim, type Step, step } from "../../derivation/step.ts";
 import { equation, name, negate, ONE, product, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, isReciprocal } from "../../expression/expression.ts";
+import { isNegated } from "../../expression/functions/arguments.ts";
 import { asName, say } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
@@ -18,7 +19,11 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
   const { unknown } = task;
   // An unknown that stands on the right alone is read from right to left.
   const swapped = contains(form.right, unknown) && !contains(form.left, unknown);
-  const [constant = ZERO, slope = ONE] = swapped ? form.coefficients.map((coefficient) => readable(negate(coefficient))) : form.coefficients;
+  // On both sides it goes to the one where it keeps no minus sign: 1 − x = 2x is 3x = 1.
+  const isOnBoth = contains(form.right, unknown) && contains(form.left, unknown);
+  const own = form.coefficients[1] ?? ONE;
+  const turned = swapped || (isOnBoth && own.kind !== "sum" && isNegated(own));
+  const [constant = ZERO, slope = ONE] = turned ? form.coefficients.map((coefficient) => readable(negate(coefficient))) : form.coefficients;
   const plain = swapped ? alreadySolved(form) : undefined;
   if (plain) return plain;
   const steps: Step[] = [];

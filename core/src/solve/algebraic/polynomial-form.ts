@@ -1,4 +1,4 @@
-import { decimalLiteral, equation as equationOf, name, negate, number, power, product, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { decimalLiteral, equation as equationOf, name, number, power, product, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { present } from "../../notation/present.ts";
@@ -30,8 +30,8 @@ export function polynomialForm(task: Task): PolynomialForm | undefined {
     trimmed.pop();
   }
   const leading = trimmed.at(-1);
-  const flipped = leading?.kind === "number" && leading.value.num < 0 && !equal(right, ZERO) && trimmed.length > 2;
-  const signed = flipped ? trimmed.map(negate) : trimmed;
+  const flipped = leading !== undefined && isNegated(leading) && !equal(right, ZERO) && trimmed.length > 2;
+  const signed = flipped ? trimmed.map(opposite) : trimmed;
   return { task, left, right, coefficients: signed.map((coefficient) => asTyped(coefficient, task.equation)) };
 }
 

@@ -1,3 +1,4 @@
+import { factoredExpression } from "../../canonical/factored.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { step } from "../../derivation/step.ts";
 import { equation, nameIn, product, relation, subtract, ZERO } from "../../expression/construct.ts";
@@ -18,7 +19,7 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
     const own = kernels.index(nameIn(task.equation, task.unknown));
     const fraction = normalForm(subtract(left, right), kernels);
     if (poly.degreeIn(fraction.denominator, own) === 0) return undefined;
-    const denominator = polynomialExpression(fraction.denominator, kernels);
+    const denominator = factoredExpression(fraction.denominator, kernels);
     // Where the sides clear by themselves they stay apart, as a student would write them.
     const sides = [left, right].map((side) => simplify(product(denominator, side)).expression).map(expand);
     const apart = sides.every((side) => polynomialCoefficients(side, task.unknown) !== undefined);

@@ -1,7 +1,7 @@
 import { decimalLiteral, divide, I, negate, number, power, product, relation, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { alternatives } from "../../expression/equations.ts";
 import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
-import { opposite } from "../../expression/functions/arguments.ts";
+import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { parse } from "../../notation/parse.ts";
 import { present } from "../../notation/present.ts";
 import { fillIn, type Syntax } from "../../notation/syntax.ts";
@@ -79,9 +79,9 @@ function rootOfSquare(discriminant: Expression, domain: Domain): Expression | un
   return opposite && product(I, opposite);
 }
 
-/** A negative leading number is made positive first, as one does by hand. */
+/** A leading coefficient with a minus sign loses it first, as one does by hand. */
 function withPositiveLead(q: Quadratic, chain: Chain): Quadratic {
-  if (q.a.kind !== "number" || q.a.value.num > 0) return q;
+  if (!isNegated(q.a)) return q;
   const form = { ...q.form, coefficients: q.form.coefficients.map(opposite) };
   chain.to(zeroForm(form), "multiply both sides", ["-1"]);
   return { ...q, form, a: opposite(q.a), b: opposite(q.b), c: opposite(q.c) };

@@ -41,11 +41,27 @@ function heldAgainst({ equation: asked, unknown, assumptions }: Task, values: Re
   )
     return undefined;
   const filled = fillIn(present(asked), new Map([[unknown, present(value)]]));
-  const shown: Syntax | undefined = filled.kind === "relation" ? { ...filled, comparisons: [differ ? "!=" : "="] } : undefined;
+  const shown = filled.kind === "relation" ? { ...filled, comparisons: [differ ? "!=" : "="] as const } : undefined;
   const said = [equation(name(unknown), value)] as const;
   const isShown = shown && writtenText(shown).length <= LONGEST && freeNames(statement).size === 0 && saysSame(shown, [left, right]);
-  const written = isShown ? { written: shown } : {};
+  const written = isShown ? { written: withValues(shown, [left, right]) } : {};
   return step(differ ? "put back in vain" : "put back and it holds", said, { kind: "holds", statement }, written);
+}
+
+/** Each side with what it comes to, the values next to each other: |−1 − 1| = 2 ≠ −2 = 2·(−1). */
+function withValues(shown: Syntax & { readonly kind: "relation" }, [left, right]: readonly (Expression | undefined)[]): Syntax {
+  const [first, last] = shown.operands;
+  const [comparison = "="] = shown.comparisons;
+  if (!first || !last || !left || !right) return shown;
+  const [value, other] = [present(left), present(right)];
+  const isNew = (one: Syntax, ...among: readonly Syntax[]): boolean => among.every((each) => writtenText(each) !== writtenText(one));
+  const before = isNew(value, first, last) ? [value] : [];
+  const after = comparison !== "=" && isNew(other, last) ? [other] : [];
+  return {
+    kind: "relation",
+    operands: [first, ...before, ...after, last],
+    comparisons: [...before.map(() => "=" as const), comparison, ...after.map(() => "=" as const)],
+  };
 }
 
 /** Whether written sides come to these values: 0⁰ has none. */
