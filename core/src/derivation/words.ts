@@ -24,7 +24,8 @@ export function stepWords({ rule, pieces, side }: Step): Line {
   const written = besides(
     wording(
       rule,
-      pieces.map((_, k) => placeholder(k)),
+      // A wording may depend on a number: the square root, the cube root.
+      pieces.map((said, k) => (typeof said === "string" && /^\d+$/.test(said) ? said : placeholder(k))),
     ),
     side,
   );

@@ -276,9 +276,13 @@ function coveredByPeriod({ solutions, rejected, equation: statement, unknown, fa
   );
 }
 
-function solves({ equation: { operands }, unknown }: ClaimedAnswer, value: Expression): boolean {
-  const [left, right] = operands.map((side) => substitute(side, new Map([[unknown, value]])));
-  if (!left || !right || freeNames(value).size > 0) return false;
+function solves({ equation: statement, unknown }: ClaimedAnswer, value: Expression): boolean {
+  if (freeNames(value).size > 0) return false;
+  // Where a denominator has its zero, what is left above tells: it may have cancelled between the sides.
+  const coefficients = zeroPolynomial(statement, unknown);
+  if (coefficients) return zeroTest(sum(...coefficients.map((coefficient, k) => product(coefficient, power(value, number(k)))))).kind !== "nonzero";
+  const [left, right] = statement.operands.map((side) => substitute(side, new Map([[unknown, value]])));
+  if (!left || !right) return false;
   // A root that is only known by its bounds is the zero in them by definition.
   return equalityTest(left, right).kind !== "nonzero";
 }

@@ -10,6 +10,7 @@ import { present } from "../../notation/present.ts";
 import { partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import { writtenText } from "../../notation/text.ts";
 import type { Solution } from "../../solve/solution.ts";
+import { equalityTest } from "../../truth/index.ts";
 import type { Answer, Outcome } from "../answer.ts";
 import { shownValue, valueLine } from "./expression.ts";
 import { rightSides } from "./solutions.ts";
@@ -54,7 +55,8 @@ const PUT_BACK: ReadonlySet<RuleName> = new Set<RuleName>(["put back and it hold
 
 /** The steps as rows, those within a case together; of an equation that may have gained solutions, the candidates put back. */
 export function composeWay({ answer, steps, stepVerdicts }: Outcome): Way {
-  if (steps.length === 1 && steps.every(({ claim }) => claim.kind === "equal" && equal(claim.before, claim.after))) return { items: [], saysAnswer: false };
+  const saysNothing = ({ claim, written }: Step): boolean => claim.kind === "equal" && equal(claim.before, claim.after) && written === undefined;
+  if (steps.length === 1 && steps.every(saysNothing)) return { items: [], saysAnswer: false };
   const judged = steps.map((step, k): Judged => ({ step, verdict: stepVerdicts[k] }));
   const items = fromAsked(itemsOf(judged, 0), answer, steps[0]);
   const last = steps.at(-1);
@@ -73,8 +75,12 @@ export function composeWay({ answer, steps, stepVerdicts }: Outcome): Way {
 /** The rows of a value begin with what it is the value of, as the author wrote it; where that stands for a formula, with the formula. */
 function fromAsked(items: readonly (Row | Case)[], answer: Answer | undefined, first: Step | undefined): readonly (Row | Case)[] {
   const [row, ...rest] = items;
-  const asked = answer?.kind === "expression" ? answer.asked : undefined;
+  if (answer?.kind !== "expression") return items;
+  const { asked, value } = answer;
   if (!asked || row?.kind !== "row" || row.left.length === 0 || row.sign !== "=" || first?.under) return items;
+  // The first step may find another value, which is used below: sin A on the way to sin 2A.
+  const isOther = first?.claim.kind === "equal" && equalityTest(first.claim.before, value).kind !== "zero";
+  if (isOther) return items;
   if (partsOfKind(asked, "apply").length === 0) return [{ ...row, left: [large(asked)] }, ...rest];
   const start: Row = { ...row, routine: false, reason: [], left: [large(asked)], right: [row.left], why: "this is how it is declared" };
   return [start, { ...row, left: [] }, ...rest];

@@ -19,10 +19,10 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
   const { unknown } = task;
   // An unknown that stands on the right alone is read from right to left.
   const swapped = contains(form.right, unknown) && !contains(form.left, unknown);
-  // On both sides it goes to the one where it keeps no minus sign: 1 − x = 2x is 3x = 1.
-  const isOnBoth = contains(form.right, unknown) && contains(form.left, unknown);
+  // It goes to the side where it keeps no minus sign: 1 − x = 2x is 3x = 1, and 10 − 2x = 0 is 2x = 10.
   const own = form.coefficients[1] ?? ONE;
-  const turned = swapped || (isOnBoth && own.kind !== "sum" && isNegated(own));
+  const isCollected = !contains(form.right, unknown) && equal(form.left, product(own, name(unknown)));
+  const turned = swapped || (!isCollected && own.kind !== "sum" && isNegated(own));
   const [constant = ZERO, slope = ONE] = turned ? form.coefficients.map((coefficient) => readable(negate(coefficient))) : form.coefficients;
   const plain = swapped ? alreadySolved(form) : undefined;
   if (plain) return plain;

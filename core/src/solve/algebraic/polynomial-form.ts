@@ -20,6 +20,8 @@ export interface PolynomialForm {
 /** The polynomial form of left − right, or undefined where the equation is no polynomial in the unknown. */
 export function polynomialForm(task: Task): PolynomialForm | undefined {
   const [left = ZERO, right = ZERO] = task.equation.operands;
+  // What cancels between the sides only still stands below: the equation has no value where it is 0.
+  if (!polynomialCoefficients(left, task.unknown) || !polynomialCoefficients(right, task.unknown)) return undefined;
   const coefficients = polynomialCoefficients(subtract(left, right), task.unknown);
   if (!coefficients) return undefined;
   const trimmed = [...coefficients];

@@ -1,8 +1,10 @@
 import { factoredExpression } from "../../canonical/factored.ts";
-import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
-import { step } from "../../derivation/step.ts";
+import { Kernels, normalForm, whereRational } from "../../canonical/normal-form.ts";
+import { type Claim, step } from "../../derivation/step.ts";
 import { equation, nameIn, product, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { termsOf } from "../../expression/expression.ts";
 import { say } from "../../notation/inline.ts";
+import { gcd } from "../../polynomial/gcd.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { expand, simplify } from "../../truth/index.ts";
@@ -17,19 +19,30 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
   return whereRational(() => {
     const kernels = new Kernels();
     const own = kernels.index(nameIn(task.equation, task.unknown));
-    const fraction = normalForm(subtract(left, right), kernels);
-    if (poly.degreeIn(fraction.denominator, own) === 0) return undefined;
-    const denominator = factoredExpression(fraction.denominator, kernels);
+    const common = [left, right]
+      .flatMap(termsOf)
+      .map((term) => normalForm(term, kernels).denominator)
+      .reduce(leastCommonMultiple, poly.ONE);
+    if (poly.degreeIn(common, own) === 0) return undefined;
+    const denominator = factoredExpression(common, kernels);
     // Where the sides clear by themselves they stay apart, as a student would write them.
     const sides = [left, right].map((side) => simplify(product(denominator, side)).expression).map(expand);
     const apart = sides.every((side) => polynomialCoefficients(side, task.unknown) !== undefined);
-    const cleared = apart ? equation(sides[0] ?? ZERO, sides[1] ?? ZERO) : equation(expand(polynomialExpression(fraction.numerator, kernels)), ZERO);
+    const cleared = apart
+      ? equation(sides[0] ?? ZERO, sides[1] ?? ZERO)
+      : equation(expand(simplify(product(denominator, subtract(left, right))).expression), ZERO);
     if (cleared.kind !== "relation") return undefined;
     const solved = solvePolynomial({ ...task, equation: cleared });
     if (!solved) return undefined;
-    const claim = { kind: "equivalent", unknown: task.unknown, before: task.equation, after: cleared } as const;
+    // Where a denominator cancels between the sides, its zeros may be gained.
+    const mayGain = poly.degreeIn(normalForm(subtract(left, right), kernels).denominator, own) < poly.degreeIn(common, own);
+    const claim: Claim = mayGain
+      ? { kind: "implies", unknown: task.unknown, before: task.equation, after: cleared, done: { kind: "times", factor: denominator } }
+      : { kind: "equivalent", unknown: task.unknown, before: task.equation, after: cleared };
     const first = step("multiply both sides", [denominator], claim, { conditions: [relation(denominator, "!=", ZERO)] });
     const reason = say`multiplied by ${denominator}, ${solved.set.reason}; candidates that make a denominator 0 are set aside`;
     return { steps: [first, ...solved.steps], set: { ...solved.set, reason } };
   }, undefined);
 }
+
+const leastCommonMultiple = (p: poly.Polynomial, q: poly.Polynomial): poly.Polynomial => poly.multiply(p, poly.divideExact(q, gcd(p, q)) ?? q);
