@@ -103,6 +103,8 @@ function placeOf(term: Expression): Place {
       rest.kind === "constant" && rest.name === "i" ? 2 : rest.kind === "product" && rest.factors.some((f) => f.kind === "constant" && f.name === "i") ? 2 : 0;
     return { group: CONSTANT_GROUP, degree: -(term.kind === "number" ? 0 : 1 + complex), names: "" };
   }
+  // What repeats comes behind what it repeats: π/6 + 2πn.
+  if (namesIn(term).every(({ range }) => range === "integer")) return { group: 1.6, degree: 0, names: "" };
   const factors = factorsOf(rest);
   let degree = 0;
   let polynomial = true;
@@ -124,6 +126,8 @@ function placeOf(term: Expression): Place {
   // Fractions come after the polynomial part and its constant: x + 1 + 2/(x − 1).
   return { group: !polynomial ? 2 : broken || degree < 0 ? 1.7 : 1, degree, names: letters.sort().join("") };
 }
+
+const namesIn = (e: Expression): readonly NameNode[] => findAll(e, (part) => part.kind === "name").flatMap((part) => (part.kind === "name" ? [part] : []));
 
 /** What sorts names: the place that their author gave them, then the alphabet; names that no author wrote come last. */
 const orderOf = ({ name: own, place }: NameNode): string => `${String(place ?? 999).padStart(3, "0")} ${own}`;

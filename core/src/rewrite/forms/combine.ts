@@ -1,6 +1,6 @@
 import { factoredExpression } from "../../canonical/factored.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
-import { isNumber, negate, number, ONE, power, product, splitCoefficient, sum } from "../../expression/construct.ts";
+import { isNumber, number, ONE, power, product, sum } from "../../expression/construct.ts";
 import { type Expression, equal, factorsOf, findAll, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
@@ -10,6 +10,7 @@ import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { simplify } from "../../truth/index.ts";
 import { sideBySide } from "./side-by-side.ts";
+import { withSignOut } from "./signs-out.ts";
 import { type Rewriting, Way } from "./way.ts";
 
 /** One fraction in lowest terms: common denominator, numerator worked out, common factors cancelled with what they exclude. */
@@ -30,7 +31,7 @@ export function combineWithSteps(e: Expression): Rewriting {
       way.to("common denominator", [shownDenominator], product(sum(...shown), inverse), { written });
     }
     const numerator = numerators.reduce(poly.add, poly.ZERO);
-    way.to("work out the numerator", [], product(polynomialExpression(numerator, kernels), inverse));
+    way.to(terms.length > 1 ? "work out the numerator" : "factor the denominator", [], product(polynomialExpression(numerator, kernels), inverse));
     const reduced = normalForm(way.current, kernels);
     const shared = gcd(numerator, common);
     const top = factoredExpression(reduced.numerator, kernels);
@@ -59,12 +60,6 @@ function nestedDenominator(way: Way): void {
   const quotient = product(above, power(below, number(-1)));
   way.to("combine the denominator", [], quotient, { written: { kind: "fraction", numerator: present(above), denominator: present(below) } });
   way.to("divide by a fraction", [], simplify(quotient).expression);
-}
-
-/** −x − y as −(x + y). */
-function withSignOut(e: Expression): Expression {
-  const negative = e.kind === "sum" && e.terms.every((term) => splitCoefficient(term).coefficient.num < 0);
-  return negative ? product(number(-1), sum(...e.terms.map(negate))) : e;
 }
 
 interface Quotient {

@@ -12,6 +12,7 @@ import { byTangents, hyperbolicByExponentials, inOne, withQuotients } from "./an
 import { expanded } from "./expand.ts";
 import { asPartOfTurn, withDoubleTangent, withoutLogarithmPowers } from "./recognised.ts";
 import { joinedLogarithms, joinedRoots, rationalised, rootsOut, withoutInverses, withoutNestedRoots } from "./root-and-log-forms.ts";
+import { withSignsOut } from "./signs-out.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 import { withoutTurns } from "./whole-turns.ts";
 
@@ -88,7 +89,8 @@ function formsOf(e: Expression, known: Known): readonly Move[] {
   const found = ATTEMPTS.flatMap(({ rule, applies, form }) => {
     if (!applies(e)) return [];
     return whereRational(() => {
-      const next = form(e, known);
+      const found = form(e, known);
+      const next = found && withSignsOut(found);
       return next && !equal(next, e) ? [{ rule, form: next }] : [];
     }, []);
   });

@@ -187,7 +187,9 @@ function bySubstitution(
     if (!choice) return undefined;
     const { from, unknown } = choice;
     const [a = ZERO, b = ZERO] = from.kind === "relation" ? from.operands : [];
-    const value = expand(linearRoot(subtract(a, b), ZERO, unknown));
+    const root = expand(linearRoot(subtract(a, b), ZERO, unknown));
+    const isFound = unknowns.every((other) => !contains(root, other));
+    const value = isFound ? (solution.values.get(unknown) ?? root) : root;
     const relation = equation(nameNode(unknown), value);
     if (text(relation) !== text(from)) {
       steps.push(
