@@ -299,14 +299,14 @@ function writtenMeans(written: Syntax, claim: Claim, assumptions: readonly Expre
     if (claim.kind !== "equivalent") {
       if (claim.kind === "put in" && meant.kind !== "tuple" && sameParts(substitute(meant, claim.values), claim.after)) return true;
       if (meant.kind === "logic") return sameParts(meant, plain(claim.kind === "holds" ? claim.statement : resultOf(claim)));
-      const result = plain(claim.kind === "holds" ? claim.statement : claim.kind === "convex" ? claim.of : claim.after);
+      const result = plain(resultSaid(claim));
       if (meant.kind !== "relation") return equalityTest(meant, result, assumptions).kind === "zero";
       if (result.kind === "relation") {
         const isLonger = meant.operands.length > result.operands.length;
         return isLonger ? saysInChain(meant, result, assumptions) : sameEquation(meant, result, assumptions);
       }
       // A chain D = … = value: everything after the name must be the value.
-      return meant.operands.slice(1).every((operand) => equalityTest(operand, result, assumptions).kind === "zero");
+      return meant.operands.slice(claim.kind === "value at" ? 0 : 1).every((operand) => equalityTest(operand, result, assumptions).kind === "zero");
     }
     const [said, claimed] = [alternativesIn(meant), alternativesIn(plain(claim.after))];
     const covers = (some: readonly Expression[], others: readonly Expression[]): boolean =>
@@ -316,6 +316,13 @@ function writtenMeans(written: Syntax, claim: Claim, assumptions: readonly Expre
     if (error instanceof NotationError) return false;
     throw error;
   }
+}
+
+/** What a chain must come to. */
+function resultSaid(claim: Exclude<Claim, { kind: "equivalent" }>): Expression {
+  if (claim.kind === "holds") return claim.statement;
+  if (claim.kind === "convex") return claim.of;
+  return claim.kind === "nature" && claim.variables.length === 1 ? resultOf(claim) : claim.after;
 }
 
 function claimedParts(claim: Claim): readonly Expression[] {

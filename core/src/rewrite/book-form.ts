@@ -3,6 +3,7 @@ import { type Expression, findAll } from "../expression/expression.ts";
 import { CIRCULAR } from "../expression/functions/kinds.ts";
 import { complexity, simplify } from "../truth/index.ts";
 import { withOne } from "./forms/angle-forms.ts";
+import { withSignsOut } from "./forms/signs-out.ts";
 import { gathered, withCommonSums } from "./gathered.ts";
 
 /** As a book prints it: short, what stands above and below the line once, sin² + cos² as 1. */
@@ -13,8 +14,6 @@ export function bookForm(e: Expression): Expression {
     (part) => part.kind === "power" && part.base.kind === "call" && CIRCULAR.has(part.base.name) && (isNumber(part.exponent, 2) || isNumber(part.exponent, -2)),
   );
   const byOne = squares.length < 2 ? [] : (["sin", "cos"] as const).map((kept) => gathered(simplify(withOne(short, kept).expression).expression));
-  return [gathered(withCommonSums(e)), gathered(withCommonSums(short)), ...byOne].reduce(
-    (best, next) => (complexity(next) < complexity(best) ? next : best),
-    short,
-  );
+  const forms = [gathered(withCommonSums(e)), gathered(withCommonSums(short)), ...byOne];
+  return withSignsOut(forms.reduce((best, next) => (complexity(next) < complexity(best) ? next : best), short));
 }

@@ -6,8 +6,11 @@ import { withoutInverse } from "../../canonical/inverse-circular.ts";
 import { type Claim, type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, product, relation, subtract, tuple, ZERO } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
+import { present } from "../../notation/present.ts";
+import type { Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { simplify, zeroTest } from "../../truth/index.ts";
+import { filledIn } from "../sifting/filled-in.ts";
 import type { Approached } from "./approached.ts";
 import { greatest, signKnown } from "./compared.ts";
 import { atMember } from "./members.ts";
@@ -59,7 +62,7 @@ export function comparison({ points, none }: Pick<Optimum, "points" | "none">, t
   const [only] = values.length === 1 ? (values[0] ?? []) : [];
   if (only && !only.end) {
     const claim = { kind: "value at", of: objective, places: [only.values], after: only.value } as const;
-    return [step("only stationary point", [placeOf(only), greatest(wanted)], claim)];
+    return [step("only stationary point", [placeOf(only), greatest(wanted)], claim, valueWritten(objective, only))];
   }
   if (values.length > MOST_VALUES || values.length < 2) return [];
   const limits = ends.flatMap(({ limit }) => (limit?.kind === "finite" ? [limit.value] : []));
@@ -71,12 +74,12 @@ export function comparison({ points, none }: Pick<Optimum, "points" | "none">, t
   const at = values.flatMap(([one, ...same]): readonly Step[] =>
     one
       ? [
-          step("value at", [[one, ...same].map((point) => placeOf(point))], {
-            kind: "value at",
-            of: objective,
-            places: [one, ...same].map((point) => point.values),
-            after: one.value,
-          }),
+          step(
+            "value at",
+            [[one, ...same].map((point) => placeOf(point))],
+            { kind: "value at", of: objective, places: [one, ...same].map((point) => point.values), after: one.value },
+            same.length === 0 ? valueWritten(objective, one) : {},
+          ),
         ]
       : [],
   );
@@ -108,6 +111,20 @@ function distinctValues(points: readonly OptimumPoint[]): readonly (readonly Opt
   const same = (one: OptimumPoint, other: OptimumPoint): boolean => zeroTest(subtract(one.value, other.value)).kind === "zero";
   const firsts = points.filter((one, k) => points.findIndex((other) => same(one, other)) === k);
   return firsts.map((first) => points.filter((one) => same(first, one)));
+}
+
+/** The values of a point put into a function, and what it comes to there: 3³ − 3·3 = 18. */
+function valueWritten(of: Expression, { values, value, integers }: OptimumPoint): { readonly written?: Syntax } {
+  const filled = integers.length === 0 ? filledIn(of, values, value) : undefined;
+  return filled ? { written: { kind: "relation", comparisons: ["="], operands: [filled, present(value)] } } : {};
+}
+
+/** The same for a derivative, with its sign: 8/2³ = 1 > 0. */
+function signWritten(of: Expression, { values, integers, nature }: OptimumPoint, value: Expression, sign: number): { readonly written?: Syntax } {
+  const isSaid = integers.length === 0 && (nature === "minimum" || nature === "maximum");
+  const filled = isSaid ? filledIn(of, values, value) : undefined;
+  const operands = filled && [filled, present(value), present(ZERO)];
+  return operands ? { written: { kind: "relation", comparisons: ["=", sign > 0 ? ">" : "<"], operands } } : {};
 }
 
 /** The coordinates of a point in one equation. */
@@ -171,6 +188,7 @@ function byOneDerivative(points: readonly OptimumPoint[], { objective, assumptio
       return [
         step("nature by derivative", [placeOf(point), ORDINALS[order] ?? "", sign > 0 ? "positive" : "negative", point.nature], claim, {
           conditions: point.conditions,
+          ...signWritten(derivative(order), point, there, sign),
         }),
       ];
     }

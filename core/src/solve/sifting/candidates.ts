@@ -1,14 +1,14 @@
 import { type Step, step } from "../../derivation/step.ts";
 import { chain, equation, name, relation, ZERO } from "../../expression/construct.ts";
 import { opposite } from "../../expression/equations.ts";
-import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { contains, type Expression, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { elaborate, NO_MEANINGS } from "../../notation/elaborate.ts";
 import { present } from "../../notation/present.ts";
-import { fillIn, NotationError, type Syntax } from "../../notation/syntax.ts";
+import { fillIn, type Syntax } from "../../notation/syntax.ts";
 import { writtenText } from "../../notation/text.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import type { Rejected, SolutionSet, Task } from "../solution.ts";
+import { saysSame } from "./filled-in.ts";
 
 /** Most candidates that are put back before the reader's eyes, and the longest line that shows one. */
 const MOST_CANDIDATES = 6;
@@ -62,22 +62,6 @@ function withValues(shown: Syntax & { readonly kind: "relation" }, [left, right]
     operands: [first, ...before, ...after, last],
     comparisons: [...before.map(() => "=" as const), comparison, ...after.map(() => "=" as const)],
   };
-}
-
-/** Whether written sides come to these values: 0⁰ has none. */
-function saysSame(written: Syntax, sides: readonly (Expression | undefined)[]): boolean {
-  const meant = meaningOf(written);
-  return meant?.kind === "relation" && meant.operands.every((side, k) => equal(simplify(side).expression, sides[k] ?? side));
-}
-
-/** What is written, if it has a meaning. */
-function meaningOf(written: Syntax): Expression | undefined {
-  try {
-    return elaborate(written, NO_MEANINGS);
-  } catch (error) {
-    if (error instanceof NotationError) return undefined;
-    throw error;
-  }
 }
 
 /** A candidate that does not satisfy what is given, or at which the equation has no value. */

@@ -1,0 +1,33 @@
+import { type Expression, equal } from "../../expression/expression.ts";
+import { elaborate, NO_MEANINGS } from "../../notation/elaborate.ts";
+import { present } from "../../notation/present.ts";
+import { fillIn, NotationError, type Syntax } from "../../notation/syntax.ts";
+import { writtenText } from "../../notation/text.ts";
+import { simplify } from "../../truth/index.ts";
+
+/** The longest expression with values put in that is written out. */
+const LONGEST = 40;
+
+/** An expression with values in the places of its names, as one writes it before it is worked out; undefined where that is long, or says nothing. */
+export function filledIn(e: Expression, values: ReadonlyMap<string, Expression>, value: Expression): Syntax | undefined {
+  const filled = fillIn(present(e), new Map([...values].map(([letter, own]) => [letter, present(own)])));
+  const isShort = writtenText(filled).length <= LONGEST && writtenText(filled) !== writtenText(present(value));
+  const chain: Syntax = { kind: "relation", comparisons: ["="], operands: [filled, present(value)] };
+  return isShort && saysSame(chain, [value, value]) ? filled : undefined;
+}
+
+/** Whether written sides come to these values: 0⁰ has none. */
+export function saysSame(written: Syntax, sides: readonly (Expression | undefined)[]): boolean {
+  const meant = meaningOf(written);
+  return meant?.kind === "relation" && meant.operands.every((side, k) => equal(simplify(side).expression, sides[k] ?? side));
+}
+
+/** What is written, if it has a meaning. */
+function meaningOf(written: Syntax): Expression | undefined {
+  try {
+    return elaborate(written, NO_MEANINGS);
+  } catch (error) {
+    if (error instanceof NotationError) return undefined;
+    throw error;
+  }
+}
