@@ -24,7 +24,7 @@ describe("definite integrals", () => {
     [["evaluate int_0^pi sin(x) dx"], "2", []],
     [["evaluate int_0^(pi/2) cos(x) dx"], "1", []],
     [["evaluate int_0^(pi/4) 1/cos(x)^2 dx"], "1", []],
-    [["evaluate int_0^1 e^x dx"], "-1 + e", []],
+    [["evaluate int_0^1 e^x dx"], "e - 1", []],
     [["evaluate int_0^1 e^(-2x) dx"], "(1 - 1/e^2)/2", []],
     [["evaluate int_1^e 1/x dx"], "1", []],
     [["evaluate int_0^1 1/(1 + x^2) dx"], "pi/4", []],

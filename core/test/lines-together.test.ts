@@ -55,7 +55,7 @@ describe("a line with several solutions", () => {
 describe("a declared function by its name alone", () => {
   test.each([
     [["let F(q, Q, r) = k q Q/r^2", "evaluate F with q = 2, Q = 5, r = 0.3, k = 9"], "1000"],
-    [["let F(q, Q, r) = k q Q/r^2", "substitute q = 2 into F"], "2Q k/r^2"],
+    [["let F(q, Q, r) = k q Q/r^2", "substitute q = 2 into F"], "2k Q/r^2"],
     [["let f(x) = x^3", "differentiate f by x"], "3x^2"],
     [["let f(x) = (x^2 - 4)/(x - 2)", "limit of f as x -> 2"], "4"],
     [["let f(x) = x^3", "series of f at x = 1 to order 1"], "1 + 3 (x - 1)"],

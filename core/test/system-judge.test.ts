@@ -102,8 +102,8 @@ describe("equations divided by a letter", () => {
 
   test.each([
     ["cos x = cos y", ["y + 2pi n", "-y + 2pi n"]],
-    ["sin x = sin y", ["y + 2pi n", "-y + pi + 2pi n"]],
-    ["cos x = -cos y", ["-y + pi + 2pi n", "y - pi + 2pi n"]],
+    ["sin x = sin y", ["y + 2pi n", "pi - y + 2pi n"]],
+    ["cos x = -cos y", ["pi - y + 2pi n", "y - pi + 2pi n"]],
   ])("%s has its angles by those of the letter", (equation, values) => {
     const { answer, verdict } = answered(`solve ${equation} for x`);
     expect(verdict).toBe("nailed");

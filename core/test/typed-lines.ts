@@ -75,7 +75,7 @@ export const TYPED: readonly (readonly [typed: string, meant: string])[] = [
   ["given Δt = 3\nevaluate 2 Δt", "6"],
   ["solve v = Δx/Δt for Δx", "Δx = v Δt"],
   ["given rate\nsolve 2 rate = 6 for rate", "rate = 3"],
-  ["simplify mgh + xyz + nRT", "R T n + g h m + x y z"],
+  ["simplify mgh + xyz + nRT", "m g h + n R T + x y z"],
   // Inequalities.
   ["solve x^2 < 4", "-2 < x < 2"],
   ["solve x^2 - 5x + 6 >= 0", "x <= 2 or x >= 3"],
@@ -94,7 +94,7 @@ export const TYPED: readonly (readonly [typed: string, meant: string])[] = [
   ["evaluate 72 km/h in m/s", "20 m/s"],
   ["evaluate 5 km + 300 m", "5300 m"],
   ["evaluate 5 metres + 20 cm", "26/5 m"],
-  ["1/2 m v^2 = m g h", "m v^2/2 = g h m"],
+  ["1/2 m v^2 = m g h", "m v^2/2 = m g h"],
   ["solve v^2 = u^2 + 2 a s for s", "s = (v^2 - u^2)/(2a) if a != 0"],
   ["evaluate sqrt(2 g h)", "sqrt(2g h)"],
   ["solve 15 m = 3 for m", "m = 1/5"],

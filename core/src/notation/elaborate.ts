@@ -344,3 +344,13 @@ function hasAlternatives(e: Syntax): boolean {
       return false;
   }
 }
+
+/** What is written, where it has a meaning by itself: 1/0 has none. */
+export function meaningOf(written: Syntax): Expression | undefined {
+  try {
+    return elaborate(written, NO_MEANINGS);
+  } catch (error) {
+    if (error instanceof NotationError) return undefined;
+    throw error;
+  }
+}

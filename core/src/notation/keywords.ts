@@ -6,7 +6,7 @@ export const SENTENCE_WORDS: ReadonlySet<string> = new Set(
   [
     "given let solve for in near over numerically reals complex integers rationals elimination substitution",
     "limit of as from the left right differentiate by twice times then gradient integrate to series at order",
-    "maximise minimise subject stationary points show simplify expand only products powers trig logs factor complete square",
+    "maximise minimise subject stationary points show simplify expand only products powers trig logs factor complete square polar rectangular exponential form numbers first",
     "partial fractions combine rewrite part with collect evaluate figures decimals degrees substitute into keep",
     "fill inverse determinant eigenvalues eigenvectors jacobian hessian other tabulate graph figure tangent expect solution real so because where without say hint caption",
   ].flatMap((line) => line.split(" ")),

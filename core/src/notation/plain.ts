@@ -53,7 +53,7 @@ export function writtenPlain(e: Syntax): string {
       return `${wrapped(e.value, BINDING.sign)}${unitPlainBehind(e.unit)}`;
     case "call": {
       const args = e.args.map(writtenPlain);
-      if (e.name === "sqrt") return /^[\p{L}\d]+$/u.test(args[0] ?? "") ? `√${args[0]}` : `√(${args[0]})`;
+      if (e.name === "sqrt") return /^(?:\d+|\p{L}\p{No}*)$/u.test(args[0] ?? "") ? `√${args[0]}` : `√(${args[0]})`;
       if (e.name === "abs") return `|${args[0]}|`;
       const exponent = e.exponent ? `^${wrapped(e.exponent, BINDING.power)}` : "";
       return `${e.name}${exponent}(${args.join(", ")})`;

@@ -94,6 +94,11 @@ interface Placed {
 }
 
 const CONSTANT_GROUP = 1.5;
+const PERIOD_GROUP = 1.6;
+
+/** Whole multiples of a constant such as 2πn; 2n + 1 is a polynomial. */
+const repeats = (term: Expression): boolean =>
+  findAll(term, (part) => part.kind === "constant").length > 0 && namesIn(term).every(({ range }) => range === "integer");
 
 function placeOf(term: Expression): Place {
   const { rest } = splitCoefficient(term);
@@ -104,7 +109,7 @@ function placeOf(term: Expression): Place {
     return { group: CONSTANT_GROUP, degree: -(term.kind === "number" ? 0 : 1 + complex), names: "" };
   }
   // What repeats comes behind what it repeats: π/6 + 2πn.
-  if (namesIn(term).every(({ range }) => range === "integer")) return { group: 1.6, degree: 0, names: "" };
+  if (repeats(term)) return { group: PERIOD_GROUP, degree: 0, names: "" };
   const factors = factorsOf(rest);
   let degree = 0;
   let polynomial = true;
@@ -244,7 +249,8 @@ function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
     const besideNumber =
       terms.filter((one) => !hasUnit(one)).length === 2 &&
       ((place.group === 1 && isMonomial(first) && freeNames(term).size === 0) || (first.kind === "number" && other.group === 2));
-    const alike = besideNumber || (other.group === place.group && (other.degree === place.degree || (place.group === 1 && severalNames)));
+    const isPeriod = place.group === CONSTANT_GROUP && other.group === PERIOD_GROUP;
+    const alike = isPeriod || besideNumber || (other.group === place.group && (other.degree === place.degree || (place.group === 1 && severalNames)));
     return alike && splitCoefficient(term).coefficient.num > 0;
   });
   return better ? [better, ...terms.filter((term) => term !== better)] : terms;

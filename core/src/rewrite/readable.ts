@@ -8,7 +8,6 @@ import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import { complexity, expand, expandedLogarithm, simplify } from "../truth/index.ts";
 import { rationalised } from "./forms/root-and-log-forms.ts";
-import { withSignsOut } from "./forms/signs-out.ts";
 import { denest } from "./roots/denest.ts";
 
 /** The most readable form of a root: the shorter of the simplified forms before and after nested roots are undone. */
@@ -22,7 +21,7 @@ export function readable(e: Expression): Expression {
     ...byPrimes(plain),
     ...withoutInverses(plain),
   ];
-  return withoutOuterSign(withSignsOut(withoutRootsBelow(candidates.reduce((best, next) => (complexity(next) < complexity(best) ? next : best)))));
+  return withoutOuterSign(withoutRootsBelow(candidates.reduce((best, next) => (complexity(next) < complexity(best) ? next : best))));
 }
 
 /** cos(arccos a) is a, and sin(2 arccos a) an expression in a: for numbers only, since letters would lose their domain. */

@@ -253,7 +253,7 @@ export const SLIPS: readonly (readonly [lines: readonly string[], hint: string])
   [["solve 2 sin^2 x - sin x - 1 = 0", "so sin x = 1/2 or sin x = -1"], "it would be right with other signs: sin(x) = −1/2 or sin(x) = 1"],
   [
     ["given T_1 > 0, T_2 > 0, p_1 > 0, V > 0, p_2 > 0", "p_1 V/T_1 = p_2 V/T_2", "so p_2 = p_1 T_1/T_2"],
-    "it would be right with a quotient turned over: T₂ p₁/T₁",
+    "it would be right with a quotient turned over: p₁ T₂/T₁",
   ],
   [["given G > 0, M > 0, r > 0, m > 0", "m v^2/r = G M m/r^2", "so v^2 = G M/r^2"], "it would be right with an exponent: v² = G M/r"],
   [["solve (x + 1)/(x - 2) = 3", "so x + 1 = 3 x - 2"], "3(x − 2) = 3x − 2 does not hold"],

@@ -33,7 +33,7 @@ export const SYSTEMS: readonly (readonly [lines: readonly string[], solutions: r
   [["solve x^2 = 4 and y^2 = 9 for x, y"], ["2, 3", "2, -3", "-2, 3", "-2, -3"]],
   [["solve x y = 0 and x + y = 3 for x, y"], ["3, 0", "0, 3"]],
   [["solve x (y - 1) = 0 and y (x - 2) = 0 for x, y"], ["0, 0", "2, 1"]],
-  [["solve m g - T = m a and T = M a for T, a"], ["M g m/(M + m), g m/(M + m) | M + m != 0"]],
+  [["solve m g - T = m a and T = M a for T, a"], ["M m g/(M + m), m g/(M + m) | M + m != 0"]],
   [["solve v = u + a t and s = (u + v) t/2 for v, s"], ["a t + u, a t^2/2 + t u"]],
   [["solve p = m v and E = m v^2/2 for m, v"], ["p^2/(2E), 2E/p | p != 0 | E != 0"]],
   [["given p > 0, E > 0", "solve p = m v and E = m v^2/2 for m, v"], ["p^2/(2E), 2E/p"]],

@@ -31,10 +31,12 @@ import { definedOnly } from "../judging/defined-only.ts";
 import { valueOutcome } from "../judging/judged-value.ts";
 import { readDigits } from "../reading/digits.ts";
 import type { Sentence } from "../reading/sentence.ts";
-import { readValueSets } from "../reading/values-read.ts";
+import { readValueSets, type ValueSets } from "../reading/values-read.ts";
 import { answerUnits, lineUnits } from "../units.ts";
 
 const STOPS = ["with", "in", "to"] as const;
+
+const WITHOUT_VALUES: ValueSets = { sets: [new Map()], units: new Map() };
 
 /** `evaluate E [with x = …] [in UNIT | in degrees] [to N figures | to N decimals]`: the exact value, then the decimal. */
 export const EVALUATE: Instruction = {
@@ -70,11 +72,11 @@ export const EVALUATE: Instruction = {
     const start = several ? ZERO : valueSaid(said, sentence.mean(said));
     if (start.kind === "relation" || start.kind === "logic")
       sentence.fail("an expression was expected here, not a relation", { from, to: sentence.next.span.from });
-    const sets = sentence.takeWords("with") ? readValueSets(sentence, ["in", "to"]) : [new Map<string, Expression>()];
+    const { sets, units: written } = sentence.takeWords("with") ? readValueSets(sentence, ["in", "to"]) : WITHOUT_VALUES;
     const shownIn = sentence.takeWords("in") ? readUnitAsked(sentence) : undefined;
     const digits = sentence.takeWords("to") ? readDigits(sentence) : DEFAULT_DIGITS;
     sentence.expectEnd();
-    const { environment } = sentence;
+    const environment = { ...sentence.environment, units: new Map([...sentence.environment.units, ...written]) };
     return {
       instruction: "evaluate",
       run: () => {

@@ -6,16 +6,16 @@ import { substitute, withRanges } from "../../expression/substitute.ts";
 import { type Line, mathematics, spaced, words } from "../../notation/inline.ts";
 import { linePlain } from "../../notation/line-plain.ts";
 import { present } from "../../notation/present.ts";
-import type { Span, Syntax } from "../../notation/syntax.ts";
+import type { Span } from "../../notation/syntax.ts";
 import { name as nameSyntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { angleInQuadrant, isRatio, type KnownAngle, placeOf, type Ratio, valuesOfAngle } from "../../rewrite/ratios/known-angle.ts";
-import { readUnit } from "../../units/read.ts";
 import { coherentValue, type Unit } from "../../units/unit.ts";
 import { NO_STEPS } from "../answer.ts";
 import { type Environment, type NumberKind, ranges } from "../environment.ts";
 import type { Instruction, Reading } from "../instruction.ts";
 import type { Interval, Sentence } from "../reading/sentence.ts";
+import { unitWritten } from "../reading/unit-written.ts";
 
 const COMPARISONS: readonly Comparison[] = ["!=", "<=", ">=", "<", ">"];
 const NUMBER_KINDS = ["reals", "complex", "integers", "rationals"] as const;
@@ -135,24 +135,6 @@ function withPlace(sentence: Sentence, { name, stated }: Given, items: readonly 
 function quantityOf(sentence: Sentence, what: string): { readonly value: Expression; readonly unit: Unit | undefined } {
   const written = sentence.quantity(what, STOPS, true);
   return { value: sentence.mean(written), unit: unitWritten(written) };
-}
-
-/** The unit of a written quantity, the first of a sum of them, or that of the last side of a written relation. */
-export function unitWritten(written: Syntax): Unit | undefined {
-  switch (written.kind) {
-    case "relation":
-      return unitWritten(written.operands.at(-1) ?? { kind: "tuple", items: [] });
-    case "quantity":
-      return readUnit(written.unit);
-    case "group":
-      return unitWritten(written.inner);
-    case "sign":
-      return unitWritten(written.operand);
-    case "binary":
-      return unitWritten(written.left);
-    default:
-      return undefined;
-  }
 }
 
 function valueItem(sentence: Sentence, name: string): Given {

@@ -4,7 +4,7 @@ import { name as nameSyntax } from "../../notation/syntax.ts";
 import { NO_STEPS } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
 import type { Sentence } from "../reading/sentence.ts";
-import { unitWritten } from "./given.ts";
+import { unitWritten } from "../reading/unit-written.ts";
 
 /** `let f(x) = …` declares a function, `let h = …` a quantity. */
 export const LET: Instruction = {

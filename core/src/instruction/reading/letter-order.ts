@@ -1,6 +1,7 @@
 import { family } from "../../expression/functions/registry.ts";
 import { stemOf } from "../../notation/elaborate.ts";
 import { MATHEMATICAL_WORDS, SENTENCE_WORDS } from "../../notation/keywords.ts";
+import { greekCharacter } from "../../notation/letters.ts";
 import type { Token } from "../../notation/tokens.ts";
 
 /**
@@ -48,5 +49,6 @@ const isMark = (token: Token | undefined, text: string): boolean => token?.kind 
 
 function lettersOf(token: Token, declared: ReadonlySet<string>): readonly string[] {
   if (token.kind !== "word" || isWord(token.text.toLowerCase()) || family(token.text)) return [];
-  return token.greek || token.subscript !== undefined || declared.has(token.text) ? [stemOf(token.text)] : [...token.text];
+  const isOne = token.greek || greekCharacter(token.text) !== undefined || token.subscript !== undefined || declared.has(token.text);
+  return isOne ? [stemOf(token.text)] : [...token.text];
 }

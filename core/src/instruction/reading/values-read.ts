@@ -1,22 +1,31 @@
 import type { Expression } from "../../expression/expression.ts";
 import { words } from "../../notation/inline.ts";
+import type { Unit } from "../../units/unit.ts";
 import type { Answer } from "../answer.ts";
 import type { Sentence } from "./sentence.ts";
+import { unitWritten } from "./unit-written.ts";
 
 type Values = ReadonlyMap<string, Expression>;
 
+/** Values that are put in, a set for each solution of a line, and the units with which they were written. */
+export interface ValueSets {
+  readonly sets: readonly Values[];
+  readonly units: ReadonlyMap<string, Unit>;
+}
+
 /** Reads `x = …, y = …` (or `(3)`, the values of a line with one solution) after “with”. */
 export function readValues(sentence: Sentence, stops: readonly string[]): Values {
-  const [values = new Map()] = readSets(sentence, stops, false);
+  const [values = new Map()] = readSets(sentence, stops, false).sets;
   return values;
 }
 
 /** As `readValues`, where a line with several solutions gives a set of values for each. */
-export function readValueSets(sentence: Sentence, stops: readonly string[]): readonly Values[] {
+export function readValueSets(sentence: Sentence, stops: readonly string[]): ValueSets {
   return readSets(sentence, stops, true);
 }
 
-function readSets(sentence: Sentence, stops: readonly string[], maySeveral: boolean): readonly Values[] {
+function readSets(sentence: Sentence, stops: readonly string[], maySeveral: boolean): ValueSets {
+  const units = new Map<string, Unit>();
   let sets: readonly Values[] = [new Map()];
   const withEach = (more: readonly Values[]): void => {
     sets = sets.flatMap((one) => more.map((other) => new Map([...one, ...other])));
@@ -35,8 +44,10 @@ function readSets(sentence: Sentence, stops: readonly string[], maySeveral: bool
     const [left, right] = written.kind === "relation" && written.comparisons.length === 1 && written.comparisons[0] === "=" ? written.operands : [];
     if (left?.kind !== "name" || !right) return sentence.fail("a value such as x = 3 was expected here", span);
     withEach([new Map([[left.name, sentence.mean(right)]])]);
+    const unit = unitWritten(right);
+    if (unit) units.set(left.name, unit);
   } while (sentence.takeMark(","));
-  return sets;
+  return { sets, units };
 }
 
 function lineValues(sentence: Sentence, line: number, span: { from: number; to: number }, maySeveral: boolean): readonly Values[] {

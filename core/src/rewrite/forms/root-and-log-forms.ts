@@ -56,19 +56,20 @@ export function rootsOut(e: Expression, assumptions: readonly Expression[]): Exp
 /** √(a² u) is a √u where a is not negative; nothing else under a root is taken apart. */
 export function evenPowersOut(e: Expression, assumptions: readonly Expression[]): Expression {
   const inner = mapChildren(e, (child) => evenPowersOut(child, assumptions));
-  if (inner.kind !== "power" || inner.exponent.kind !== "number" || !rational.equal(inner.exponent.value, rational.HALF)) return inner;
+  if (inner.kind !== "power" || inner.exponent.kind !== "number" || !isEvenRoot(inner.exponent.value)) return inner;
+  const { value } = inner.exponent;
   const factors = factorsOf(inner.base);
   const squares = factors.filter(
     (factor) =>
       factor.kind === "power" &&
       factor.exponent.kind === "number" &&
       factor.exponent.value.den === 1 &&
-      Number(factor.exponent.value.num) % 2 === 0 &&
+      rational.multiply(factor.exponent.value, value).den === 1 &&
       decide(relation(factor.base, ">=", ZERO), assumptions) === true,
   );
   if (squares.length === 0) return inner;
   const outside = squares.map((factor) =>
-    factor.kind === "power" && factor.exponent.kind === "number" ? power(factor.base, number(rational.multiply(factor.exponent.value, rational.HALF))) : factor,
+    factor.kind === "power" && factor.exponent.kind === "number" ? power(factor.base, number(rational.multiply(factor.exponent.value, value))) : factor,
   );
   const rest = factors.filter((factor) => !squares.includes(factor));
   const [first, second, ...more] = rest;
@@ -76,6 +77,8 @@ export function evenPowersOut(e: Expression, assumptions: readonly Expression[])
   const turned = first && second?.kind === "sum" && more.length === 0 && isNumber(first, -1) ? opposite(second) : product(...rest);
   return product(...outside, power(turned, inner.exponent));
 }
+
+const isEvenRoot = ({ num, den }: rational.Rational): boolean => num === 1 && Number(den) % 2 === 0;
 
 /** ∛(H³ u) as H ∛u: powers of the degree, or of a multiple of it, come out of a real root of odd degree. */
 export function oddPowersOut(e: Expression): Expression {

@@ -1,7 +1,7 @@
 import { type Expression, equal } from "../../expression/expression.ts";
-import { elaborate, NO_MEANINGS } from "../../notation/elaborate.ts";
+import { meaningOf } from "../../notation/elaborate.ts";
 import { present } from "../../notation/present.ts";
-import { fillIn, NotationError, type Syntax } from "../../notation/syntax.ts";
+import { fillIn, type Syntax } from "../../notation/syntax.ts";
 import { writtenText } from "../../notation/text.ts";
 import { simplify } from "../../truth/index.ts";
 
@@ -20,14 +20,4 @@ export function filledIn(e: Expression, values: ReadonlyMap<string, Expression>,
 export function saysSame(written: Syntax, sides: readonly (Expression | undefined)[]): boolean {
   const meant = meaningOf(written);
   return meant?.kind === "relation" && meant.operands.every((side, k) => equal(simplify(side).expression, sides[k] ?? side));
-}
-
-/** What is written, if it has a meaning. */
-function meaningOf(written: Syntax): Expression | undefined {
-  try {
-    return elaborate(written, NO_MEANINGS);
-  } catch (error) {
-    if (error instanceof NotationError) return undefined;
-    throw error;
-  }
 }
