@@ -65,6 +65,8 @@ export function composeWay({ answer, steps, stepVerdicts }: Outcome): Way {
   if (answer.kind === "solutions" && last.rule === "put numbers in") return { items, saysAnswer: false };
   const right = answerSides(answer, last);
   if (!right || end?.kind !== "row") return { items, saysAnswer: false };
+  const isSaid = answer.kind === "expression" && answer.written !== undefined && sameWritten(answer.written, last.written);
+  if (isSaid) return { items, saysAnswer: true };
   // Where numbers were put into a formula, what they come to stands below it.
   const isFormula =
     answer.kind === "expression" && ((last.written !== undefined && last.written.kind !== "relation") || !equal(shownValue(answer), answer.value));

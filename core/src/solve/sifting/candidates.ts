@@ -73,7 +73,10 @@ function leftOut({ unknown, assumptions }: Task, { values, fails }: Rejected): S
   const statement = [strict(against), against].find((one) => decide(one, known) === true);
   if (statement?.kind !== "relation") return undefined;
   const pieces = [equation(name(unknown), value), fails.condition] as const;
-  return step(fails.isGiven ? "not as given" : "not defined there", pieces, { kind: "holds", statement });
+  const isZero = statement.comparisons.join() === "=";
+  const filled = isZero ? fillIn(present(opposite(fails.condition)), new Map([[unknown, present(value)]])) : undefined;
+  const written = filled && saysSame(filled, statement.operands) ? { written: filled } : {};
+  return step(fails.isGiven ? "not as given" : "not defined there", pieces, { kind: "holds", statement }, written);
 }
 
 /** a < b for a ≤ b, which says more. */
