@@ -30,7 +30,7 @@ export function candidatesTried(task: Task, { solutions, rejected }: SolutionSet
 /** A candidate put into both sides. */
 function heldAgainst({ equation: asked, unknown, assumptions }: Task, values: Rejected["values"], differ?: Rejected["sides"]): Step | undefined {
   const value = values.get(unknown);
-  if (!value || isMember(value)) return undefined;
+  if (!value || isMember(value) || isNamedRoot(value)) return undefined;
   const [left, right] = differ ?? asked.operands.map((side) => simplify(substitute(side, values)).expression);
   const statement = relation(left ?? ZERO, differ ? "!=" : "=", right ?? ZERO);
   if (
@@ -87,6 +87,9 @@ const strict = (e: Expression): Expression =>
         e.comparisons.map((one) => (one === "<=" ? "<" : one === ">=" ? ">" : one)),
       )
     : e;
+
+/** A root that is known by its polynomial or its bounds: put back it says nothing, and its sides are equal to any number of digits. */
+const isNamedRoot = (value: Expression): boolean => findAll(value, (part) => part.kind === "iterated").length > 0;
 
 /** Whether a value stands for many, with a letter for whole numbers. */
 const isMember = (value: Expression): boolean => findAll(value, (part) => part.kind === "name" && part.range === "integer").length > 0;
