@@ -20,11 +20,11 @@ const LONGEST = 60;
  */
 export function candidatesTried(task: Task, { solutions, rejected }: SolutionSet, steps: readonly Step[]): readonly Step[] {
   if (task.domain !== "real" || solutions.some(({ free, integers }) => free.length + integers.length > 0)) return [];
+  if (solutions.length + rejected.length > MOST_CANDIDATES) return [];
   const mayGain = steps.some(({ claim }) => claim.kind === "implies" || claim.kind === "split" || claim.kind === "signs of the base");
   const kept = mayGain ? solutions.map(({ values }) => heldAgainst(task, values)) : [];
   const failed = rejected.map((one) => (one.sides ? heldAgainst(task, one.values, one.sides) : leftOut(task, one)));
-  const all = [...kept, ...failed].filter((one) => one !== undefined);
-  return all.length <= MOST_CANDIDATES ? all : [];
+  return [...kept, ...failed].filter((one) => one !== undefined);
 }
 
 /** A candidate put into both sides. */
