@@ -57,10 +57,10 @@ describe("the way to an optimum ends", () => {
     ],
     [
       ["given a > 0", "maximise x y subject to x + y = a"],
-      ["At $y = a/2$ the second derivative is negative: a local maximum: -2 < 0", "Put back y = a/2: x = a/2"],
+      ["There is no other place where the slope changes its sign: at $y = a/2$ is the greatest value of all: a^2/4", "Put back y = a/2: x = a/2"],
     ],
     // A corner has no second derivative.
-    [["minimise |x - 1| + x^2/8"], ["Multiply both sides by $4$: x = 4", "At $x = 1$ there is no derivative, so the value there is looked at, too: 1/8"]],
+    [["minimise |x - 1| + x^2/8"], ["At $x = 1$ there is no derivative, so the value there is looked at, too: 1/8", "There is no other place where the slope changes its sign: at $x = 1$ is the least value of all: 1/8"]],
   ])("%j", (lines, expected) => expect(ending(expected.length, ...lines)).toEqual(expected));
 
   it("with every value compared, for cubic functions on intervals", () => {

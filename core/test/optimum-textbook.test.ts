@@ -64,7 +64,7 @@ describe("ways through a system", () => {
     [["solve (x^2 - 1) x (x^2 - 3) = 0 and x^2 y = 0 for x, y"], ["0, y", "1, 0", "-1, 0", "sqrt(3), 0", "-sqrt(3), 0"]],
     [["solve sin(x) sin(y) = 0 and cos(x) cos(y) = 1 for x, y"], ["2pi n, 2pi k", "pi + 2pi n, pi + 2pi k"]],
     [["solve cos(t) = 0 and x^2 + sin(t) x = 6 for x, t"], ["-2, 3pi/2 + 2pi n", "-3, pi/2 + 2pi n", "2, pi/2 + 2pi n", "3, 3pi/2 + 2pi n"]],
-    [["solve sin(y) sin(2x + y) = 0 and sin(x) sin(x + 2y) = 0 for x, y"], ["pi n - 2pi k/3, pi k/3"]],
+    [["solve sin(y) sin(2x + y) = 0 and sin(x) sin(x + 2y) = 0 for x, y"], ["-2pi k/3 + pi n, pi k/3"]],
     [
       ["given R > 0", "solve 2 R h - 2 h^2 + r^2 = 0 and (h - R)^2 + r^2 = R^2 for r, h"],
       ["-2 sqrt(2) R/3, 4R/3", "0, 0", "2 sqrt(2) R/3, 4R/3"],

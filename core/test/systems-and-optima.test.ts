@@ -277,8 +277,8 @@ describe("functions in pieces and families", () => {
     [
       "stationary points of e^(-x/2) sin(3x)",
       [
-        "(2pi n + arctan(6))/3: 6 sqrt(37) e^(-(2pi n + arctan(6))/6)/37 maximum",
-        "(2pi n + pi + arctan(6))/3: -6 sqrt(37) e^(-(2pi n + pi + arctan(6))/6)/37 minimum",
+        "(arctan(6) + 2pi n)/3: 6 sqrt(37) e^(-(arctan(6) + 2pi n)/6)/37 maximum",
+        "(pi + arctan(6) + 2pi n)/3: -6 sqrt(37) e^(-(pi + arctan(6) + 2pi n)/6)/37 minimum",
       ],
     ],
     ["stationary points of sin(x)^3", ["2pi n: 0 inflection", "pi/2 + 2pi n: 1 maximum", "pi + 2pi n: 0 inflection", "3pi/2 + 2pi n: -1 minimum"]],

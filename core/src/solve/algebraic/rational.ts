@@ -24,7 +24,10 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
       .map((term) => normalForm(term, kernels).denominator)
       .reduce(leastCommonMultiple, poly.ONE);
     if (poly.degreeIn(common, own) === 0) return undefined;
-    const denominator = factoredExpression(common, kernels);
+    // Where a denominator cancels between the sides, its zeros may be gained.
+    const { denominator: reduced } = normalForm(subtract(left, right), kernels);
+    const mayGain = poly.degreeIn(reduced, own) < poly.degreeIn(common, own);
+    const denominator = factoredExpression(mayGain ? common : reduced, kernels);
     // Where the sides clear by themselves they stay apart, as a student would write them.
     const sides = [left, right].map((side) => simplify(product(denominator, side)).expression).map(expand);
     const apart = sides.every((side) => polynomialCoefficients(side, task.unknown) !== undefined);
@@ -34,8 +37,6 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
     if (cleared.kind !== "relation") return undefined;
     const solved = solvePolynomial({ ...task, equation: cleared });
     if (!solved) return undefined;
-    // Where a denominator cancels between the sides, its zeros may be gained.
-    const mayGain = poly.degreeIn(normalForm(subtract(left, right), kernels).denominator, own) < poly.degreeIn(common, own);
     const claim: Claim = mayGain
       ? { kind: "implies", unknown: task.unknown, before: task.equation, after: cleared, done: { kind: "times", factor: denominator } }
       : { kind: "equivalent", unknown: task.unknown, before: task.equation, after: cleared };
