@@ -60,7 +60,13 @@ describe("the way to an optimum ends", () => {
       ["There is no other place where the slope changes its sign: at $y = a/2$ is the greatest value of all: a^2/4", "Put back y = a/2: x = a/2"],
     ],
     // A corner has no second derivative.
-    [["minimise |x - 1| + x^2/8"], ["At $x = 1$ there is no derivative, so the value there is looked at, too: 1/8", "There is no other place where the slope changes its sign: at $x = 1$ is the least value of all: 1/8"]],
+    [
+      ["minimise |x - 1| + x^2/8"],
+      [
+        "At $x = 1$ there is no derivative, so the value there is looked at, too: 1/8",
+        "There is no other place where the slope changes its sign: at $x = 1$ is the least value of all: 1/8",
+      ],
+    ],
   ])("%j", (lines, expected) => expect(ending(expected.length, ...lines)).toEqual(expected));
 
   it("with every value compared, for cubic functions on intervals", () => {
