@@ -222,6 +222,7 @@ export function node<T extends Expression>(content: Unhashed<T>): T {
   return made;
 }
 
+/** Whether two expressions are the same tree; numbers by their values, however they were typed. */
 export function equal(a: Expression, b: Expression): boolean {
   if (a === b) return true;
   if (a.hash !== b.hash || a.kind !== b.kind) return false;
@@ -277,6 +278,7 @@ export function freeNames(e: Expression): ReadonlySet<string> {
   return e.names ?? namesIn(e);
 }
 
+/** Whether a name stands freely in an expression. */
 export function contains(e: Expression, name: string): boolean {
   return freeNames(e).has(name);
 }

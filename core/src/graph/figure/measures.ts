@@ -15,11 +15,13 @@ function step(a: Point, b: Point): Point {
   return { x: subtract(b.x, a.x), y: subtract(b.y, a.y) };
 }
 
+/** The square of the distance of two points, not simplified. */
 export function squaredDistance(a: Point, b: Point): Expression {
   const { x, y } = step(a, b);
   return sum(power(x, TWO), power(y, TWO));
 }
 
+/** The distance of two points, in a readable form. */
 export function distance(a: Point, b: Point): Expression {
   return readable(sqrt(squaredDistance(a, b)));
 }
@@ -45,10 +47,12 @@ export function doubleArea(corners: readonly Point[]): Expression {
   );
 }
 
+/** The area of a polygon without crossings, by its corners in order. */
 export function area(corners: readonly Point[]): Expression {
   return readable(divide(call("abs", readable(doubleArea(corners))), TWO));
 }
 
+/** The length of the way around a polygon, back to its first corner. */
 export function perimeter(corners: readonly Point[]): Expression {
   return readable(sum(...corners.map((corner, k) => distance(corner, corners[(k + 1) % corners.length] ?? corner))));
 }

@@ -145,6 +145,7 @@ export function withRadicals(e: Expression): Rewriting {
   return way.end();
 }
 
+/** Roots of squares as absolute values, which go where a sign is known, as one step. */
 export function withAbsolute(e: Expression, known: Known): Rewriting {
   const way = new Way(e);
   way.to("absolute value", [], rootsOut(e, known.assumptions));
@@ -198,6 +199,7 @@ function logarithmOf(e: Expression, { assumptions }: Known): { readonly base: Ex
   return e.name === "log" && first && second ? { base: first, inside: second } : undefined;
 }
 
+/** Sums and multiples of logarithms as one logarithm, as one step, as far as what is known allows it. */
 export function withOneLogarithm(e: Expression, known: Known): Rewriting {
   const way = new Way(e);
   way.to("join logarithms", [], joinedLogarithms(e, known));
@@ -296,6 +298,7 @@ function bracketed(e: Expression): Syntax {
   return written.kind === "binary" || written.kind === "sign" ? { kind: "group", inner: written } : written;
 }
 
+/** An expression as one fraction without roots below its line; undefined where that is out of reach. */
 export function rationalised(e: Expression): Expression | undefined {
   return whereRational(() => {
     const kernels = new Kernels();

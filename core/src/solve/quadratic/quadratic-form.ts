@@ -19,6 +19,7 @@ export interface Quadratic {
   readonly conditions: readonly Expression[];
 }
 
+/** A polynomial form as a quadratic; undefined where it is of another degree. */
 export function quadratic(form: PolynomialForm): Quadratic | undefined {
   if (form.coefficients.length !== 3) return undefined;
   const [c = ZERO, b = ZERO, a = ONE] = form.coefficients;
