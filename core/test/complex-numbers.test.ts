@@ -3,17 +3,8 @@ import { describe, expect, test } from "vitest";
 import { resultOf } from "../src/derivation/step.ts";
 import { runWorking } from "../src/instruction/working.ts";
 import { text, writtenText } from "../src/notation/text.ts";
-import { answered } from "./oracle.ts";
+import { answered, nailedValue } from "./oracle.ts";
 import { cases } from "./seed.ts";
-
-/** The nailed value of the last line as it is written, with its numbers. */
-function found(...lines: readonly string[]) {
-  const report = answered(...lines);
-  expect(report.verdict, `${lines.join("; ")} ${report.error?.message ?? ""}`).toBe("nailed");
-  if (report.answer?.kind !== "expression") throw new Error("no value");
-  const { value } = report.answer;
-  return { text: value.text, re: Number(value.re ?? 0), im: Number(value.im ?? 0), steps: report.steps.map((one) => one.text) };
-}
 
 /** What the steps of the last line show. */
 const shown = (...lines: readonly string[]): readonly string[] =>
@@ -50,7 +41,7 @@ describe("arithmetic", () => {
     ["3 e^(i pi/4)", "(3 sqrt(2) + 3 sqrt(2) i)/2", ["3 e^(i pi/4) = 3 (cos(pi/4) + i sin(pi/4)) = (3 sqrt(2) + 3 sqrt(2) i)/2"]],
     ["3 + 2i - (1 - i)^2", "3 + 4i", ["(1 - i)^2 = 1 - 2i + i^2 = -2i", "3 + 2i - (1 - i)^2 = 3 + 2i - (-2i) = 3 + 4i"]],
   ])("%s is %s", (asked, value, steps) => {
-    expect(found(`evaluate ${asked}`).text).toBe(value);
+    expect(nailedValue(`evaluate ${asked}`).text).toBe(value);
     expect(shown(`evaluate ${asked}`)).toEqual(steps);
   });
 
@@ -64,7 +55,7 @@ describe("arithmetic", () => {
         const quotient = divided([a, b], [c, d]);
         const asked = { product: `${z} ${w}`, quotient: `${z}/${w}`, power: `${z}^(${n})`, both: `${z} ${w} - ${z}/${w}` }[kind];
         const wanted = { product: times([a, b], [c, d]), quotient, power: raised([a, b], n), both: minus(times([a, b], [c, d]), quotient) }[kind];
-        const value = found(`evaluate ${asked}`);
+        const value = nailedValue(`evaluate ${asked}`);
         const size = 1 + Math.hypot(...wanted);
         expect(value.re / size).toBeCloseTo(wanted[0] / size, 9);
         expect(value.im / size).toBeCloseTo(wanted[1] / size, 9);
@@ -76,9 +67,9 @@ describe("arithmetic", () => {
   test("modulus and angle agree with plain arithmetic", () => {
     fc.assert(
       fc.property(number, ([a, b]) => {
-        expect(found(`evaluate arg(${a} + (${b}) i)`).re).toBeCloseTo(Math.atan2(b, a), 12);
-        expect(found(`evaluate |${a} + (${b}) i|`).re).toBeCloseTo(Math.hypot(a, b), 12);
-        const { re, im } = found(`rewrite ${a} + (${b}) i with polar`);
+        expect(nailedValue(`evaluate arg(${a} + (${b}) i)`).re).toBeCloseTo(Math.atan2(b, a), 12);
+        expect(nailedValue(`evaluate |${a} + (${b}) i|`).re).toBeCloseTo(Math.hypot(a, b), 12);
+        const { re, im } = nailedValue(`rewrite ${a} + (${b}) i with polar`);
         expect([re, im].map((one) => Math.round(one * 1e9) / 1e9)).toEqual([a, b]);
       }),
       cases(25),
@@ -107,7 +98,7 @@ describe("forms", () => {
     ["rewrite e^(i x) with sin, cos", "cos(x) + i sin(x)"],
     ["rewrite i 4 with polar", "4 (cos(pi/2) + i sin(pi/2))"],
   ])("%s", (line, value) => {
-    expect(found(line).text).toBe(value);
+    expect(nailedValue(line).text).toBe(value);
   });
 
   test("the angle of 0 is asked for in vain", () => {
@@ -125,14 +116,14 @@ describe("letters", () => {
     ["simplify |1 + e^(i t)|", "sqrt(2 + 2 cos(t))"],
     ["rewrite 1/(R + i X) with rectangular", "R/(R^2 + X^2) - i X/(R^2 + X^2)"],
   ])("%s", (line, value) => {
-    expect(found(line).text).toBe(value);
+    expect(nailedValue(line).text).toBe(value);
   });
 
   test("angles need signs, and complex names stay", () => {
-    expect(found("given R > 0", "simplify arg(R + i X)").text).toBe("arctan(X/R)");
-    expect(found("given X < 0", "simplify arg(R + i X)").text).toBe("-pi/2 - arctan(R/X)");
-    expect(found("simplify arg(R + i X)").text).toBe("arg(R + i X)");
-    expect(found("given z in complex", "simplify z conj(z) + 1").text).not.toBe("z^2 + 1");
+    expect(nailedValue("given R > 0", "simplify arg(R + i X)").text).toBe("arctan(X/R)");
+    expect(nailedValue("given X < 0", "simplify arg(R + i X)").text).toBe("-pi/2 - arctan(R/X)");
+    expect(nailedValue("simplify arg(R + i X)").text).toBe("arg(R + i X)");
+    expect(nailedValue("given z in complex", "simplify z conj(z) + 1").text).not.toBe("z^2 + 1");
     expect(answered("given R > 0", "show arg(R + i w) = arctan(w/R)").verdict).toBe("nailed");
     expect(answered("show |1 + e^(i t)| = 2|cos(t/2)|").verdict).toBe("nailed");
   });

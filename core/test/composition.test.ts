@@ -7,8 +7,8 @@ import { describe, expect, it, test } from "vitest";
 import { type Choices, DEFAULT_CHOICES } from "../src/composition/choices.ts";
 import { detailsOf, introductionBlocks } from "../src/composition/document.ts";
 import { problemBlocks, type RunProblem } from "../src/composition/problem.ts";
-import type { Block, Case, Row } from "../src/document/block.ts";
-import { inDetail, rowsOf, SIGNS } from "../src/document/derivation.ts";
+import type { Block } from "../src/document/block.ts";
+import { inDetail, rowsOf } from "../src/document/derivation.ts";
 import { blocksHtml } from "../src/document/html.ts";
 import { documentLatex, partLatex } from "../src/document/latex.ts";
 import { blocksMarkdown, documentMarkdown } from "../src/document/markdown.ts";
@@ -21,6 +21,7 @@ import type { Problem } from "../src/problemset/problem-set.ts";
 import { readProblemSet } from "../src/problemset/read.ts";
 import { settingsOf } from "../src/problemset/settings.ts";
 import { answered } from "./oracle.ts";
+import { outline } from "./outline.ts";
 
 const marked = (latex: string): string => `«${latex.replace("\\displaystyle ", "")}»`;
 
@@ -35,11 +36,6 @@ const plain = (working: readonly string[], choices: Partial<Choices> = {}, setti
   blocksPlain(composed(working, choices, settings));
 const kinds = (blocks: readonly Block[]): readonly string[] => blocks.map(({ kind }) => kind);
 
-/** A row as it reads: left sign right, and the reason in brackets. */
-const read = ({ left, sign, right, reason }: Row): string =>
-  `${[linePlain(left), sign && SIGNS[sign], right.map(linePlain).join(" or ")].filter((part) => part).join(" ")} [${linePlain(reason)}]`;
-const outline = (items: readonly (Row | Case)[]): readonly string[] =>
-  items.flatMap((item) => (item.kind === "row" ? [read(item)] : [`case ${linePlain(item.title)}`, ...outline(item.items).map((one) => `  ${one}`)]));
 const way = (...working: readonly string[]): readonly string[] => outline(answered(...working).way);
 
 const THROW = [

@@ -1,15 +1,6 @@
 import { describe, expect, test } from "vitest";
-import type { Case, Row } from "../src/document/block.ts";
-import { SIGNS } from "../src/document/derivation.ts";
-import { linePlain } from "../src/notation/line-plain.ts";
 import { answered } from "./oracle.ts";
-
-/** A row as it is published, with its reason. */
-const read = ({ left, sign, right, reason }: Row): string =>
-  `${[linePlain(left), sign && SIGNS[sign], right.map(linePlain).join(" or ")].filter((part) => part).join(" ")} [${linePlain(reason)}]`;
-
-const outline = (items: readonly (Row | Case)[]): readonly string[] =>
-  items.flatMap((item) => (item.kind === "row" ? [read(item)] : [`case ${linePlain(item.title)}`, ...outline(item.items).map((one) => `  ${one}`)]));
+import { outline } from "./outline.ts";
 
 type Derivation = readonly [working: readonly string[], rows: readonly string[]];
 

@@ -17,6 +17,15 @@ export function answered(...lines: readonly string[]): LineReport {
   return lineReport(last);
 }
 
+/** The nailed value of the last line as it is written, with its numbers and the words of its steps. */
+export function nailedValue(...lines: readonly string[]) {
+  const report = answered(...lines);
+  expect(report.verdict, `${lines.join("; ")} ${report.error?.message ?? ""}`).toBe("nailed");
+  if (report.answer?.kind !== "expression") throw new Error(`${report.source}: no value`);
+  const { value } = report.answer;
+  return { text: value.text, re: Number(value.re), im: Number(value.im ?? 0), steps: report.steps.map((one) => one.text) };
+}
+
 /** The solutions of a line that must have them. */
 export function solutionsOf(report: LineReport): AnswerReport & { readonly kind: "solutions" } {
   if (report.answer?.kind !== "solutions") throw new Error(`${report.source}: ${report.error?.message ?? "no solutions"}`);

@@ -1,15 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { answered } from "./oracle.ts";
+import { answered, nailedValue } from "./oracle.ts";
 import { cases } from "./seed.ts";
-
-/** The value of the last line, which must be nailed, with its steps. */
-function found(...lines: readonly string[]) {
-  const report = answered(...lines);
-  expect(report.verdict, `${lines.join("; ")} ${report.error?.message ?? ""}`).toBe("nailed");
-  if (report.answer?.kind !== "expression") throw new Error("no value");
-  return { text: report.answer.value.text, number: Number(report.answer.value.re), steps: report.steps.map(({ text }) => text) };
-}
 
 const ANGLE = "given A in (pi, 3pi/2) with cos A = -5/13";
 
@@ -28,25 +20,27 @@ describe("angles known by a ratio and their place", () => {
     ["3 sin A + 2 cos(2A)", "-706/169"],
     ["A", "pi + arccos(5/13)"],
   ])("%s is %s", (asked, value) => {
-    expect(found(ANGLE, `evaluate ${asked}`).text).toBe(value);
+    expect(nailedValue(ANGLE, `evaluate ${asked}`).text).toBe(value);
   });
 
   test("the steps say the quadrant, the reference angle and the formula", () => {
-    expect(found(ANGLE, "evaluate sin(2A)").steps).toEqual([
+    expect(nailedValue(ANGLE, "evaluate sin(2A)").steps).toEqual([
       "$A$ lies in the third quadrant, with the reference angle $A - pi$; there the sine is negative",
       "By the double-angle formula",
     ]);
-    expect(found("given B in (0, pi/2) with sin B = 3/5", "evaluate cos(B/2)").steps).toEqual([
+    expect(nailedValue("given B in (0, pi/2) with sin B = 3/5", "evaluate cos(B/2)").steps).toEqual([
       "$B$ is acute, so its cosine is positive",
       "By the half-angle formula; the angle is acute, so its cosine is positive",
     ]);
-    expect(found("given B in (pi/2, pi) with sec B = -3", "evaluate sin(B + pi)").steps).toEqual([
+    expect(nailedValue("given B in (pi/2, pi) with sec B = -3", "evaluate sin(B + pi)").steps).toEqual([
       "By definition",
       "$B$ lies in the second quadrant, with the reference angle $pi - B$; there the sine is positive",
       "Leave out quarter turns",
     ]);
-    expect(found(ANGLE, "evaluate sin(A/2)^2 + 1").steps.at(-1)).toBe("Put in these ratios");
-    expect(found(ANGLE, "evaluate sin(A/2)").steps).toEqual(["By the half-angle formula; the angle lies in the second quadrant, where the sine is positive"]);
+    expect(nailedValue(ANGLE, "evaluate sin(A/2)^2 + 1").steps.at(-1)).toBe("Put in these ratios");
+    expect(nailedValue(ANGLE, "evaluate sin(A/2)").steps).toEqual([
+      "By the half-angle formula; the angle lies in the second quadrant, where the sine is positive",
+    ]);
   });
 
   test.each<[string, string]>([
@@ -58,7 +52,7 @@ describe("angles known by a ratio and their place", () => {
     ["given A in [pi/2, pi] with cot A = 0", "0"],
     ["given p > 0, q > 0, A in (pi/2, pi) with tan A = -p/q", "-1/sqrt(p^2/q^2 + 1)"],
   ])("%s: cos A is %s", (given, value) => {
-    expect(found(given, "evaluate cos A").text).toBe(value);
+    expect(nailedValue(given, "evaluate cos A").text).toBe(value);
   });
 
   test.each<[string, RegExp]>([
@@ -78,7 +72,7 @@ describe("angles known by a ratio and their place", () => {
     expect(answered(ANGLE, "show sin(2A) = 119/169").answer).toMatchObject({ holds: false });
     expect(answered(ANGLE, "evaluate sin(2A)", "= 2 (5/13) (12/13)").verdict).toBe("nailed");
     expect(answered(ANGLE, "evaluate sin(2A)", "= -120/169").verdict).toBe("bent");
-    expect(found(ANGLE, "simplify sin(2A) cos A").text).toBe("-600/2197");
+    expect(nailedValue(ANGLE, "simplify sin(2A) cos A").text).toBe("-600/2197");
   });
 
   const triple = fc.constantFrom([3, 4, 5], [5, 12, 13], [8, 15, 17], [7, 24, 25], [20, 21, 29]);
@@ -92,8 +86,8 @@ describe("angles known by a ratio and their place", () => {
         const x = Number(mValue) * one.value + Number(nValue) * other.value;
         const wanted = { sin: Math.sin(x), cos: Math.cos(x), tan: Math.tan(x) }[of] ?? 0;
         fc.pre(Math.abs(wanted) < 1e6);
-        const value = found(one.given, other.given, `evaluate ${of}(${m} A + ${n} B)`);
-        expect(value.number / wanted).toBeCloseTo(1, 9);
+        const value = nailedValue(one.given, other.given, `evaluate ${of}(${m} A + ${n} B)`);
+        expect(value.re / wanted).toBeCloseTo(1, 9);
         expect(value.text).not.toMatch(/sin|cos|tan/);
       }),
       cases(25),
@@ -130,12 +124,12 @@ describe("parts of a turn", () => {
     ["cos(pi/3)", "1/2", ["Work out the value"]],
     ["cos(2 arctan 2)", "-3/5", ["$arctan(2)$ is acute, so its cosine is positive", "By the double-angle formula"]],
   ])("%s is %s", (asked, value, steps) => {
-    expect(found(`evaluate ${asked}`)).toMatchObject({ text: value, steps });
+    expect(nailedValue(`evaluate ${asked}`)).toMatchObject({ text: value, steps });
   });
 
   test("every multiple of 7.5° has an exact value", () => {
     for (let k = 1; k < 48; k += 5) {
-      const { text, number } = found(`evaluate cos(${7.5 * k}°)`);
+      const { text, re: number } = nailedValue(`evaluate cos(${7.5 * k}°)`);
       expect(number).toBeCloseTo(Math.cos((7.5 * k * Math.PI) / 180), 12);
       expect(text).not.toMatch(/cos/);
     }
