@@ -3,7 +3,7 @@ import { rootOf } from "../calculus/system-root.ts";
 import { type Claim, type Done, resultOf, type Step } from "../derivation/step.ts";
 import { call, divide, E, power, product, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { alternativesOf, sidesOf } from "../expression/equations.ts";
+import { alternativesOf, isEquation, sideDifference, sidesOf } from "../expression/equations.ts";
 import { children, type Expression, equal, termsOf } from "../expression/expression.ts";
 import { extendedSum, infinityOf } from "../expression/infinity.ts";
 import { rangesIn, substitute, withRanges } from "../expression/substitute.ts";
@@ -157,8 +157,10 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
       ? nailed("the terms have one sign, so that nothing cancels", "a sum of numbers that are not negative is 0 only where all are")
       : loose("the terms were not seen to have one sign"),
   combination: ({ of, factors, after }, { assumptions }) => {
-    const total = sum(...of.map((one, k) => product(factors[k] ?? ZERO, differenceOf(one))));
-    return equalityTest(total, differenceOf(after), assumptions).kind === "zero"
+    const [whole, ...parts] = [after, ...of].flatMap((one) => (isEquation(one) ? [sideDifference(one)] : []));
+    if (!whole || parts.length < of.length) return loose("equations alone are added up");
+    const total = sum(...parts.map((part, k) => product(factors[k] ?? ZERO, part)));
+    return equalityTest(total, whole, assumptions).kind === "zero"
       ? nailed("the multiples of the equations add up to this one, so no solution is lost", "equal numbers added to equal numbers are equal")
       : bent("the multiples of the equations do not add up to this one");
   },
@@ -253,12 +255,6 @@ function equalByCases(before: Expression, after: Expression, assumptions: readon
       return equalityTest(withDecidedCases(before, known), value, known).kind === "zero";
     }) === true
   );
-}
-
-/** The left side of an equation minus its right side. */
-function differenceOf(one: Expression): Expression {
-  const [left = ZERO, right = ZERO] = sidesOf(one);
-  return subtract(left, right);
 }
 
 function done(side: Expression, what: Exclude<Done, { kind: "times" }>): Expression {

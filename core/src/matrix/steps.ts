@@ -2,11 +2,11 @@ import { type MatrixOperation, type Step, type StepOptions, step } from "../deri
 import { MINUS_ONE, negate, product, relation, sum, TWO, ZERO } from "../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../expression/expression.ts";
 import { present } from "../notation/present.ts";
-import type { Syntax } from "../notation/syntax.ts";
+import { equality, type Syntax } from "../notation/syntax.ts";
 import { determinant } from "./determinant.ts";
 import { entry, identity, type Matrix, matrixOf, minor, transposed, tupleOf, vectorOf } from "./matrix.ts";
 import { type RowStep, reduceRows } from "./row-reduction.ts";
-import { addedUp, alongFirstRow, called, crossComponents, crossed, equality, joined, rootOfSquares, sumsOf, times } from "./written.ts";
+import { addedUp, alongFirstRow, called, crossComponents, crossed, joined, rootOfSquares, sumsOf, times } from "./written.ts";
 
 /** One calculation with vectors and matrices, as it was carried out when it was read. */
 export interface Calculated {

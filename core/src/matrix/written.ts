@@ -6,11 +6,6 @@ import { type Matrix, matrixOf, minor, transposed, vectorOf } from "./matrix.ts"
 
 /** Calculations with vectors and matrices as they are written out with their entries, before anything is added up. */
 
-/** A chain of equal things. */
-export function equality(operands: readonly Syntax[]): Syntax {
-  return { kind: "relation", comparisons: operands.slice(1).map(() => "="), operands };
-}
-
 export const times = (left: Expression, right: Expression): Syntax => ({ kind: "times", dot: false, left: present(left), right: present(right) });
 
 /** A sum or a difference; brackets around what is subtracted. */

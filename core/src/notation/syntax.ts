@@ -216,6 +216,11 @@ export function plus(left: Syntax, right: Syntax): Syntax {
   return { kind: "binary", operator: "+", left, right };
 }
 
+/** Written forms that are equal, one after the other. */
+export function equality(operands: readonly Syntax[]): Syntax & { readonly kind: "relation" } {
+  return { kind: "relation", comparisons: operands.slice(1).map(() => "="), operands };
+}
+
 /** The intervals that hold a root: one, or one for each name of a system. */
 export function rootIntervals({ lower, upper }: Syntax & { kind: "root" }): readonly (readonly [Syntax, Syntax])[] {
   if (!lower || !upper) return [];

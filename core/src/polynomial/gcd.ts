@@ -24,6 +24,11 @@ export function gcd(a: Polynomial, b: Polynomial): Polynomial {
   return poly.multiply(common, gcdApart(f, g));
 }
 
+/** The least common multiple of two polynomials. */
+export function lcm(a: Polynomial, b: Polynomial): Polynomial {
+  return poly.multiply(a, poly.divideExact(b, gcd(a, b)) ?? b);
+}
+
 /** The smallest exponent of each variable over all terms. */
 export function leastExponents(a: Polynomial): readonly number[] {
   const [first] = a;

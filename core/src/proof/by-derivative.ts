@@ -6,7 +6,7 @@ import { derivative, equation, HALF, isNumber, MINUS_ONE, name, number, ONE, sub
 import { realDomain } from "../expression/domain.ts";
 import { type Expression, equal, freeNames, termsOf } from "../expression/expression.ts";
 import { present, presentInOrder } from "../notation/present.ts";
-import type { Syntax } from "../notation/syntax.ts";
+import { equality, type Syntax } from "../notation/syntax.ts";
 import { decide, holdsAt, simplify } from "../truth/index.ts";
 
 /** Places at which values are easily seen. */
@@ -36,7 +36,7 @@ export function byTheDerivative(left: Expression, right: Expression, assumptions
 function writtenOut(of: Expression, variable: string): Syntax | undefined {
   const terms = termsOf(of).flatMap((term) => (freeNames(term).has(variable) ? [simplify(differentiate(term, variable)).expression] : []));
   if (terms.length < 2 || !isNumber(sum(...terms), 0)) return undefined;
-  return { kind: "relation", comparisons: ["=", "="], operands: [present(derivative(of, variable, 1)), presentInOrder(terms), present(ZERO)] };
+  return equality([present(derivative(of, variable, 1)), presentInOrder(terms), present(ZERO)]);
 }
 
 /** A place in every piece of the domain of one name; for several names, one place. */

@@ -1,5 +1,5 @@
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
-import { nameIn, number, power, product } from "../expression/construct.ts";
+import { nameIn, number, power, product, sum } from "../expression/construct.ts";
 import { contains, type Expression } from "../expression/expression.ts";
 import * as poly from "../polynomial/multivariate.ts";
 import { simplify } from "../truth/index.ts";
@@ -22,4 +22,9 @@ export function polynomialCoefficients(e: Expression, name: string): readonly Ex
     const inverse = power(polynomialExpression(denominator, kernels), number(-1));
     return poly.coefficientsIn(numerator, own).map((coefficient) => simplify(product(polynomialExpression(coefficient, kernels), inverse)).expression);
   }, undefined);
+}
+
+/** a_0 + a_1 x + … + a_n xⁿ from the coefficients by rising powers, for x any expression. */
+export function polynomialAt(coefficients: readonly Expression[], x: Expression): Expression {
+  return sum(...coefficients.map((coefficient, k) => (k === 0 ? coefficient : product(coefficient, power(x, number(k))))));
 }

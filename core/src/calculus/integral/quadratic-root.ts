@@ -1,7 +1,7 @@
 import { call, divide, HALF, name, negate, number, ONE, power, product, sqrt, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf } from "../../expression/expression.ts";
 import { indefiniteIntegral } from "../../expression/integral.ts";
-import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { polynomialAt, polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { constantRoot } from "../../rewrite/roots/constant-root.ts";
 import { expand, possibleSigns, simplify } from "../../truth/index.ts";
 import { differentiate } from "../derivative.ts";
@@ -30,7 +30,7 @@ export const QUADRATIC_ROOT: Rule = (f, { variable, assumptions }) => {
   const { coefficients, left } = quotientOf(p, [c, b, a]);
   const plain = equal(left, ZERO) ? ZERO : reciprocalRoot(own.base, [c, b, a], variable, assumptions);
   if (!plain) return undefined;
-  const q = sum(...coefficients.map((coefficient, k) => product(coefficient, power(name(variable), number(k)))));
+  const q = polynomialAt(coefficients, name(variable));
   const value = sum(...(equal(q, ZERO) ? [] : [product(q, sqrt(own.base))]), ...(equal(left, ZERO) ? [] : [product(left, plain)]));
   const overRoot = power(own.base, number({ num: -1, den: 2 }));
   const alone = integralStep("over a root of a quadratic", [], overRoot, variable, plain);

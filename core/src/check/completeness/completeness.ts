@@ -1,10 +1,11 @@
 import { differentiate, NotDifferentiable } from "../../calculus/derivative.ts";
-import { equation, name, number, power, product, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { equation, name, product, subtract, ZERO } from "../../expression/construct.ts";
 import { isEquation, sideDifference, sidesOf } from "../../expression/equations.ts";
 import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { holdsImaginary } from "../../expression/realness.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { text } from "../../notation/text.ts";
+import { polynomialAt } from "../../rewrite/coefficients.ts";
 import { constantSign, equalityTest, zeroTest } from "../../truth/index.ts";
 import type { ClaimedAnswer, ClaimedSolution } from "../answer.ts";
 import { coversPieces } from "../calculus/constant-pieces.ts";
@@ -185,7 +186,8 @@ function times(degree: number): string {
 
 /** All values that count as roots of the polynomial, each as often as it is said to count. */
 function rootsOf(answer: ClaimedAnswer): readonly Expression[] {
-  const claimed = [...general(answer), ...answer.apart, ...answer.rejected.filter((one) => freeNames(one.value).size > 0 || solves(answer, one.value))];
+  const solves = solverOf(answer);
+  const claimed = [...general(answer), ...answer.apart, ...answer.rejected.filter((one) => freeNames(one.value).size > 0 || solves(one.value))];
   return claimed.flatMap((solution) => Array.from({ length: solution.multiplicity }, () => solution.value));
 }
 
@@ -206,7 +208,7 @@ function moreThanDegree(answer: ClaimedAnswer, coefficients: readonly Expression
 
 function factorsTest(answer: ClaimedAnswer, coefficients: readonly Expression[]): ReturnType<typeof equalityTest> {
   const x = name(answer.unknown);
-  const polynomial = sum(...coefficients.map((coefficient, k) => product(coefficient, power(x, number(k)))));
+  const polynomial = polynomialAt(coefficients, x);
   const factored = product(coefficients.at(-1) ?? ZERO, ...rootsOf(answer).map((root) => subtract(x, root)));
   return equalityTest(polynomial, factored, answer.assumptions);
 }
@@ -259,7 +261,7 @@ function coveredByBounds(answer: ClaimedAnswer): boolean {
   const claimed = [...answer.solutions, ...answer.rejected];
   if (claimed.some(({ everywhere, integers }) => everywhere || integers.length > 0)) return false;
   // A rejected candidate that is no zero does no harm: it is dropped.
-  const values = claimed.map(({ value }) => value).filter((value) => solves(answer, value));
+  const values = claimed.map(({ value }) => value).filter(solverOf(answer));
   return allZeros(answer.equation, values, answer.unknown, answer.facts);
 }
 
@@ -276,15 +278,17 @@ function coveredByPeriod({ solutions, rejected, equation: statement, unknown, fa
   );
 }
 
-function solves({ equation: statement, unknown }: ClaimedAnswer, value: Expression): boolean {
-  if (freeNames(value).size > 0) return false;
+/** Whether a value solves the equation, as far as that is not refuted. */
+function solverOf({ equation: statement, unknown }: ClaimedAnswer): (value: Expression) => boolean {
   // Where a denominator has its zero, what is left above tells: it may have cancelled between the sides.
   const coefficients = zeroPolynomial(statement, unknown);
-  if (coefficients) return zeroTest(sum(...coefficients.map((coefficient, k) => product(coefficient, power(value, number(k)))))).kind !== "nonzero";
-  const [left, right] = statement.operands.map((side) => substitute(side, new Map([[unknown, value]])));
-  if (!left || !right) return false;
-  // A root that is only known by its bounds is the zero in them by definition.
-  return equalityTest(left, right).kind !== "nonzero";
+  return (value) => {
+    if (freeNames(value).size > 0) return false;
+    if (coefficients) return zeroTest(polynomialAt(coefficients, value)).kind !== "nonzero";
+    const [left, right] = statement.operands.map((side) => substitute(side, new Map([[unknown, value]])));
+    // A root that is only known by its bounds is the zero in them by definition.
+    return left !== undefined && right !== undefined && equalityTest(left, right).kind !== "nonzero";
+  };
 }
 
 /** Different roots, as many as Descartes' rule with bisection counts: real ones, or all over the complex numbers. */
@@ -292,7 +296,8 @@ function countedRoots(answer: ClaimedAnswer): string | undefined {
   const count = rootCount(answer.equation, answer.unknown);
   if (!count) return undefined;
   const values = (list: readonly ClaimedSolution[]): readonly Expression[] => list.filter(({ everywhere }) => !everywhere).map(({ value }) => value);
-  const real = values([...answer.solutions, ...answer.rejected.filter(({ value }) => solves(answer, value) && isRealNumber(value))]);
+  const solves = solverOf(answer);
+  const real = values([...answer.solutions, ...answer.rejected.filter(({ value }) => solves(value) && isRealNumber(value))]);
   const all = [...values(answer.solutions), ...values(answer.apart), ...values(answer.rejected)];
   if (answer.domain === "complex") {
     return all.length === count.all && allDifferent(all)

@@ -1,10 +1,11 @@
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
-import { equation, name, nameIn, negate, number, power, product, relation, sum, ZERO } from "../../expression/construct.ts";
+import { equation, name, nameIn, negate, number, power, product, relation, ZERO } from "../../expression/construct.ts";
 import { complexDomain } from "../../expression/domain.ts";
 import { alternativesOf, isEquation, sideDifference } from "../../expression/equations.ts";
 import { contains, type Expression, findAll, freeNames, isRoot } from "../../expression/expression.ts";
 import { gcd } from "../../polynomial/gcd.ts";
 import * as poly from "../../polynomial/multivariate.ts";
+import { polynomialAt } from "../../rewrite/coefficients.ts";
 import { decide, equalityTest, simplify, zeroTest } from "../../truth/index.ts";
 
 /**
@@ -78,14 +79,10 @@ function quotient(p: readonly Expression[], q: readonly Expression[], unknown: s
   return whereRational(() => {
     const kernels = new Kernels();
     const own = kernels.index(name(unknown));
-    const [above, below] = [p, q].map((one) => normalForm(polynomialFrom(one, unknown), kernels).numerator);
+    const [above, below] = [p, q].map((one) => normalForm(polynomialAt(one, name(unknown)), kernels).numerator);
     const rest = above && below && poly.divideExact(above, below);
     return rest && poly.coefficientsIn(rest, own).map((coefficient) => polynomialExpression(coefficient, kernels));
   }, undefined);
-}
-
-function polynomialFrom(coefficients: readonly Expression[], unknown: string): Expression {
-  return sum(...coefficients.map((coefficient, k) => product(coefficient, power(name(unknown), number(k)))));
 }
 
 function isRootOrI(e: Expression): boolean {
@@ -98,7 +95,7 @@ function squarefree(p: readonly Expression[], unknown: string): readonly Express
   return whereRational(() => {
     const kernels = new Kernels();
     const own = kernels.index(name(unknown));
-    const { numerator } = normalForm(polynomialFrom(p, unknown), kernels);
+    const { numerator } = normalForm(polynomialAt(p, name(unknown)), kernels);
     const part = poly.divideExact(numerator, gcd(numerator, poly.derivativeIn(numerator, own)));
     return part && poly.coefficientsIn(part, own).map((coefficient) => polynomialExpression(coefficient, kernels));
   }, undefined);
@@ -129,7 +126,7 @@ function nonVanishing(ratio: Expression, assumptions: readonly Expression[]): Eq
 }
 
 function raised(p: readonly Expression[], exponent: number, unknown: string): readonly Expression[] {
-  return zeroPolynomial(equation(power(polynomialFrom(p, unknown), number(exponent)), ZERO), unknown) ?? p;
+  return zeroPolynomial(equation(power(polynomialAt(p, name(unknown)), number(exponent)), ZERO), unknown) ?? p;
 }
 
 /** Whether two conditions of the form left = right state the same, up to a constant factor. */

@@ -4,7 +4,7 @@ import type { MarkKind, Scene } from "../../graph/scene.ts";
 import type { Inline, Line } from "../../notation/inline.ts";
 import { decimal, large, mathematics, sentenceCase, together, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
-import { name } from "../../notation/syntax.ts";
+import { equality, name } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import type { Answer, Digits } from "../answer.ts";
 import { inDegrees } from "./degrees.ts";
@@ -39,7 +39,7 @@ function placesOf({ kind, one, several }: (typeof CAPTIONED)[number], { marks, v
     const beside = decimalBeside(x, CAPTION_FIGURES, undefined);
     const isShort = text(x).length <= LONGEST_EXACT;
     if (!isShort && beside) return together(mathematics(name(variable)), decimal(beside));
-    return mathematics({ kind: "relation", comparisons: ["="], operands: [name(variable), present(x)] });
+    return mathematics(equality([name(variable), present(x)]));
   });
   const joined = places.flatMap((place, k): readonly Inline[] => [...(k === 0 ? [] : [words(k === places.length - 1 ? " and " : ", ")]), place]);
   return [words(`; ${own.length === 1 ? one : several} at `), ...joined];

@@ -3,7 +3,7 @@ import type { EvidenceLine as EvidenceWords } from "../../document/block.ts";
 import { type Expression, equal, findAll } from "../../expression/expression.ts";
 import { decimal, type Line, mathematics, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
-import type { Syntax } from "../../notation/syntax.ts";
+import { equality, type Syntax } from "../../notation/syntax.ts";
 import { decimals } from "./decimals.ts";
 import { decimalSyntax } from "./written-decimal.ts";
 
@@ -37,5 +37,5 @@ function sideLine(side: Expression, before: Expression | undefined): Line {
   const value = decimalOfBounded(side);
   if (value) return [decimal(value)];
   const written = present(side);
-  return [mathematics(before && !equal(before, side) ? { kind: "relation", comparisons: ["="], operands: [present(before), written] } : written)];
+  return [mathematics(before && !equal(before, side) ? equality([present(before), written]) : written)];
 }

@@ -3,7 +3,7 @@ import { contains, type Expression, termsOf } from "../../expression/expression.
 import type { Line } from "../../notation/inline.ts";
 import { aside, decimal, type Inline, large, listed, mathematics, together, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
-import { name, plus, type Syntax } from "../../notation/syntax.ts";
+import { equality, name, plus, type Syntax } from "../../notation/syntax.ts";
 import * as rational from "../../number/rational.ts";
 import { DEFAULT_DIGITS, type Digits } from "../answer.ts";
 import type { AnswerUnits } from "../units.ts";
@@ -87,14 +87,14 @@ function sidesOfValue(
 /** An equation for the value of a name. */
 function namedValue(key: string, value: Expression, showing: Showing): Inline {
   const { exact, beside } = sidesOfValue(key, value, showing);
-  return together(large({ kind: "relation", comparisons: exact.map(() => "="), operands: [name(key), ...exact] }), ...beside);
+  return together(large(equality([name(key), ...exact])), ...beside);
 }
 
 /** The same without the name, for the right side of an equation. */
 export function rightSide(key: string, value: Expression, showing: Showing): Inline {
   const { exact, beside } = sidesOfValue(key, value, showing);
   const [only] = exact;
-  const written: Syntax = only && exact.length === 1 ? only : { kind: "relation", comparisons: exact.slice(1).map(() => "="), operands: exact };
+  const written = only && exact.length === 1 ? only : equality(exact);
   return together(large(written), ...beside);
 }
 

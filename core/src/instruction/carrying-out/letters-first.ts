@@ -1,8 +1,9 @@
 import { type Step, step } from "../../derivation/step.ts";
 import { equation as equationOf, name, relation, ZERO } from "../../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute, withRanges } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
+import { equality } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
@@ -70,9 +71,7 @@ function signOf(letter: string, value: Expression): Expression | undefined {
 function isShort(one: Relation, unknowns: readonly string[]): boolean {
   return unknowns.every((unknown) => {
     const degrees = one.operands.map((side) => polynomialCoefficients(side, unknown)?.length ?? 0);
-    const places = text(one)
-      .split(/[^\p{L}\p{N}_]+/u)
-      .filter((word) => word === unknown).length;
+    const places = findAll(one, (part) => part.kind === "name" && part.name === unknown).length;
     return places <= 1 || (places === 2 && text(one).length <= LONGEST_FORMULA) || degrees.every((count) => count > 0 && count <= 3);
   });
 }
@@ -101,7 +100,7 @@ function numbersIn(
     if (used.size === 0) return [];
     const before = equationOf(name(unknown), value);
     const after = equationOf(name(unknown), own.values.get(unknown) ?? substitute(value, used));
-    const written = { kind: "relation", comparisons: ["="], operands: [present(name(unknown)), numbersWritten(present(value), used, environment)] } as const;
+    const written = equality([present(name(unknown)), numbersWritten(present(value), used, environment)]);
     return [step("put numbers in", [], { kind: "put in", before, values: used, after }, { written })];
   });
 }

@@ -8,7 +8,7 @@ import { withRanges } from "../../expression/substitute.ts";
 import { equationScene, systemScene } from "../../graph/solution-scene.ts";
 import { elaborate } from "../../notation/elaborate.ts";
 import { allOf, type Inline, type Line, mathematics, say, spaced, words } from "../../notation/inline.ts";
-import { name as nameSyntax, number, partsOfKind, type Syntax } from "../../notation/syntax.ts";
+import { equality, name as nameSyntax, number, partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import { solveForAllLetters } from "../../solve/equation.ts";
 import type { Domain, Solved } from "../../solve/solution.ts";
 import { solveSystem } from "../../solve/systems/system.ts";
@@ -92,8 +92,7 @@ const NAMED = 2;
 /** Set h(t) = 0 and solve for t: where a function or a whole formula is to have a value; else: solve the equation for x. */
 function said(written: Syntax, unknown: string, rest: readonly Inline[]): Line {
   const isLine = partsOfKind(written, "line").length > 0;
-  const equation: Syntax =
-    isLine || written.kind === "relation" || written.kind === "logic" ? written : { kind: "relation", comparisons: ["="], operands: [written, number(0)] };
+  const equation: Syntax = isLine || written.kind === "relation" || written.kind === "logic" ? written : equality([written, number(0)]);
   const isSet = equation !== written || (equation.kind === "relation" && equation.operands[0]?.kind === "apply");
   const lead = isSet ? [words("Set"), mathematics(equation), words("and solve for")] : [words("Solve"), mathematics(equation), words("for")];
   return spaced([...lead, mathematics(nameSyntax(unknown)), ...rest]);

@@ -8,7 +8,7 @@ import type { Syntax } from "../../notation/syntax.ts";
 import * as rational from "../../number/rational.ts";
 import { readable } from "../readable.ts";
 import { inParts, partsOf } from "./parts.ts";
-import { polarOf } from "./polar.ts";
+import { isShortAngle, polarOf } from "./polar.ts";
 import type { Arithmetic, Operation } from "./work.ts";
 import { inBrackets, sumOf, sumOfSquares, turnedOf, writtenExponential, writtenPolar } from "./written.ts";
 import { asPolar } from "./written-polar.ts";
@@ -159,13 +159,10 @@ function smallPower(written: Syntax & { kind: "power" }, { re, im }: Parts, n: n
   return value;
 }
 
-/** Angles whose sine and cosine are short, by the denominator of the part of a turn. */
-const SHORT_ANGLES: ReadonlySet<number> = new Set([1, 2, 3, 4, 5, 6, 8, 10, 12]);
-
 function byDeMoivre(written: Syntax & { kind: "power" }, base: Expression, parts: Parts, n: number, work: Arithmetic): Expression | undefined {
   const polar = polarOf(parts, work.known);
   const turn = polar && piMultiple(polar.angle);
-  if (!polar || !turn || !SHORT_ANGLES.has(Number(turn.den)) || freeNames(base).size > 0) return undefined;
+  if (!polar || !turn || !isShortAngle(turn) || freeNames(base).size > 0) return undefined;
   const total = rational.multiply(turn, rational.rational(n));
   const rest = withoutTurns(total);
   const size = readable(power(polar.modulus, number(n)));

@@ -2,6 +2,7 @@ import { angleNormalForm, hasAngles } from "../../canonical/angles.ts";
 import type { Parts } from "../../canonical/real-and-imaginary.ts";
 import { HALF, power, sum, TWO } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
+import type * as rational from "../../number/rational.ts";
 import { argumentOf, modulusOf } from "../../truth/index.ts";
 import { readable } from "../readable.ts";
 
@@ -17,3 +18,9 @@ export function polarOf({ re, im }: Parts, known: readonly Expression[]): { read
   const found = argumentOf({ re, im }, known);
   return found && { modulus: readableModulus({ re, im }), angle: readable(found.angle) };
 }
+
+/** Denominators of parts of a turn whose sine and cosine are short. */
+const SHORT_ANGLES: ReadonlySet<number> = new Set([1, 2, 3, 4, 5, 6, 8, 10, 12]);
+
+/** Whether sine and cosine of so many half turns are short. */
+export const isShortAngle = ({ den }: rational.Rational): boolean => SHORT_ANGLES.has(Number(den));

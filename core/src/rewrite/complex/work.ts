@@ -5,7 +5,7 @@ import type { Expression, NameRange } from "../../expression/expression.ts";
 import { holdsImaginary } from "../../expression/realness.ts";
 import { elaborate, NO_MEANINGS } from "../../notation/elaborate.ts";
 import { present } from "../../notation/present.ts";
-import { partsOfKind, type Syntax } from "../../notation/syntax.ts";
+import { equality, partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import { writtenText } from "../../notation/text.ts";
 import { inParts } from "./parts.ts";
 
@@ -46,8 +46,8 @@ export class Arithmetic {
     const [start, ...others] = sides;
     const last = others.at(-1);
     if (!start || !last) return;
-    const written: Syntax = { kind: "relation", comparisons: others.map(() => "="), operands: sides };
-    this.steps.push(step(rule, pieces, { kind: "equal", before: this.meaning(start), after: value ?? this.meaning(last) }, { written }));
+    const claim = { kind: "equal", before: this.meaning(start), after: value ?? this.meaning(last) } as const;
+    this.steps.push(step(rule, pieces, claim, { written: equality(sides) }));
   }
 
   /** The value of a written form as real and imaginary part, worked out from within; undefined where it has none that are found. */

@@ -5,7 +5,7 @@ import { type Expression, equal, factorsOf, findAll, isReciprocal, termsOf } fro
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import * as rational from "../../number/rational.ts";
-import { gcd } from "../../polynomial/gcd.ts";
+import { gcd, lcm } from "../../polynomial/gcd.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { simplify } from "../../truth/index.ts";
@@ -21,7 +21,7 @@ export function combineWithSteps(e: Expression): Rewriting {
     const kernels = new Kernels();
     const start = way.current;
     const terms = termsOf(start).map((term) => quotientOf(term, kernels));
-    const common = terms.map(({ below }) => below).reduce(leastCommonMultiple);
+    const common = terms.map(({ below }) => below).reduce(lcm);
     const numerators = terms.map(({ above, below }) => poly.multiply(above, quotient(common, below)));
     const shownDenominator = factoredExpression(common, kernels);
     const inverse = isNumber(shownDenominator, 1) ? ONE : power(shownDenominator, number(-1));
@@ -84,8 +84,4 @@ function quotientOf(term: Expression, kernels: Kernels): Quotient {
 
 function quotient(a: Polynomial, b: Polynomial): Polynomial {
   return poly.divideExact(a, b) ?? poly.ONE;
-}
-
-function leastCommonMultiple(a: Polynomial, b: Polynomial): Polynomial {
-  return poly.multiply(a, quotient(b, gcd(a, b)));
 }

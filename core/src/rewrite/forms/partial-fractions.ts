@@ -1,5 +1,6 @@
 import { factoredExpression } from "../../canonical/factored.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational, withContentApart } from "../../canonical/normal-form.ts";
+import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { chain, divide, equation, isNumber, logic, name as nameNode, number, power, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
@@ -105,21 +106,18 @@ function coefficientSteps({ unknowns, values, remainder, denominator, scale, fac
   });
   const withLetters = sum(...terms.map(({ letter, cofactor }) => product(nameNode(letter), factoredExpression(cofactor, kernels))));
   const multiplied = equation(top, withLetters);
-  const stated = (before: Expression, rule: Step): Step => ({
-    ...rule,
-    claim: { kind: "put in", before, values, after: substitute(before, values) },
-    written: present(before),
-  });
-  const nothing = { kind: "put in", before: multiplied, values, after: multiplied } as const;
+  const stated = <Name extends RuleName>(before: Expression, rule: Name, pieces: Pieces<Name>): Step =>
+    step(rule, pieces, { kind: "put in", before, values, after: substitute(before, values) }, { written: present(before) });
   const isSimple = factors.every(({ factor: part, multiplicity }) => multiplicity === 1 && poly.degreeIn(part, index) === 1);
   const zeros = isSimple ? factors.map(({ factor: part }) => zeroOf(part, index, kernels)) : [];
   const equations = isSimple
     ? zeros.map((zero) => simplifiedSides(substitute(multiplied, new Map([[nameOf(variable), zero]]))))
     : byPowers(top, terms, index, kernels);
   const places = zeros.map((zero) => equation(variable, zero));
-  const found = isSimple ? step("put in the zeros", [places], nothing) : step("compare coefficients of", [variable], nothing);
-  if (unknowns.length === 1) return [stated(multiplied, step("multiply the ansatz", [], nothing))];
-  return [stated(multiplied, step("multiply the ansatz", [], nothing)), stated(logic("and", equations), found)];
+  const first = stated(multiplied, "multiply the ansatz", []);
+  if (unknowns.length === 1) return [first];
+  const whole = logic("and", equations);
+  return [first, isSimple ? stated(whole, "put in the zeros", [places]) : stated(whole, "compare coefficients of", [variable])];
 }
 
 const nameOf = (e: Expression): string => (e.kind === "name" ? e.name : "");

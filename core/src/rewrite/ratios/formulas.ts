@@ -5,6 +5,9 @@ import type { Ratio } from "./known-angle.ts";
 /** The ratios that formulas are about; the others are their reciprocals. */
 export type Basic = Extract<Ratio, "sin" | "cos" | "tan">;
 
+/** Whether a ratio is one of those that formulas are about. */
+export const isBasic = (of: Ratio): of is Basic => of === "sin" || of === "cos" || of === "tan";
+
 /** Formulas for ratios of an angle by ratios of u and v. */
 export type Formulas<Name extends string = Basic> = Readonly<Record<Name, Syntax>>;
 

@@ -54,6 +54,9 @@ function atPlace({ halfTurns, isBeyond }: Place, reference: Expression): Express
   return isBeyond ? sum(axis, reference) : subtract(axis, reference);
 }
 
+/** So many quarter turns. */
+const atQuarter = (count: number): Expression => divide(product(number(count), PI), TWO);
+
 /** The places of one turn by the quadrants, from the first. */
 const PLACES: readonly Place[] = [
   { quadrant: 1, halfTurns: 0, isBeyond: true },
@@ -67,7 +70,7 @@ function anglesOfOneTurn(of: Ratio, value: Expression): readonly Expression[] | 
   const sign = constantSign(value);
   if (sign === undefined) return undefined;
   const size = sign < 0 ? negate(value) : value;
-  if (sign === 0) return ANGLES_OF_ZERO[of].map((halves) => divide(product(number(halves), PI), TWO));
+  if (sign === 0) return ANGLES_OF_ZERO[of].map(atQuarter);
   const bound = of === "sin" || of === "cos" ? "<=" : of === "sec" || of === "csc" ? ">=" : undefined;
   const fits = bound ? decide(relation(size, bound, ONE), []) : true;
   if (fits !== true) return fits === false ? [] : undefined;
@@ -128,7 +131,6 @@ export function angleInQuadrant({ letter, of, value, where }: StatedAngle): { re
   const [first, second] = ends.map(approximateValue).sort((a, b) => (a ?? 0) - (b ?? 0));
   if (first === undefined || second === undefined) return undefined;
   const quarter = Math.floor(first / (Math.PI / 2) + NEAR);
-  const atQuarter = (count: number): Expression => divide(product(number(count), PI), TWO);
   const isWithin = ends.every((end) => decide(chain([atQuarter(quarter), end, atQuarter(quarter + 1)], ["<=", "<="]), []) === true);
   if (!isWithin) return undefined;
   const place = placeAfter(quarter);
@@ -151,7 +153,6 @@ export function placeOf(value: Expression): Place | undefined {
   const guess = approximateValue(value);
   if (guess === undefined) return undefined;
   const quarter = Math.floor(guess / (Math.PI / 2));
-  const atQuarter = (count: number): Expression => divide(product(number(count), PI), TWO);
   if (constantSign(subtract(value, atQuarter(quarter))) !== 1 || constantSign(subtract(atQuarter(quarter + 1), value)) !== 1) return undefined;
   return placeAfter(quarter);
 }

@@ -1,12 +1,12 @@
 import { call, number, PI, product, subtract } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { piMultiple } from "../../expression/functions/arguments.ts";
-import { BY_DEFINITION, PYTHAGORAS } from "./formulas.ts";
+import { BY_DEFINITION, isBasic, PYTHAGORAS } from "./formulas.ts";
 import { inverseAsKnown, type KnownAngle, type Place, type Ratio, signIn } from "./known-angle.ts";
 import type { Way, Work } from "./work.ts";
 
 /** The angle as one that is known by a ratio: by its name, or as arctan 2 and the like. */
-function knownAngle(angle: Expression, work: Work): KnownAngle | undefined {
+export function knownAngle(angle: Expression, work: Work): KnownAngle | undefined {
   return angle.kind === "name" ? work.angles.get(angle.name) : inverseAsKnown(angle);
 }
 
@@ -25,8 +25,7 @@ const isCallOf = (value: Expression, of: Ratio): boolean => value.kind === "call
 /** Secant, cosecant and cotangent of any angle; sine, cosine and tangent where their reciprocal is known. */
 export const byReciprocal: Way = (of, angle, work) => {
   const own = { sin: "sin by csc", cos: "cos by sec", tan: "tan by cot", sec: "sec", csc: "csc", cot: "cot" } as const;
-  const isBasic = of === "sin" || of === "cos" || of === "tan";
-  if (isBasic && knownAngle(angle, work)?.ratio.of !== RECIPROCALS[of]) return undefined;
+  if (isBasic(of) && knownAngle(angle, work)?.ratio.of !== RECIPROCALS[of]) return undefined;
   return work.by(of, angle, { formula: BY_DEFINITION[own[of]], letters: { u: angle }, rule: "ratio by definition", pieces: [] });
 };
 
@@ -36,7 +35,7 @@ const RECIPROCALS = { sin: "csc", cos: "sec", tan: "cot" } as const;
 export const byPythagoras: Way = (of, angle, work) => {
   const known = knownAngle(angle, work);
   const place = known?.place;
-  if (!known || !place || (of !== "sin" && of !== "cos" && of !== "tan")) return undefined;
+  if (!known || !place || !isBasic(of)) return undefined;
   const isByTangent = known.ratio.of === "tan" || known.ratio.of === "cot";
   const letters = { u: angle };
   if (of === "tan" || (of === "sin" && isByTangent))
@@ -44,7 +43,7 @@ export const byPythagoras: Way = (of, angle, work) => {
   const formula = PYTHAGORAS[isByTangent && of === "cos" ? "cos by tan" : of];
   const word = of === "sin" ? "sine" : "cosine";
   const sign = signIn(place, of);
-  if (place.quadrant === 1 && place.halfTurns === 0) return work.by(of, angle, { formula, letters, rule: "ratio of an acute angle", pieces: [angle, word] });
+  if (isAcute(place)) return work.by(of, angle, { formula, letters, rule: "ratio of an acute angle", pieces: [angle, word] });
   return work.by(of, angle, {
     formula,
     letters,
@@ -55,6 +54,9 @@ export const byPythagoras: Way = (of, angle, work) => {
 };
 
 export const QUADRANTS: Readonly<Record<Place["quadrant"], string>> = { 1: "first", 2: "second", 3: "third", 4: "fourth" };
+
+/** Whether an angle lies in the first quadrant of the first turn. */
+export const isAcute = ({ quadrant, halfTurns }: Place): boolean => quadrant === 1 && halfTurns === 0;
 
 /** The acute angle between an angle and the nearer direction of the axis. */
 export function referenceAngle(angle: Expression, { halfTurns, isBeyond }: Place): Expression {

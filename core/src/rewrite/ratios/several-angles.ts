@@ -6,13 +6,10 @@ import { termsInOrder } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import * as integer from "../../number/integer.ts";
 import * as rational from "../../number/rational.ts";
-import { DIFFERENCE, DOUBLE, HALF_ANGLE, SUM, TRIPLE } from "./formulas.ts";
+import { type Basic, DIFFERENCE, DOUBLE, HALF_ANGLE, isBasic, SUM, TRIPLE } from "./formulas.ts";
 import { inverseAsKnown, placeOf, type Ratio, signIn } from "./known-angle.ts";
-import { QUADRANTS, referenceAngle } from "./one-angle.ts";
+import { isAcute, knownAngle, QUADRANTS, referenceAngle } from "./one-angle.ts";
 import type { Way, Work } from "./work.ts";
-
-type Basic = "sin" | "cos" | "tan";
-const isBasic = (of: Ratio): of is Basic => of === "sin" || of === "cos" || of === "tan";
 
 /** Parts of a turn whose ratios everyone knows: multiples of π/6, π/4 and π/5. */
 export const fromTable: Way = (of, angle) => {
@@ -27,7 +24,7 @@ const TABLE: ReadonlySet<number> = new Set([1, 2, 3, 4, 5, 6, 10]);
 export const byReferenceAngle: Way = (of, angle, work) => {
   const place = piMultiple(angle) && isBasic(of) ? placeOf(angle) : undefined;
   const reference = place && referenceAngle(angle, place);
-  if (!place || !reference || !isBasic(of) || (place.quadrant === 1 && place.halfTurns === 0)) return undefined;
+  if (!place || !reference || !isBasic(of) || isAcute(place)) return undefined;
   const formula = { kind: "call", name: of, args: [{ kind: "name", name: "u" }] } as const;
   return work.by(of, angle, { formula, letters: { u: reference }, sign: signIn(place, of), rule: "reference angle", pieces: [QUADRANTS[place.quadrant]] });
 };
@@ -142,10 +139,19 @@ export const bySum: Way = (of, angle, work) => {
 const together = (left: Syntax, operator: "+" | "-", right: Syntax): Syntax => ({ kind: "binary", operator, left, right });
 
 /** Parts of a turn from which others are put together, simpler ones first. */
-const PARTS = ["1/4", "1/3", "1/6", "1/5", "2/5", "1/10", "3/10", "5/12", "1/12"].map((part) => {
-  const [num = 0, den = 1] = part.split("/").map(Number);
-  return rational.rational(num, den);
-});
+const PARTS = (
+  [
+    [1, 4],
+    [1, 3],
+    [1, 6],
+    [1, 5],
+    [2, 5],
+    [1, 10],
+    [3, 10],
+    [5, 12],
+    [1, 12],
+  ] as const
+).map(([num, den]) => rational.rational(num, den));
 
 /** An acute part of a turn as a sum or difference of two that are known: π/12 as π/3 − π/4. */
 function splitTurn(angle: Expression): readonly [Expression, Expression] | undefined {
@@ -185,6 +191,5 @@ function double(of: Basic, angle: Expression, u: Expression, work: Work): Expres
 }
 
 function isKnownRatio(of: Ratio, u: Expression, work: Work): boolean {
-  const known = u.kind === "name" ? work.angles.get(u.name) : inverseAsKnown(u);
-  return work.known(of, u) !== undefined || known?.ratio.of === of;
+  return work.known(of, u) !== undefined || knownAngle(u, work)?.ratio.of === of;
 }

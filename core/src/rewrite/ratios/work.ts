@@ -5,7 +5,7 @@ import { type Expression, ExpressionMap } from "../../expression/expression.ts";
 import { piMultiple } from "../../expression/functions/arguments.ts";
 import { elaborate, meaningOf, NO_MEANINGS } from "../../notation/elaborate.ts";
 import { present, termsInOrder } from "../../notation/present.ts";
-import { fillIn, partsOfKind, plus, replaceIn, type Syntax } from "../../notation/syntax.ts";
+import { equality, fillIn, partsOfKind, plus, replaceIn, type Syntax } from "../../notation/syntax.ts";
 import { writtenText } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import { expand } from "../../truth/index.ts";
@@ -104,7 +104,7 @@ export class Work {
     const ratioOf = (e: Syntax): Syntax => ({ kind: "call", name: of, args: [e] });
     const sides = [ratioOf(this.written(angle)), ...(as ? [ratioOf(as)] : []), right, bare(numbers), present(value)];
     const different = sides.filter((side, k) => k === 0 || writtenText(side) !== writtenText(sides[k - 1] ?? side));
-    const written: Syntax = { kind: "relation", comparisons: different.slice(1).map(() => "="), operands: different };
+    const written = equality(different);
     this.steps.push(step(rule, pieces, { kind: "equal", before: call(of, angle), after: value }, { written }));
     return value;
   }

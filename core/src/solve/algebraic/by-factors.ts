@@ -51,20 +51,17 @@ export function solveByFactors(form: PolynomialForm, solve: (task: Task) => Solv
   const steps = parts.flatMap(({ part, solved }) => (degreeOf(part.base, task.unknown) > 1 ? inCase(relationOf(part.base), solved?.steps ?? []) : []));
   const found = gathered(parts.map(({ part, solved }) => ({ multiplicity: part.multiplicity, set: solved?.set })));
   // A factor without real roots adds nothing over the reals; where none has any, it stays as it is.
-  const listed = parts.flatMap(({ solved }) => (solved?.set.solutions ?? []).map((one) => alternatives(task.unknown, [one.values.get(task.unknown) ?? ZERO])));
   const without = parts.flatMap(({ part, solved }) => (solved?.set.solutions.length === 0 ? [part.base] : []));
-  const isSeen = listed.length > 0 && without.every((base) => findAll(base, isRoot).length === 0);
-  const last = isSeen ? listed : parts.flatMap(({ part, solved }) => listedOf(task.unknown, solved, part));
+  const isSeen = without.length < parts.length && without.every((base) => findAll(base, isRoot).length === 0);
+  const stated = (one: Solution): Expression => alternatives(task.unknown, [one.values.get(task.unknown) ?? ZERO]);
+  const last = parts.flatMap(({ part, solved }) => {
+    const own = (solved?.set.solutions ?? []).map(stated);
+    return isSeen || own.length > 0 ? own : [equation(part.base, ZERO)];
+  });
   chain.to(logic("or", last), "solve each", [task.unknown]);
   const finish = chain.steps[chain.steps.length - 1];
   const before = finish?.rule === "solve each" ? chain.steps.slice(0, -1) : chain.steps;
   return { steps: [...before, ...steps, ...(finish?.rule === "solve each" ? [finish] : [])], set: setOf(task, degree, found) };
-}
-
-/** The solutions of a factor, or the factor set to 0 where it has none. */
-function listedOf(unknown: string, solved: Solved | undefined, part: Factor): readonly Expression[] {
-  const solutions = solved?.set.solutions ?? [];
-  return solutions.length > 0 ? solutions.map((one) => alternatives(unknown, [one.values.get(unknown) ?? ZERO])) : [equation(part.base, ZERO)];
 }
 
 /** The way to the factors of a polynomial with numbers, each form set to 0; none where one look is enough. */

@@ -27,8 +27,7 @@ export function solveByPower(form: PolynomialForm, solve: Solve): Solved | undef
   if (present.length === 1) {
     const alone = equation(power(unknown, number(common)), readable(divide(negate(constant), leading)));
     const conditions = nonZero(leading, task.assumptions);
-    if (alone.kind !== "relation") return undefined;
-    if (equal(alone, task.equation)) return undefined;
+    if (alone.kind !== "relation" || equal(alone, task.equation)) return undefined;
     const solved = solve({ ...task, equation: alone });
     const isolated = step(
       "bring terms over",

@@ -4,8 +4,7 @@ import { contains, type Expression, equal, findAll, isReciprocal } from "../../e
 import { isNegated } from "../../expression/functions/arguments.ts";
 import { asName, say } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
-import type { Syntax } from "../../notation/syntax.ts";
-import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { equality } from "../../notation/syntax.ts";
 import { readable } from "../../rewrite/readable.ts";
 import { nonZero } from "../sifting/conditions.ts";
 import { type SolutionSet, type Solved, solution } from "../solution.ts";
@@ -37,7 +36,7 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
   else move(expandedSides(form), (claim) => step(dividesBy(task.equation, unknown) ? "factor and cancel" : "multiply out", [], claim));
   const right = readable(negate(constant));
   const collected = equation(product(slope, name(unknown)), right);
-  const written: Syntax = { kind: "relation", comparisons: ["="], operands: [writtenPolynomial([ZERO, slope], unknown), present(right)] };
+  const written = equality([writtenPolynomial([ZERO, slope], unknown), present(right)]);
   move(collected, (claim) => step("collect the unknown", [unknown], claim, { written }));
   const root = quotient(negate(constant), slope);
   const conditions = nonZero(slope, task.assumptions);
@@ -74,11 +73,6 @@ const onlyOne = (unknown: string, root: Expression, conditions: readonly Express
 const dividesBy = (e: Expression, unknown: string): boolean => findAll(e, (part) => isReciprocal(part) && contains(part, unknown)).length > 0;
 
 /** Both sides multiplied out, each as a polynomial in the unknown. */
-function expandedSides(form: PolynomialForm): ReturnType<typeof equation> {
-  const { unknown } = form.task;
-  const sides = [form.left, form.right].map((side) => {
-    const coefficients = polynomialCoefficients(side, unknown);
-    return coefficients ? polynomialFrom(coefficients, unknown) : side;
-  });
-  return equation(sides[0] ?? ZERO, sides[1] ?? ZERO);
+function expandedSides({ sides: [left, right], task: { unknown } }: PolynomialForm): ReturnType<typeof equation> {
+  return equation(polynomialFrom(left, unknown), polynomialFrom(right, unknown));
 }

@@ -1,11 +1,11 @@
-import { decimalLiteral, equation as equationOf, name, number, power, product, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { decimalLiteral, equation as equationOf, name, number, subtract, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import * as syntax from "../../notation/syntax.ts";
 import * as rational from "../../number/rational.ts";
-import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { polynomialAt, polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { zeroTest } from "../../truth/index.ts";
 import { type Task, Unsolvable } from "../solution.ts";
 
@@ -14,6 +14,8 @@ export interface PolynomialForm {
   readonly task: Task;
   readonly left: Expression;
   readonly right: Expression;
+  /** The coefficients of both sides. */
+  readonly sides: readonly [readonly Expression[], readonly Expression[]];
   readonly coefficients: readonly Expression[];
 }
 
@@ -21,7 +23,8 @@ export interface PolynomialForm {
 export function polynomialForm(task: Task): PolynomialForm | undefined {
   const [left = ZERO, right = ZERO] = task.equation.operands;
   // What cancels between the sides only still stands below: the equation has no value where it is 0.
-  if (!polynomialCoefficients(left, task.unknown) || !polynomialCoefficients(right, task.unknown)) return undefined;
+  const [ofLeft, ofRight] = [left, right].map((side) => polynomialCoefficients(side, task.unknown));
+  if (!ofLeft || !ofRight) return undefined;
   const coefficients = polynomialCoefficients(subtract(left, right), task.unknown);
   if (!coefficients) return undefined;
   const trimmed = [...coefficients];
@@ -34,7 +37,7 @@ export function polynomialForm(task: Task): PolynomialForm | undefined {
   const leading = trimmed.at(-1);
   const flipped = leading !== undefined && isNegated(leading) && !equal(right, ZERO) && trimmed.length > 2;
   const signed = flipped ? trimmed.map(opposite) : trimmed;
-  return { task, left, right, coefficients: signed.map((coefficient) => asTyped(coefficient, task.equation)) };
+  return { task, left, right, sides: [ofLeft, ofRight], coefficients: signed.map((coefficient) => asTyped(coefficient, task.equation)) };
 }
 
 /** Where the author typed decimals, coefficients are decimals again. */
@@ -47,9 +50,7 @@ function asTyped(coefficient: Expression, equation: Expression): Expression {
 }
 
 /** a_n x^n + … + a_0 from the coefficients. */
-export function polynomialFrom(coefficients: readonly Expression[], unknown: string): Expression {
-  return sum(...coefficients.map((coefficient, k) => (k === 0 ? coefficient : product(coefficient, power(name(unknown), number(k))))));
-}
+export const polynomialFrom = (coefficients: readonly Expression[], unknown: string): Expression => polynomialAt(coefficients, name(unknown));
 
 /** polynomial = 0 */
 export function zeroForm(form: PolynomialForm): Expression {
@@ -77,5 +78,5 @@ export function writtenPolynomial(coefficients: readonly Expression[], unknown: 
 
 /** polynomial = 0 as written by falling powers. */
 export function writtenZeroForm(form: PolynomialForm): Syntax {
-  return { kind: "relation", comparisons: ["="], operands: [writtenPolynomial(form.coefficients, form.task.unknown), syntax.number(0)] };
+  return syntax.equality([writtenPolynomial(form.coefficients, form.task.unknown), syntax.number(0)]);
 }

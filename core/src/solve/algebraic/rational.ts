@@ -4,7 +4,7 @@ import { type Claim, step } from "../../derivation/step.ts";
 import { equation, nameIn, product, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { termsOf } from "../../expression/expression.ts";
 import { say } from "../../notation/inline.ts";
-import { gcd } from "../../polynomial/gcd.ts";
+import { lcm } from "../../polynomial/gcd.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { expand, simplify } from "../../truth/index.ts";
@@ -22,7 +22,7 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
     const common = [left, right]
       .flatMap(termsOf)
       .map((term) => normalForm(term, kernels).denominator)
-      .reduce(leastCommonMultiple, poly.ONE);
+      .reduce(lcm, poly.ONE);
     if (poly.degreeIn(common, own) === 0) return undefined;
     // Where a denominator cancels between the sides, its zeros may be gained.
     const { denominator: reduced } = normalForm(subtract(left, right), kernels);
@@ -45,5 +45,3 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
     return { steps: [first, ...solved.steps], set: { ...solved.set, reason } };
   }, undefined);
 }
-
-const leastCommonMultiple = (p: poly.Polynomial, q: poly.Polynomial): poly.Polynomial => poly.multiply(p, poly.divideExact(q, gcd(p, q)) ?? q);

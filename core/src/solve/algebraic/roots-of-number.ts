@@ -5,18 +5,15 @@ import { type Expression, equal, freeNames } from "../../expression/expression.t
 import { piMultiple } from "../../expression/functions/arguments.ts";
 import { say } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
-import type { Syntax } from "../../notation/syntax.ts";
+import { equality, name as nameSyntax, type Syntax } from "../../notation/syntax.ts";
 import * as rational from "../../number/rational.ts";
 import { inParts, partsOf } from "../../rewrite/complex/parts.ts";
-import { polarOf } from "../../rewrite/complex/polar.ts";
+import { isShortAngle, polarOf } from "../../rewrite/complex/polar.ts";
 import { turnedOf, writtenExponential, writtenPolar } from "../../rewrite/complex/written.ts";
 import { readable } from "../../rewrite/readable.ts";
 import { type Solved, solution } from "../solution.ts";
 import { quotient } from "../values.ts";
 import type { PolynomialForm } from "./polynomial-form.ts";
-
-/** Parts of a turn whose sine and cosine are short, by their denominators. */
-const SHORT_ANGLES: ReadonlySet<number> = new Set([1, 2, 3, 4, 5, 6, 8, 10, 12]);
 
 /**
  * z^n = c over the complex numbers: n numbers of the size |c|^(1/n), the first at the n-th part of the angle of c, the others after equal
@@ -41,7 +38,7 @@ export function solveByRootsOfNumber(form: PolynomialForm): Solved | undefined {
   const written: Syntax = {
     kind: "logic",
     operator: "or",
-    items: roots.map(({ written: own }) => ({ kind: "relation", comparisons: ["="], operands: [{ kind: "name", name: unknown }, own] })),
+    items: roots.map(({ written: own }) => equality([nameSyntax(unknown), own])),
   };
   const z = power(nameIn(task.equation, unknown), number(degree));
   const after = alternatives(unknown, values);
@@ -50,7 +47,7 @@ export function solveByRootsOfNumber(form: PolynomialForm): Solved | undefined {
   if (!equal(alone, task.equation)) steps.push(step("bring terms over", [z], { kind: "equivalent", unknown, before: task.equation, after: alone }));
   const inPolar = writtenPolar(polar.modulus, polar.angle);
   if (!equal(polar.angle, ZERO))
-    steps.push(step("in polar form", [polar.modulus, polar.angle], { kind: "equal", before: c, after: c }, { written: chainOf([present(c), inPolar]) }));
+    steps.push(step("in polar form", [polar.modulus, polar.angle], { kind: "equal", before: c, after: c }, { written: equality([present(c), inPolar]) }));
   const claim = { kind: "equivalent", unknown, before: alone, after } as const;
   steps.push(step("roots of a number", [radius, divide(sum(polar.angle, product(TWO, PI, name("k"))), number(degree)), `${degree - 1}`], claim, { written }));
   if (roots.some(({ isWorkedOut }) => isWorkedOut)) steps.push(step("simplify values", [], { kind: "equivalent", unknown, before: after, after }));
@@ -68,12 +65,10 @@ export function solveByRootsOfNumber(form: PolynomialForm): Solved | undefined {
   };
 }
 
-const chainOf = (operands: readonly Syntax[]): Syntax => ({ kind: "relation", comparisons: operands.slice(1).map(() => "="), operands });
-
 /** The number of a size and angle, as real and imaginary part where these are short. */
 function rootAt(radius: Expression, angle: Expression): { readonly value: Expression; readonly written: Syntax; readonly isWorkedOut: boolean } {
   const turn = piMultiple(angle);
-  const isShort = turn !== undefined && SHORT_ANGLES.has(Number(turn.den));
+  const isShort = turn !== undefined && isShortAngle(turn);
   const value = isShort ? inParts(product(radius, turnedOf(angle))) : undefined;
   if (value) return { value, written: writtenPolar(radius, angle), isWorkedOut: true };
   return { value: product(radius, power(E, product(I, angle))), written: writtenExponential(radius, angle), isWorkedOut: false };

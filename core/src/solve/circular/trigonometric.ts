@@ -9,6 +9,7 @@ import * as rational from "../../number/rational.ts";
 import { factor } from "../../polynomial/factor-over-rationals.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
+import { polynomialAt } from "../../rewrite/coefficients.ts";
 import { asOneWave } from "../../rewrite/forms/angle-forms.ts";
 import { asSumOfWaves } from "../../rewrite/harmonics.ts";
 import { asFamily, equalityTest, missesZero, simplify } from "../../truth/index.ts";
@@ -266,7 +267,7 @@ function byOneFunction(angular: Angular, solve: Solve): Solved | undefined {
 
 function substituteKernel(p: Polynomial, kernels: Kernels, index: number, by: Expression): Expression {
   const coefficients = poly.coefficientsIn(p, index).map((coefficient) => polynomialExpression(coefficient, kernels));
-  return sum(...coefficients.map((coefficient, k) => product(coefficient, power(by, number(k)))));
+  return polynomialAt(coefficients, by);
 }
 
 /** a sin θ + b cos θ = c as one wave; without c the tangent alone says it. */

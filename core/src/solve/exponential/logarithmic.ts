@@ -59,7 +59,7 @@ export function solveLogarithmic(task: Task, solve: Solve): Solved | undefined {
     steps.push(step("join the logarithms", [], { kind: "implies", unknown, before: task.equation, after: joined, done: times }));
   }
   const done = equal(base, E) ? ({ kind: "function", name: "exp" } as const) : ({ kind: "base", base } as const);
-  steps.push(step("raise to the power", [base], { kind: "implies", unknown, before: joined, after: raised, done: done }));
+  steps.push(step("raise to the power", [base], { kind: "implies", unknown, before: joined, after: raised, done }));
   return {
     steps: [...steps, ...solved.steps],
     set: {

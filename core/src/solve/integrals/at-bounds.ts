@@ -12,7 +12,7 @@ import { extendedSum, infinityOf } from "../../expression/infinity.ts";
 import type { DefiniteIntegral } from "../../expression/integral.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
-import type { Syntax } from "../../notation/syntax.ts";
+import { equality, type Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { decide } from "../../truth/index.ts";
 import type { Confirmed, IntegralFound } from "./found.ts";
@@ -99,8 +99,7 @@ function difference(integral: DefiniteIntegral, f: Expression, start: End, stop:
   // What is 0 at the lower bound is not worth a difference.
   const isWorth = infinityOf(total) === undefined && !equal(low, ZERO) && text(value) !== `${text(high)} - ${text(low)}`;
   const minus: readonly Syntax[] = isWorth ? [{ kind: "binary", operator: "-", left: present(high), right: present(low) }] : [];
-  const operands = [present(integral), ...minus, present(value)];
-  const written: Syntax = { kind: "relation", comparisons: operands.slice(1).map(() => "="), operands };
+  const written = equality([present(integral), ...minus, present(value)]);
   const claim = { kind: "integral", before: integral, antiderivative: f, ends: [low, high], after: value } as const;
   const { lower, upper } = integral;
   const end =

@@ -7,7 +7,7 @@ import { type Claim, type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, product, relation, subtract, tuple, ZERO } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { present } from "../../notation/present.ts";
-import type { Syntax } from "../../notation/syntax.ts";
+import { equality, type Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { simplify, zeroTest } from "../../truth/index.ts";
 import { filledIn } from "../sifting/filled-in.ts";
@@ -116,7 +116,7 @@ function distinctValues(points: readonly OptimumPoint[]): readonly (readonly Opt
 /** The values of a point put into a function, and what it comes to there: 3³ − 3·3 = 18. */
 function valueWritten(of: Expression, { values, value, integers }: OptimumPoint): { readonly written?: Syntax } {
   const filled = integers.length === 0 ? filledIn(of, values, value) : undefined;
-  return filled ? { written: { kind: "relation", comparisons: ["="], operands: [filled, present(value)] } } : {};
+  return filled ? { written: equality([filled, present(value)]) } : {};
 }
 
 /** The same for a derivative, with its sign: 8/2³ = 1 > 0. */

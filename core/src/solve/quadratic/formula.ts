@@ -4,7 +4,7 @@ import { type Expression, equal, findAll, freeNames } from "../../expression/exp
 import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { parse } from "../../notation/parse.ts";
 import { present } from "../../notation/present.ts";
-import { fillIn, type Syntax } from "../../notation/syntax.ts";
+import { equality, fillIn, name as nameSyntax, type Syntax } from "../../notation/syntax.ts";
 import { text, writtenText } from "../../notation/text.ts";
 import { simplifyWithSteps } from "../../rewrite/forms/shortest.ts";
 import { readable } from "../../rewrite/readable.ts";
@@ -34,7 +34,7 @@ export function formula(given: Quadratic): Solved {
   const literal = subtract(power(q.b, TWO), product(number(4), q.a, q.c));
   const filledIn = fillIn(DISCRIMINANT, written);
   const sides = writtenText(filledIn) === text(discriminant) ? [filledIn] : [filledIn, present(discriminant)];
-  const shown: Syntax = { kind: "relation", comparisons: sides.map(() => "="), operands: [{ kind: "name", name: "D" }, ...sides] };
+  const shown = equality([nameSyntax("D"), ...sides]);
   chain.fact({ kind: "equal", before: literal, after: discriminant }, "discriminant", [], { written: shown });
   const centre = divide(negate(q.b), product(TWO, q.a));
   const real = domain === "complex" ? ({ kind: "two", conditions: [] } as const) : realSquareRoots(discriminant, assumptions);
@@ -46,7 +46,7 @@ export function formula(given: Quadratic): Solved {
     const root = readable(centre);
     const double = fillIn(DOUBLE_ROOT, written);
     chain.to(alternatives(unknown, [root]), "quadratic formula", [], {
-      written: { kind: "relation", comparisons: ["="], operands: [{ kind: "name", name: unknown }, double] },
+      written: equality([nameSyntax(unknown), double]),
       conditions: q.conditions,
     });
     chain.restate(alternatives(unknown, [root]), "simplify values", []);
@@ -60,7 +60,7 @@ export function formula(given: Quadratic): Solved {
   const filled = exactRoot
     ? fillIn(FORMULA_WITH_ROOT, new Map([...written, ["S", present(exactRoot)]]))
     : fillIn(FORMULA, new Map([...written, ["D", present(discriminant)]]));
-  const line: Syntax = { kind: "relation", comparisons: ["="], operands: [{ kind: "name", name: unknown }, filled] };
+  const line = equality([nameSyntax(unknown), filled]);
   const direct = [sum, subtract].map((join) => divide(join(negate(q.b), sqrt(discriminant)), product(TWO, q.a)));
   // With a perfect square of letters, √(s²) is |s|; both signs are taken, so s may stand for it.
   if (!exactRoot) chain.to(alternatives(unknown, direct), "quadratic formula", [], { written: line, conditions: [...q.conditions, ...conditions] });

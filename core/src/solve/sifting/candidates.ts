@@ -4,11 +4,11 @@ import { opposite } from "../../expression/equations.ts";
 import { contains, type Expression, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
-import { fillIn, type Syntax } from "../../notation/syntax.ts";
+import type { Syntax } from "../../notation/syntax.ts";
 import { writtenText } from "../../notation/text.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import type { Rejected, SolutionSet, Task } from "../solution.ts";
-import { saysSame } from "./filled-in.ts";
+import { saysSame, withValuesWritten } from "./filled-in.ts";
 
 /** Most candidates that are put back before the reader's eyes, and the longest line that shows one. */
 const MOST_CANDIDATES = 6;
@@ -40,7 +40,7 @@ function heldAgainst({ equation: asked, unknown, assumptions }: Task, values: Re
     ) !== true
   )
     return undefined;
-  const filled = fillIn(present(asked), new Map([[unknown, present(value)]]));
+  const filled = withValuesWritten(asked, new Map([[unknown, value]]));
   const shown = filled.kind === "relation" ? { ...filled, comparisons: [differ ? "!=" : "="] as const } : undefined;
   const said = [equation(name(unknown), value)] as const;
   const isShown = shown && writtenText(shown).length <= LONGEST && freeNames(statement).size === 0 && saysSame(shown, [left, right]);
@@ -74,7 +74,7 @@ function leftOut({ unknown, assumptions }: Task, { values, fails }: Rejected): S
   if (statement?.kind !== "relation") return undefined;
   const pieces = [equation(name(unknown), value), fails.condition] as const;
   const isZero = statement.comparisons.join() === "=";
-  const filled = isZero ? fillIn(present(opposite(fails.condition)), new Map([[unknown, present(value)]])) : undefined;
+  const filled = isZero ? withValuesWritten(opposite(fails.condition), new Map([[unknown, value]])) : undefined;
   const written = filled && saysSame(filled, statement.operands) ? { written: filled } : {};
   return step(fails.isGiven ? "not as given" : "not defined there", pieces, { kind: "holds", statement }, written);
 }

@@ -2,10 +2,10 @@ import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { present } from "../../notation/present.ts";
-import { fillIn, type Syntax } from "../../notation/syntax.ts";
+import type { Syntax } from "../../notation/syntax.ts";
 import { writtenText } from "../../notation/text.ts";
 import { decide } from "../../truth/index.ts";
+import { withValuesWritten } from "../sifting/filled-in.ts";
 import type { Solution } from "../solution.ts";
 
 /** More solutions, and longer lines, are put back in the evidence alone. */
@@ -24,8 +24,7 @@ function checked(equations: readonly Expression[], values: ReadonlyMap<string, E
     "and",
     equations.map((one) => substitute(one, values)),
   );
-  const written = new Map([...values].map(([unknown, value]): readonly [string, Syntax] => [unknown, present(value)]));
-  const items = equations.map((one) => fillIn(present(one), written));
+  const items = equations.map((one) => withValuesWritten(one, values));
   const [only] = items;
   const shown: Syntax = only && items.length === 1 ? only : { kind: "logic", operator: "and", items };
   if (writtenText(shown).length > LONGEST || decide(statement, []) !== true || statement.kind !== "logic") return undefined;

@@ -6,7 +6,7 @@ import { contains, type Expression, freeNames } from "../../expression/expressio
 import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
-import { plus, type Syntax } from "../../notation/syntax.ts";
+import { equality, plus, type Syntax } from "../../notation/syntax.ts";
 import { gcd } from "../../polynomial/gcd.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
@@ -43,7 +43,7 @@ export function literalElimination(
     const terms = unknowns.flatMap((unknown, k) =>
       poly.isZero(row[k] ?? poly.ZERO) ? [] : [writtenPolynomial([ZERO, written(row[k] ?? poly.ZERO)], unknown)],
     );
-    return { kind: "relation", comparisons: ["="], operands: [terms.reduce(plus), present(written(row[n] ?? poly.ZERO))] };
+    return equality([terms.reduce(plus), present(written(row[n] ?? poly.ZERO))]);
   };
   const steps: Step[] = [];
   /** The row without an unknown: p · row − q · other, divided by what all entries share. */
