@@ -167,20 +167,24 @@ function formed(e: Syntax, values: Values, world: World): Complex {
       return e.otherwise ? at(e.otherwise) : NONE;
     }
     case "root":
-      return e.index === undefined ? NONE : realRoot(e.body, e.index);
+      return e.index === undefined ? NONE : (realRoots(e.body)[e.index - 1] ?? NONE);
     default:
       return NONE;
   }
 }
 
-/** The k-th real root of a polynomial from the left, by a look at every hundredth; not a number for the complex ones behind them. */
-function realRoot(body: Syntax, index: number): Complex {
+const rootsOf = new WeakMap<Syntax, readonly Complex[]>();
+
+/** The real roots of a polynomial from the left, by a look at every hundredth; the complex ones behind them are not found. */
+function realRoots(body: Syntax): readonly Complex[] {
+  const known = rootsOf.get(body);
+  if (known) return known;
   const free = [..."tuvwxyz"].find((name) => Number.isNaN(evaluate(body, {}, "real").re) && isDefined(evaluate(body, { [name]: ONE }, "real")));
-  if (free === undefined) return NONE;
-  const f = (x: number): number => evaluate(body, { [free]: complexOf(x) }, "real").re;
+  const f = (x: number): number => (free === undefined ? Number.NaN : evaluate(body, { [free]: complexOf(x) }, "real").re);
   const crossings = Array.from({ length: 6000 }, (_, k) => (k - 3000.5) / 100).filter((x) => f(x) * f(x + 0.01) < 0);
-  const start = crossings[index - 1];
-  return start === undefined ? NONE : complexOf(bisected(f, start, start + 0.01));
+  const roots = crossings.map((start) => complexOf(bisected(f, start, start + 0.01)));
+  rootsOf.set(body, roots);
+  return roots;
 }
 
 /** A change of sign between two places, halved down to doubles. */
