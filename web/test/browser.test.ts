@@ -63,8 +63,8 @@ describe("an instructor's whole way", () => {
     await author.sees("≈", "[data-testid=line-2]");
     await author.sees("4.41421", "[data-testid=line-2]");
     await author.seesVerdict(2, "nailed");
-    await author.press("5 steps");
-    await author.sees("Write the left side as a square", "[data-testid=line-2]");
+    await author.press("4 steps");
+    await author.sees("Complete the square", "[data-testid=line-2]");
     await author.sees("Put back", "aside");
     await author.sees(/both sides are equal/, "aside");
     await author.sees(/they agree to 30 digits/, "aside");
@@ -200,12 +200,34 @@ describe("an instructor's whole way", () => {
       const below = parts.find((part) => part.textContent === "(x−1)(x+1)");
       if (below instanceof HTMLElement) below.click();
     });
-    await author.press("expand the part (x - 1) (x + 1)");
-    await author.page.keyboard.press("Enter");
+    await author.press("expand: 2x/(x² − 1)");
     await author.seesVerdict(6, "nailed");
+    await author.sees("Expand the part", "[data-testid=line-6]");
     await author.sees("x2−1", "[data-testid=line-6] .parted");
+    await author.sees("Multiply every term by every term; collect like terms", "[data-testid=line-6]");
     await author.page.locator("[data-testid=line-6] ::-p-text(steps)").click();
     await author.sees("Put the new form of", "[data-testid=line-6]");
+    await author.saved();
+  });
+
+  it("walks through the parts of a stated equation with the arrow keys, and rewrites one of them", async () => {
+    await author.write("y = (x + 1)^2 - e^(2x)");
+    await (await author.page.waitForSelector("[data-testid=line-7] [role=group]"))?.focus();
+    const chosen = (): Promise<string> => author.page.$eval("[data-testid=line-7] [aria-live]", (element) => element.textContent ?? "");
+    const heard: string[] = [];
+    for (const key of ["ArrowDown", "ArrowDown", "ArrowRight", "ArrowUp", "ArrowDown"] as const) {
+      await author.page.keyboard.press(key);
+      heard.push(await chosen());
+    }
+    expect(heard).toEqual(["(x + 1)² − e^(2x)", "(x + 1)²", "e^(2x)", "(x + 1)² − e^(2x)", "(x + 1)²"].map((part) => `chosen: ${part}`));
+    await author.page.waitForSelector("[data-testid=line-7] li button");
+    await author.page.keyboard.press("Enter");
+    expect(await author.page.evaluate(() => document.activeElement?.getAttribute("aria-label"))).toMatch(/^expand: y = /);
+    await author.page.keyboard.press("Enter");
+    await author.seesVerdict(8, "nailed");
+    await author.sees("x2+2x+1", "[data-testid=line-8] .parted");
+    await author.press("remove line 8");
+    await author.press("remove line 7");
     await author.saved();
   });
 

@@ -63,19 +63,32 @@ function plotOf(points: readonly Position[], style: string): string {
   return `\\addplot[${style}] coordinates {${points.map(pair).join(" ")}};`;
 }
 
-function curvePgf({ label, pieces, hatching = [], dots = [], bars = [], mesh }: PictureCurve, index: number, named: boolean): readonly string[] {
+/** The shaft that an arrow's head is drawn at the end of; it only gives the direction. */
+const HEAD = 1e-3;
+
+function curvePgf({ label, pieces, hatching = [], dots = [], bars = [], arrows = [], mesh }: PictureCurve, index: number, named: boolean): readonly string[] {
   const colour = colourOf(index);
   if (mesh) return surfacePgf(mesh, colour, colourOf(index + 1));
   const thin = [...hatching, ...bars].map((line) => plotOf(line, `${colour}, very thin, forget plot`));
   const thick = pieces.map((piece) => plotOf(piece, `${colour}, ${dashOf(index)}, thick, forget plot`));
   const points = dots.length > 0 ? [plotOf(dots, `${colour}, only marks, mark=*, forget plot`)] : [];
+  const heads = arrows.map(({ at: [x, y], direction: [dx, dy] }) => {
+    const back = HEAD / (Math.hypot(dx, dy) || 1);
+    return plotOf(
+      [
+        [x - dx * back, y - dy * back],
+        [x, y],
+      ],
+      `${colour}, -stealth, forget plot`,
+    );
+  });
   const legend = named
     ? [
         `\\addlegendimage{${colour}, ${dots.length > 0 && pieces.length === 0 ? "only marks, mark=*" : `${dashOf(index)}, thick`}}`,
         `\\addlegendentry{${textLatex(label)}}`,
       ]
     : [];
-  return [...thin, ...thick, ...points, ...legend];
+  return [...thin, ...thick, ...heads, ...points, ...legend];
 }
 
 /** The numbers of axes whose unit is not that of the coordinates. */

@@ -3,6 +3,8 @@ import { name, subtract, tuple } from "../expression/construct.ts";
 import { contains, type Expression, findAll, freeNames } from "../expression/expression.ts";
 import { piMultiple } from "../expression/functions/arguments.ts";
 import { family } from "../expression/functions/registry.ts";
+import { ANGLE_EXTENT, angleCurve, angleMarks } from "./items/angle.ts";
+import { arrowCurve, arrowExtent } from "./items/arrow.ts";
 import { dataCurve, dataExtent } from "./items/data.ts";
 import { fieldCurve, fieldExtent } from "./items/field.ts";
 import { domainEnds, drawnRange, functionCurve, isOn, rangeOf, valuesAlong } from "./items/function.ts";
@@ -55,7 +57,7 @@ export function plot(items: readonly GraphItem[], view: View, ownMarks?: readonl
 }
 
 /** What is drawn with equal scales where no window is asked for. */
-const PLANAR: ReadonlySet<GraphItem["kind"]> = new Set(["implicit", "parametric", "region", "point", "field"]);
+const PLANAR: ReadonlySet<GraphItem["kind"]> = new Set(["implicit", "parametric", "region", "point", "field", "arrow", "angle"]);
 
 function curveOf(item: GraphItem, index: number, view: View, window: Window, path: Curve | undefined): Curve {
   switch (item.kind) {
@@ -77,6 +79,10 @@ function curveOf(item: GraphItem, index: number, view: View, window: Window, pat
       const at = position(item.x, item.y);
       return { kind: "point", label: item.label, expression: tuple([item.x, item.y]), pieces: [], dots: at ? [at] : [] };
     }
+    case "arrow":
+      return arrowCurve(item);
+    case "angle":
+      return angleCurve(item, index);
   }
 }
 
@@ -104,6 +110,10 @@ function extentOf(item: GraphItem, view: View, path: Curve | undefined, reach: n
       const at = position(item.x, item.y);
       return at ? [at] : [];
     }
+    case "arrow":
+      return arrowExtent(item);
+    case "angle":
+      return ANGLE_EXTENT;
   }
 }
 
@@ -168,6 +178,7 @@ function marksOfItems(items: readonly GraphItem[], view: View): readonly Mark[] 
     ...indexed.flatMap(({ item, index }) => {
       if (item.kind === "implicit") return implicitMarks(item, view, index);
       if (item.kind === "region") return regionMarks(item, view, index);
+      if (item.kind === "angle") return angleMarks(item, index);
       return item.kind === "parametric" ? parametricMarks(item, index) : [];
     }),
     ...crossings,

@@ -43,6 +43,8 @@ export interface Instruction {
   /** Words or marks by which it begins; the first that matches in the registry reads the line. */
   readonly begins: (sentence: Sentence) => boolean;
   readonly read: (sentence: Sentence) => Reading;
+  /** Its sentences that rewrite {E}, as they are offered for a part of a line; {x} is one of the letters in it. */
+  readonly rewrites?: readonly string[];
   /** Other spellings of its sentences. */
   readonly spellings?: readonly Spelling[];
 }

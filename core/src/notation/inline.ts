@@ -1,14 +1,13 @@
 import type { Expression } from "../expression/expression.ts";
 import { statedWhole } from "../expression/whole.ts";
-import type { PartedLatex } from "./parts.ts";
 import { present } from "./present.ts";
 import { name, type Syntax } from "./syntax.ts";
 
 /** What stands in a line of a document. Mathematics is its written form: each rendering makes of it what it needs. */
 export type Inline =
   | { readonly kind: "words"; readonly text: string }
-  /** In running text, or by itself with room for full-size fractions; its parts may be chosen on the bench. */
-  | { readonly kind: "mathematics"; readonly written: Syntax; readonly large?: true; readonly parts?: PartedLatex }
+  /** In running text, or by itself with room for full-size fractions; `choosable` where its parts may be chosen to be rewritten. */
+  | { readonly kind: "mathematics"; readonly written: Syntax; readonly large?: true; readonly choosable?: true }
   /** A unit by itself. */
   | { readonly kind: "unit"; readonly unit: string }
   /** lim, with where a variable goes below it, before what the limit is taken of. */
@@ -27,6 +26,8 @@ export const mathematics = (written: Syntax): Inline => ({ kind: "mathematics", 
 export const large = (written: Syntax): Inline => ({ kind: "mathematics", written, large: true });
 /** Mathematics with room for full-size fractions. */
 export const atFullSize = (piece: Inline): Inline => (piece.kind === "mathematics" ? { ...piece, large: true } : piece);
+/** Mathematics whose parts may be chosen. */
+export const choosable = (piece: Inline): Inline => (piece.kind === "mathematics" ? { ...piece, choosable: true } : piece);
 export const decimal = (written: Syntax): Inline => ({ kind: "decimal", written });
 export const together = (...inlines: readonly Inline[]): Inline => ({ kind: "together", inlines });
 export const aside = (...inlines: readonly Inline[]): Inline => ({ kind: "aside", inlines });

@@ -1,26 +1,51 @@
-import type { Expression } from "../expression/expression.ts";
 import { writtenLatex } from "./latex.ts";
-import { present } from "./present.ts";
-import type { Syntax } from "./syntax.ts";
+import { writtenPlain } from "./plain.ts";
+import { partsOf, partsOfKind, type Syntax } from "./syntax.ts";
 import { writtenText } from "./text.ts";
 
-/** An expression typeset so that its parts can be found again: part k carries \\htmlData{part=k} and is `parts[k]` in the notation. */
+/** A part of a formula that can be chosen. */
+export interface Part {
+  /** In the notation, as a sentence names it. */
+  readonly text: string;
+  /** As it is read out. */
+  readonly plain: string;
+  /** The letters in it. */
+  readonly letters: readonly string[];
+  readonly isWhole: boolean;
+  /** The smallest part around it, by its number; undefined for an outermost one. */
+  readonly within: number | undefined;
+}
+
+/** A formula typeset so that its parts can be found again: part k carries \\htmlData{part=k} and is `parts[k]`; inner parts come first. */
 export interface PartedLatex {
   readonly latex: string;
-  readonly parts: readonly string[];
+  readonly parts: readonly Part[];
 }
 
 /** The kinds of parts that are worth choosing: single letters and numbers are not. */
 const CHOSEN: ReadonlySet<Syntax["kind"]> = new Set(["binary", "times", "power", "call", "fraction"]);
 
-/** The LaTeX of an expression with its parts marked, and these parts in the notation, by the number of their mark. */
-export function latexWithParts(e: Expression): PartedLatex {
-  const parts: string[] = [];
+/** The LaTeX of a written form with its parts marked. */
+export function latexWithParts(written: Syntax): PartedLatex {
+  const found: Syntax[] = [];
   const mark = (part: Syntax, latex: string): string => {
     if (!CHOSEN.has(part.kind)) return latex;
-    parts.push(writtenText(part));
-    return `\\htmlData{part=${parts.length - 1}}{${latex}}`;
+    found.push(part);
+    return `\\htmlData{part=${found.length - 1}}{${latex}}`;
   };
-  const latex = writtenLatex(present(e), mark);
+  const latex = mark(written, writtenLatex(written, mark));
+  const parts = found.map((part, k): Part => {
+    // What holds a part is typeset after it.
+    const around = found.findIndex((other, index) => index > k && holds(other, part));
+    return {
+      text: writtenText(part),
+      plain: writtenPlain(part),
+      letters: [...new Set(partsOfKind(part, "name").map(({ name }) => name))],
+      isWhole: part === written,
+      within: around < 0 ? undefined : around,
+    };
+  });
   return { latex, parts };
 }
+
+const holds = (whole: Syntax, part: Syntax): boolean => partsOf(whole).some((inner) => inner === part || holds(inner, part));

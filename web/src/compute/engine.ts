@@ -2,6 +2,7 @@ import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
 import type { Picture } from "@nail-down/core/graph/picture";
 import type { Window } from "@nail-down/core/graph/scene";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
+import type { PartRewrite } from "@nail-down/core/instruction/part-rewrites";
 import type { Settings } from "@nail-down/core/instruction/settings";
 import type { Preview, Reply, Request } from "./messages.ts";
 
@@ -40,6 +41,13 @@ export class Engine {
   async drawFigure(lines: readonly string[]): Promise<FigurePicture | undefined> {
     const reply = await this.#ask({ kind: "draw", lines });
     if (reply.kind === "draw") return reply.figure;
+    throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
+  }
+
+  /** What a sentence that rewrites a part of a line would come to; undefined where it changes nothing. */
+  async rewrite(lines: readonly string[], line: number, sentence: string): Promise<PartRewrite | undefined> {
+    const reply = await this.#ask({ kind: "rewrite", lines, line, sentence });
+    if (reply.kind === "rewrite") return reply.rewrite;
     throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
   }
 

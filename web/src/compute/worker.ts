@@ -1,4 +1,5 @@
 import { runDefended } from "@nail-down/core/instruction/defended";
+import { partRewrite } from "@nail-down/core/instruction/part-rewrites";
 import { faultReport, figureOf, pictureOf } from "@nail-down/core/instruction/report";
 import type { Settings } from "@nail-down/core/instruction/settings";
 import { type Line, readLine, runWorking } from "@nail-down/core/instruction/working";
@@ -22,6 +23,8 @@ function answer(request: Request): Reply {
       const line = runWorking(request.lines, memory, settings).lines.at(-1);
       return { kind: "draw", id: request.id, picture: line && pictureOf(line, request.window), figure: line && figureOf(line) };
     }
+    case "rewrite":
+      return { kind: "rewrite", id: request.id, rewrite: partRewrite(request.lines, request.line, request.sentence, memory, settings) };
     case "read":
       return { kind: "read", id: request.id, preview: preview(request.before, request.source) };
   }

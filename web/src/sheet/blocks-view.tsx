@@ -10,13 +10,14 @@ import { DerivationView } from "./derivation-view.tsx";
 import { FigureView } from "./graph/figure-view.tsx";
 import { GraphView } from "./graph/graph-view.tsx";
 import type { GraphActions, GraphPlace } from "./graph/place.ts";
-import { Inlines, type ProposeRewrite } from "./inlines.tsx";
+import { Inlines } from "./inlines.tsx";
+import type { Rewriting } from "./parted-formula.tsx";
 import { TableView } from "./table-view.tsx";
 
 /** Where blocks stand on the bench, and what can be done from them. */
 interface Bench {
   readonly place: GraphPlace;
-  readonly propose: ProposeRewrite;
+  readonly rewriting: Rewriting;
   readonly actions: GraphActions;
 }
 
@@ -99,7 +100,7 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
     case "display":
       return (
         <div className="py-1">
-          <Inlines line={block.line} propose={bench.propose} />
+          <Inlines line={block.line} rewriting={bench.rewriting} />
         </div>
       );
     case "results":
@@ -108,7 +109,7 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
           {block.items.map((item, index) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: results have no identity but their place
             <li key={index} className="py-1">
-              <Inlines line={item} propose={bench.propose} />
+              <Inlines line={item} rewriting={bench.rewriting} />
             </li>
           ))}
         </ul>
@@ -116,18 +117,18 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
     case "paragraph":
       return (
         <p className={PARAGRAPHS[block.role]}>
-          <Inlines line={block.line} propose={bench.propose} />
+          <Inlines line={block.line} rewriting={bench.rewriting} />
         </p>
       );
     case "set aside":
       return block.items.map((item, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: candidates have no identity but their place
         <p key={index} className="text-[0.92em] text-steel">
-          <em>set aside:</em> <Inlines line={item} propose={bench.propose} />
+          <em>set aside:</em> <Inlines line={item} rewriting={bench.rewriting} />
         </p>
       ));
     case "table":
-      return <TableView headings={block.headings} rows={block.rows} show={(line) => <Inlines line={line} propose={bench.propose} />} />;
+      return <TableView headings={block.headings} rows={block.rows} show={(line) => <Inlines line={line} rewriting={bench.rewriting} />} />;
     case "measures":
       return (
         <ul className="my-1 list-none text-[0.95em]">
@@ -142,11 +143,11 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
                 {use}
               </button>
               <span>
-                = <Inlines line={value} propose={bench.propose} />
+                = <Inlines line={value} rewriting={bench.rewriting} />
               </span>
               {shown.length > 0 && (
                 <span>
-                  <Inlines line={shown} propose={bench.propose} />
+                  <Inlines line={shown} rewriting={bench.rewriting} />
                 </span>
               )}
             </li>

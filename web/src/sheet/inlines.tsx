@@ -1,31 +1,27 @@
 import { decimalSign, type Inline, type Line, withMarks } from "@nail-down/core/notation/inline";
 import { limitSignLatex, writtenLatex } from "@nail-down/core/notation/latex";
-import type { PartedLatex } from "@nail-down/core/notation/parts";
 import { unitLatex } from "@nail-down/core/units/typeset";
-import { useState } from "react";
-import { Mathematics, PartedMathematics } from "../parts/mathematics.tsx";
+import { Mathematics } from "../parts/mathematics.tsx";
+import { PartedFormula, type Rewriting } from "./parted-formula.tsx";
 
-/** Puts an instruction for the line into the writing line: the rewrite and the part it is for. */
-export type ProposeRewrite = (rewrite: string, part: string) => void;
-
-/** Words and mathematics in a line; where `propose` is told, parts of a formula can be chosen. */
-export function Inlines({ line, propose }: { readonly line: Line; readonly propose?: ProposeRewrite }) {
-  return <Each inlines={withMarks(line)} {...(propose ? { propose } : {})} />;
+/** Words and mathematics in a line; where `rewriting` is told, parts of what may be rewritten can be chosen. */
+export function Inlines({ line, rewriting }: { readonly line: Line; readonly rewriting?: Rewriting }) {
+  return <Each inlines={withMarks(line)} {...(rewriting ? { rewriting } : {})} />;
 }
 
 /** The inlines as they are, one after the other. */
-function Each({ inlines, propose }: { readonly inlines: Line; readonly propose?: ProposeRewrite }) {
+function Each({ inlines, rewriting }: { readonly inlines: Line; readonly rewriting?: Rewriting }) {
   // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a line have no identity but their place
-  return inlines.map((inline, index) => <InlineView key={index} inline={inline} {...(propose ? { propose } : {})} />);
+  return inlines.map((inline, index) => <InlineView key={index} inline={inline} {...(rewriting ? { rewriting } : {})} />);
 }
 
-function InlineView({ inline, propose }: { readonly inline: Inline; readonly propose?: ProposeRewrite }) {
+function InlineView({ inline, rewriting }: { readonly inline: Inline; readonly rewriting?: Rewriting }) {
   switch (inline.kind) {
     case "words":
       return inline.text;
     case "mathematics":
-      return inline.parts && propose ? (
-        <Parted parted={inline.parts} propose={propose} />
+      return inline.choosable && rewriting ? (
+        <PartedFormula written={inline.written} rewriting={rewriting} />
       ) : (
         <Mathematics latex={writtenLatex(inline.written)} large={inline.large === true} />
       );
@@ -42,45 +38,16 @@ function InlineView({ inline, propose }: { readonly inline: Inline; readonly pro
     case "together":
       return (
         <span className="inline-block">
-          <Each inlines={inline.inlines} {...(propose ? { propose } : {})} />
+          <Each inlines={inline.inlines} {...(rewriting ? { rewriting } : {})} />
         </span>
       );
     case "aside":
       return (
         <span className="mx-2 text-[0.92em] text-steel">
-          <Each inlines={inline.inlines} {...(propose ? { propose } : {})} />
+          <Each inlines={inline.inlines} {...(rewriting ? { rewriting } : {})} />
         </span>
       );
     case "source":
       return <code className="font-mono text-[0.86em]">{inline.text}</code>;
   }
-}
-
-const REWRITES = ["simplify", "expand", "factor", "combine"] as const;
-
-/** A value whose parts can be clicked; the rewrites that are offered for the chosen part are put into the writing line. */
-function Parted({ parted, propose }: { readonly parted: PartedLatex; readonly propose: ProposeRewrite }) {
-  const [chosen, setChosen] = useState<number>();
-  const part = chosen === undefined ? undefined : parted.parts[chosen];
-  return (
-    <>
-      <PartedMathematics latex={parted.latex} chosen={chosen} choose={(next) => setChosen(next === chosen ? undefined : next)} />
-      {part !== undefined && (
-        <span className="mt-1 flex gap-3 font-sans text-[0.8em] text-steel">
-          this part:
-          {REWRITES.map((rewrite) => (
-            <button
-              key={rewrite}
-              type="button"
-              aria-label={`${rewrite} the part ${part}`}
-              className="underline decoration-dotted underline-offset-4 hover:text-copper"
-              onClick={() => propose(rewrite, part)}
-            >
-              {rewrite}
-            </button>
-          ))}
-        </span>
-      )}
-    </>
-  );
 }

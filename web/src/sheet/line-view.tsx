@@ -2,13 +2,14 @@ import { foundBlocks, printedBlock } from "@nail-down/core/composition/line";
 import type { Known } from "@nail-down/core/document/author-words";
 import { derivationBlock } from "@nail-down/core/document/derivation";
 import type { FaultReport, LineReport } from "@nail-down/core/instruction/line-report";
-import type { Line } from "@nail-down/core/notation/inline";
+import type { Inline, Line } from "@nail-down/core/notation/inline";
 import { Folded } from "../parts/folded.tsx";
 import { Words } from "../parts/mathematics.tsx";
 import { Nail } from "../parts/nail.tsx";
 import { BlocksView } from "./blocks-view.tsx";
 import type { GraphPlace } from "./graph/place.ts";
-import { Inlines, type ProposeRewrite } from "./inlines.tsx";
+import { Inlines } from "./inlines.tsx";
+import type { Rewriting } from "./parted-formula.tsx";
 
 export interface LineActions {
   /** Opens the line's source for editing. */
@@ -17,8 +18,8 @@ export interface LineActions {
   /** Puts (n) into the writing line. */
   readonly refer: () => void;
   readonly remove: () => void;
-  /** Puts a rewrite of this line's result, or of a part of it, into the writing line. */
-  readonly propose: ProposeRewrite;
+  /** Adds a line. */
+  readonly add: (source: string) => void;
   /** Puts an instruction into the writing line. */
   readonly write: (instruction: string) => void;
   /** Replaces this line. */
@@ -26,6 +27,9 @@ export interface LineActions {
   /** Writes a reason into the margin of a line. */
   readonly giveReason: (line: number, words: string) => void;
 }
+
+/** Whether the parts of a formula may be chosen, so that a click on it is no wish to edit the line. */
+const isChoosable = (inline: Inline): boolean => inline.kind === "mathematics" && inline.choosable === true;
 
 /** A numbered line on the sheet: sentence, result, steps, the reason in the margin and the nail at the end. */
 export function LineView({
@@ -49,6 +53,7 @@ export function LineView({
 }) {
   const { because } = report.printing;
   const found = report.error ? [] : foundBlocks(report, { detail: "answer", known, forAuthor: true });
+  const rewriting: Rewriting = { ...place, take: actions.add };
   const way = derivationBlock(report.way, "every step");
   return (
     <li
@@ -65,22 +70,37 @@ export function LineView({
         ({number})
       </button>
       <div className="min-w-0 overflow-x-auto overflow-y-hidden">
-        <button
-          type="button"
-          onClick={actions.edit}
-          className="block w-full cursor-text text-left"
-          {...(report.prints ? { title: `edit line ${number}` } : { "aria-label": `edit line ${number}: ${report.source}` })}
-        >
-          {report.ignored ? (
-            <span className="text-steel">{report.source || " "}</span>
-          ) : report.prints ? (
-            <BlocksView blocks={[printedBlock(report.prints, known, letter)]} place={place} propose={actions.propose} actions={actions} />
-          ) : report.sentence.length === 0 ? (
-            <code className="font-mono text-[0.85em]">{report.source}</code>
-          ) : (
-            <Sentence line={report.sentence} />
-          )}
-        </button>
+        {report.sentence.some(isChoosable) ? (
+          <div className="flex flex-wrap">
+            <div className="max-w-full">
+              <Inlines line={report.sentence} rewriting={rewriting} />
+            </div>
+            <button
+              type="button"
+              onClick={actions.edit}
+              aria-label={`edit line ${number}: ${report.source}`}
+              title={`edit line ${number}`}
+              className="min-w-10 flex-1 cursor-text self-stretch"
+            />
+          </div>
+        ) : (
+          <button
+            type="button"
+            onClick={actions.edit}
+            className="block w-full cursor-text text-left"
+            {...(report.prints ? { title: `edit line ${number}` } : { "aria-label": `edit line ${number}: ${report.source}` })}
+          >
+            {report.ignored ? (
+              <span className="text-steel">{report.source || " "}</span>
+            ) : report.prints ? (
+              <BlocksView blocks={[printedBlock(report.prints, known, letter)]} place={place} rewriting={rewriting} actions={actions} />
+            ) : report.sentence.length === 0 ? (
+              <code className="font-mono text-[0.85em]">{report.source}</code>
+            ) : (
+              <Sentence line={report.sentence} />
+            )}
+          </button>
+        )}
         {report.error && <FaultView fault={report.error} take={actions.replace} />}
         {report.notes?.map((note) => (
           <p key={note} className="text-[0.88em] text-steel italic">
@@ -88,7 +108,7 @@ export function LineView({
           </p>
         ))}
         <div className="pl-5">
-          <BlocksView blocks={found} place={place} propose={actions.propose} actions={actions} />
+          <BlocksView blocks={found} place={place} rewriting={rewriting} actions={actions} />
           {report.answer?.kind === "truth" && report.answer.reason && <ReasonOffer reason={report.answer.reason} known={known} take={actions.giveReason} />}
         </div>
       </div>
@@ -118,7 +138,7 @@ export function LineView({
       {way.length > 0 && (
         <div className="col-span-2 col-start-2 min-w-0">
           <Folded label={report.steps.length === 1 ? "1 step" : `${report.steps.length} steps`}>
-            <BlocksView blocks={way} place={place} propose={actions.propose} actions={actions} />
+            <BlocksView blocks={way} place={place} rewriting={rewriting} actions={actions} />
           </Folded>
         </div>
       )}

@@ -125,7 +125,7 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
                   },
                   select: () => dispatch(bench.selected(index)),
                   refer: () => writing.current?.insert(`(${number})`),
-                  propose: (rewrite, part) => writing.current?.insert(`${rewrite} the part ${part} of (${number})`),
+                  add,
                   replace: (line) => change(working.map((one, k) => (k === index ? line : one))),
                   giveReason: (line, words) => change(working.map((one, k) => (k === line - 1 ? `${one} because "${words}"` : one))),
                   write: (instruction) => writing.current?.insert(instruction),

@@ -24,7 +24,16 @@ export type GraphItem =
     }
   | { readonly kind: "field"; readonly label: string; readonly across: Expression; readonly up: Expression; readonly directed: boolean }
   | { readonly kind: "data"; readonly label: string; readonly points: readonly DataPoint[] }
-  | { readonly kind: "point"; readonly label: string; readonly x: Expression; readonly y: Expression };
+  | { readonly kind: "point"; readonly label: string; readonly x: Expression; readonly y: Expression }
+  | { readonly kind: "arrow"; readonly label: string; readonly from: Place; readonly to: Place }
+  /** An angle on the unit circle. */
+  | { readonly kind: "angle"; readonly label: string; readonly value: Expression };
+
+/** A point of the plane by its exact coordinates. */
+export interface Place {
+  readonly x: Expression;
+  readonly y: Expression;
+}
 
 /** The part of the axis on which a function is drawn. */
 export interface Domain {

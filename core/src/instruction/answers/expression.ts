@@ -1,7 +1,6 @@
 import type { Block } from "../../document/block.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
-import { type Line, large, mathematics, sentenceCase, words } from "../../notation/inline.ts";
-import { latexWithParts } from "../../notation/parts.ts";
+import { choosable, type Line, large, mathematics, sentenceCase, words } from "../../notation/inline.ts";
 import { writtenPlain } from "../../notation/plain.ts";
 import { present } from "../../notation/present.ts";
 import { partsOfKind } from "../../notation/syntax.ts";
@@ -21,12 +20,10 @@ export function valueLine(answer: Answer & { readonly kind: "expression" }): Lin
   const { conditions, digits, written, shownIn, units } = answer;
   const value = shownValue(answer);
   const unit = shownIn?.text ?? units?.value;
-  // Parts with letters may be chosen on the bench.
-  const parts = freeNames(value).size > 0 && value.kind !== "tuple" && !written ? latexWithParts(value) : undefined;
   const own = valueAndBeside(value, unit, digits);
   const exact = large(written ?? own.exact);
-  const shown = parts && exact.kind === "mathematics" ? { ...exact, parts } : exact;
-  return [shown, ...own.beside, ...conditionsAside(conditions)];
+  const mayRewrite = freeNames(value).size > 0 && value.kind !== "tuple" && !written;
+  return [mayRewrite ? choosable(exact) : exact, ...own.beside, ...conditionsAside(conditions)];
 }
 
 /** The longest left side that is written before a value. */

@@ -3,8 +3,9 @@ import { type Step, step } from "../../derivation/step.ts";
 import { chain, MINUS_ONE, name, power, product, sum, tuple } from "../../expression/construct.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
-import type { Syntax } from "../../notation/syntax.ts";
-import { text } from "../../notation/text.ts";
+import { present } from "../../notation/present.ts";
+import { replaceIn, type Syntax } from "../../notation/syntax.ts";
+import { text, writtenText } from "../../notation/text.ts";
 import type { Known, Rewriting } from "../../rewrite/forms/way.ts";
 import { asTyped } from "../../rewrite/typed.ts";
 import { decide } from "../../truth/index.ts";
@@ -102,11 +103,22 @@ function withAtLeastOne(steps: readonly Step[], before: Expression, after: Expre
 }
 
 function ofPart(start: Expression, part: Expression, before: readonly Step[], known: Known, rewrite: Rewrite): Outcome {
-  const { expression, steps, conditions } = rewrite(part, known);
-  const after = replacePart(start, part, expression);
-  const put = step("put the part back", [part], { kind: "equal", before: start, after }, { conditions });
-  return valueOutcome(start, after, [...before, ...steps, put], conditions, known.assumptions, DEFAULT_DIGITS);
+  const { expression, steps, conditions, written } = rewrite(part, known);
+  const putBack = (whole: Expression): Step =>
+    step("put the part back", [part], { kind: "equal", before: whole, after: replacePart(whole, part, expression) }, { conditions });
+  if (start.kind === "relation") {
+    const changed = start.operands.filter((side) => occurs(part, side)).map(putBack);
+    return relationOutcome(replacePart(start, part, expression), [...before, ...steps, ...changed], conditions, known);
+  }
+  const own = written ? { written: withPart(start, part, written) } : {};
+  const put = { ...putBack(start), ...own };
+  const outcome = valueOutcome(start, replacePart(start, part, expression), [...before, ...steps, put], conditions, known.assumptions, DEFAULT_DIGITS);
+  return outcome.answer?.kind === "expression" ? { ...outcome, answer: { ...outcome.answer, ...own } } : outcome;
 }
+
+/** The whole as it is written, with a part in a form that the canonical one would undo. */
+const withPart = (whole: Expression, part: Expression, written: Syntax): Syntax =>
+  replaceIn(present(whole), (one) => (writtenText(one) === text(part) ? written : undefined));
 
 function ofRelation(start: Expression & { kind: "relation" }, before: readonly Step[], known: Known, rewrite: Rewrite): Outcome {
   const sides = start.operands.map((side) => rewrite(side, known));
@@ -114,8 +126,16 @@ function ofRelation(start: Expression & { kind: "relation" }, before: readonly S
     sides.map(({ expression }) => expression),
     start.comparisons,
   );
-  const steps = [...before, ...sides.flatMap((side) => side.steps)];
-  const conditions = sides.flatMap((side) => side.conditions);
+  return relationOutcome(
+    after,
+    [...before, ...sides.flatMap((side) => side.steps)],
+    sides.flatMap((side) => side.conditions),
+    known,
+  );
+}
+
+/** A relation with its sides rewritten, as far as the steps to it are proven. */
+function relationOutcome(after: Expression, steps: readonly Step[], conditions: readonly Expression[], known: Known): Outcome {
   const { check, verdicts } = stepsCheck(steps, [...known.assumptions, ...conditions]);
   return {
     answer: { kind: "expression", value: after, conditions, digits: DEFAULT_DIGITS },

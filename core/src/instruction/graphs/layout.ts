@@ -1,6 +1,8 @@
+import { realAndImaginary } from "../../canonical/real-and-imaginary.ts";
 import { call, name as nameNode, number, product, subtract } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
+import { arrowsOf, COMPLEX_AXES, isNotReal, isPathOfNumbers } from "../../graph/complex-plane.ts";
 import { rangeOf } from "../../graph/items/function.ts";
 import type { Domain, GraphItem, View } from "../../graph/items/item.ts";
 import type { Slider } from "../../graph/scene.ts";
@@ -34,13 +36,15 @@ export function laidOut(graph: WrittenGraph, chosen: ReadonlyMap<string, Express
   const region = where && put(where);
   const free = new Set([...filled.flatMap(namesOf), ...(region ? freeNames(region) : [])]);
   const isOpen = (letter: string): boolean => !asked.has(letter) && (set.has(letter) || environment.quantities.has(letter));
-  const axes = axesOf(filled, asked, isOpen, region !== undefined);
+  const inNumbers = filled.some(isOfNumbers);
+  const axes = inNumbers ? COMPLEX_AXES : axesOf(filled, asked, isOpen, region !== undefined);
   const moving = [...free].filter((letter) => isOpen(letter) && !axes.includes(letter) && !filled.some((item) => polarAngle(item, asked) === letter));
   const found = moving.map((letter) => sliderOf(letter, set.get(letter), options.sliders.get(letter), environment));
   const state = new Map(found.map(({ slider, value }) => [slider.name, value]));
   const given = asked.has(axes[0]) ? undefined : givenRange(axes[0], environment);
   const settled = filled.map((item) => mapItem(item, (e) => substitute(e, state)));
-  const shown = settled.map((item) => onPart(given, drawnItem(item, { ranges, axes, environment, put, where: region && substitute(region, state), graph })));
+  const place: Place = { ranges, axes, environment, put, where: region && substitute(region, state), graph };
+  const shown = settled.flatMap((item) => (inNumbers ? numberItems(item, place) : [onPart(given, drawnItem(item, place))]));
   const alone = shown.find(({ kind }) => kind === "surface");
   if (alone && shown.length > 1) throw new CannotDo("a surface is drawn alone");
   if (!alone && where) throw new CannotDo("“where” bounds the region of a surface z = …, and there is none here");
@@ -83,11 +87,18 @@ function mapItem(item: Written, change: (e: Expression) => Expression): Written 
   const expression = change(item.expression);
   switch (item.kind) {
     case "expression":
+      return {
+        ...item,
+        expression,
+        summands: item.summands.map((one) => ({ ...one, expression: change(one.expression) })),
+        ...(item.on ? { on: { ...item.on, from: change(item.on.from), to: change(item.on.to) } } : {}),
+      };
     case "function":
       return { ...item, expression, ...(item.on ? { on: { ...item.on, from: change(item.on.from), to: change(item.on.to) } } : {}) };
     case "equation":
     case "condition":
     case "slopes":
+    case "angle":
       return { ...item, expression };
     case "pair":
       return { ...item, expression, x: change(item.x), y: change(item.y) };
@@ -158,6 +169,21 @@ function axesOf(items: readonly Written[], asked: ReadonlySet<string>, isOpen: (
   return [first, inPlane.find((one) => one !== first) ?? left];
 }
 
+/** Whether complex numbers are to be drawn: one, a sum of such, or a path. */
+function isOfNumbers(item: Written): boolean {
+  if (item.kind !== "expression") return false;
+  return [item, ...item.summands].some(({ expression }) => isNotReal(expression)) || isPathOfNumbers(item.expression);
+}
+
+/** What is drawn of a complex number, or of a path of such numbers. @throws CannotDo for what is neither. */
+function numberItems(item: Written, place: Place): readonly GraphItem[] {
+  const { label, expression } = item;
+  if (item.kind === "pair") return [pathOrPoint(label, item.x, item.y, place)];
+  if (item.kind !== "expression") throw new CannotDo(`complex numbers are drawn as arrows, and ${label} is no number: draw it by itself`);
+  const parts = freeNames(expression).size > 0 ? realAndImaginary(expression) : undefined;
+  return parts ? [pathOrPoint(label, parts.re, parts.im, place)] : arrowsOf(label, expression, item.summands);
+}
+
 interface Place {
   readonly ranges: readonly AxisRange[];
   readonly axes: readonly [string, string];
@@ -198,6 +224,9 @@ function drawnItem(item: Written, place: Place): GraphItem {
       const points = item.rows.flatMap(([x, y, error = item.error]) => (x && y ? [{ x, y, error: Math.abs(numeric(error, place.environment)) }] : []));
       return { kind: "data", label, points };
     }
+    case "angle":
+      closed([]);
+      return { kind: "angle", label, value: expression };
     case "expression":
       closed([variable]);
       return { kind: "function", label, expression, ...(item.on ? { on: item.on } : {}) };

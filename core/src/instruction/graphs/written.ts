@@ -1,5 +1,6 @@
 import { isNumber, sqrt, subtract, ZERO } from "../../expression/construct.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
+import type { Summand } from "../../graph/complex-plane.ts";
 import type { Domain } from "../../graph/items/item.ts";
 import { type Inline, mathematics, words } from "../../notation/inline.ts";
 import { writtenPlain } from "../../notation/plain.ts";
@@ -7,16 +8,19 @@ import { present } from "../../notation/present.ts";
 import { partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import type { Sentence } from "../reading/sentence.ts";
 import { NO_OPTIONS, type Options, readOptions } from "./options.ts";
+import { summandsOf } from "./summands.ts";
 
 /** What an item of a graph is, before it is known which names have values; a function also with the units of its numbers as factors. */
 export type Written = { readonly label: string; readonly expression: Expression } & (
-  | { readonly kind: "expression"; readonly measured: Expression; readonly on?: Domain }
+  | { readonly kind: "expression"; readonly measured: Expression; readonly on?: Domain; readonly summands: readonly Summand[] }
   | { readonly kind: "function"; readonly left: string; readonly measured: Expression; readonly on?: Domain }
   | { readonly kind: "equation" }
   | { readonly kind: "condition" }
   | { readonly kind: "pair"; readonly x: Expression; readonly y: Expression }
   | { readonly kind: "field"; readonly across: Expression; readonly up: Expression }
   | { readonly kind: "slopes" }
+  /** An angle, to be drawn on the unit circle. */
+  | { readonly kind: "angle" }
   | { readonly kind: "data"; readonly rows: readonly (readonly Expression[])[]; readonly error: Expression }
 );
 
@@ -111,6 +115,10 @@ function bareItem(sentence: Sentence): Written {
     return { kind: "slopes", label: `slope ${writtenPlain(written)}`, expression: sentence.mean(written) };
   }
   if (takesWord(sentence, "data")) return dataItem(sentence);
+  if (takesWord(sentence, "angle")) {
+    const written = sentence.written("the angle, such as A or 5pi/6", STOPS, true);
+    return { kind: "angle", label: `angle ${writtenPlain(written)}`, expression: sentence.mean(written) };
+  }
   const written = sentence.written("something to draw, such as y = x^2", STOPS, true);
   return plainItem(written, sentence);
 }
@@ -140,7 +148,8 @@ function plainItem(written: Syntax, sentence: Sentence): Written {
     return { kind: "pair", label, expression, x, y };
   }
   if (expression.kind === "logic") return { kind: "condition", label, expression };
-  if (expression.kind !== "relation") return { kind: "expression", label, expression, measured: sentence.measured(written) };
+  if (expression.kind !== "relation")
+    return { kind: "expression", label, expression, measured: sentence.measured(written), summands: summandsOf(written, (part) => sentence.mean(part)) };
   if (expression.comparisons.some((comparison) => comparison !== "=")) return { kind: "condition", label, expression };
   const [left, right, ...more] = expression.operands;
   if (!left || !right || more.length > 0) return sentence.fail("one “=” was expected in what is drawn, or an inequality", written.span);

@@ -10,6 +10,7 @@ export const COLLECT: Instruction = {
   purpose: "Orders an expression by powers of a name.",
   forms: ["collect E in x"],
   examples: [["collect a x + b x^2 + c x in x"]],
+  rewrites: ["collect {E} in {x}"],
   begins: (sentence) => sentence.peekWords("collect"),
   read: (sentence) => {
     sentence.takeWords("collect");

@@ -12,6 +12,7 @@ export const COMBINE: Instruction = {
     { typed: "write {E} as one|a single fraction", means: "combine {E}" },
     { typed: "put {E} over a common denominator", means: "combine {E}" },
   ],
+  rewrites: ["combine {E}"],
   begins: (sentence) => sentence.peekWords("combine"),
   read: (sentence) => {
     sentence.takeWords("combine");

@@ -11,6 +11,7 @@ export const COMPLETE_SQUARE: Instruction = {
   forms: ["complete the square in E [for x]"],
   examples: [["complete the square in x^2 + 4x + 3"]],
   spellings: [{ typed: "complete the square of|for {E}", means: "complete the square in {E}" }],
+  rewrites: ["complete the square in {E} for {x}"],
   begins: (sentence) => sentence.peekWords("complete", "the", "square"),
   read: (sentence) => {
     sentence.takeWords("complete", "the", "square");

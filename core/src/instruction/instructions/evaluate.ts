@@ -7,6 +7,7 @@ import { name as nameNode, sum, ZERO } from "../../expression/construct.ts";
 import { valueStated } from "../../expression/equations.ts";
 import { contains, type Expression, equal, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { givenOutside, isIndefiniteIntegral } from "../../expression/integral.ts";
+import { unitCircleScene } from "../../graph/unit-circle.ts";
 import { present } from "../../notation/present.ts";
 import { name, partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
@@ -91,7 +92,12 @@ export const EVALUATE: Instruction = {
         const ofLine = said.kind === "line" ? lineUnits(environment, said.line) : {};
         const own = askedFor(said, environment);
         const units = ofLine.units ? ofLine : answerUnits(environment, [], { value: valueSaid(said, sentence.measured(said)) });
-        return shown({ ...outcome, ...(outcome.answer ? { answer: { ...outcome.answer, ...units, ...own } } : {}) }, shownIn);
+        const angles = [...environment.angles.values()].filter(({ angle }) => angle.kind === "name" && contains(start, angle.name));
+        const pictured = angles.length > 0 ? () => unitCircleScene(angles) : outcome.pictured;
+        return shown(
+          { ...outcome, ...(pictured ? { pictured } : {}), ...(outcome.answer ? { answer: { ...outcome.answer, ...units, ...own } } : {}) },
+          shownIn,
+        );
       },
     };
   },

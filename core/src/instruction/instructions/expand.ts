@@ -18,6 +18,7 @@ export const EXPAND: Instruction = {
     { typed: "multiply out {E}", means: "expand {E}" },
     { typed: "expand out {E}", means: "expand {E}" },
   ],
+  rewrites: ["expand {E}", "expand {E} only products", "expand {E} only powers", "expand {E} only trig"],
   begins: (sentence) => sentence.peekWords("expand"),
   read: (sentence) => {
     sentence.takeWords("expand");

@@ -15,6 +15,7 @@ export const FACTOR: Instruction = {
     { typed: "factor|factorise|factorize fully|completely {E}", means: "factor {E}" },
     { typed: "factorise|factorize {E}", means: "factor {E}" },
   ],
+  rewrites: ["factor {E}"],
   begins: (sentence) => sentence.peekWords("factor"),
   read: (sentence) => {
     sentence.takeWords("factor");

@@ -1,6 +1,5 @@
 import { stepsCheck } from "../../check/step.ts";
 import type { Step } from "../../derivation/step.ts";
-import { midSentence, stepText } from "../../derivation/words.ts";
 import { ONE, ZERO } from "../../expression/construct.ts";
 import { isEquation } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
@@ -15,6 +14,7 @@ import { Unsolvable } from "../../solve/solution.ts";
 import { solveSystem } from "../../solve/systems/system.ts";
 import { equalityTest } from "../../truth/index.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
+import { reasonFrom } from "../answers/reason.ts";
 import { putIn } from "../carrying-out/put-in.ts";
 import { type Environment, lineStatement } from "../environment.ts";
 import { without } from "../hand/compare.ts";
@@ -83,14 +83,6 @@ function carryOut(from: number, to: number, environment: Environment): Outcome {
     verdict: check.outcome,
   };
 }
-
-/** A few steps as the reason in the margin; undefined for a longer way. */
-function reasonFrom(steps: readonly Step[]): string | undefined {
-  if (steps.length === 0 || steps.length > MOST_IN_REASON) return undefined;
-  return steps.map((one, k) => (k === 0 ? stepText(one) : midSentence(stepText(one)))).join("; ");
-}
-
-const MOST_IN_REASON = 3;
 
 function stepsFor(before: Expression, after: Expression, wanted: Expression, line: number, environment: Environment): readonly Step[] | undefined {
   if (before.kind !== "relation" && after.kind !== "relation" && after.kind !== "logic") return proof(before, after, environment.assumptions);

@@ -14,13 +14,17 @@ import type { Instruction } from "../instruction.ts";
 
 /**
  * `graph ITEM[, ITEM …] [for x from a to b] [for y from c to d] [with …] [without …]`: functions, curves, paths, parts of the plane,
- * points, fields, data and surfaces, with their exact marks. `for a in 1, 2, 3` draws one graph for each value.
+ * points, complex numbers, angles, fields, data and surfaces, with their exact marks. `for a in 1, 2, 3` draws one graph for each value.
  */
 export const GRAPH: Instruction = {
   name: "graph",
-  purpose: "Draws functions, curves, parts of the plane, points and surfaces, with their exact marks.",
+  purpose: "Draws functions, curves, parts of the plane, points, complex numbers, angles and surfaces, with their exact marks.",
   forms: ["graph ITEM[, ITEM …] [for x from a to b] [for y from c to d]", "graph ITEM from a to b"],
-  examples: [["graph y = x^2 - 2x for x from -1 to 3"]],
+  examples: [
+    ["graph y = x^2 - 2x for x from -1 to 3"],
+    ["let z = 3 + 4i", "let w = 1 - 2i", "graph z + w"],
+    ["given A in (pi/2, pi) with sin A = 3/5", "graph angle A"],
+  ],
   spellings: [
     { typed: "plot|draw|sketch the? graph|graphs? of {E}", means: "graph {E}" },
     { typed: "the? graph|graphs of {E}", means: "graph {E}" },

@@ -5,7 +5,7 @@ import type { Step } from "../../derivation/step.ts";
 import { isInequality } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
-import { type Line, say, words } from "../../notation/inline.ts";
+import { choosable, type Line, say, sentenceOf, words } from "../../notation/inline.ts";
 import { linePlain } from "../../notation/line-plain.ts";
 import { findSlip, type Origin } from "../../proof/slips/find-slip.ts";
 import { equalityTest, simplify } from "../../truth/index.ts";
@@ -53,6 +53,7 @@ export const HAND_LINE: Instruction = {
       const typed = sentence.typedNumbers;
       return {
         instruction: "hand line",
+        says: sentenceOf(sentence.pieces.map(choosable)),
         dependsOn: [above.line],
         run: () => following(above.line, sameValue(above, { statement: claimed, typed }, environment), environment),
       };
@@ -61,19 +62,20 @@ export const HAND_LINE: Instruction = {
     const from = sentence.next.span.from;
     const claimed = sentence.expression("an equation", [], false, besideAbove(environment));
     if (claimed.kind !== "relation" && claimed.kind !== "logic") sentence.fail("an equation was expected after “so”", { from, to: sentence.source.length });
+    const says = sentenceOf(claimed.kind === "logic" ? sentence.pieces : sentence.pieces.map(choosable));
     const question = questionAbove(environment);
     if (!question) return sentence.fail("there is no equation above that this could follow from", { from, to: sentence.source.length });
     const unknown = question.unknowns[0] ?? [...freeNames(question.statement)][0];
     if (isInequality(question.statement) && unknown !== undefined) {
       const held = { line: question.line, statement: question.statement, unknown, facts: question.scope.facts };
-      return { instruction: "hand line", dependsOn: linesOf(question), run: () => heldAgainst(claimed, held, environment) };
+      return { instruction: "hand line", says, dependsOn: linesOf(question), run: () => heldAgainst(claimed, held, environment) };
     }
     const line = { statement: claimed, typed: sentence.typedNumbers };
     const judged = (): Outcome =>
       question.unknowns.length > 1 || statedTogether(question.statement).length > 1
         ? judgeAgainstSystem(question.answered ? question : solvedSystem(question, environment), line, environment)
         : judgeOneUnknown(question, line, unknownOf(question, claimed, environment), environment);
-    return { instruction: "hand line", dependsOn: linesOf(question), run: () => following(question.line, judged(), environment) };
+    return { instruction: "hand line", says, dependsOn: linesOf(question), run: () => following(question.line, judged(), environment) };
   },
 };
 

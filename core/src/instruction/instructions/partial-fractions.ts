@@ -14,6 +14,7 @@ export const PARTIAL_FRACTIONS: Instruction = {
     { typed: "find the? partial fractions of {E}", means: "partial fractions of {E}" },
     { typed: "decompose|split|write|express {E} into|in|as partial fractions", means: "partial fractions of {E}" },
   ],
+  rewrites: ["partial fractions of {E} in {x}"],
   begins: (sentence) => sentence.peekWords("partial", "fractions"),
   read: (sentence) => {
     sentence.takeWords("partial", "fractions");

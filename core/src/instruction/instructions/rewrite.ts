@@ -66,6 +66,19 @@ export const REWRITE: Instruction = {
     { typed: "write|express|rewrite {E} in terms of {F}", means: "rewrite {E} with {F}" },
     { typed: "write|express|rewrite {E} in {F!} form", means: "rewrite {E} with {F}" },
   ],
+  rewrites: [
+    "rewrite {E} with sin, cos",
+    "rewrite {E} with sin",
+    "rewrite {E} with cos",
+    "rewrite {E} with tan",
+    "rewrite {E} with sums",
+    "rewrite {E} with products",
+    "rewrite {E} with half angles",
+    "rewrite {E} with one sine",
+    "rewrite {E} with exp",
+    "rewrite {E} with one logarithm",
+    "rewrite {E} with rational denominator",
+  ],
   begins: (sentence) => sentence.peekWords("rewrite"),
   read: (sentence) => {
     sentence.takeWords("rewrite");

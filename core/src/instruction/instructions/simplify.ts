@@ -11,6 +11,7 @@ export const SIMPLIFY: Instruction = {
   forms: ["simplify E"],
   examples: [["simplify (x^2 - 1)/(x - 1)"]],
   spellings: [{ typed: "reduce {E}", means: "simplify {E}" }],
+  rewrites: ["simplify {E}"],
   begins: (sentence) => sentence.peekWords("simplify"),
   read: (sentence) => {
     sentence.takeWords("simplify");

@@ -5,6 +5,7 @@ import { equation as equationOf, logic as logicOf, name as nameOf, ZERO } from "
 import { type Equation, isEquation, isInequality } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { withRanges } from "../../expression/substitute.ts";
+import { numbersScene } from "../../graph/complex-plane.ts";
 import { equationScene, systemScene } from "../../graph/solution-scene.ts";
 import { elaborate } from "../../notation/elaborate.ts";
 import { allOf, type Inline, type Line, mathematics, say, spaced, words } from "../../notation/inline.ts";
@@ -334,7 +335,10 @@ function carryOut(
   const { shown, judged } = withWay(steps, inNumbers, inLetters, facts);
   const restricted = restrictToKind(solved.set, scope.kind);
   const set = scope.near ? nearest(restricted, putIn(scope.near, environment).expression) : restricted;
-  const pictured = () => (domain === "real" ? withUnknownUnit(equationScene(equation, unknown, set.solutions, facts), environment) : undefined);
+  const pictured = () =>
+    domain === "real"
+      ? withUnknownUnit(equationScene(equation, unknown, set.solutions, facts), environment)
+      : numbersScene(set.solutions.flatMap(({ values }) => [...values.values()]));
   return {
     answer: {
       kind: "solutions",

@@ -1,6 +1,6 @@
 import type { Check } from "../../check/verdict.ts";
 import { freeNames } from "../../expression/expression.ts";
-import { atFullSize, spaced } from "../../notation/inline.ts";
+import { atFullSize, choosable, spaced } from "../../notation/inline.ts";
 import { decide } from "../../truth/index.ts";
 import { DEFAULT_DIGITS, NO_STEPS, type Outcome } from "../answer.ts";
 import type { Instruction } from "../instruction.ts";
@@ -26,7 +26,7 @@ export const STATED: Instruction = {
       : answerUnits(environment, [], { value: measured });
     return {
       instruction: "stated",
-      says: spaced(sentence.pieces.map(atFullSize)),
+      says: spaced(sentence.pieces.map(atFullSize).map((piece) => (statement.kind === "logic" ? piece : choosable(piece)))),
       run: (): Outcome => {
         const numeric = freeNames(statement).size === 0 && isRelation;
         const holds = numeric ? decide(statement, environment.assumptions) : undefined;

@@ -6,6 +6,7 @@ import type { Step } from "../../derivation/step.ts";
 import { ZERO } from "../../expression/construct.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import { rangesIn, withRanges } from "../../expression/substitute.ts";
+import { numbersScene } from "../../graph/complex-plane.ts";
 import type { Digits, Outcome } from "../answer.ts";
 
 /**
@@ -34,7 +35,14 @@ export function valueOutcome(
   };
   // A vector that was calculated while it was read has nothing to be compared with: its own steps are judged.
   const checks = start.kind === "tuple" && equal(start, value) ? [check] : [check, comparison];
-  return { answer: { kind: "expression", value, conditions, digits }, steps, stepVerdicts: verdicts, checks, verdict: verdictOf(checks) };
+  return {
+    answer: { kind: "expression", value, conditions, digits },
+    steps,
+    stepVerdicts: verdicts,
+    checks,
+    verdict: verdictOf(checks),
+    pictured: () => numbersScene(entriesOf(value)),
+  };
 }
 
 /** Two values compared, vectors and matrices entry by entry: the first comparison that does not agree, or else the first. */
