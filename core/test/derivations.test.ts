@@ -29,8 +29,8 @@ const EQUATIONS: readonly Derivation[] = [
       "u² − 4u = −1 [Bring the terms with u to one side and everything else to the other]",
       "(u − 2)² = 3 [Complete the square: half the coefficient of the middle term is −2, so add 4 to both sides]",
       "u − 2 = ±√3 [Take the square root of both sides: both signs are possible]",
-      "u = 2 + √3 or 2 − √3 [Solve each equation for u]",
-      "tan(x) = 2 + √3 or 2 − √3 [Put tan(x) back for u]",
+      "u = 2 ± √3 [Solve each equation for u]",
+      "tan(x) = 2 ± √3 [Put tan(x) back for u]",
       "case tan(x) = 2 + √3",
       "  x = 5π/12 + π n [The tangent takes each value once in every half turn]",
       "case tan(x) = 2 − √3",
@@ -169,7 +169,7 @@ const EQUATIONS: readonly Derivation[] = [
       "v² = 2g h [Leave the square alone on one side]",
       "v = ±√(2g h) [Take the square root of both sides: both signs are possible]",
       "−√(2g h) < 0 [v = −√(2g h) is left out, since v > 0 is given]",
-      "v = √(2·9.81 m/s²·12 m) [Put the numbers in]",
+      "v = √(2·9.81 m/s²·12 m) = 3√654/5 m/s ≈ 15.3441 m/s [Put the numbers in]",
     ],
   ],
 ];
@@ -216,7 +216,7 @@ const SYSTEMS: readonly Derivation[] = [
     [
       "y = x²/k [Solve x² = k y for y]",
       "x⁴/k² = k x [Put y = x²/k into the other equation]",
-      "1/k² x⁴ − k x = 0 [Bring everything to one side]",
+      "x⁴/k² − k x = 0 [Bring everything to one side]",
       "x (k − x) (k² + k x + x²) = 0 [Factor the left side]",
       "x = 0 or k − x = 0 or k² + k x + x² = 0 [A product is 0 exactly when one of its factors is 0]",
       "case k² + k x + x² = 0",
@@ -384,7 +384,7 @@ const REWRITING_AND_VALUES: readonly Derivation[] = [
     [
       "8i = 8(cos(π/2) + i sin(π/2)) [In polar form: the modulus is 8, the angle π/2]",
       "z = 2(cos(π/6) + i sin(π/6)) or 2(cos(5π/6) + i sin(5π/6)) or 2(cos(3π/2) + i sin(3π/2)) [By de Moivre's formula: the roots have the modulus 2 and the angles (2π k + π/2)/3, for k from 0 to 2]",
-      "z = √3 + i ≈ 1.73205 + i or −√3 + i ≈ −1.73205 + i or −2i ≈ −2i [Simplify]",
+      "z = √3 + i ≈ 1.73205 + i or −√3 + i ≈ −1.73205 + i or −2i [Simplify]",
     ],
   ],
   [["evaluate |3 - 4i|"], ["|3 − 4i| = √(3² + 4²) = 5 [The modulus of p + i q is √(p² + q²)]"]],

@@ -245,6 +245,8 @@ export interface Step {
   readonly cases?: readonly Expression[];
   /** How the result is written where that differs from its canonical form; it must mean the same. */
   readonly written?: Syntax;
+  /** The name of the value that it comes to, where that has one of its own: f″(0)/2!. */
+  readonly named?: Syntax;
   /** What must not fail for the step to be right: a divisor is not 0, a radicand not negative. */
   readonly conditions: readonly Expression[];
 }

@@ -216,6 +216,15 @@ export function plus(left: Syntax, right: Syntax): Syntax {
   return { kind: "binary", operator: "+", left, right };
 }
 
+/** The terms of a written sum, each with its sign. */
+export function signedTerms(e: Syntax): readonly Syntax[] {
+  if (e.kind !== "binary" || e.operator === "±") return [e];
+  return [...signedTerms(e.left), e.operator === "-" ? withOtherSign(e.right) : e.right];
+}
+
+/** A term with the other sign. */
+export const withOtherSign = (term: Syntax): Syntax => (term.kind === "sign" && term.sign === "-" ? term.operand : { kind: "sign", sign: "-", operand: term });
+
 /** Written forms that are equal, one after the other. */
 export function equality(operands: readonly Syntax[]): Syntax & { readonly kind: "relation" } {
   return { kind: "relation", comparisons: operands.slice(1).map(() => "="), operands };

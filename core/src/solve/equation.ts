@@ -8,7 +8,7 @@ import { asName, say } from "../notation/inline.ts";
 import { linePlain } from "../notation/line-plain.ts";
 import { text } from "../notation/text.ts";
 import { BudgetExhausted } from "../number/budget.ts";
-import { decide, expandedLogarithm, simplify, zeroTest } from "../truth/index.ts";
+import { decide, expandedLogarithm, showsCondition, simplify, zeroTest } from "../truth/index.ts";
 import { solveByFactors } from "./algebraic/by-factors.ts";
 import { solveByPower } from "./algebraic/by-power.ts";
 import { clearedOfFractions } from "./algebraic/clearing-fractions.ts";
@@ -46,7 +46,7 @@ import { solveQuadratic } from "./quadratic/quadratic.ts";
 import { candidatesTried } from "./sifting/candidates.ts";
 import { degenerateCases, positiveBases, solutionsAtSpecialValues } from "./sifting/degenerate.ts";
 import { sift } from "./sifting/sift.ts";
-import { type SolutionSet, type Solved, solution, type Task, Unsolvable } from "./solution.ts";
+import { type Solution, type SolutionSet, type Solved, solution, type Task, Unsolvable } from "./solution.ts";
 import { solveBySubstitution } from "./substitution.ts";
 import { solveByUndoing } from "./undoing.ts";
 
@@ -79,7 +79,11 @@ function solvePolynomial(task: Task): Solved | undefined {
   const cleared = clearedOfFractions(form);
   if (cleared) {
     const solved = solvePolynomial({ ...task, equation: cleared.equation });
-    return solved && { ...solved, steps: [cleared.step, ...solved.steps] };
+    if (!solved) return undefined;
+    // Of first degree the value is seen to be one for every value of the letters.
+    const conditions = form.coefficients.length > 2 ? cleared.conditions : [];
+    const solutions = solved.set.solutions.map((one) => underConditions(one, conditions, task.assumptions));
+    return { steps: [cleared.step, ...solved.steps], set: { ...solved.set, solutions } };
   }
   for (const method of POLYNOMIAL_METHODS) {
     const solved = method(form);
@@ -87,6 +91,13 @@ function solvePolynomial(task: Task): Solved | undefined {
   }
   const degree = form.coefficients.length - 1;
   throw new Unsolvable(`this is an equation of degree ${degree} in ${task.unknown}, and no factors with short roots were found`);
+}
+
+/** A solution under conditions that are neither known nor seen from its values. */
+function underConditions(one: Solution, conditions: readonly Expression[], known: readonly Expression[]): Solution {
+  const isSaid = (condition: Expression): boolean =>
+    decide(condition, [...known, ...one.conditions]) === true || [...one.values.values()].some((value) => showsCondition(value, condition));
+  return { ...one, conditions: [...one.conditions, ...conditions.filter((condition) => !isSaid(condition))] };
 }
 
 /** What an equation without radicals may be. */

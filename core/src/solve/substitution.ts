@@ -1,11 +1,11 @@
-import { call, divide, E, equation, number, ONE, power, product, relation, splitCoefficient, subtract, sum, ZERO } from "../expression/construct.ts";
+import { call, divide, E, equation, HALF, number, ONE, power, product, relation, splitCoefficient, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
-import { rationalRatio } from "../truth/index.ts";
+import { decide, rationalRatio } from "../truth/index.ts";
 import type { Solve } from "./cases/each-alternative.ts";
 import { type Part, replaced, solveByNaming } from "./naming.ts";
 import type { Solved, Task } from "./solution.ts";
@@ -15,8 +15,8 @@ import type { Solved, Task } from "./solution.ts";
  * of one such part): the part gets a name, and the equation in the name is solved first.
  */
 export function solveBySubstitution(task: Task, solve: Solve): Solved | undefined {
-  for (const find of [exponentialPart, logarithmPart, rootPart, functionPart]) {
-    const part = find(task.equation, task.unknown);
+  for (const find of [exponentialPart, logarithmPart, rootPart, rootOfUnknown, functionPart]) {
+    const part = find(task.equation, task.unknown, task.assumptions);
     const solved = part && solveByNaming(task, part, solve);
     if (solved) return solved;
   }
@@ -195,6 +195,36 @@ function rootPart(e: Expression, unknown: string): Part | undefined {
 }
 
 const MOST_DEGREE = 12;
+
+/**
+ * Square roots of multiples of the unknown beside the unknown itself, with letters: with u for its root all are powers of u, and no square is
+ * taken that has to be told apart again. Numbers are told apart by putting them back.
+ */
+function rootOfUnknown(e: Expression, unknown: string, known: readonly Expression[]): Part | undefined {
+  const parts = findAll(e, (part) => rootOf(part, unknown) !== undefined);
+  const factors = parts.map((part) => {
+    const root = rootOf(part, unknown);
+    const [start, slope, ...more] = (root?.degree === 2 && polynomialCoefficients(root.radicand, unknown)) || [];
+    const isMultiple = start && slope && more.length === 0 && equal(start, ZERO) && decide(relation(slope, ">", ZERO), known) === true;
+    return isMultiple ? power(slope, HALF) : undefined;
+  });
+  if (parts.length === 0 || !factors.every((factor) => factor !== undefined)) return undefined;
+  const x = nameOf(e, unknown);
+  const withRoots = (letter: Expression): Expression =>
+    replaced(
+      e,
+      parts.map((part, k) => ({ part, by: product(factors[k] ?? ONE, letter) })),
+    );
+  // One root alone is squared at once.
+  const rest = withRoots(ONE);
+  const isPolynomial = rest.kind === "relation" && rest.operands.every((side) => polynomialCoefficients(side, unknown) !== undefined);
+  if (!isPolynomial || freeNames(e).size < 2 || (!contains(rest, unknown) && parts.length === 1)) return undefined;
+  return {
+    meaning: power(x, HALF),
+    equation: (letter) => replaced(withRoots(letter), [{ part: x, by: power(letter, TWO) }]),
+    facts: (letter) => [relation(letter, ">=", ZERO)],
+  };
+}
 
 function rootOf(part: Expression, unknown: string): { readonly radicand: Expression; readonly degree: number } | undefined {
   if (part.kind === "call" && part.name === "root" && part.args[0]?.kind === "number") {

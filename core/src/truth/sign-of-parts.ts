@@ -3,6 +3,7 @@ import { call, HALF, isNumber, MINUS_ONE, negate, number, ONE, power, product, r
 import { type Comparison, contains, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { isReal, type RealExpression } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
+import * as integer from "../number/integer.ts";
 import { byArgument } from "./increasing.ts";
 import { expand } from "./simplify.ts";
 import { untangled } from "./untangle.ts";
@@ -90,11 +91,12 @@ function allHave(
   return mayVanish || parts.some((part) => decide(relation(part, strict, ZERO), assumptions) === true);
 }
 
-/** A root is positive where its radicand is, and a power is 0 only where its base is. */
+/** A root is positive where its radicand is, and a power is 0 only where its base is; an even one is never negative. */
 const byBase: Way = (e, comparison, assumptions, decide) => {
   if (e.kind !== "power" || e.exponent.kind !== "number") return undefined;
   if (e.exponent.value.den !== 1 && comparison !== "=") return decide(relation(e.base, comparison === "!=" ? ">" : comparison, ZERO), assumptions);
-  return comparison === "!=" ? decide(relation(e.base, "!=", ZERO), assumptions) : undefined;
+  const isEven = e.exponent.value.den === 1 && integer.remainder(e.exponent.value.num, 2) === 0;
+  return comparison === "!=" || (comparison === ">" && isEven) ? decide(relation(e.base, "!=", ZERO), assumptions) : undefined;
 };
 
 /** Terms of one sign, at least one of which is not 0. */

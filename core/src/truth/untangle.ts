@@ -1,9 +1,10 @@
 import { polynomialFactors } from "../canonical/factored.ts";
-import { call, HALF, number, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
-import { type Expression, factorsOf, findAll, freeNames, isRoot, termsOf } from "../expression/expression.ts";
+import { call, HALF, negate, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { type Expression, equal, factorsOf, findAll, freeNames, isRoot, termsOf } from "../expression/expression.ts";
 import type { RealExpression } from "../expression/realness.ts";
 import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
+import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import { splitRoot } from "./roots.ts";
 import { decide } from "./sign.ts";
@@ -19,7 +20,21 @@ const isSquareRoot = (e: Expression): e is Expression & { kind: "power" } => isR
 export function untangled(e: Expression, known: readonly Expression[]): Expression {
   if (findAll(e, isNested).length === 0) return e;
   const inner = mapChildren(e, (child) => untangled(child, known));
-  return isNested(inner) && isSquareRoot(inner) && isReal(inner.base) ? (untangledRoot(inner.base, known) ?? inner) : inner;
+  if (!isNested(inner) || !isSquareRoot(inner) || !isReal(inner.base)) return inner;
+  return untangledRoot(inner.base, known) ?? squaresOut(inner.base, known) ?? inner;
+}
+
+/** √(u² r) as u √r or −u √r, where the sign of u is known; undefined where there is no such square. */
+function squaresOut(radicand: RealExpression, known: readonly Expression[]): Expression | undefined {
+  const parts = factorsOf(radicand).map((factor) => {
+    const [base, exponent] = factor.kind === "power" && factor.exponent.kind === "number" ? [factor.base, factor.exponent.value] : [];
+    const isSquare = base && exponent && exponent.den === 1 && integer.remainder(exponent.num, 2) === 0;
+    const sign = !isSquare ? undefined : decide(relation(base, ">=", ZERO), known) ? 1 : decide(relation(base, "<", ZERO), known) ? -1 : undefined;
+    if (!base || !exponent || sign === undefined) return { outside: ONE, inside: factor };
+    return { outside: power(sign === 1 ? base : negate(base), product(HALF, number(exponent))), inside: ONE };
+  });
+  if (parts.every(({ outside }) => equal(outside, ONE))) return undefined;
+  return product(...parts.map(({ outside }) => outside), power(product(...parts.map(({ inside }) => inside)), HALF));
 }
 
 function isNested(e: Expression): boolean {

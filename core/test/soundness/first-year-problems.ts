@@ -467,7 +467,7 @@ export const FIRST_YEAR: readonly (readonly [lines: readonly string[], solutions
   [["solve v = omega r for r"], ["v/omega | omega != 0"]],
   [["solve F = m omega^2 r for m"], ["F/(omega^2 r) | r != 0 | omega != 0"]],
   [["solve g = G M/r^2 for M"], ["g r^2/G | G != 0 | r != 0"]],
-  [["solve eta = 1 - T_2/T_1 for T_2"], ["T_1 - T_1 eta"]],
+  [["solve eta = 1 - T_2/T_1 for T_2"], ["T_1 (1 - eta)"]],
   [["solve Q = m L for L"], ["Q/m | m != 0"]],
   [["solve x = A sin(omega t) for A"], ["x/sin(omega t) | sin(omega t) != 0"]],
   [["solve y = x tan(theta) - g x^2/(2 v^2 cos(theta)^2) for y"], ["x (-g x + 2v^2 cos(theta)^2 tan(theta))/(2v^2 cos(theta)^2)"]],

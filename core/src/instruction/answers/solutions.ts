@@ -1,4 +1,5 @@
 import type { Block } from "../../document/block.ts";
+import type { Expression } from "../../expression/expression.ts";
 import type { Line } from "../../notation/inline.ts";
 import { aside, asSentence, large, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
@@ -38,6 +39,11 @@ export function solutionLine(solution: Solution, showing: Showing): Line {
     ...lettersAside(integers, free),
     ...conditionsAside(conditions),
   ];
+}
+
+/** The value of an unknown as it is listed, by itself. */
+export function listedValue({ angles, units, digits }: Answer & { readonly kind: "solutions" }, unknown: string, value: Expression): Line {
+  return [rightSide(unknown, value, { angles, units, digits })];
 }
 
 /** The solutions as the right sides of an equation for the one unknown. */

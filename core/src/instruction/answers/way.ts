@@ -4,6 +4,7 @@ import { type Claim, resultOf, type Step } from "../../derivation/step.ts";
 import { stepWords } from "../../derivation/words.ts";
 import type { Case, Row } from "../../document/block.ts";
 import { equation, name } from "../../expression/construct.ts";
+import { sidesOf as sidesOfEquation } from "../../expression/equations.ts";
 import { type Expression, equal } from "../../expression/expression.ts";
 import { type Inline, type Line, large, mathematics, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
@@ -12,8 +13,9 @@ import { writtenText } from "../../notation/text.ts";
 import type { Solution } from "../../solve/solution.ts";
 import { equalityTest } from "../../truth/index.ts";
 import type { Answer, Outcome } from "../answer.ts";
+import { withBothSigns, withCasesJoined } from "./both-signs.ts";
 import { shownValue, valueLine } from "./expression.ts";
-import { rightSides } from "./solutions.ts";
+import { listedValue, rightSides } from "./solutions.ts";
 
 /** The way to an answer, and whether its last row says the answer, so that this need not be said once more. */
 export interface Way {
@@ -48,7 +50,7 @@ const OF_VALUES: ReadonlySet<Claim["kind"]> = new Set([
 ]);
 
 /** Rules of which only the result is written: it is no other form of what stands above. */
-const STANDING_ALONE: ReadonlySet<RuleName> = new Set<RuleName>(["value at a place", "Taylor coefficient", "only stationary point"]);
+const STANDING_ALONE: ReadonlySet<RuleName> = new Set<RuleName>(["only stationary point"]);
 
 /** Rules by which candidates are held against the equation. */
 const PUT_BACK: ReadonlySet<RuleName> = new Set<RuleName>(["put back and it holds", "put back in vain", "not as given", "not defined there"]);
@@ -62,7 +64,7 @@ export function composeWay({ answer, steps, stepVerdicts }: Outcome): Way {
   const last = steps.at(-1);
   if (!answer || !last) return { items, saysAnswer: false };
   const end = items.at(-1);
-  if (answer.kind === "solutions" && last.rule === "put numbers in") return { items, saysAnswer: false };
+  if (answer.kind === "solutions" && last.rule === "put numbers in") return { items: withResults(items, steps, answer), saysAnswer: false };
   const right = answerSides(answer, last);
   if (!right || end?.kind !== "row") return { items, saysAnswer: false };
   const isSaid = answer.kind === "expression" && answer.written !== undefined && sameWritten(answer.written, last.written);
@@ -72,6 +74,22 @@ export function composeWay({ answer, steps, stepVerdicts }: Outcome): Way {
     answer.kind === "expression" && ((last.written !== undefined && last.written.kind !== "relation") || !equal(shownValue(answer), answer.value));
   if (isFormula) return { items: [...items, { ...end, left: [], reason: [], right }], saysAnswer: true };
   return { items: [...items.slice(0, -1), { ...end, right }], saysAnswer: true };
+}
+
+/** The last rows, in which numbers were put into formulas, with what these come to. */
+function withResults(items: readonly (Row | Case)[], steps: readonly Step[], answer: Answer & { readonly kind: "solutions" }): readonly (Row | Case)[] {
+  const last = items.findLastIndex(({ kind }, k) => kind !== "row" || steps[steps.length - items.length + k]?.rule !== "put numbers in");
+  return items.map((item, k) => {
+    const result = k > last ? valueStatedBy(steps[steps.length - items.length + k]) : undefined;
+    if (item.kind !== "row" || !result) return item;
+    return { ...item, right: item.right.map((line) => [...line, words(" = "), ...listedValue(answer, ...result)]) };
+  });
+}
+
+/** The name and the value of the equation that a step comes to. */
+function valueStatedBy(one: Step | undefined): readonly [string, Expression] | undefined {
+  const [left, right] = one ? sidesOfEquation(resultOf(one.claim)) : [];
+  return left?.kind === "name" && right ? [left.name, right] : undefined;
 }
 
 /** The rows of a value begin with what it is the value of, as the author wrote it; where that stands for a formula, with the formula. */
@@ -106,7 +124,7 @@ function itemsOf(judged: readonly Judged[], depth: number): readonly (Row | Case
     items.push({ kind: "case", title: [mathematics(present(alternative))], items: itemsOf(own, depth + 1) });
     at += own.length;
   }
-  return items;
+  return withCasesJoined(items);
 }
 
 function rowOf({ step, verdict }: Judged, before: Judged | undefined): Row {
@@ -128,12 +146,17 @@ function sidesOf(step: Step, written: Syntax, before: Step | undefined): Sides {
   const limit = limitOf(step);
   if (written.kind === "relation") {
     const left = written.operands[0];
-    const goesOn = OF_VALUES.has(step.claim.kind) && before !== undefined && left !== undefined && sameWritten(left, leftOf(before));
+    const goesOn =
+      OF_VALUES.has(step.claim.kind) && before !== undefined && !isOneOfSeveral(step, before) && left !== undefined && sameWritten(left, leftOf(before));
     return { left: goesOn || !left ? [] : [...limit, large(left)], ...signed(written.comparisons[0]), right: [[large(rightOf(written))]] };
   }
   const alternatives = written.kind === "logic" && written.operator === "or" ? sharedLeft(written.items) : undefined;
+  const [first, second, ...more] = alternatives?.right ?? [];
+  const both = alternatives && first && second && more.length === 0 ? withBothSigns(first, second) : undefined;
+  if (alternatives && both) return { left: [large(alternatives.left)], sign: "=", right: [[large(both)]] };
   if (alternatives) return { left: [large(alternatives.left)], sign: "=", right: alternatives.right.map((one) => [large(one)]) };
   const { claim } = step;
+  if (step.named) return { left: [large(step.named)], sign: "=", right: [[large(written)]] };
   if (STANDING_ALONE.has(step.rule)) return { left: [], right: [[large(written)]] };
   if (claim.kind === "equal" || claim.kind === "put in" || claim.kind === "limit" || claim.kind === "same limit" || claim.kind === "with integrals") {
     // What was found to be so already says nothing more on its left.
@@ -147,6 +170,10 @@ function sidesOf(step: Step, written: Syntax, before: Step | undefined): Sides {
 }
 
 const signed = (sign: Row["sign"]): Pick<Row, "sign"> => (sign ? { sign } : {});
+
+/** Whether numbers are put into one of several formulas, which then says for what it stands. */
+const isOneOfSeveral = (step: Step, before: Step): boolean =>
+  step.rule === "put numbers in" && (before.rule === "put numbers in" || resultOf(before.claim).kind === "logic");
 
 /** What is equal to the value in question after a step. */
 function valueSaidBy(claim: Claim): Expression {

@@ -1,6 +1,7 @@
+import { isNumber } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import type { Syntax } from "../../notation/syntax.ts";
-import { text } from "../../notation/text.ts";
+import { text, writtenText } from "../../notation/text.ts";
 import type { Digits } from "../answer.ts";
 import { decimals, rounded } from "./decimals.ts";
 
@@ -13,10 +14,12 @@ export function decimalSyntax(re: string, im: string | undefined, unit: string |
 
 /** The decimal beside an exact value, to the digits asked for; none where it would only repeat the value. */
 export function decimalBeside(value: Expression, digits: Digits, unit: string | undefined): Syntax | undefined {
-  const asked = digits.kind === "usual" ? undefined : rounded(value, digits);
+  // 0 has no figures.
+  const asked = digits.kind === "usual" || isNumber(value, 0) ? undefined : rounded(value, digits);
   if (asked !== undefined) return decimalSyntax(asFigures(asked, digits), undefined, unit);
   const parts = /^-?[\d.]+$/.test(text(value)) ? undefined : decimals(value, digits.count);
-  return parts && decimalSyntax(parts.re, parts.im, unit);
+  const written = parts && decimalSyntax(parts.re, parts.im, unit);
+  return written && writtenText(written) === text(value) ? undefined : written;
 }
 
 /** The longest whole number that is written out where fewer figures were asked for. */

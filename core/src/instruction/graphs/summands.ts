@@ -1,18 +1,12 @@
 import type { Expression } from "../../expression/expression.ts";
 import type { Summand } from "../../graph/complex-plane.ts";
 import { writtenPlain } from "../../notation/plain.ts";
-import { partsOf, type Syntax } from "../../notation/syntax.ts";
+import { partsOf, type Syntax, signedTerms } from "../../notation/syntax.ts";
 
 /** The terms of a sum as they are written, with what each means; none where it is no sum, or one number by its parts: 3 + 4i. */
 export function summandsOf(written: Syntax, mean: (part: Syntax) => Expression): readonly Summand[] {
-  const terms = termsOf(written);
+  const terms = signedTerms(written);
   return terms.length < 2 || terms.every(isPartOfNumber) ? [] : terms.map((term) => ({ label: writtenPlain(term), expression: mean(term) }));
-}
-
-function termsOf(e: Syntax): readonly Syntax[] {
-  if (e.kind !== "binary" || e.operator === "±") return [e];
-  const last: Syntax = e.operator === "-" ? { kind: "sign", sign: "-", operand: e.right } : e.right;
-  return [...termsOf(e.left), last];
 }
 
 /** Whether a term is a real number, or one times i. */

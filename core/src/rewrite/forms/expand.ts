@@ -3,7 +3,7 @@ import { call, negate, number, product, sum } from "../../expression/construct.t
 import { type Expression, equal, factorsOf, findAll, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
-import { partsOfKind, plus, replaceIn, type Syntax } from "../../notation/syntax.ts";
+import { partsOfKind, plus, replaceIn, type Syntax, signedTerms } from "../../notation/syntax.ts";
 import { text, writtenText } from "../../notation/text.ts";
 import { expandedLogarithm, expand as lowestTerms, simplify } from "../../truth/index.ts";
 import { sideBySide } from "./side-by-side.ts";
@@ -51,13 +51,6 @@ function withExponentsSplit(written: Syntax): Syntax {
     const powers = signedTerms(part.exponent).map((exponent): Syntax => ({ kind: "power", base, exponent: withExponentsSplit(exponent) }));
     return powers.reduce((left, right) => ({ kind: "times", dot: false, left, right }));
   });
-}
-
-/** The terms of a written sum, each with its sign. */
-function signedTerms(written: Syntax): readonly Syntax[] {
-  if (written.kind !== "binary" || written.operator === "±") return [written];
-  const right: Syntax = written.operator === "-" ? { kind: "sign", sign: "-", operand: written.right } : written.right;
-  return [...signedTerms(written.left), right];
 }
 
 /** ln(a b) as ln a + ln b and ln(a^n) as n ln a, as far as what is known allows it. */

@@ -1,38 +1,57 @@
 import { type Step, step } from "../../derivation/step.ts";
-import { equation, number, product, splitCoefficient, ZERO } from "../../expression/construct.ts";
-import { type Expression, equal, findAll, termsOf } from "../../expression/expression.ts";
+import { equation, name, number, power, product, relation, splitCoefficient, ZERO } from "../../expression/construct.ts";
+import { type Expression, equal, factorsOf, findAll, termsOf } from "../../expression/expression.ts";
 import * as integer from "../../number/integer.ts";
 import { expand } from "../../truth/index.ts";
 import { type PolynomialForm, polynomialFrom } from "./polynomial-form.ts";
 
-/** An equation without broken numbers, and the step that multiplied it. */
+/** An equation without fractions, and the step that multiplied it. */
 export interface Cleared {
   readonly equation: Expression & { readonly kind: "relation" };
   readonly step: Step;
+  /** What the equation needs, and no longer shows. */
+  readonly conditions: readonly Expression[];
 }
 
 /**
  * A polynomial equation multiplied by what its coefficients have below, as by hand before anything else: x²/2 − 3x/4 = 1 becomes
- * 2x² − 3x = 4. Undefined where there is no fraction, or it is divided away at once.
+ * 2x² − 3x = 4, and x/a + x/b = 1 becomes b x + a x = a b. Undefined where there is no fraction, or it is divided away at once.
  */
 export function clearedOfFractions({ task, sides, coefficients }: PolynomialForm): Cleared | undefined {
   const { unknown } = task;
   // Decimals are no fractions.
   if (findAll(task.equation, (part) => part.kind === "number" && part.typed !== undefined && part.value.den !== 1).length > 0) return undefined;
-  const below = sides.flat().flatMap(denominatorsOf);
-  const common = below.reduce<integer.Integer>(integer.lcm, 1);
+  const below = sides.flat().flatMap(termsOf).map(denominatorOf);
+  const common = below.map(({ size }) => size).reduce<integer.Integer>(integer.lcm, 1);
+  const letters = [...new Set(below.flatMap((one) => [...one.letters.keys()]))].map((letter) =>
+    power(name(letter), number(Math.max(...below.map((one) => one.letters.get(letter) ?? 0)))),
+  );
   const terms = coefficients.filter((coefficient) => !equal(coefficient, ZERO)).length;
-  const isWorthIt = coefficients.length > 2 ? terms > 2 : below.filter((den) => den !== 1).length > 1;
-  if (common === 1 || !isWorthIt) return undefined;
-  const factor = number({ num: common, den: 1 });
+  const isWorthIt = coefficients.length > 2 ? terms > 2 : below.filter((one) => one.size !== 1 || one.letters.size > 0).length > 1;
+  if ((common === 1 && letters.length === 0) || !isWorthIt) return undefined;
+  const factor = product(number({ num: common, den: 1 }), ...letters);
   const multiplied = (side: readonly Expression[]): Expression => {
     const whole = side.map((coefficient) => expand(product(factor, coefficient)));
     return polynomialFrom(whole, unknown);
   };
   const after = equation(multiplied(sides[0]), multiplied(sides[1]));
   if (after.kind !== "relation") return undefined;
-  return { equation: after, step: step("multiply both sides", [factor], { kind: "equivalent", unknown, before: task.equation, after }) };
+  const conditions = letters.map((power) => relation(power.kind === "power" ? power.base : power, "!=", ZERO));
+  return { equation: after, conditions, step: step("multiply both sides", [factor], { kind: "equivalent", unknown, before: task.equation, after, factor }) };
 }
 
-/** What stands below the terms of a coefficient. */
-const denominatorsOf = (coefficient: Expression): readonly integer.Integer[] => termsOf(coefficient).map((term) => splitCoefficient(term).coefficient.den);
+/** What stands below a term: a whole number, and letters with their exponents. */
+interface Denominator {
+  readonly size: integer.Integer;
+  readonly letters: ReadonlyMap<string, number>;
+}
+
+function denominatorOf(term: Expression): Denominator {
+  const { coefficient, rest } = splitCoefficient(term);
+  const letters = factorsOf(rest).flatMap((factor): readonly (readonly [string, number])[] => {
+    if (factor.kind !== "power" || factor.base.kind !== "name" || factor.exponent.kind !== "number") return [];
+    const { num, den } = factor.exponent.value;
+    return den === 1 && num < 0 ? [[factor.base.name, -Number(num)]] : [];
+  });
+  return { size: coefficient.den, letters: new Map(letters) };
+}

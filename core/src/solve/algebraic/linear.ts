@@ -1,7 +1,7 @@
 import { type Claim, type Step, step } from "../../derivation/step.ts";
-import { equation, name, negate, ONE, product, ZERO } from "../../expression/construct.ts";
-import { contains, type Expression, equal, findAll, isReciprocal } from "../../expression/expression.ts";
-import { isNegated } from "../../expression/functions/arguments.ts";
+import { equation, isNumber, name, negate, ONE, product, ZERO } from "../../expression/construct.ts";
+import { contains, type Expression, equal, factorsOf, findAll, isReciprocal } from "../../expression/expression.ts";
+import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { asName, say } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import { equality } from "../../notation/syntax.ts";
@@ -9,7 +9,7 @@ import { readable } from "../../rewrite/readable.ts";
 import { nonZero } from "../sifting/conditions.ts";
 import { type SolutionSet, type Solved, solution } from "../solution.ts";
 import { quotient, withoutFactor } from "../values.ts";
-import { type PolynomialForm, polynomialFrom, writtenPolynomial } from "./polynomial-form.ts";
+import { isMixed, type PolynomialForm, polynomialFrom, writtenPolynomial } from "./polynomial-form.ts";
 
 /** a x + b = 0: multiply out, collect the unknown on one side, divide by its coefficient. */
 export function solveLinear(form: PolynomialForm): Solved | undefined {
@@ -21,7 +21,8 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
   // It goes to the side where it keeps no minus sign: 1 − x = 2x is 3x = 1, and 10 − 2x = 0 is 2x = 10.
   const own = form.coefficients[1] ?? ONE;
   const isCollected = !contains(form.right, unknown) && equal(form.left, product(own, name(unknown)));
-  const turned = swapped || (!isCollected && own.kind !== "sum" && isNegated(own));
+  const beside = readable(negate(form.coefficients[0] ?? ZERO));
+  const turned = isMixed(own) ? isNegated(beside) && !isMixed(beside) : swapped ? !isNegated(readable(negate(own))) : !isCollected && isNegated(own);
   const [constant = ZERO, slope = ONE] = turned ? form.coefficients.map((coefficient) => readable(negate(coefficient))) : form.coefficients;
   const plain = swapped ? alreadySolved(form) : undefined;
   if (plain) return plain;
@@ -32,13 +33,15 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
     steps.push(make({ kind: "equivalent", unknown, before: current, after }));
     current = after;
   };
-  if (swapped) move(equation(form.right, form.left), (claim) => step("swap sides", [], claim));
-  else move(expandedSides(form), (claim) => step(dividesBy(task.equation, unknown) ? "factor and cancel" : "multiply out", [], claim));
+  // What is moved across needs no swap before.
+  const isAlone = swapped && turned && equal(form.sides[1][0] ?? ZERO, ZERO);
+  if (isAlone) move(equation(form.right, form.left), (claim) => step("swap sides", [], claim));
+  else if (!swapped) move(expandedSides(form), (claim) => step(dividesBy(task.equation, unknown) ? "factor and cancel" : "multiply out", [], claim));
   const right = readable(negate(constant));
   const collected = equation(product(slope, name(unknown)), right);
   const written = equality([writtenPolynomial([ZERO, slope], unknown), present(right)]);
   move(collected, (claim) => step("collect the unknown", [unknown], claim, { written }));
-  const root = quotient(negate(constant), slope);
+  const root = withMinusInside(quotient(negate(constant), slope));
   const conditions = nonZero(slope, task.assumptions);
   const scaled = withoutFactor(slope);
   move(equation(name(unknown), root), (claim) => step(scaled.rule, [scaled.said], claim, { conditions }));
@@ -46,6 +49,14 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
     steps,
     set: { ...onlyOne(unknown, root, conditions), domain: task.domain },
   };
+}
+
+/** −T (η − 1) as T (1 − η). */
+function withMinusInside(e: Expression): Expression {
+  const factors = factorsOf(e);
+  const at = factors.findIndex(isMixed);
+  if (!factors.some((factor) => isNumber(factor, -1)) || at < 0) return e;
+  return product(...factors.flatMap((factor, k) => (isNumber(factor, -1) ? [] : [k === at ? opposite(factor) : factor])));
 }
 
 /** t alone on the right: the sides are swapped, and nothing else is done. */

@@ -1,5 +1,5 @@
-import { decimalLiteral, equation as equationOf, name, number, subtract, ZERO } from "../../expression/construct.ts";
-import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { decimalLiteral, equation as equationOf, name, number, power, product, subtract, ZERO } from "../../expression/construct.ts";
+import { type Expression, equal, factorsOf, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
@@ -63,11 +63,14 @@ export function writtenPolynomial(coefficients: readonly Expression[], unknown: 
   const x = syntax.name(unknown);
   const terms = coefficients.flatMap((coefficient, k) => {
     if (equal(coefficient, ZERO)) return [];
-    const negative = isNegated(coefficient);
+    const negative = isNegated(coefficient) && !isMixed(coefficient);
     const size = negative ? opposite(coefficient) : coefficient;
     const factor: Syntax = k === 1 ? x : { kind: "power", base: x, exponent: syntax.number(k) };
     const unit = size.kind === "number" && rational.isOne(size.value);
-    const term: Syntax = k === 0 ? present(size) : unit ? factor : { kind: "times", dot: false, left: present(size), right: factor };
+    const isPart = factorsOf(size).some(isReciprocal) && !factorsOf(size).some(({ kind }) => kind === "sum");
+    const whole = (): Syntax =>
+      isPart ? present(product(size, power(name(unknown), number(k)))) : { kind: "times", dot: false, left: present(size), right: factor };
+    const term: Syntax = k === 0 ? present(size) : unit ? factor : whole();
     return [{ negative, term }];
   });
   const [first, ...rest] = terms.reverse();
@@ -75,6 +78,9 @@ export function writtenPolynomial(coefficients: readonly Expression[], unknown: 
   const start: Syntax = first.negative ? { kind: "sign", sign: "-", operand: first.term } : first.term;
   return rest.reduce<Syntax>((left, { negative, term }) => ({ kind: "binary", operator: negative ? "-" : "+", left, right: term }), start);
 }
+
+/** Whether terms of both signs stand in a sum, so that it needs no minus sign before it. */
+export const isMixed = (e: Expression): boolean => e.kind === "sum" && e.terms.some(isNegated) && !e.terms.every(isNegated);
 
 /** polynomial = 0 as written by falling powers. */
 export function writtenZeroForm(form: PolynomialForm): Syntax {

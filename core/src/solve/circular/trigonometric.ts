@@ -333,8 +333,10 @@ function byHalfAngle(angular: Angular, solve: Solve): Solved | undefined {
     const inSine = poly.coefficientsIn(p, sine).map((byCosine) => poly.coefficientsIn(byCosine, cosine).map((c) => polynomialExpression(c, kernels)));
     return sum(
       ...inSine.flatMap((byCosine, i) =>
-        byCosine.map((c, j) =>
-          product(c, power(divide(product(TWO, letter), square), number(i)), power(divide(subtract(ONE, power(letter, TWO)), square), number(j))),
+        byCosine.flatMap((c, j) =>
+          equal(c, ZERO)
+            ? []
+            : [product(c, power(divide(product(TWO, letter), square), number(i)), power(divide(subtract(ONE, power(letter, TWO)), square), number(j)))],
         ),
       ),
     );

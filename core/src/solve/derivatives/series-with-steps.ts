@@ -9,7 +9,9 @@ import { realDomain } from "../../expression/domain.ts";
 import { contains, distinct, type Expression, equal, factorsOf, freeNames, isRoot, type NumberNode } from "../../expression/expression.ts";
 import { infinityOf } from "../../expression/infinity.ts";
 import { freshName, mapChildren, substitute } from "../../expression/substitute.ts";
-import { presentInOrder } from "../../notation/present.ts";
+import { present, presentInOrder } from "../../notation/present.ts";
+import type { Syntax } from "../../notation/syntax.ts";
+import * as syntax from "../../notation/syntax.ts";
 import * as rational from "../../number/rational.ts";
 import { undefinedPart } from "../../rewrite/defined.ts";
 import { complexity, decide, equalityTest, perfectSquareRoot, simplify } from "../../truth/index.ts";
@@ -229,6 +231,7 @@ function byDerivatives({ e, place: { variable, at }, order, assumptions }: Task,
   const inside = realDomain(e).filter((condition) => contains(condition, variable));
   if (inside.some((condition) => decide(simplify(put(condition)).expression, assumptions) !== true)) return undefined;
   const steps: Step[] = [];
+  const letter = ["f", "h"].find((one) => !freeNames(e).has(one)) ?? "y";
   let current = e;
   let factorial = 1;
   try {
@@ -236,7 +239,8 @@ function byDerivatives({ e, place: { variable, at }, order, assumptions }: Task,
       if (complexity(current) > LARGEST_DERIVATIVE || undefinedPart(put(current))) return undefined;
       const coefficient = terms.find(({ exponent }) => isNumber(exponent, k))?.coefficient ?? ZERO;
       const claim = { kind: "equal", before: divide(put(current), number(factorial)), after: coefficient } as const;
-      steps.push(k === 0 ? step("value at a place", [current], claim) : step("Taylor coefficient", [number(k), current], claim));
+      const own = k === 0 ? step("value at a place", [current], claim) : step("Taylor coefficient", [number(k), current], claim);
+      steps.push({ ...own, named: writtenCoefficient(letter, k, at) });
       current = simplify(differentiate(current, variable)).expression;
       factorial *= k + 1;
     }
@@ -245,4 +249,10 @@ function byDerivatives({ e, place: { variable, at }, order, assumptions }: Task,
     throw error;
   }
   return steps;
+}
+
+/** f‴(a)/3! as it is written. */
+function writtenCoefficient(letter: string, order: number, at: Expression): Syntax {
+  const derivative: Syntax = { kind: "apply", name: letter, primes: order, args: [present(at)] };
+  return order < 2 ? derivative : { kind: "fraction", numerator: derivative, denominator: { kind: "factorial", operand: syntax.number(order) } };
 }

@@ -72,6 +72,9 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
         rough.filter((inside) => !active.includes(inside)),
       ).map((own) => ({ active, sides: own })),
     );
+  // Of one variable inside and ends are told apart, and nothing is said of faces.
+  const isOnLine = variables.length === 1 && equalities.length === 0 && sidesOf(objective, rough).every((own) => own.length === 0);
+  const border: OptimumPoint[] = [];
   const faces: Face[] = [];
   const steps: Step[] = [];
   const points: OptimumPoint[] = [];
@@ -81,7 +84,7 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
       const own = faceOf({ ...task, objective }, [...equalities, ...active], active, chosen);
       if (!own) return undefined;
       faces.push(own.face);
-      steps.push(...own.steps);
+      if (!isOnLine || active.length === 0) steps.push(...own.steps);
       const solutions = [...own.face.set.solutions, ...(own.face.singular?.set.solutions ?? [])];
       for (const one of solutions.flatMap((each) => membersWithin(withIndependentLetters(each), within))) {
         const inner = { ...task, objective: own.face.objective };
@@ -94,10 +97,15 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
         if (open.some((condition, k) => decide(condition, [...known, ...open.filter((_, j) => j !== k)]) === false)) continue;
         if (open.length > 0 && point.integers.length === 0) return undefined;
         const conditions = tidyConditions([...point.conditions, ...open.map(withBorder)], assumptions);
-        points.push({ ...point, conditions, end: active.some((side) => !rough.includes(side)) });
+        const found = { ...point, conditions, end: active.some((side) => !rough.includes(side)) };
+        points.push(found);
+        if (active.length > 0) border.push(found);
       }
     }
   }
+  const ends = isOnLine ? border.flatMap(({ values }) => [...values].map(([key, value]) => equation(name(key), value))) : [];
+  const rule = border.every(({ end }) => end) ? "ends of the domain" : "ends and places without a derivative";
+  if (ends.length > 0) steps.push(step(rule, [], asItStands(ends.length === 1 ? ends : [logic("or", ends)])));
   const ranked = ranking(points, { ...task, wanted }, isBounded);
   if (!ranked) return undefined;
   const isOpen = (point: OptimumPoint): boolean =>
@@ -148,19 +156,36 @@ function faceOf(
   const slopes = isCorner ? [] : variables.map((variable) => zeroOf(simplify(differentiate(lagrangian, variable)).expression));
   const equations = [...slopes, ...equalities.map(zeroOf)];
   const unknowns = [...multipliers, ...variables];
-  const whole = logic("and", equations);
-  const first = firstStep(equalities, active, sides, { kind: "put in", before: whole, values: new Map(), after: whole });
+  const [variable] = variables;
+  const isInsideLine = equations.length === 1 && variables.length === 1 && equalities.length === 0 && sides.length === 0;
+  const first = isInsideLine && variable !== undefined ? slopeSteps(objective, variable) : [firstStep(equalities, active, sides, asItStands(equations))];
   try {
     const singular = isCorner ? undefined : singularPoints(equalities, task);
     if (singular === "unknown") return undefined;
     const { set, steps } = commonZeros(equations, unknowns, { ...task, facts: [] });
     if (!set.complete) return undefined;
     const apart = singular && singular.set.solutions.length > 0 ? singular.steps : [];
-    return { face: { active, sides, objective, equations, unknowns, set, steps, ...(singular ? { singular } : {}) }, steps: [first, ...steps, ...apart] };
+    return { face: { active, sides, objective, equations, unknowns, set, steps, ...(singular ? { singular } : {}) }, steps: [...first, ...steps, ...apart] };
   } catch (error) {
     if (error instanceof Unsolvable) return undefined;
     throw error;
   }
+}
+
+/** What stands, said as it is. */
+function asItStands(statements: readonly Expression[]): Claim {
+  const whole = logic("and", statements);
+  return { kind: "put in", before: whole, values: new Map(), after: whole };
+}
+
+/** The derivative of a function of one variable, and that it is 0 at a stationary point. */
+function slopeSteps(objective: Expression, variable: string): readonly Step[] {
+  const after = simplify(differentiate(objective, variable)).expression;
+  const stationary = equation(after, ZERO);
+  return [
+    step("differentiate", [objective, variable], { kind: "derivative", of: objective, variable, after }),
+    step("stationary where", [], { kind: "equivalent", unknown: variable, before: stationary, after: stationary }),
+  ];
 }
 
 /** What is looked at on a face: where it is, and what holds at an optimum there. */
