@@ -172,6 +172,61 @@ const EQUATIONS: readonly Derivation[] = [
       "v = √(2·9.81 m/s²·12 m) = 3√654/5 m/s ≈ 15.3441 m/s [Put the numbers in]",
     ],
   ],
+  [
+    ["given omega > 0, A > 0", "solve A cos(omega t) = A/2 for t"],
+    [
+      "cos(ω t) = 1/2 [Divide both sides by A]",
+      "ω t = ±π/3 + 2π n [The cosine takes each value at an angle and at its opposite, again and again after full turns]",
+      "t = (±π/3 + 2π n)/ω [Divide both sides by ω]",
+    ],
+  ],
+  [
+    ["solve cos(x) = 1/2 for x in [0, 2pi]"],
+    [
+      "x = ±π/3 + 2π n [The cosine takes each value at an angle and at its opposite, again and again after full turns]",
+      "x = π/3 ≈ 1.0472 or 5π/3 ≈ 5.23599 [Those with 0 ≤ x ≤ 2π]",
+    ],
+  ],
+  [
+    ["given u = 3 m/s, a = 2 m/s^2, s = 10 m", "solve v^2 = u^2 + 2 a s for v"],
+    [
+      "v = ±√(2a s + u²) [Take the square root of both sides: both signs are possible]",
+      "v = √(2·2 m/s²·10 m + (3 m/s)²) = 7 m/s [Put the numbers in]",
+      "v = −√(2·2 m/s²·10 m + (3 m/s)²) = −7 m/s [Put the numbers in]",
+    ],
+  ],
+  [
+    ["solve 1/f = 1/u + 1/v for v"],
+    [
+      "u v = f u + f v [Multiply both sides by f u v]",
+      "(u − f) v = f u [Bring the terms with v to one side and everything else to the other]",
+      "v = f u/(u − f) (if u ≠ f) [Divide both sides by u − f]",
+    ],
+  ],
+  [
+    ["solve I = (U - x)/R for x"],
+    ["I R = U − x [Multiply both sides by R]", "x = U − I R [Bring the terms with x to one side and everything else to the other]"],
+  ],
+  [
+    ["solve eta = 1 - T_2/T_1 for T_2"],
+    ["T₂/T₁ = 1 − η [Bring the terms with T₂ to one side and everything else to the other]", "T₂ = T₁ (1 − η) [Multiply both sides by T₁]"],
+  ],
+  [
+    ["given g > 0, v > 0, T > 0", "solve sqrt(2d/g) + d/v = T for d"],
+    [
+      "u²/v + u √(2/g) = T [Write u for √d]",
+      "u² + u v √(2/g) = T v [Multiply both sides by v]",
+      "u² + v √(2/g) u − T v = 0 [Bring everything to one side]",
+      "D = (v √(2/g))² − 4·1 (−T v) = 2v (2T g + v)/g [Work out the discriminant]",
+      "u = (−v √(2/g) ± √(2v (2T g + v)/g))/(2·1) [Use the quadratic formula]",
+      "u = (−v √(2/g) + √(2v (2T g + v)/g))/2 or −v √(2/g)/2 − √(2v (2T g + v)/g)/2 [Simplify]",
+      "√d = (−v √(2/g) + √(2v (2T g + v)/g))/2 or −v √(2/g)/2 − √(2v (2T g + v)/g)/2 [Put √d back for u]",
+      "case √d = (−v √(2/g) + √(2v (2T g + v)/g))/2",
+      "  d = (−v √(2/g) + √(2v (2T g + v)/g))²/4 [Square both sides]",
+      "case √d = −v √(2/g)/2 − √(2v (2T g + v)/g)/2",
+      "  √d ≠ −v √(2/g)/2 − √(2v (2T g + v)/g)/2 [No real number solves this: a root is never negative]",
+    ],
+  ],
 ];
 
 const SYSTEMS: readonly Derivation[] = [
@@ -227,6 +282,17 @@ const SYSTEMS: readonly Derivation[] = [
       "  y = 0 [Put back x = 0]",
       "case x = k",
       "  y = k [Put back x = k]",
+    ],
+  ],
+  [
+    ["given m1 = 2 kg, m2 = 3 kg, g = 9.8 m/s^2", "solve m2 g - T = m2 a and T - m1 g = m1 a for a, T"],
+    [
+      "T = m₁ a + m₁ g [Solve T − m₁ g = m₁ a for T]",
+      "m₂ g − (m₁ a + m₁ g) = m₂ a [Put T = m₁ a + m₁ g into the other equation]",
+      "a = g (m₂ − m₁)/(m₁ + m₂) [Solve m₂ g − (m₁ a + m₁ g) = m₂ a for a]",
+      "T = 2m₁ m₂ g/(m₁ + m₂) [Put back a = g (m₂ − m₁)/(m₁ + m₂)]",
+      "a = 9.8 m/s²·(3 kg − 2 kg)/(2 kg + 3 kg) = 49/25 m/s² = 1.96 m/s² [Put the numbers in]",
+      "T = 2·2 kg·3 kg·9.8 m/s²/(2 kg + 3 kg) = 588/25 N = 23.52 N [Put the numbers in]",
     ],
   ],
 ];
@@ -286,6 +352,20 @@ const OPTIMA: readonly Derivation[] = [
       "d/dθ (2v² cos(2θ)/g) = −4v² sin(2θ)/g [Differentiate 2v² cos(2θ)/g by θ once more]",
       "−4v² sin(2(π/4))/g = −4v²/g < 0 [At θ = π/4 the second derivative is negative: maximum]",
       "v² sin(2(π/4))/g = v²/g [There is no other place where the slope changes its sign: at θ = π/4 is the greatest value of all]",
+    ],
+  ],
+  [
+    ["given b > 0", "maximise x sqrt(b - x) over x in [0, b]"],
+    [
+      "d/dx (x √(b − x)) = (2b − 3x)/(2√(b − x)) [Differentiate x √(b − x) by x]",
+      "(2b − 3x)/(2√(b − x)) = 0 [The derivative is 0 at a stationary point]",
+      "2b − 3x = 0 [Multiply both sides by √(b − x)]",
+      "3x = 2b [Bring the terms with x to one side and everything else to the other]",
+      "x = 2b/3 [Divide both sides by 3]",
+      "x = 0 or b [The ends of the domain]",
+      "2b/3 √(b − 2b/3) = 2b √(3b)/9 [The value at x = 2b/3]",
+      "0 [The value at x = 0, x = b]",
+      "2b √(3b)/9 > 0 [The greatest of these values]",
     ],
   ],
 ];
@@ -391,6 +471,17 @@ const REWRITING_AND_VALUES: readonly Derivation[] = [
   [["write -1 + i in polar form"], ["−1 + i = √2 (cos(3π/4) + i sin(3π/4)) [In polar form: the modulus is √2, the angle 3π/4]"]],
   [["simplify sqrt(7 + 4 sqrt(3))"], ["√(7 + 4√3) = 2 + √3 ≈ 3.73205 [Untangle nested roots]"]],
   [["expand e^(x + y)"], ["e^(x + y) = e^x e^y [A power with a sum in its exponent is a product of powers]"]],
+  [
+    ["series of e^x cos x at x = 0 to order 4"],
+    [
+      "f(0) = 1 [The value at the place: put it into e^x cos(x)]",
+      "f′(0) = 1 [The derivative of order 1 is e^x (cos(x) − sin(x)): put the place in and divide by 1!]",
+      "f′′(0)/2! = 0 [The derivative of order 2 is −2e^x sin(x): put the place in and divide by 2!]",
+      "f′′′(0)/3! = −1/3 [The derivative of order 3 is 2e^x (−sin(x) − cos(x)): put the place in and divide by 3!]",
+      "f′′′′(0)/4! = −1/6 [The derivative of order 4 is −4e^x cos(x): put the place in and divide by 4!]",
+      "1 + x − x³/3 − x⁴/6 [Add the terms up: what is left out is of the order of x⁵, beyond order 4]",
+    ],
+  ],
 ];
 
 describe.each([
