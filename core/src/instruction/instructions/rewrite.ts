@@ -1,4 +1,5 @@
 import { type Expression, equal } from "../../expression/expression.ts";
+import { words } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import {
   asOneWave,
@@ -55,6 +56,9 @@ const FORMS: readonly (readonly [readonly string[], Rewrite])[] = [
   [["exponential"], complexForm(withExponential)],
 ];
 
+/** The forms of complex numbers. */
+const OF_NUMBERS = ["rectangular", "polar", "exponential"] as const;
+
 /** `rewrite E with sin, cos` (or another form). */
 export const REWRITE: Instruction = {
   name: "rewrite",
@@ -84,8 +88,11 @@ export const REWRITE: Instruction = {
     sentence.takeWords("rewrite");
     const target = readTarget(sentence, ["with"]);
     sentence.expectWords("with");
+    const form = OF_NUMBERS.find((word) => sentence.peekWords(word));
     const rewrite = readForm(sentence);
     sentence.expectEnd();
+    // A form is something to be in, and not to rewrite with.
+    if (form) sentence.pieces.splice(-2, 2, words(`in ${form} form`));
     return rewritingLine("rewrite", target, sentence.environment, rewrite);
   },
 };
