@@ -37,8 +37,6 @@ export const ANGLES = {
     "by cosines": () => "Use $sin^2 x = 1 - cos^2 x$ so that only the cosine is left",
     "by tangents": (by: string) => `Divide by $${by}$, which is not 0 for a solution, so that only the tangent is left`,
     "one wave on the left": (wave: string) => `A sine and a cosine of one angle make one wave: $${wave}$`,
-    "by the half-angle tangent": (name: string, angle: string) =>
-      `With $${name} = tan(${angle}/2)$, sine and cosine are $2${name}/(1 + ${name}^2)$ and $(1 - ${name}^2)/(1 + ${name}^2)$`,
     "triple angle": () => "With $4 cos^3 a - 3 cos a = cos 3a$ the three real roots are cosines",
     "Pythagorean identity": () => "Use $sin^2 x + cos^2 x = 1$ (and $cosh^2 x - sinh^2 x = 1$)",
     "products to sums": () => "Write products and powers of sines and cosines as sums",

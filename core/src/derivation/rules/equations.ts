@@ -62,7 +62,6 @@ export const EQUATIONS = {
     "raise to the power": (base: string) => `Take both sides as exponents of $${base}$, which undoes the logarithm`,
     "apply the function": (name: string) => `Apply ${name} to both sides: this may add solutions, so candidates are put back at the end`,
     "one base": (base: string) => `Write all logarithms to the base $${base}$`,
-    "by natural logarithms": () => "Write every logarithm by the natural logarithm",
     "name the roots": (count: string) => `This polynomial does not factor and has ${count}; they are named by their number, from the left`,
     "isolate the roots": (count: string) => `Bisection with proven bounds: ${count}; everywhere else the two sides differ`,
     "cube sum": (unknown: string, meaning: string, productOfBoth: string, resolvent: string) =>

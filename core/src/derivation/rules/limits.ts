@@ -22,7 +22,6 @@ export const LIMITS = {
     "difference as a product": () => "Write the difference as a product",
     "difference of logarithms": () => "The difference of logarithms is the logarithm of the quotient",
     "sines and cosines": () => "Write everything by sine and cosine, and take out common factors",
-    "one side is enough": (side: string) => `The function is defined on the ${side} only`,
     "relations cancel": () => "Use the relations between the functions and cancel",
   },
   routine: {},

@@ -58,7 +58,6 @@ export const OPTIMA = {
       `On the face $${equations}$, where $${conditions}$: the slopes of objective and conditions are proportional there, with multipliers`,
     "on a face": (equations: string) => `On the face $${equations}$: the slopes of objective and conditions are proportional there, with multipliers`,
     "ends of the domain": () => "The ends of the domain",
-    "ends and places without a derivative": () => "The ends of the domain, and where there is no derivative",
     inside: () => "Where no inequality holds with equality: the slopes of the objective are a combination of those of the equations",
     multipliers: (names: string) => `At an optimum on the condition the slopes are proportional: with the multipliers $${names}$ these derivatives are 0`,
     "from the condition": (relation: string) => `From the condition, $${relation}$`,

@@ -104,8 +104,7 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
     }
   }
   const ends = isOnLine ? border.flatMap(({ values }) => [...values].map(([key, value]) => equation(name(key), value))) : [];
-  const rule = border.every(({ end }) => end) ? "ends of the domain" : "ends and places without a derivative";
-  if (ends.length > 0) steps.push(step(rule, [], asItStands(ends.length === 1 ? ends : [logic("or", ends)])));
+  if (ends.length > 0) steps.push(step("ends of the domain", [], asItStands(ends.length === 1 ? ends : [logic("or", ends)])));
   const ranked = ranking(points, { ...task, wanted }, isBounded);
   if (!ranked) return undefined;
   const isOpen = (point: OptimumPoint): boolean =>
