@@ -1,5 +1,5 @@
 import { type Claim, type Step, step } from "../../derivation/step.ts";
-import { equation, isNumber, name, negate, ONE, product, ZERO } from "../../expression/construct.ts";
+import { divide, equation, isNumber, name, negate, ONE, product, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, factorsOf, findAll, isReciprocal } from "../../expression/expression.ts";
 import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { asName, say } from "../../notation/inline.ts";
@@ -51,12 +51,15 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
   };
 }
 
-/** −T (η − 1) as T (1 − η). */
+/** −T (η − 1) as T (1 − η), and −u/(a − b) as u/(b − a). */
 function withMinusInside(e: Expression): Expression {
   const factors = factorsOf(e);
-  const at = factors.findIndex(isMixed);
+  const turned = factors.map((factor) =>
+    isMixed(factor) ? opposite(factor) : isReciprocal(factor) && isMixed(factor.base) ? divide(ONE, opposite(factor.base)) : undefined,
+  );
+  const at = turned.findIndex((factor) => factor !== undefined);
   if (!factors.some((factor) => isNumber(factor, -1)) || at < 0) return e;
-  return product(...factors.flatMap((factor, k) => (isNumber(factor, -1) ? [] : [k === at ? opposite(factor) : factor])));
+  return product(...factors.flatMap((factor, k) => (isNumber(factor, -1) ? [] : [(k === at ? turned[k] : undefined) ?? factor])));
 }
 
 /** t alone on the right: the sides are swapped, and nothing else is done. */

@@ -11,6 +11,7 @@ import { substitute } from "../../expression/substitute.ts";
 import { linePlain } from "../../notation/line-plain.ts";
 import { readable } from "../../rewrite/readable.ts";
 import { decide, simpleRelations, simplify, zeroTest } from "../../truth/index.ts";
+import { solveEquation } from "../equation.ts";
 import { withIndependentLetters } from "../members/independent-letters.ts";
 import { type Solution, type SolutionSet, Unsolvable } from "../solution.ts";
 import { solveSystem } from "../systems/system.ts";
@@ -92,6 +93,9 @@ export function commonZeros(
   { assumptions, facts }: OptimumTask,
 ): { readonly set: SolutionSet; readonly steps: readonly Step[] } {
   const known = [...assumptions, ...facts];
+  const [only, ...more] = equations;
+  const [unknown, ...others] = unknowns;
+  if (only && unknown !== undefined && more.length + others.length === 0) return solveEquation({ equation: only, unknown, domain: "real", assumptions: known });
   const solved = solveSystem({ equations, unknowns, domain: "real", assumptions: known });
   if (!solved) throw new Unsolvable("the equations for the stationary points could not be solved together");
   return solved;
