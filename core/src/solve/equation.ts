@@ -2,7 +2,7 @@ import { boundsWhere } from "../calculus/pieces-where.ts";
 import { step } from "../derivation/step.ts";
 import { nameIn, ONE, relation, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { contains, type Expression, equal, findAll, freeNames } from "../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames, isReciprocal } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import { asName, say } from "../notation/inline.ts";
 import { linePlain } from "../notation/line-plain.ts";
@@ -80,9 +80,7 @@ function solvePolynomial(task: Task): Solved | undefined {
   if (cleared) {
     const solved = solvePolynomial({ ...task, equation: cleared.equation });
     if (!solved) return undefined;
-    // Of first degree the value is seen to be one for every value of the letters.
-    const conditions = form.coefficients.length > 2 ? cleared.conditions : [];
-    const solutions = solved.set.solutions.map((one) => underConditions(one, conditions, task.assumptions));
+    const solutions = solved.set.solutions.map((one) => underConditions(one, cleared.conditions, task.assumptions));
     return { steps: [cleared.step, ...solved.steps], set: { ...solved.set, solutions } };
   }
   for (const method of POLYNOMIAL_METHODS) {
@@ -93,8 +91,9 @@ function solvePolynomial(task: Task): Solved | undefined {
   throw new Unsolvable(`this is an equation of degree ${degree} in ${task.unknown}, and no factors with short roots were found`);
 }
 
-/** A solution under conditions that are neither known nor seen from its values. */
+/** A solution under conditions that are neither known nor seen from its values; a value that divides by nothing needs none. */
 function underConditions(one: Solution, conditions: readonly Expression[], known: readonly Expression[]): Solution {
+  if ([...one.values.values()].every((value) => findAll(value, isReciprocal).length === 0)) return one;
   const isSaid = (condition: Expression): boolean =>
     decide(condition, [...known, ...one.conditions]) === true || [...one.values.values()].some((value) => showsCondition(value, condition));
   return { ...one, conditions: [...one.conditions, ...conditions.filter((condition) => !isSaid(condition))] };

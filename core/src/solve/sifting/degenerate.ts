@@ -1,6 +1,6 @@
-import { divide, equation, name, negate, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { divide, equation, isNumber, name, negate, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { complexDomain } from "../../expression/domain.ts";
-import { contains, distinct, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { contains, distinct, type Expression, equal, factorsOf, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { plain, plainName } from "../../notation/plain.ts";
 import { BudgetExhausted } from "../../number/budget.ts";
@@ -70,6 +70,7 @@ export function degenerateCases(task: Task, solve: Solve): string | undefined {
   if (!form || form.coefficients.length < 2 || !leading || freeNames(leading).size === 0) return undefined;
   const cases = nonZero(leading, task.assumptions)
     .flatMap((condition) => specialValues(condition, [task.unknown], solve))
+    .filter(({ letter, value }) => !undefinedPart(substitute(task.equation, new Map([[letter, value]]))))
     .map(({ letter, value }) => {
       const special = simplify(substitute(task.equation, new Map([[letter, value]]))).expression;
       const solved = special.kind === "relation" ? attempt(() => solve({ ...task, equation: special })) : undefined;
@@ -140,7 +141,16 @@ export function positiveBases({ equation: one, unknown, domain, assumptions }: T
   return open && `this is for ${plain(open)}: powers of negative numbers are real only here and there, and are not looked at`;
 }
 
-function outcomeOf({ solutions }: SolutionSet, unknown: string): string {
+/** Whether a quotient is asked to be 0 whose numerator is not. */
+function isNever(condition: Expression): boolean {
+  const [left, right] = condition.kind === "relation" && condition.comparisons.join() === "=" ? condition.operands : [];
+  const whole = left && right ? readable(subtract(left, right)) : undefined;
+  return whole !== undefined && factorsOf(whole).every((factor) => isReciprocal(factor) || (factor.kind === "number" && !isNumber(factor, 0)));
+}
+
+function outcomeOf(set: SolutionSet, unknown: string): string {
+  // What can never hold, such as 1/f = 0, needs not be said.
+  const solutions = set.solutions.filter(({ conditions }) => !conditions.some((condition) => decide(condition, []) === false || isNever(condition)));
   if (solutions.length === 0) return `no real ${plainName(unknown)} solves it`;
   return solutions
     .map(({ values, free, conditions }) => {
