@@ -4,6 +4,7 @@ import type { Line } from "../../notation/inline.ts";
 import { aside, decimal, type Inline, large, listed, mathematics, together, words } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import { equality, name, plus, type Syntax } from "../../notation/syntax.ts";
+import { text } from "../../notation/text.ts";
 import * as rational from "../../number/rational.ts";
 import { DEFAULT_DIGITS, type Digits } from "../answer.ts";
 import type { AnswerUnits } from "../units.ts";
@@ -47,6 +48,9 @@ export function isEqualDecimal(value: Expression, written: Syntax): boolean {
   return value.kind === "number" && size.kind === "number" && rational.equal(value.value, rational.multiply(sign, rational.parseDecimal(size.text)));
 }
 
+/** A fraction with more characters says less than the decimal that it is. */
+const LONGEST_FRACTION = 9;
+
 /** A value with its unit and the decimals beside; a number that is written as a decimal has the digits asked for at once. */
 export function valueAndBeside(
   value: Expression,
@@ -56,7 +60,8 @@ export function valueAndBeside(
 ): { readonly exact: Syntax; readonly beside: Line } {
   const beside = integers.length > 0 ? [] : besides(value, unit, digits);
   const [only] = beside;
-  const isDecimal = value.kind === "number" && (rational.isInteger(value.value) || value.typed !== undefined);
+  // 3/62500000000 is read as 4.8 · 10⁻¹¹.
+  const isDecimal = value.kind === "number" && (rational.isInteger(value.value) || value.typed !== undefined || text(value).length > LONGEST_FRACTION);
   if (isDecimal && only?.kind === "decimal" && only.isExact) return { exact: only.written, beside: [] };
   return { exact: quantity(value, unit, integers), beside };
 }
