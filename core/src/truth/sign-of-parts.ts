@@ -1,12 +1,12 @@
 import { polynomialFactors } from "../canonical/factored.ts";
-import { call, HALF, isNumber, MINUS_ONE, negate, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { call, isNumber, MINUS_ONE, negate, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { type Comparison, contains, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
 import { isReal, type RealExpression } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import { byArgument } from "./increasing.ts";
 import { expand } from "./simplify.ts";
-import { untangled } from "./untangle.ts";
+import { isSquareOfRoots } from "./untangle.ts";
 
 /** How the caller decides the sign of a part. */
 export type Decide = (condition: Expression, assumptions: readonly Expression[]) => boolean | undefined;
@@ -138,8 +138,7 @@ const byMonotone: Way = (e, comparison, assumptions, decide) => {
 /** A + B√r that is the square of √p ± √q is not negative. */
 const byUntangling: Way = (e, comparison, assumptions) => {
   if ((comparison !== ">=" && comparison !== "<") || findAll(e, isSquareRoot).length === 0) return undefined;
-  const root = power(e, HALF);
-  return equal(untangled(root, assumptions), root) ? undefined : comparison === ">=";
+  return isSquareOfRoots(e, assumptions) ? comparison === ">=" : undefined;
 };
 
 /** A polynomial in several names as the product of its factors: b² + 2ab + a² is a square. */

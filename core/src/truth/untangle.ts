@@ -24,6 +24,12 @@ export function untangled(e: Expression, known: readonly Expression[]): Expressi
   return untangledRoot(inner.base, known) ?? squaresOut(inner.base, known) ?? inner;
 }
 
+/** Whether A + B√r is seen to be the square of a sum or difference of roots, so that it is not negative; roots in it are untangled first. */
+export function isSquareOfRoots(e: Expression, known: readonly Expression[]): boolean {
+  const inner = untangled(e, known);
+  return isReal(inner) && freeNames(inner).size > 0 && untangledRoot(inner, known) !== undefined;
+}
+
 /** √(u² r) as u √r or −u √r, where the sign of u is known; undefined where there is no such square. */
 function squaresOut(radicand: RealExpression, known: readonly Expression[]): Expression | undefined {
   const parts = factorsOf(radicand).map((factor) => {

@@ -35,6 +35,11 @@ describe("relations under givens", () => {
     [["a != 0"], "a^2 > 0", true],
     [[], "a^2 + 1 > 0", true],
     [[], "a^2 - 2a + 1 >= 0", true],
+    // a square below a root says nothing of what stands beside it, however far out its sign changes
+    [["a > 0", "b > 0"], "(1 + sqrt(b))^2 (100000 - a) >= 0", undefined],
+    [["a > 0", "b > 0"], "(1 + sqrt(b))^2 (sqrt(a) + 7 - a/1000) >= 0", undefined],
+    [["a > 0"], "100000 - sqrt(a + 1 + 2 sqrt(a)) >= 0", undefined],
+    [["a > 0"], "a + 1 - 2 sqrt(a) >= 0", true],
     [[], "a^2 + a + 1 > 0", true],
     [[], "a^2 + a - 1 > 0", undefined],
     [["a > 0", "b > 0"], "a b > 0", true],
