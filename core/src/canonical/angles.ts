@@ -52,6 +52,9 @@ export function isInverseCircular(functionName: string): boolean {
   return INVERSE.has(functionName);
 }
 
+/** Whether an expression is arcsin, arccos, arctan or arccot of something. */
+export const isInverseCall = (e: Expression): boolean => e.kind === "call" && isInverseCircular(e.name);
+
 /** Multiples beyond this are left whole: their polynomials are too long to be of use. */
 const LARGEST_MULTIPLE = 40;
 
@@ -134,7 +137,7 @@ function ofTerm(pair: Pair, term: Expression, units: ExpressionMap<rational.Rati
   const whole = { sine: call(pair.sine, term), cosine: call(pair.cosine, term) };
   const { coefficient, rest } = splitCoefficient(term);
   // Constant angles stay whole, as sin(9/4) is no better by powers of sin(1/4), but not those that are known by their sine or cosine.
-  if (freeNames(rest).size === 0 && !(rest.kind === "call" && isInverseCircular(rest.name))) return whole;
+  if (freeNames(rest).size === 0 && !isInverseCall(rest)) return whole;
   const size = units.get(rest) ?? rational.ONE;
   const multiple = rational.divide(coefficient, size);
   const count = Math.abs(Number(multiple.num));

@@ -3,13 +3,12 @@ import { type Expression, equal, findAll } from "../expression/expression.ts";
 import { CIRCULAR } from "../expression/functions/kinds.ts";
 import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
-import { inUnitAngles, isInverseCircular } from "./angles.ts";
+import { inUnitAngles, isInverseCall, isInverseCircular } from "./angles.ts";
 
 /** Whether a circular function is taken of something that holds an inverse one. */
 export function undoesInverse(e: Expression): boolean {
-  const isInverse = (part: Expression): boolean => part.kind === "call" && isInverseCircular(part.name);
   const circular = (part: Expression): boolean => part.kind === "call" && CIRCULAR.has(part.name);
-  return findAll(e, (part) => circular(part) && findAll(part, isInverse).length > 0).length > 0;
+  return findAll(e, (part) => circular(part) && findAll(part, isInverseCall).length > 0).length > 0;
 }
 
 /** Circular functions of sums with inverse ones, written out by the addition formulas and without the inverse functions. */

@@ -1,4 +1,4 @@
-import type { Integer } from "../number/integer.ts";
+import { type Integer, remainder } from "../number/integer.ts";
 import type { Rational } from "../number/rational.ts";
 import * as rational from "../number/rational.ts";
 
@@ -306,6 +306,11 @@ export function distinct(list: readonly Expression[]): readonly Expression[] {
 /** Whether the expression is a power with a negative number as exponent, so that it stands below a fraction bar. */
 export function isReciprocal(e: Expression): e is PowerNode & { readonly exponent: NumberNode } {
   return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.num < 0;
+}
+
+/** Whether the expression is an even power, whatever its base. */
+export function isEvenPower(e: Expression): e is PowerNode & { readonly exponent: NumberNode } {
+  return e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den === 1 && remainder(e.exponent.value.num, 2) === 0;
 }
 
 /** Every distinct subexpression for which the test holds, outermost first. */

@@ -2,7 +2,7 @@ import { realAndImaginary } from "../canonical/real-and-imaginary.ts";
 import { ballValue } from "../expression/ball-value.ts";
 import { call, sum, ZERO } from "../expression/construct.ts";
 import { type Expression, freeNames } from "../expression/expression.ts";
-import { holdsImaginary } from "../expression/realness.ts";
+import { holdsImaginary, isReal } from "../expression/realness.ts";
 import { plain } from "../notation/plain.ts";
 import * as complex from "../number/complex-ball.ts";
 import { BallUndefined } from "../number/real-ball.ts";
@@ -22,7 +22,7 @@ export interface Summand {
 
 /** Whether this is a number that is not real. */
 export function isNotReal(e: Expression): boolean {
-  if (freeNames(e).size > 0) return false;
+  if (freeNames(e).size > 0 || isReal(e)) return false;
   try {
     return !complex.isReal(ballValue(e, 96));
   } catch (error) {

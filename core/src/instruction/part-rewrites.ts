@@ -38,7 +38,9 @@ export function partRewrite(
   memory: ReadonlyMap<string, Line>,
   settings: Settings,
 ): PartRewrite | undefined {
-  const [before, after] = [`(${line})`, sentence].map((source) => runWorking([...lines, source], memory, settings).lines.at(-1)?.outcome);
+  const [before, after] = runWorking([...lines, `(${line})`, sentence], memory, settings)
+    .lines.slice(-2)
+    .map(({ outcome }) => outcome);
   const answer = after?.answer;
   if (!after || answer?.kind !== "expression" || before?.answer?.kind !== "expression" || after.verdict !== "nailed") return undefined;
   const result = answer.written ?? present(answer.value);

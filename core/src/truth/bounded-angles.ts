@@ -1,4 +1,4 @@
-import { isInverseCircular } from "../canonical/angles.ts";
+import { isInverseCall } from "../canonical/angles.ts";
 import { withoutInverse } from "../canonical/inverse-circular.ts";
 import { call, HALF, negate, number, ONE, PI, product, relation, splitCoefficient, sqrt, subtract, ZERO } from "../expression/construct.ts";
 import { type Comparison, type Expression, findAll, termsOf } from "../expression/expression.ts";
@@ -146,7 +146,7 @@ export const lessThanPi = (range: AngleRange): boolean => isWithin(range, 1);
  * @param isZero the zero test, for the sine and the cosine without inverse functions
  */
 export function vanishesAsAngle(e: Expression, known: readonly Expression[], isZero: (e: Expression) => boolean): ZeroTest | undefined {
-  if (findAll(e, (one) => one.kind === "call" && isInverseCircular(one.name)).length === 0) return undefined;
+  if (findAll(e, isInverseCall).length === 0) return undefined;
   const range = angleRange(e, known);
   if (!range) return undefined;
   const times = rational.rational(commonDenominator(e));

@@ -1,4 +1,4 @@
-import { isInverseCircular } from "../canonical/angles.ts";
+import { isInverseCall } from "../canonical/angles.ts";
 import { approximateValue } from "../expression/ball-value.ts";
 import { call, divide, negate, number, ONE, power, product, splitCoefficient, subtract, sum, TWO } from "../expression/construct.ts";
 import { type Expression, findAll, termsOf } from "../expression/expression.ts";
@@ -32,6 +32,4 @@ export function vanishesByDoubleAngle(e: Expression, isZero: (part: Expression) 
 const holdsHalves = (angle: Expression): boolean =>
   [angle, ...termsOf(angle)]
     .map(splitCoefficient)
-    .some(({ coefficient, rest }) => findAll(rest, isInverse).length > 0 && integer.remainder(coefficient.den, 2) === 0);
-
-const isInverse = (e: Expression): boolean => e.kind === "call" && isInverseCircular(e.name);
+    .some(({ coefficient, rest }) => findAll(rest, isInverseCall).length > 0 && integer.remainder(coefficient.den, 2) === 0);

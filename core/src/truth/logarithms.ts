@@ -15,7 +15,7 @@ import {
   TWO,
   ZERO,
 } from "../expression/construct.ts";
-import { type Expression, termsOf } from "../expression/expression.ts";
+import { type Expression, isEvenPower, termsOf } from "../expression/expression.ts";
 import { isReal } from "../expression/realness.ts";
 import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
@@ -73,12 +73,12 @@ export function expandedLogarithm(u: Expression, assumptions: readonly Expressio
   }
   // Only for real exponents: ln(e^(i x)) is i x for some x and i (x − 2π) for others.
   if (u.kind === "power" && isReal(u.exponent) && isPositive(u.base, assumptions)) return product(u.exponent, expandedLogarithm(u.base, assumptions, primes));
-  if (u.kind === "power" && isEvenPower(u)) {
+  if (u.kind === "power" && isRealSquare(u)) {
     // ln(b²) = 2 ln|b| for every real b that is not 0.
     return product(u.exponent, call("ln", call("abs", u.base)));
   }
   if (u.kind !== "product") return call("ln", u);
-  const positive = u.factors.filter((factor) => isPositive(factor, assumptions) || isEvenPower(factor));
+  const positive = u.factors.filter((factor) => isPositive(factor, assumptions) || isRealSquare(factor));
   const rest = u.factors.filter((factor) => !positive.includes(factor));
   // Two factors of unknown sign stay together: only their product is known to be positive.
   const negative = rest.filter((factor) => decide(relation(factor, "<", ZERO), assumptions) === true);
@@ -95,9 +95,7 @@ function opposedLogarithm(u: Expression, assumptions: readonly Expression[], pri
 }
 
 /** An even power of a real number. */
-function isEvenPower(e: Expression): boolean {
-  return isReal(e) && e.kind === "power" && e.exponent.kind === "number" && e.exponent.value.den === 1 && Number(e.exponent.value.num) % 2 === 0;
-}
+const isRealSquare = (e: Expression): boolean => isReal(e) && isEvenPower(e);
 
 function logarithmsOfPrimes(value: integer.Integer): readonly Expression[] {
   return value === 1 ? [] : integer.primePowers(value).map(({ prime, count }) => product(number(count), call("ln", number({ num: prime, den: 1 }))));

@@ -1,9 +1,8 @@
 import { polynomialFactors } from "../canonical/factored.ts";
 import { call, isNumber, MINUS_ONE, negate, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
-import { type Comparison, contains, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../expression/expression.ts";
+import { type Comparison, contains, type Expression, equal, factorsOf, findAll, freeNames, isEvenPower, termsOf } from "../expression/expression.ts";
 import { isReal, type RealExpression } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
-import * as integer from "../number/integer.ts";
 import { byArgument } from "./increasing.ts";
 import { expand } from "./simplify.ts";
 import { isSquareOfRoots } from "./untangle.ts";
@@ -95,8 +94,7 @@ function allHave(
 const byBase: Way = (e, comparison, assumptions, decide) => {
   if (e.kind !== "power" || e.exponent.kind !== "number") return undefined;
   if (e.exponent.value.den !== 1 && comparison !== "=") return decide(relation(e.base, comparison === "!=" ? ">" : comparison, ZERO), assumptions);
-  const isEven = e.exponent.value.den === 1 && integer.remainder(e.exponent.value.num, 2) === 0;
-  return comparison === "!=" || (comparison === ">" && isEven) ? decide(relation(e.base, "!=", ZERO), assumptions) : undefined;
+  return comparison === "!=" || (comparison === ">" && isEvenPower(e)) ? decide(relation(e.base, "!=", ZERO), assumptions) : undefined;
 };
 
 /** Terms of one sign, at least one of which is not 0. */

@@ -1,10 +1,9 @@
 import { polynomialFactors } from "../canonical/factored.ts";
 import { call, HALF, negate, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
-import { type Expression, equal, factorsOf, findAll, freeNames, isRoot, termsOf } from "../expression/expression.ts";
+import { type Expression, equal, factorsOf, findAll, freeNames, isEvenPower, isRoot, termsOf } from "../expression/expression.ts";
 import type { RealExpression } from "../expression/realness.ts";
 import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
-import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import { splitRoot } from "./roots.ts";
 import { decide } from "./sign.ts";
@@ -33,11 +32,8 @@ export function isSquareOfRoots(e: Expression, known: readonly Expression[]): bo
 /** √(u² r) as u √r or −u √r, where the sign of u is known; undefined where there is no such square. */
 function squaresOut(radicand: RealExpression, known: readonly Expression[]): Expression | undefined {
   const parts = factorsOf(radicand).map((factor) => {
-    const [base, exponent] = factor.kind === "power" && factor.exponent.kind === "number" ? [factor.base, factor.exponent.value] : [];
-    const isSquare = base && exponent && exponent.den === 1 && integer.remainder(exponent.num, 2) === 0;
-    const sign = !isSquare ? undefined : decide(relation(base, ">=", ZERO), known) ? 1 : decide(relation(base, "<", ZERO), known) ? -1 : undefined;
-    if (!base || !exponent || sign === undefined) return { outside: ONE, inside: factor };
-    return { outside: power(sign === 1 ? base : negate(base), product(HALF, number(exponent))), inside: ONE };
+    const size = isEvenPower(factor) ? sizeOf(factor.base, known) : undefined;
+    return size && isEvenPower(factor) ? { outside: power(size, product(HALF, factor.exponent)), inside: ONE } : { outside: ONE, inside: factor };
   });
   if (parts.every(({ outside }) => equal(outside, ONE))) return undefined;
   return product(...parts.map(({ outside }) => outside), power(product(...parts.map(({ inside }) => inside)), HALF));
@@ -63,6 +59,12 @@ function untangledRoot(radicand: RealExpression, known: readonly Expression[]): 
   const [u, v] = [splitRoot(p, 2, known), splitRoot(q, 2, known)];
   if (is(b, ">=")) return sum(u, v);
   return is(b, "<") ? call("abs", subtract(u, v)) : undefined;
+}
+
+/** |u| without bars, where the sign of u is known. */
+function sizeOf(u: Expression, known: readonly Expression[]): Expression | undefined {
+  if (decide(relation(u, ">=", ZERO), known) === true) return u;
+  return decide(relation(u, "<", ZERO), known) === true ? negate(u) : undefined;
 }
 
 /** A polynomial whose square it is. */

@@ -1,4 +1,4 @@
-import { isInverseCircular } from "../canonical/angles.ts";
+import { isInverseCall } from "../canonical/angles.ts";
 import { undoesInverse, undone, withoutInverse } from "../canonical/inverse-circular.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
@@ -99,10 +99,12 @@ export function withFixedNames(e: Expression, assumptions: readonly Expression[]
 
 /** The expression with angles written by their ratios: theta = arctan(a/b) among the assumptions. */
 function withKnownAngles(e: Expression, assumptions: readonly Expression[]): Expression | undefined {
-  return withStatedValues(e, assumptions, (value, letter) => !contains(value, letter) && termsOf(value).some((term) => isInverse(splitCoefficient(term).rest)));
+  return withStatedValues(
+    e,
+    assumptions,
+    (value, letter) => !contains(value, letter) && termsOf(value).some((term) => isInverseCall(splitCoefficient(term).rest)),
+  );
 }
-
-const isInverse = (e: Expression): boolean => e.kind === "call" && isInverseCircular(e.name);
 
 function withStatedValues(e: Expression, assumptions: readonly Expression[], isWanted: (value: Expression, letter: string) => boolean): Expression | undefined {
   const names = freeNames(e);

@@ -18,6 +18,10 @@ interface Pending {
 
 type Asked = Request extends infer R ? (R extends Request ? Omit<R, "id"> : never) : never;
 
+function isOfKind<Kind extends Request["kind"]>(reply: Reply, kind: Kind): reply is Reply & { readonly kind: Kind } {
+  return reply.kind === kind;
+}
+
 /** The core in a web worker. The worker is started at first use and replaced when it is stopped. */
 export class Engine {
   #worker: Worker | undefined;
@@ -25,36 +29,26 @@ export class Engine {
   readonly #pending = new Map<number, Pending>();
 
   async run(lines: readonly string[], settings: Settings): Promise<readonly LineReport[]> {
-    const reply = await this.#ask({ kind: "run", lines, settings });
-    if (reply.kind === "run") return reply.reports;
-    throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
+    return (await this.#ask({ kind: "run", lines, settings })).reports;
   }
 
   /** The graph that the last line draws, in another window where one is asked for. */
   async draw(lines: readonly string[], window?: Window): Promise<Picture | undefined> {
-    const reply = await this.#ask({ kind: "draw", lines, ...(window ? { window } : {}) });
-    if (reply.kind === "draw") return reply.picture;
-    throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
+    return (await this.#ask({ kind: "draw", lines, ...(window ? { window } : {}) })).picture;
   }
 
   /** The figure that the last line draws. */
   async drawFigure(lines: readonly string[]): Promise<FigurePicture | undefined> {
-    const reply = await this.#ask({ kind: "draw", lines });
-    if (reply.kind === "draw") return reply.figure;
-    throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
+    return (await this.#ask({ kind: "draw", lines })).figure;
   }
 
   /** What a sentence that rewrites a part of a line would come to; undefined where it changes nothing. */
   async rewrite(lines: readonly string[], line: number, sentence: string): Promise<PartRewrite | undefined> {
-    const reply = await this.#ask({ kind: "rewrite", lines, line, sentence });
-    if (reply.kind === "rewrite") return reply.rewrite;
-    throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
+    return (await this.#ask({ kind: "rewrite", lines, line, sentence })).rewrite;
   }
 
   async read(before: readonly string[], source: string): Promise<Preview> {
-    const reply = await this.#ask({ kind: "read", before, source });
-    if (reply.kind === "read") return reply.preview;
-    throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
+    return (await this.#ask({ kind: "read", before, source })).preview;
   }
 
   /** Ends whatever is being computed. */
@@ -65,7 +59,14 @@ export class Engine {
     this.#pending.clear();
   }
 
-  #ask(asked: Asked): Promise<Reply> {
+  /** The worker's reply of the kind that was asked for. @throws Stopped where it is none */
+  async #ask<Kind extends Request["kind"]>(asked: Asked & { readonly kind: Kind }): Promise<Reply & { readonly kind: Kind }> {
+    const reply = await this.#send(asked);
+    if (isOfKind(reply, asked.kind)) return reply;
+    throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
+  }
+
+  #send(asked: Asked): Promise<Reply> {
     this.#worker ??= this.#start();
     this.#count += 1;
     const request: Request = { ...asked, id: this.#count };

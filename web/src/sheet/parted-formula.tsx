@@ -50,10 +50,10 @@ function useOffers(part: Part | undefined, { working, number }: Rewriting): { re
   return found?.of === part && found ? found : { offers: [], open: true };
 }
 
-/** Which part the arrow keys lead to: up to the part around, down into it, to its neighbours left and right. */
+/** Which part an arrow key leads to; undefined for other keys: up to the part around, down into it, to its neighbours left and right. */
 function nextPart(key: string, chosen: number | undefined, { parts }: PartedLatex): number | undefined {
-  const last = parts.length - 1;
-  if (chosen === undefined) return last;
+  if (!key.startsWith("Arrow")) return undefined;
+  if (chosen === undefined) return parts.length - 1;
   const beside = parts.flatMap(({ within }, k) => (within === parts[chosen]?.within ? [k] : []));
   switch (key) {
     case "ArrowUp":
@@ -84,8 +84,8 @@ export function PartedFormula({ written, rewriting }: { readonly written: Syntax
     if (event.key === "Escape") setChosen(undefined);
     else if (event.key === "Enter" && part) list.current?.querySelector("button")?.focus();
     else {
-      const next = nextPart(event.key, event.key.startsWith("Arrow") ? chosen : 0, parted);
-      if (next === undefined || !event.key.startsWith("Arrow")) return;
+      const next = nextPart(event.key, chosen, parted);
+      if (next === undefined) return;
       setChosen(next);
     }
     event.preventDefault();

@@ -1,8 +1,9 @@
 import { weakest } from "../../check/verdict.ts";
 import type { Case, Row } from "../../document/block.ts";
 import { type Line, large } from "../../notation/inline.ts";
+import { ungrouped } from "../../notation/latex.ts";
 import { linePlain } from "../../notation/line-plain.ts";
-import { type Syntax, signedTerms, withOtherSign } from "../../notation/syntax.ts";
+import { plus, type Syntax, signedTerms, withOtherSign } from "../../notation/syntax.ts";
 import { writtenText } from "../../notation/text.ts";
 
 const same = (a: Syntax, b: Syntax): boolean => writtenText(a) === writtenText(b);
@@ -14,8 +15,7 @@ export function withBothSigns(a: Syntax, b: Syntax): Syntax | undefined {
   const [p, q] = [onlyA[0], onlyB[0]];
   if (!p || !q || onlyA.length > 1 || onlyB.length > 1 || own.length !== other.length) return undefined;
   if (same(p, withOtherSign(q))) return p.kind === "sign" ? sumWithBothSigns(other, q) : sumWithBothSigns(own, p);
-  const inside = own.length === 1 ? insideQuotient(p, q) : undefined;
-  return inside;
+  return own.length === 1 ? insideQuotient(p, q) : undefined;
 }
 
 /** A quotient whose numerators differ in a sign. */
@@ -25,16 +25,11 @@ function insideQuotient(a: Syntax, b: Syntax): Syntax | undefined {
   return numerator && { ...a, numerator };
 }
 
-const ungrouped = (e: Syntax): Syntax => (e.kind === "group" ? ungrouped(e.inner) : e);
-
 /** A sum in the order of its terms, one of them with both signs. */
 function sumWithBothSigns(terms: readonly Syntax[], both: Syntax): Syntax {
   const [first = both, ...rest] = terms;
   const start: Syntax = first === both ? { kind: "sign", sign: "±", operand: both } : first;
-  return rest.reduce<Syntax>((left, term) => {
-    if (term === both) return { kind: "binary", operator: "±", left, right: term };
-    return term.kind === "sign" ? { kind: "binary", operator: "-", left, right: term.operand } : { kind: "binary", operator: "+", left, right: term };
-  }, start);
+  return rest.reduce<Syntax>((left, term) => (term === both ? { kind: "binary", operator: "±", left, right: term } : plus(left, term)), start);
 }
 
 /** The only thing that stands in a line, if it is mathematics. */

@@ -22,7 +22,8 @@ export interface Multiple {
   readonly text: string;
 }
 
-const DEGREE: Multiple = { factor: divide(PI, number(180)), text: "°" };
+/** The degree of an angle. */
+export const DEGREE: Multiple = { factor: divide(PI, number(180)), text: "°" };
 
 /** A number of units as it is written, and whether that is exact. */
 export interface Counted {

@@ -8,6 +8,7 @@ import { text, writtenText } from "../../notation/text.ts";
 import { simplify } from "../../truth/index.ts";
 import { countOf } from "../../units/unit.ts";
 import type { Answer } from "../answer.ts";
+import { DEGREE } from "./degrees.ts";
 import { conditionsAside, valueAndBeside } from "./values.ts";
 
 /** The value in the unit that was asked for: so many of it. */
@@ -15,16 +16,14 @@ export function shownValue({ value, shownIn }: Answer & { readonly kind: "expres
   return shownIn ? simplify(countOf(value, shownIn)).expression : value;
 }
 
-/** The unit of which an angle that is no rational number of them is only so many by its decimal: arctan(7/24) ≈ 16.3°. */
-const DEGREES = "°";
-
 /** The value as it is shown, with its decimal and what it needs. */
 export function valueLine(answer: Answer & { readonly kind: "expression" }): Line {
   const { conditions, digits, written, shownIn, units } = answer;
   const value = shownValue(answer);
   const unit = shownIn?.text ?? units?.value;
   const own = valueAndBeside(value, unit, digits);
-  const exact = large(written ?? (shownIn?.text === DEGREES && value.kind !== "number" ? present(answer.value) : own.exact));
+  // An angle is only so many degrees by its decimal, unless they are a rational number: arctan(7/24) ≈ 16.3°.
+  const exact = large(written ?? (shownIn?.text === DEGREE.text && value.kind !== "number" ? present(answer.value) : own.exact));
   const mayRewrite = freeNames(value).size > 0 && value.kind !== "tuple" && !written;
   return [mayRewrite ? choosable(exact) : exact, ...own.beside, ...conditionsAside(conditions)];
 }

@@ -78,12 +78,13 @@ export function composeWay({ answer, steps, stepVerdicts }: Outcome): Way {
 
 /** The last rows, in which numbers were put into formulas, with what these come to. */
 function withResults(items: readonly (Row | Case)[], steps: readonly Step[], answer: Answer & { readonly kind: "solutions" }): readonly (Row | Case)[] {
-  const last = items.findLastIndex(({ kind }, k) => kind !== "row" || steps[steps.length - items.length + k]?.rule !== "put numbers in");
-  return items.map((item, k) => {
-    const result = k > last ? valueStatedBy(steps[steps.length - items.length + k]) : undefined;
+  const formulas = steps.slice(steps.findLastIndex(({ rule }) => rule !== "put numbers in") + 1);
+  const rows = items.slice(-formulas.length).map((item, k): Row | Case => {
+    const result = valueStatedBy(formulas[k]);
     if (item.kind !== "row" || !result) return item;
     return { ...item, right: item.right.map((line) => [...line, words(" = "), ...listedValue(answer, ...result)]) };
   });
+  return [...items.slice(0, -formulas.length), ...rows];
 }
 
 /** The name and the value of the equation that a step comes to. */

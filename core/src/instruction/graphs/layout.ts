@@ -85,16 +85,12 @@ function decades({ from, to }: Range): Range {
 /** An item with every expression changed. */
 function mapItem(item: Written, change: (e: Expression) => Expression): Written {
   const expression = change(item.expression);
+  const withEnds = (on: Domain | undefined): { readonly on?: Domain } => (on ? { on: { ...on, from: change(on.from), to: change(on.to) } } : {});
   switch (item.kind) {
     case "expression":
-      return {
-        ...item,
-        expression,
-        summands: item.summands.map((one) => ({ ...one, expression: change(one.expression) })),
-        ...(item.on ? { on: { ...item.on, from: change(item.on.from), to: change(item.on.to) } } : {}),
-      };
+      return { ...item, expression, ...withEnds(item.on), summands: item.summands.map((one) => ({ ...one, expression: change(one.expression) })) };
     case "function":
-      return { ...item, expression, ...(item.on ? { on: { ...item.on, from: change(item.on.from), to: change(item.on.to) } } : {}) };
+      return { ...item, expression, ...withEnds(item.on) };
     case "equation":
     case "condition":
     case "slopes":

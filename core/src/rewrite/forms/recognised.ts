@@ -1,4 +1,4 @@
-import { isInverseCircular } from "../../canonical/angles.ts";
+import { isInverseCall } from "../../canonical/angles.ts";
 import { approximateValue } from "../../expression/ball-value.ts";
 import { call, number, PI, product, subtract, sum } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
@@ -16,7 +16,7 @@ const NEAR = 1e-9;
 
 /** A sum of inverse circular functions of numbers that is a part of a turn, proven to be it: arctan(1/2) + arctan(1/3) is π/4. */
 export function asPartOfTurn(e: Expression): Expression | undefined {
-  const inverses = findAll(e, (part) => part.kind === "call" && isInverseCircular(part.name));
+  const inverses = findAll(e, isInverseCall);
   const value = freeNames(e).size === 0 && e.kind === "sum" && inverses.length > 1 ? approximateValue(e) : undefined;
   if (value === undefined) return undefined;
   for (const den of DENOMINATORS) {

@@ -23,20 +23,19 @@ export function clearedOfFractions({ task, sides, coefficients }: PolynomialForm
   if (findAll(task.equation, (part) => part.kind === "number" && part.typed !== undefined && part.value.den !== 1).length > 0) return undefined;
   const below = sides.flat().flatMap(termsOf).map(denominatorOf);
   const common = below.map(({ size }) => size).reduce<integer.Integer>(integer.lcm, 1);
-  const letters = [...new Set(below.flatMap((one) => [...one.letters.keys()]))].map((letter) =>
-    power(name(letter), number(Math.max(...below.map((one) => one.letters.get(letter) ?? 0)))),
-  );
+  const letters = [...new Set(below.flatMap((one) => [...one.letters.keys()]))];
+  const highest = (letter: string): number => Math.max(...below.map((one) => one.letters.get(letter) ?? 0));
   const terms = coefficients.filter((coefficient) => !equal(coefficient, ZERO)).length;
   const isWorthIt = coefficients.length > 2 ? terms > 2 : below.filter((one) => one.size !== 1 || one.letters.size > 0).length > 1;
   if ((common === 1 && letters.length === 0) || !isWorthIt) return undefined;
-  const factor = product(number({ num: common, den: 1 }), ...letters);
+  const factor = product(number({ num: common, den: 1 }), ...letters.map((letter) => power(name(letter), number(highest(letter)))));
   const multiplied = (side: readonly Expression[]): Expression => {
     const whole = side.map((coefficient) => expand(product(factor, coefficient)));
     return polynomialFrom(whole, unknown);
   };
   const after = equation(multiplied(sides[0]), multiplied(sides[1]));
   if (after.kind !== "relation") return undefined;
-  const conditions = letters.map((power) => relation(power.kind === "power" ? power.base : power, "!=", ZERO));
+  const conditions = letters.map((letter) => relation(name(letter), "!=", ZERO));
   return { equation: after, conditions, step: step("multiply both sides", [factor], { kind: "equivalent", unknown, before: task.equation, after, factor }) };
 }
 

@@ -18,11 +18,7 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
   const { unknown } = task;
   // An unknown that stands on the right alone is read from right to left.
   const swapped = contains(form.right, unknown) && !contains(form.left, unknown);
-  // It goes to the side where it keeps no minus sign: 1 − x = 2x is 3x = 1, and 10 − 2x = 0 is 2x = 10.
-  const own = form.coefficients[1] ?? ONE;
-  const isCollected = !contains(form.right, unknown) && equal(form.left, product(own, name(unknown)));
-  const beside = readable(negate(form.coefficients[0] ?? ZERO));
-  const turned = isMixed(own) ? isNegated(beside) && !isMixed(beside) : swapped ? !isNegated(readable(negate(own))) : !isCollected && isNegated(own);
+  const turned = isTurned(form, swapped);
   const [constant = ZERO, slope = ONE] = turned ? form.coefficients.map((coefficient) => readable(negate(coefficient))) : form.coefficients;
   const plain = swapped ? alreadySolved(form) : undefined;
   if (plain) return plain;
@@ -49,6 +45,15 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
     steps,
     set: { ...onlyOne(unknown, root, conditions), domain: task.domain },
   };
+}
+
+/** Whether the unknown goes to the right side, where it keeps no minus sign: 1 − x = 2x is 3x = 1, and 10 − 2x = 0 is 2x = 10. */
+function isTurned({ task: { unknown }, left, right, coefficients: [constant = ZERO, own = ONE] }: PolynomialForm, swapped: boolean): boolean {
+  const beside = readable(negate(constant));
+  if (isMixed(own)) return isNegated(beside) && !isMixed(beside);
+  if (swapped) return !isNegated(readable(negate(own)));
+  const isCollected = !contains(right, unknown) && equal(left, product(own, name(unknown)));
+  return !isCollected && isNegated(own);
 }
 
 /** −T (η − 1) as T (1 − η), and −u/(a − b) as u/(b − a). */

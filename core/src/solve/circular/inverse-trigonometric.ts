@@ -1,4 +1,4 @@
-import { isInverseCircular } from "../../canonical/angles.ts";
+import { isInverseCall } from "../../canonical/angles.ts";
 import { withoutInverse } from "../../canonical/inverse-circular.ts";
 import { step } from "../../derivation/step.ts";
 import { call, equation, negate, subtract, sum, ZERO } from "../../expression/construct.ts";
@@ -17,7 +17,7 @@ export function solveInverseTrigonometric(task: Task, solve: Solve): Solved | un
   const { unknown } = task;
   if (task.domain !== "real" || freeNames(task.equation).size > 1) return undefined;
   const [left = ZERO, right = ZERO] = task.equation.operands;
-  const isInverse = (part: Expression): boolean => part.kind === "call" && isInverseCircular(part.name) && contains(part, unknown);
+  const isInverse = (part: Expression): boolean => isInverseCall(part) && contains(part, unknown);
   const parts = findAll(task.equation, isInverse);
   if (parts.length < 2) return undefined;
   const difference = simplify(subtract(left, right)).expression;

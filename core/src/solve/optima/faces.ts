@@ -6,7 +6,7 @@ import { withImpliedBounds } from "../../calculus/implied-bounds.ts";
 import { isOnSide, onSides, type Side, sidesOf, whereRough } from "../../calculus/rough-places.ts";
 import { type Claim, type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name, negate, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
-import { sideDifference } from "../../expression/equations.ts";
+import { alternatives, sideDifference } from "../../expression/equations.ts";
 import { type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { subsets } from "../../polynomial/subsets.ts";
@@ -20,6 +20,7 @@ import { samePlace, signKnown } from "./compared.ts";
 import { comparison } from "./conclusion.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 import { commonZeros, pointOf, zeroOf } from "./several-variables.ts";
+import { slopeSteps } from "./slope.ts";
 
 type Relation = Expression & { readonly kind: "relation" };
 
@@ -103,8 +104,9 @@ export function optimiseOnFaces(task: OptimumTask): Optimum | undefined {
       }
     }
   }
-  const ends = isOnLine ? border.flatMap(({ values }) => [...values].map(([key, value]) => equation(name(key), value))) : [];
-  if (ends.length > 0) steps.push(step("ends of the domain", [], asItStands(ends.length === 1 ? ends : [logic("or", ends)])));
+  const [variable = ""] = variables;
+  const ends = isOnLine ? border.flatMap(({ values }) => values.get(variable) ?? []) : [];
+  if (ends.length > 0) steps.push(step("ends of the domain", [], asItStands([alternatives(variable, ends)])));
   const ranked = ranking(points, { ...task, wanted }, isBounded);
   if (!ranked) return undefined;
   const isOpen = (point: OptimumPoint): boolean =>
@@ -157,7 +159,11 @@ function faceOf(
   const unknowns = [...multipliers, ...variables];
   const [variable] = variables;
   const isInsideLine = equations.length === 1 && variables.length === 1 && equalities.length === 0 && sides.length === 0;
-  const first = isInsideLine && variable !== undefined ? slopeSteps(objective, variable) : [firstStep(equalities, active, sides, asItStands(equations))];
+  const [slope] = slopes;
+  const first =
+    isInsideLine && variable !== undefined && slope
+      ? slopeSteps(objective, variable, sideDifference(slope))
+      : [firstStep(equalities, active, sides, asItStands(equations))];
   try {
     const singular = isCorner ? undefined : singularPoints(equalities, task);
     if (singular === "unknown") return undefined;
@@ -175,16 +181,6 @@ function faceOf(
 function asItStands(statements: readonly Expression[]): Claim {
   const whole = logic("and", statements);
   return { kind: "put in", before: whole, values: new Map(), after: whole };
-}
-
-/** The derivative of a function of one variable, and that it is 0 at a stationary point. */
-function slopeSteps(objective: Expression, variable: string): readonly Step[] {
-  const after = simplify(differentiate(objective, variable)).expression;
-  const stationary = equation(after, ZERO);
-  return [
-    step("differentiate", [objective, variable], { kind: "derivative", of: objective, variable, after }),
-    step("stationary where", [], { kind: "equivalent", unknown: variable, before: stationary, after: stationary }),
-  ];
 }
 
 /** What is looked at on a face: where it is, and what holds at an optimum there. */

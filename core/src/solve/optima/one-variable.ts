@@ -2,7 +2,7 @@ import { coversZeros } from "../../calculus/cover.ts";
 import { differentiate } from "../../calculus/derivative.ts";
 import { isPlainlyBounded, plainBound } from "../../calculus/plain-bounds.ts";
 import { Analysed } from "../../calculus/zeros.ts";
-import { type Step, step } from "../../derivation/step.ts";
+import type { Step } from "../../derivation/step.ts";
 import { equation, name, number, relation, subtract, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
@@ -21,6 +21,7 @@ import { apartByCase } from "./members.ts";
 import type { Nature, Optimum, OptimumPoint, OptimumTask } from "./optimum.ts";
 import { allPlaces, type Place, valueAt } from "./places.ts";
 import { withPlateaus } from "./plateaus.ts";
+import { slopeSteps } from "./slope.ts";
 
 /**
  * Extrema of a function of one variable: where the derivative is 0 or does not exist, and the ends of the interval. Between
@@ -34,7 +35,7 @@ export function optimiseOneVariable(asked: OptimumTask, variable: string): Optim
   if (!isPlain && task.wanted === "stationary") return keptTo(task, optimiseOneVariable({ ...task, facts: [] }, variable));
   if (!isPlain) throw new Unsolvable(`the conditions do not bound ${variable} by values alone, and this case cannot be solved yet`);
   const derivative = simplify(differentiate(objective, variable)).expression;
-  const steps: Step[] = [step("differentiate", [objective, variable], { kind: "derivative", of: objective, variable, after: derivative })];
+  const steps: Step[] = [...slopeSteps(objective, variable, derivative)];
   if (!contains(derivative, variable) && zeroTest(derivative).kind === "zero") throw new Unsolvable(`${text(objective)} does not change with ${variable}`);
   const facts = task.facts.filter((fact) => contains(fact, variable));
   const stationary = equation(derivative, ZERO);
@@ -49,7 +50,7 @@ export function optimiseOneVariable(asked: OptimumTask, variable: string): Optim
   });
   // With letters a solution may ask for what is known not to be so.
   const set = { ...all, solutions: all.solutions.filter(({ conditions }) => !conditions.some((condition) => decide(condition, task.assumptions) === false)) };
-  steps.push(step("stationary where", [], { kind: "equivalent", unknown: variable, before: stationary, after: stationary }), ...found);
+  steps.push(...found);
   const letters = [objective, ...facts].flatMap((e) => [...freeNames(e)]).filter((letter) => letter !== variable);
   const families = set.solutions.filter(({ integers }) => integers.length > 0);
   const common = {

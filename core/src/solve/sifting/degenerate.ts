@@ -51,6 +51,7 @@ export function specialValues(condition: Expression, unknowns: readonly string[]
   return [];
 }
 
+/** What a piece of work comes to; undefined where it finds no way, or takes more effort than is allowed. */
 export function attempt<T>(work: () => T): T | undefined {
   try {
     return work();
@@ -70,9 +71,10 @@ export function degenerateCases(task: Task, solve: Solve): string | undefined {
   if (!form || form.coefficients.length < 2 || !leading || freeNames(leading).size === 0) return undefined;
   const cases = nonZero(leading, task.assumptions)
     .flatMap((condition) => specialValues(condition, [task.unknown], solve))
-    .filter(({ letter, value }) => !undefinedPart(substitute(task.equation, new Map([[letter, value]]))))
-    .map(({ letter, value }) => {
-      const special = simplify(substitute(task.equation, new Map([[letter, value]]))).expression;
+    .flatMap(({ letter, value }) => {
+      const there = substitute(task.equation, new Map([[letter, value]]));
+      if (undefinedPart(there)) return [];
+      const special = simplify(there).expression;
       const solved = special.kind === "relation" ? attempt(() => solve({ ...task, equation: special })) : undefined;
       return `if ${plainName(letter)} = ${plain(value)}, ${solved ? outcomeOf(solved.set, task.unknown) : "it is another equation"}`;
     });
