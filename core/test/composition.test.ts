@@ -101,9 +101,9 @@ describe("the way to an answer", () => {
   });
 
   it("joins what is done in passing, and shows every step where that is wanted", () => {
-    const items = answered("given g = 9.8", "let h(t) = 20 - 3t - g t^2/2", "solve h(t) = 0").way;
+    const items = answered("given g = 10", "let h(t) = 20 - 3t - g t^2/2", "solve h(t) = 0").way;
     expect(outline(inDetail(items, "main steps"))).toEqual([
-      "4.9t² + 3t − 20 = 0 [Put in the given g = 9.8, then multiply both sides by −1]",
+      "5t² + 3t − 20 = 0 [Put in the given g = 10, then multiply both sides by −1]",
       ...outline(items).slice(2),
     ]);
     expect(inDetail(items, "every step")).toEqual(items);

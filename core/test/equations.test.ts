@@ -269,7 +269,7 @@ describe("families, intervals of solutions and complex solutions", () => {
     ],
     ["solve |x - 2| = |x| - 2", ["x = x if x >= 2"], "nailed"],
     ["solve sin^2 x - sin x = 0", ["x = pi n", "x = pi/2 + 2pi n"], "nailed"],
-    ["solve 2 sin x cos x = sin x", ["x = pi/3 + 2pi n/3", "x = 2pi n"], "nailed"],
+    ["solve 2 sin x cos x = sin x", ["x = pi/3 + 2pi n", "x = -pi/3 + 2pi n", "x = pi n"], "nailed"],
     ["solve cos 2x = sin x", ["x = pi/6 + 2pi n/3"], "nailed"],
     ["solve sin x = cos x", ["x = pi/4 + pi n"], "nailed"],
     ["solve tan x + cot x = 2", ["x = pi/4 + pi n"], "nailed"],

@@ -76,10 +76,10 @@ describe("an optimum with letters", () => {
     [
       ["given g > 0, R > 0, omega > 0", "stationary points of -g cos(t) - omega^2 R sin(t)^2/2 over t"],
       [
-        "2pi n minimum g > omega^2 R, maximum g < omega^2 R",
-        "pi + 2pi n maximum",
         "arccos(g/(omega^2 R)) + 2pi n minimum omega^4 R^2 > g^2",
         "-arccos(g/(omega^2 R)) + 2pi n minimum omega^4 R^2 > g^2",
+        "2pi n minimum g > omega^2 R, maximum g < omega^2 R",
+        "pi + 2pi n maximum",
       ],
     ],
     [["stationary points of x^3 - 3 a x over x"], ["sqrt(a) minimum a > 0", "-sqrt(a) maximum a > 0"]],

@@ -35,7 +35,7 @@ describe("lines that hang together", () => {
     [["solve sin(2x) = cos x", "so cos x = 0 or sin x = 1/2"], "nailed: the same solutions as line 1"],
     [
       ["solve sin(2x) = cos x", "so 2 sin x = 1"],
-      "bent: x = 3π/2 and x = −π/2 solve line 1 but not this: solutions are lost, since it was divided by cos(x), which can be 0",
+      "bent: x = π/2 and x = 3π/2 solve line 1 but not this: solutions are lost, since it was divided by cos(x), which can be 0",
     ],
     [["solve x^5 - x - 1 = 0", "evaluate (1)^5 - (1)"], "nailed: 1"],
     [["solve x^3 - 7x + 7 = 0", "keep x < 0 from (1)", "evaluate (2)^3 - 7 (2)"], "nailed: -7"],

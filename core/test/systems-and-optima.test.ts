@@ -56,7 +56,7 @@ describe("systems", () => {
     [
       "solve T_1 cos(alpha) = T_2 cos(beta) and T_1 sin(alpha) + T_2 sin(beta) = m g for T_1, T_2",
       [
-        "T_1 = m g cos(beta)/(sin(beta) cos(alpha) + sin(alpha) cos(beta)), T_2 = m g cos(alpha)/(sin(beta) cos(alpha) + sin(alpha) cos(beta)) if sin(beta) cos(alpha) + sin(alpha) cos(beta) != 0",
+        "T_1 = m g cos(beta)/(sin(alpha) cos(beta) + sin(beta) cos(alpha)), T_2 = m g cos(alpha)/(sin(alpha) cos(beta) + sin(beta) cos(alpha)) if sin(alpha) cos(beta) + sin(beta) cos(alpha) != 0",
       ],
       "nailed",
     ],

@@ -143,8 +143,38 @@ const firstLetter = (e: Expression): string =>
     .flatMap((part) => (part.kind === "name" ? [orderOf(part)] : []))
     .sort()[0] ?? "";
 
+/**
+ * A polynomial in one function by its falling powers: 2 sin² x + sin x − 1, 2 cos x + 1; undefined for other sums, and where the number
+ * leads as one is used to see it: 1 + cos x, 1 − sin² x, 1 + 2i sin x.
+ */
+function inPowersOfFunction(terms: readonly Expression[]): readonly Expression[] | undefined {
+  const plain = terms.filter((term) => freeNames(term).size === 0);
+  const own = terms.filter((term) => !plain.includes(term)).map((term) => ({ term, ...functionPower(term) }));
+  const [first] = own;
+  if (
+    !first?.base ||
+    plain.length !== 1 ||
+    plain.some((term) => term.kind !== "number") ||
+    !own.every(({ base }) => base && compare(base, first.base ?? base) === 0)
+  )
+    return undefined;
+  const { coefficient } = splitCoefficient(first.term);
+  if (own.length === 1 && (coefficient.num < 0 || rational.isOne(coefficient))) return undefined;
+  return [...[...own].sort((a, b) => b.power - a.power).map(({ term }) => term), ...plain];
+}
+
+/** The function of which a term is a multiple of a power. */
+function functionPower(term: Expression): { readonly base?: Expression; readonly power: number } {
+  const { rest } = splitCoefficient(term);
+  const base = baseOf(rest);
+  const power = rest.kind !== "power" ? 1 : rest.exponent.kind === "number" && rest.exponent.value.den === 1 ? Number(rest.exponent.value.num) : 0;
+  return base.kind === "call" && power > 0 ? { base, power } : { power: 0 };
+}
+
 /** Terms with their places, which are found once for each and not at every comparison. */
 function inOrder(terms: readonly Expression[]): readonly Expression[] {
+  const powers = inPowersOfFunction(terms);
+  if (powers) return powers;
   const placed = terms.map((term) => ({ term, place: placeOf(term) })).sort(byPlace);
   const [real, imaginary] = [placed.filter(({ term }) => !hasUnit(term)), placed.filter(({ term }) => hasUnit(term))];
   const own = real.length > 0 && imaginary.length > 0 && !areOfComplexName(real, imaginary) ? [...real, ...imaginary] : placed;
@@ -166,7 +196,16 @@ function byPlace({ term: a, place: p }: Placed, { term: b, place: q }: Placed): 
   if (p.degree !== q.degree) return q.degree - p.degree;
   if (p.names !== q.names) return p.names < q.names ? -1 : 1;
   const [left, right] = [splitCoefficient(a).rest, splitCoefficient(b).rest];
-  return functionRank(baseOf(left)) - functionRank(baseOf(right)) || compare(left, right);
+  return functionRank(baseOf(left)) - functionRank(baseOf(right)) || compareFunctions(left, right) || compare(left, right);
+}
+
+/** Products of functions by their first functions that differ: sin x cos y before sin y cos x. */
+function compareFunctions(a: Expression, b: Expression): number {
+  const [left, right] = [factorsInOrder(factorsOf(a)), factorsInOrder(factorsOf(b))];
+  if (![...left, ...right].every((factor) => baseOf(factor).kind === "call")) return 0;
+  const at = left.findIndex((factor, k) => compare(factor, right[k] ?? factor) !== 0);
+  const [first, second] = [left[at], right[at]];
+  return first && second ? functionRank(baseOf(first)) - functionRank(baseOf(second)) || compare(first, second) : 0;
 }
 
 /** The terms of a sum in the order in which they are printed, before a positive one is put first. */
@@ -269,11 +308,12 @@ function isMonomial(e: Expression): boolean {
   return factorsOf(rest).every((factor) => freeNames(factor).size === 0 || baseOf(factor).kind === "name");
 }
 
-/** Where a factor stands in a product: numeric roots, constants, i, names, sums, then functions. */
+/** Where a factor stands in a product: numeric roots, constants, i, names, sums, functions of numbers (R C ln 10), then other functions. */
 function factorRank(e: Expression): number {
   const base = e.kind === "power" ? e.base : e;
   if (freeNames(e).size === 0) {
     if (e.kind === "constant" && e.name === "i") return 3;
+    if (base.kind === "call") return 7;
     return base.kind === "constant" ? 2 : base.kind === "number" ? 1 : 2;
   }
   switch (base.kind) {
@@ -282,7 +322,7 @@ function factorRank(e: Expression): number {
     case "sum":
       return 6;
     case "call":
-      return 7;
+      return 8;
     default:
       return 5;
   }
@@ -293,13 +333,18 @@ function functionRank(e: Expression): number {
   return e.kind === "call" ? families().findIndex((entry) => entry.name === e.name) : -1;
 }
 
+/** The factors of a product in the order in which they are printed. */
+export function factorsInOrder(factors: readonly Expression[]): readonly Expression[] {
+  return [...factors].sort(
+    (a, b) => factorRank(a) - factorRank(b) || functionRank(baseOf(a)) - functionRank(baseOf(b)) || compareFactors(baseOf(a), baseOf(b)),
+  );
+}
+
 function presentProduct(e: Expression): Syntax {
   const factors = factorsOf(e);
   const first = factors[0];
   const coefficient = first?.kind === "number" ? first : undefined;
-  const others = (coefficient ? factors.slice(1) : [...factors]).sort(
-    (a, b) => factorRank(a) - factorRank(b) || functionRank(baseOf(a)) - functionRank(baseOf(b)) || compareFactors(baseOf(a), baseOf(b)),
-  );
+  const others = factorsInOrder(coefficient ? factors.slice(1) : factors);
   const above = others.filter((factor) => !isWrittenBelow(factor));
   const below = others.filter(isWrittenBelow).map(reciprocal);
   const value = coefficient?.value ?? rational.ONE;

@@ -1,13 +1,12 @@
 import { undoesInverse, undone, withoutInverse } from "../canonical/inverse-circular.ts";
 import { isNegative, withContentApart } from "../canonical/normal-form.ts";
-import { call, MINUS_ONE, negate, number, power, product, splitCoefficient } from "../expression/construct.ts";
-import { type Expression, equal, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
-import { opposite } from "../expression/functions/arguments.ts";
+import { call, MINUS_ONE, negate, number, product } from "../expression/construct.ts";
+import { type Expression, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
 import { mapChildren } from "../expression/substitute.ts";
-import { text } from "../notation/text.ts";
 import * as integer from "../number/integer.ts";
 import { complexity, expand, expandedLogarithm, simplify } from "../truth/index.ts";
 import { rationalised } from "./forms/root-and-log-forms.ts";
+import { withoutOuterSign } from "./forms/signs-out.ts";
 import { denest } from "./roots/denest.ts";
 
 /** The most readable form of a root: the shorter of the simplified forms before and after nested roots are undone. */
@@ -82,21 +81,4 @@ function withoutSignByLogarithm(factors: readonly Expression[]): Expression {
 function belowOne(e: Expression | undefined): Expression | undefined {
   const [x] = e?.kind === "call" && e.name === "ln" ? e.args : [];
   return x?.kind === "number" && x.value.num > 0 && x.value.num < x.value.den ? number({ num: x.value.den, den: x.value.num }) : undefined;
-}
-
-/** −A/(R − S) is written A/(S − R), −(A − B) is B − A, −(A − B)/C is (B − A)/C, and −c (−1 + A) is c (1 − A). */
-function withoutOuterSign(whole: Expression): Expression {
-  const e = mapChildren(whole, (child) => (child.kind === "product" || child.kind === "power" ? withoutOuterSign(child) : child));
-  if (e.kind !== "product" || !isNegative(e)) return e;
-  const isDifference = (part: Expression): boolean => part.kind === "sum" && part.terms.length === 2 && part.terms.some(isNegative);
-  const below = e.factors.find((factor) => factor.kind === "power" && isDifference(factor.base) && equal(factor.exponent, MINUS_ONE));
-  if (below?.kind === "power") {
-    const others = e.factors.filter((factor) => factor !== below);
-    return product(MINUS_ONE, ...others, power(opposite(below.base), MINUS_ONE));
-  }
-  const isFraction = splitCoefficient(e).coefficient.den !== 1 || e.factors.some(isReciprocal);
-  const above = e.factors.filter((factor) => factor.kind === "sum");
-  const [only] = above;
-  const turns = only && above.length === 1 && isDifference(only) && (isFraction || e.factors.length === 2 || text(only).startsWith("-"));
-  return turns ? product(MINUS_ONE, ...e.factors.filter((factor) => factor !== only), opposite(only)) : e;
 }

@@ -9,7 +9,7 @@ import { linePlain } from "../notation/line-plain.ts";
 import { text } from "../notation/text.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { decide, expandedLogarithm, showsCondition, simplify, zeroTest } from "../truth/index.ts";
-import { solveByFactors } from "./algebraic/by-factors.ts";
+import { isIrreducible, solveByFactors } from "./algebraic/by-factors.ts";
 import { solveByPower } from "./algebraic/by-power.ts";
 import { clearedOfFractions } from "./algebraic/clearing-fractions.ts";
 import { solveConstant } from "./algebraic/constant.ts";
@@ -57,6 +57,7 @@ const POLYNOMIAL_METHODS: readonly ((form: PolynomialForm) => Solved | undefined
   solveQuadratic,
   solveByRootsOfNumber,
   solvePurePower,
+  solveInPower,
   (form) => solveByFactors(form, solvePolynomial),
   (form) => (form.task.domain === "real" ? solveByPower(form, solveOpen) : undefined),
   (form) => solveByShifting(form, solvePolynomial),
@@ -71,6 +72,17 @@ function solvePurePower(form: PolynomialForm): Solved | undefined {
   if (task.domain !== "real" || !coefficients.slice(1, -1).every((coefficient) => equal(coefficient, ZERO))) return undefined;
   const solved = solveByPower(form, solveOpen) ?? solveByUndoing(task, solveCleared);
   return solved && solved.set.solutions.length > 0 ? solved : undefined;
+}
+
+/** An irreducible polynomial in x², x³ …: for that power first; what is not real comes from its factors. */
+function solveInPower(form: PolynomialForm): Solved | undefined {
+  const present = form.coefficients.filter((coefficient) => !equal(coefficient, ZERO));
+  if (form.task.domain !== "real" || present.length < 3 || !isIrreducible(form)) return undefined;
+  const solved = solveByPower(form, solveOpen);
+  const others = solved && (solveByFactors(form, solvePolynomial) ?? solveByNamingRoots(form));
+  if (!solved || !others) return solved;
+  const { complexSolutions, rejected } = others.set;
+  return { ...solved, set: { ...solved.set, complexSolutions, rejected } };
 }
 
 function solvePolynomial(task: Task): Solved | undefined {

@@ -52,8 +52,7 @@ interface Undone {
     | "take reciprocals"
     | "roots of both signs"
     | "both signs"
-    | "roots of the sine"
-    | "roots of the cosine"
+    | CircularRule
     | "roots of the tangent"
     | "out of range";
   readonly said: Said;
@@ -102,8 +101,7 @@ function undo(side: Expression, value: Expression, task: Task, steps: Step[], so
         );
   const claim = { kind: "equivalent", unknown, before, after } as const;
   if (!equal(before, after)) {
-    const bare = rule === "roots of the sine" || rule === "roots of the cosine" || rule === "roots of the tangent";
-    steps.push(bare ? step(rule, [], claim, { conditions }) : step(rule, [said], claim, { conditions }));
+    steps.push(isCircularRule(rule) ? step(rule, [], claim, { conditions }) : step(rule, [said], claim, { conditions }));
   }
   const found = values.map((one) => {
     const own: Step[] = [];
@@ -269,23 +267,35 @@ function undoCircular(functionName: string, inner: Expression, value: Expression
   if (functionName === "tan" || functionName === "cot") {
     const tangent = angleWith(value, "tan") ?? call("arctan", value);
     const start = functionName === "tan" ? tangent : subtract(product(HALF, PI), tangent);
-    return { inner, values: [turns(start, PI)], rule: "roots of the tangent", said: "" };
+    return { inner, values: [turns(start, PI)], rule: "roots of the tangent", said: functionName === "tan" ? "tangent" : "cotangent" };
   }
   if (functionName === "sec" || functionName === "csc") {
     const reciprocal = call(functionName === "sec" ? "cos" : "sin", inner);
     return undoReciprocal(reciprocal, value, task);
   }
   if (functionName !== "sin" && functionName !== "cos") return undefined;
-  const rule = functionName === "sin" ? "roots of the sine" : "roots of the cosine";
+  const wave = functionName === "sin" ? "sine" : "cosine";
   const range = relation(call("abs", value), "<=", ONE);
   const fits = known(range, task);
   if (fits === false) return { inner, values: [], rule: "out of range", said: "sine and cosine lie between -1 and 1" };
   const start = angleWith(value, functionName) ?? simplify(call(functionName === "sin" ? "arcsin" : "arccos", value)).expression;
-  if (equal(value, ZERO)) return { inner, values: [turns(start, PI)], rule, said: "" };
-  if (equal(value, ONE) || equal(value, MINUS_ONE)) return { inner, values: [turns(start, TURN)], rule, said: "" };
+  if (equal(value, ZERO)) return { inner, values: [turns(start, PI)], rule: `zeros of the ${wave}`, said: "" };
+  if (equal(value, ONE) || equal(value, MINUS_ONE)) return { inner, values: [turns(start, TURN)], rule: `peaks of the ${wave}`, said: "" };
   const mirrored = functionName === "sin" ? subtract(PI, start) : negate(start);
-  return { inner, values: [turns(start, TURN), turns(mirrored, TURN)], rule, said: "", conditions: fits === true ? [] : [range] };
+  return { inner, values: [turns(start, TURN), turns(mirrored, TURN)], rule: `roots of the ${wave}`, said: "", conditions: fits === true ? [] : [range] };
 }
+
+/** The rules that say where a sine or cosine has a value; their wording names nothing. */
+const CIRCULAR_RULES = [
+  "zeros of the sine",
+  "zeros of the cosine",
+  "peaks of the sine",
+  "peaks of the cosine",
+  "roots of the sine",
+  "roots of the cosine",
+] as const;
+type CircularRule = (typeof CIRCULAR_RULES)[number];
+const isCircularRule = (rule: string): rule is CircularRule => CIRCULAR_RULES.some((one) => one === rule);
 
 const TURN = product(number(2), PI);
 

@@ -1,10 +1,12 @@
+import { hasAngles, inUnitAngles } from "../canonical/angles.ts";
 import { polynomialFactors, withPositiveLead } from "../canonical/factored.ts";
 import { type Fraction, fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
-import { chain, E, number, power, product, relation, splitCoefficient, sqrt, ZERO } from "../expression/construct.ts";
+import { chain, E, number, power, product, relation, splitCoefficient, sqrt, subtract, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { children, distinct, type Expression, equal, factorsOf, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
 import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
+import * as integer from "../number/integer.ts";
 import * as rational from "../number/rational.ts";
 import type { Polynomial } from "../polynomial/multivariate.ts";
 import * as poly from "../polynomial/multivariate.ts";
@@ -20,14 +22,22 @@ export interface Simplified {
 /**
  * The measure that simplification minimises: the number of nodes, functions and roots counting three, broken numbers two; a
  * function of a function, a root under a root and a fraction in a denominator count six more, a number that is a sum below a line too, a turn added to an angle two, i under a root more than its
- * real and imaginary part would.
+ * real and imaginary part would, a number under a root over a denominator with a square three.
  */
 export function complexity(e: Expression): number {
   const below = isReciprocal(e) && e.base.kind === "sum" && freeNames(e).size === 0 ? 6 : 0;
   const turns = e.kind === "call" && e.args.some((angle) => angle.kind === "sum" && angle.terms.some(isTurn)) ? 2 : 0;
   const own = isHeavy(e) ? 3 : e.kind === "number" && e.value.den !== 1 ? 2 : 1;
   const hidden = isRoot(e) && children(e).some((child) => findAll(child, (part) => part.kind === "constant" && part.name === "i").length > 0) ? 24 : 0;
-  return children(e).reduce((total, child) => total + complexity(child), own + hidden + below + turns + (isNested(e) ? 6 : 0));
+  const broken = isRoot(e) && e.kind === "power" && isBrokenSum(e.base) ? 3 : 0;
+  return children(e).reduce((total, child) => total + complexity(child), own + hidden + below + turns + broken + (isNested(e) ? 6 : 0));
+}
+
+/** Whether a number is a sum over a denominator with a square in it, which comes out of a root. */
+function isBrokenSum(e: Expression): boolean {
+  if (e.kind !== "sum" || freeNames(e).size > 0) return false;
+  const common = e.terms.reduce<integer.Integer>((den, term) => integer.lcm(den, splitCoefficient(term).coefficient.den), 1);
+  return integer.extractPower(common, 2).outside !== 1;
 }
 
 /** A multiple of π, which an angle is written without where that is possible. */
@@ -40,7 +50,8 @@ function isHeavy(e: Expression): boolean {
 }
 
 function isNested(e: Expression): boolean {
-  if (e.kind === "call") return e.args.some((argument) => argument.kind === "call");
+  // Bars around a function are read with one look.
+  if (e.kind === "call") return e.name !== "abs" && e.args.some((argument) => argument.kind === "call");
   if (isRoot(e)) return children(e).some((child) => findAll(child, isRoot).length > 0);
   return isReciprocal(e) && children(e).some((child) => findAll(child, isReciprocal).length > 0);
 }
@@ -96,6 +107,8 @@ function undoneExponential(e: Expression): Expression {
 
 /** The conditions for a real value of `before` that do not show in `after`: they must be stated beside it. */
 export function lostConditions(before: Expression, after: Expression): readonly Expression[] {
+  // A number has a value or has none: it hangs on no condition.
+  if (freeNames(before).size === 0) return [];
   const lost = realDomain(before)
     .flatMap(splitCondition)
     .filter((condition) => !showsCondition(after, condition));
@@ -106,7 +119,35 @@ export function lostConditions(before: Expression, after: Expression): readonly 
 export function showsCondition(e: Expression, condition: Expression): boolean {
   const own = realDomain(e).flatMap(splitCondition).map(normalCondition);
   const wanted = normalCondition(condition);
-  return own.some((known) => equal(known, wanted)) || decide(wanted, own) === true;
+  return own.some((known) => equal(known, wanted)) || decide(wanted, own) === true || showsByUnitAngles(wanted, [...own, ...realDomain(e)]);
+}
+
+/**
+ * Whether a condition on circular functions says what others say: the same in the sine and cosine of unit angles, and of w ≠ 0 factor by
+ * factor.
+ */
+function showsByUnitAngles(wanted: Expression, own: readonly Expression[]): boolean {
+  if (!hasAngles(wanted)) return false;
+  if (own.some((known) => isSameInUnitAngles(known, wanted))) return true;
+  const [factors, known] = [vanishingFactors([wanted]), vanishingFactors(own)];
+  return factors.length > 0 && factors.every((factor) => known.some((one) => equal(one, factor)));
+}
+
+/** Whether two conditions compare the same with 0, by sin² + cos² = 1 and the addition formulas. */
+function isSameInUnitAngles(a: Expression, b: Expression): boolean {
+  const [left, right] = [a, b].map((condition) => (condition.kind === "relation" && equal(condition.operands[1] ?? a, ZERO) ? condition : undefined));
+  if (!left || !right || left.comparisons[0] !== right.comparisons[0]) return false;
+  const difference = subtract(inUnitAngles(left.operands[0] ?? ZERO), inUnitAngles(right.operands[0] ?? ZERO));
+  return whereRational(() => poly.isZero(normalForm(difference, new Kernels()).numerator), false);
+}
+
+/** The factors that must not be 0 by conditions e ≠ 0, in the sine and cosine of unit angles. */
+function vanishingFactors(conditions: readonly Expression[]): readonly Expression[] {
+  return conditions.flatMap((condition) => {
+    const [left, right] = condition.kind === "relation" && condition.comparisons[0] === "!=" ? condition.operands : [];
+    const parts = left && right && equal(right, ZERO) ? polynomialFactors(inUnitAngles(left)) : undefined;
+    return (parts?.factors ?? []).filter(({ exponent, base }) => exponent > 0 && freeNames(base).size > 0).map(({ base }) => withPositiveLead(base));
+  });
 }
 
 /** A root is 0 exactly where its radicand is. */
@@ -213,7 +254,10 @@ function reducedRoot(e: Expression): Expression {
     if (!poly.constantValue(denominator)) return sqrt(inside);
     const size = poly.content(numerator);
     const rest = polynomialExpression(poly.scale(numerator, rational.invert(size)), kernels);
-    return product(sqrt(number(size)), sqrt(rest));
+    if (freeNames(rest).size > 0) return product(sqrt(number(size)), sqrt(rest));
+    // √(s/8) as √(2s)/4: of a number no fraction is left below the root.
+    const { outside, inside: whole } = integer.extractPower(integer.multiply(size.num, size.den), 2);
+    return product(number(rational.rational(outside, size.den)), sqrt(expand(product(number(rational.rational(whole)), rest))));
   }, e);
 }
 

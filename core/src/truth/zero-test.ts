@@ -1,4 +1,5 @@
 import { isInverseCall } from "../canonical/angles.ts";
+import { vanishesInCyclotomicField } from "../canonical/cyclotomic-field.ts";
 import { undoesInverse, undone, withoutInverse } from "../canonical/inverse-circular.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { approximateValue, ballValue } from "../expression/ball-value.ts";
@@ -235,6 +236,8 @@ function constantTest(typed: Expression): ZeroTest {
     if (size === Number.NEGATIVE_INFINITY) return { kind: "zero", method: "it evaluates to 0 without any rounding" };
     if (algebraic && size < -separation) return { kind: "zero", method: "an algebraic number smaller than its root separation bound is 0" };
     digits = Math.max(digits, Math.floor(-size * Math.log10(2)));
+    if (precision === PRECISIONS[0] && vanishesInCyclotomicField(e) === true)
+      return { kind: "zero", method: "circular functions of parts of a turn are sums of roots of unity, and the difference is 0 in their field" };
     // Few digits are enough to see that it is worth undoing the inverse functions, which is quicker than many more.
     if (isByInverses && precision === PRECISIONS[0] && inversesUndoneVanish(e, [])) return ZERO_BY_INVERSES;
   }

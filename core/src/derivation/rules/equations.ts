@@ -52,6 +52,7 @@ export const EQUATIONS = {
     "both signs": (_: string) => "Both signs are possible",
     "out of range": (why: string) => `No real number solves this: ${why}`,
     "raise both sides, maybe more": (n: string) => `${raised(n)}: this may add solutions, so candidates are put back at the end`,
+    "name a quantity": (name: string, quantity: string) => `Write $${name}$ for ${quantity}`,
     "name a part": (name: string, meaning: string) => `Write $${name}$ for $${meaning}$`,
     "roots of the exponential": () => "Over the complex numbers the exponential repeats after $2 pi i$",
     "within the interval": (where: string) => `Those with ${where}`,

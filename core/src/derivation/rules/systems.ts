@@ -2,6 +2,7 @@
 export const SYSTEMS = {
   main: {
     "put back": (values: string) => `Put back ${values}`,
+    "sort by the unknowns": () => "Sort by the unknowns",
     "express one unknown": (unknown: string, from: string) => `Solve $${from}$ for $${unknown}$`,
     "sort members by remainder": (letter: string, by: string, statement: string) =>
       `Whether ${statement} depends on the remainder of $${letter}$ by ${by}: write the members by their remainders`,
@@ -18,6 +19,8 @@ export const SYSTEMS = {
       `Multiply $${one}$ by $${factor}$ and add $${other}$: $${unknown}$ drops out`,
     "add multiples of equations": (one: string, factor: string, other: string, otherFactor: string, unknown: string) =>
       `Multiply $${one}$ by $${factor}$ and $${other}$ by $${otherFactor}$, and add: $${unknown}$ drops out`,
+    "subtract an equation from a multiple": (first: string, by: string, second: string, unknown: string) =>
+      `Multiply $${first}$ by $${by}$ and subtract $${second}$: $${unknown}$ drops out`,
     "subtract multiples of equations": (one: string, factor: string, other: string, otherFactor: string, unknown: string) =>
       `Multiply $${one}$ by $${factor}$ and $${other}$ by $${otherFactor}$, and subtract: $${unknown}$ drops out`,
     "check a solution": (values: string) => `Put ${values} into the equations: they hold`,

@@ -9,7 +9,9 @@ import { BudgetExhausted } from "../../number/budget.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { type Solution, type Solved, Unsolvable } from "../../solve/solution.ts";
 import { constantSign, equalityTest, simplify } from "../../truth/index.ts";
+import { unitOfFactor } from "../../units/dimension-of.ts";
 import { type Environment, ranges, withoutGivens } from "../environment.ts";
+import { type MeasuredNamed, measuredNumbersNamed } from "./measured-numbers.ts";
 import { numbersWritten, putIn } from "./put-in.ts";
 
 /** The way in letters, with the numbers put in at its end, and what is known of the letters on it. */
@@ -23,6 +25,8 @@ type Relation = Expression & { readonly kind: "relation" };
 /** What is solved, and for which unknowns. */
 interface Asked {
   readonly statements: readonly Relation[];
+  /** The mathematics of the line with units as factors. */
+  readonly measured: readonly Expression[];
   readonly unknowns: readonly string[];
   /** The solutions that were found with the numbers put in. */
   readonly solutions: readonly Solution[];
@@ -31,22 +35,31 @@ interface Asked {
 /** How the statements are solved with letters in them; undefined where that leads nowhere. */
 type SolveInLetters = (statements: readonly Relation[], known: readonly Expression[]) => Solved | undefined;
 
+const NOTHING_NAMED: MeasuredNamed = { statements: [], steps: [], values: new Map(), units: new Map() };
+
 /** Formulas that are longer say less than numbers. */
 const LONGEST_FORMULA = 48;
 
 /**
  * As a physicist works: the equations are solved with the letters that were given, and their numbers, with units, are put into the formulas that
- * come out. Undefined where no number was given with a unit, the formulas get long, or they do not come to the solutions found with numbers.
+ * come out. Undefined where no given number has a unit or was measured, the formulas get long, or they do not come to the solutions found with numbers.
  */
-export function lettersFirst({ statements, unknowns, solutions }: Asked, solve: SolveInLetters, environment: Environment): LettersFirst | undefined {
-  const own = statements.map((one) => putIn(one, withoutGivens(environment), new Set(unknowns)));
+export function lettersFirst({ statements, measured, unknowns, solutions }: Asked, solve: SolveInLetters, problem: Environment): LettersFirst | undefined {
+  const named = holdsUnits(measured) ? measuredNumbersNamed(statements, measured, problem) : NOTHING_NAMED;
+  if (!named) return undefined;
+  const environment: Environment = {
+    ...problem,
+    givens: new Map([...problem.givens, ...named.values]),
+    units: new Map([...problem.units, ...named.units]),
+  };
+  const own = (named.steps.length > 0 ? named.statements : statements).map((one) => putIn(one, withoutGivens(environment), new Set(unknowns)));
   const letters = own.flatMap(({ expression }) => (expression.kind === "relation" ? [expression] : []));
   const used = new Set(letters.flatMap((one) => [...freeNames(one)]));
   const values = new Map([...environment.givens].filter(([letter]) => used.has(letter) && !unknowns.includes(letter)));
   const signs = [...values].map(([letter, value]) => signOf(letter, value));
   const isPlain = [...values].every(([letter, value]) => freeNames(value).size === 0 && value.kind !== "tuple" && !environment.angles.has(letter));
   if (
-    ![...values.keys()].some((letter) => environment.units.has(letter)) ||
+    ![...values].some(([letter, value]) => environment.units.has(letter) || isMeasured(value)) ||
     !isPlain ||
     !signs.every((sign) => sign !== undefined) ||
     !letters.every((one) => isShort(one, unknowns))
@@ -58,8 +71,16 @@ export function lettersFirst({ statements, unknowns, solutions }: Asked, solve: 
   if (!solved || formulas.length !== solutions.length || formulas.length !== solved.set.solutions.length) return undefined;
   const ends = formulas.map((formula) => numbersIn(formula, values, solutions, environment));
   if (!ends.every((end) => end !== undefined)) return undefined;
-  return { steps: [...own.flatMap(({ steps }) => steps), ...solved.steps, ...ends.flat()], known };
+  return { steps: [...named.steps, ...own.flatMap(({ steps }) => steps), ...solved.steps, ...ends.flat()], known };
 }
+
+/** Whether numbers with units stand in what was written. */
+const holdsUnits = (measured: readonly Expression[]): boolean =>
+  measured.some((one) => [...freeNames(one)].some((letter) => unitOfFactor(letter) !== undefined));
+
+/** Whether a number was measured rather than chosen: a decimal, or of many digits. */
+const isMeasured = (value: Expression): boolean =>
+  value.kind === "number" && (value.typed?.includes(".") === true || Math.abs(Number(value.value.num)) >= 100 * Number(value.value.den));
 
 /** The sign of a given number; undefined for 0. */
 function signOf(letter: string, value: Expression): Expression | undefined {

@@ -12,6 +12,7 @@ import { present } from "../../notation/present.ts";
 import { name, partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { workedOut } from "../../rewrite/complex/arithmetic.ts";
+import { turnsWorkedOut } from "../../rewrite/forms/parts-of-a-turn.ts";
 import { asPartOfTurn } from "../../rewrite/forms/recognised.ts";
 import { readable } from "../../rewrite/readable.ts";
 import { denest } from "../../rewrite/roots/denest.ts";
@@ -125,6 +126,11 @@ export function evaluated(start: Expression, put: ReadonlyMap<string, Expression
     if (!equal(written, current)) steps.push(step("write out", [], { kind: "equal", before: current, after: written }));
     steps.push(...found.steps);
     current = found.value;
+  }
+  const turns = turnsWorkedOut(writeOut(current), said !== undefined && partsOfKind(said, "degrees").length > 0);
+  if (turns) {
+    steps.push(...turns.steps);
+    current = turns.expression;
   }
   const { expression: value, conditions: lost } = shortest(writeOut(current));
   const conditions = [...(found?.conditions ?? []), ...lost];

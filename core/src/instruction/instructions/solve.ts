@@ -13,7 +13,6 @@ import { equality, name as nameSyntax, number, partsOfKind, type Syntax } from "
 import { solveForAllLetters } from "../../solve/equation.ts";
 import type { Domain, Solved } from "../../solve/solution.ts";
 import { solveSystem } from "../../solve/systems/system.ts";
-import { unitOfFactor } from "../../units/dimension-of.ts";
 import { CannotDo, type Outcome } from "../answer.ts";
 import { anglesIn } from "../answers/degrees.ts";
 import { factsOfKind, nearest, restrictToKind, wholeAsLetters } from "../carrying-out/choose.ts";
@@ -212,10 +211,10 @@ function carryOutSystem(
   const steps = [...before.flatMap((one) => one.steps), ...solved.steps];
   const inNumbers = judgeSystem(equations, solved.set, steps, given, facts);
   const inLetters =
-    domain === "complex" || holdsUnits(statements)
+    domain === "complex"
       ? undefined
       : lettersFirst(
-          { statements: typed, unknowns, solutions: solved.set.solutions },
+          { statements: typed, measured: statements, unknowns, solutions: solved.set.solutions },
           (letters, known) => solveSystem({ equations: letters, unknowns, domain, assumptions: [...known, ...facts], way }),
           environment,
         );
@@ -325,10 +324,10 @@ function carryOut(
   const facts = assumptions.filter((fact) => freeNames(fact).has(unknown));
   const inNumbers = judgeSolutions(equation, solved.set, steps, known, facts);
   const inLetters =
-    integrals || scope.numbersFirst || domain === "complex" || holdsUnits(statements)
+    integrals || scope.numbersFirst || domain === "complex"
       ? undefined
       : lettersFirst(
-          { statements: [typed], unknowns: [unknown], solutions: solved.set.solutions },
+          { statements: [typed], measured: statements, unknowns: [unknown], solutions: solved.set.solutions },
           ([letters], given) => letters && solveForAllLetters({ equation: letters, unknown, domain, assumptions: [...given, ...facts] }),
           environment,
         );
@@ -354,10 +353,6 @@ function carryOut(
     pictured,
   };
 }
-
-/** Whether numbers with units stand in a statement: beside letters they would lose them. */
-const holdsUnits = (statements: readonly Expression[]): boolean =>
-  statements.some((one) => [...freeNames(one)].some((letter) => unitOfFactor(letter) !== undefined));
 
 /** The way that is shown: in letters where there is one, judged by itself; what the judge says of the answer stays. */
 function withWay(

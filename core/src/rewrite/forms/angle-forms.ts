@@ -213,18 +213,27 @@ export function withProducts(e: Expression): Rewriting {
 /** The formulas by which two waves are joined (Abramowitz and Stegun, 4.3.34–37). */
 type SumFormula = "sum of sines" | "difference of sines" | "sum of cosines" | "difference of cosines";
 
+/** A sum with two waves of its own written as a product, by which formula. */
+interface Joined {
+  readonly after: Expression;
+  readonly formula: SumFormula;
+}
+
 /** The first sum of two waves that can be joined, joined; undefined where there is none. */
-function pairJoined(e: Expression): { readonly after: Expression; readonly formula: SumFormula } | undefined {
-  if (e.kind !== "sum") {
-    let found: SumFormula | undefined;
-    const after = mapChildren(e, (child) => {
-      const joined = found ? undefined : pairJoined(child);
-      found ??= joined?.formula;
-      return joined?.after ?? child;
-    });
-    return found && { after, formula: found };
-  }
-  const waves = e.terms.flatMap((term) => {
+function pairJoined(e: Expression): Joined | undefined {
+  if (e.kind === "sum") return pairsJoined(e.terms)[0];
+  let found: SumFormula | undefined;
+  const after = mapChildren(e, (child) => {
+    const joined = found ? undefined : pairJoined(child);
+    found ??= joined?.formula;
+    return joined?.after ?? child;
+  });
+  return found && { after, formula: found };
+}
+
+/** A sum with two of its waves joined to a product, for each two that can be: sin u ± sin v and cos u ± cos v with equal coefficients. */
+export function pairsJoined(terms: readonly Expression[]): readonly Joined[] {
+  const waves = terms.flatMap((term) => {
     const { coefficient, rest } = splitCoefficient(term);
     const factors = factorsOf(rest);
     const wave = factors.find((factor) => factor.kind === "call" && (factor.name === "sin" || factor.name === "cos"));
@@ -232,11 +241,11 @@ function pairJoined(e: Expression): { readonly after: Expression; readonly formu
     const others = product(number(coefficient), ...factors.filter((factor) => factor !== wave));
     return [{ term, name: wave.name, angle: wave.args[0] ?? ZERO, scale: others }];
   });
-  for (const [i, a] of waves.entries()) {
-    for (const b of waves.slice(i + 1)) {
+  return waves.flatMap((a, i) =>
+    waves.slice(i + 1).flatMap((b) => {
       const sign = a.name !== b.name ? 0 : equal(a.scale, b.scale) ? 1 : equal(a.scale, negate(b.scale)) ? -1 : 0;
-      if (sign === 0) continue;
-      const rest = e.terms.filter((term) => term !== a.term && term !== b.term);
+      if (sign === 0) return [];
+      const rest = terms.filter((term) => term !== a.term && term !== b.term);
       const [mean, gap] = [shortest(product(HALF, sum(a.angle, b.angle))), shortest(product(HALF, subtract(a.angle, b.angle)))];
       const joined =
         a.name === "sin"
@@ -245,10 +254,9 @@ function pairJoined(e: Expression): { readonly after: Expression; readonly formu
             ? product(TWO, a.scale, call("cos", mean), call("cos", gap))
             : product(number(-2), a.scale, call("sin", mean), call("sin", gap));
       const kind = sign > 0 ? "sum" : "difference";
-      return { after: sum(joined, ...rest), formula: a.name === "sin" ? `${kind} of sines` : `${kind} of cosines` };
-    }
-  }
-  return undefined;
+      return [{ after: sum(joined, ...rest), formula: a.name === "sin" ? (`${kind} of sines` as const) : (`${kind} of cosines` as const) }];
+    }),
+  );
 }
 
 /** A sin u + B cos u as one wave R sin(u + φ) or R cos(u − φ); undefined where e has no such terms or a sign is open. */

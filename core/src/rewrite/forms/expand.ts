@@ -1,12 +1,13 @@
 import { hasAngles, inUnitAngles } from "../../canonical/angles.ts";
-import { call, negate, number, product, sum } from "../../expression/construct.ts";
-import { type Expression, equal, factorsOf, findAll, isReciprocal, termsOf } from "../../expression/expression.ts";
-import { mapChildren } from "../../expression/substitute.ts";
+import { call, divide, name, negate, number, product, splitCoefficient, subtract, sum } from "../../expression/construct.ts";
+import { distinct, type Expression, equal, factorsOf, findAll, isReciprocal, termsOf } from "../../expression/expression.ts";
+import { freshName, mapChildren, replacePart, substitute } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
 import { partsOfKind, plus, replaceIn, type Syntax, signedTerms } from "../../notation/syntax.ts";
 import { text, writtenText } from "../../notation/text.ts";
 import { expandedLogarithm, expand as lowestTerms, simplify } from "../../truth/index.ts";
 import { sideBySide } from "./side-by-side.ts";
+import { withoutOuterSign } from "./signs-out.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 
 /** What an expansion is limited to. */
@@ -19,7 +20,9 @@ const MOST_SHOWN_TERMS = 12;
 export function expandWithSteps(e: Expression, known: Known, only?: ExpandOnly): Rewriting {
   const way = new Way(e);
   if (only === undefined || only === "logs") way.to("take logarithms apart", [], withLogarithmsApart(e, known.assumptions));
-  if ((only === undefined || only === "trig") && hasAngles(way.current)) way.to("apply addition formulas", [], inUnitAngles(way.current));
+  if ((only === undefined || only === "trig") && hasAngles(way.current))
+    way.to("tangents of sums", [], withoutOuterSign(simplify(withTangentsApart(way.current)).expression));
+  if ((only === undefined || only === "trig") && findAll(way.current, isWaveApart).length > 0) way.to("apply addition formulas", [], wavesApart(way.current));
   if (only === "products" || only === "powers") way.to("multiply out", [], multipliedOut(way.current, only));
   if (only === undefined) {
     const start = way.current;
@@ -48,10 +51,61 @@ function withExponentsSplit(written: Syntax): Syntax {
   return replaceIn(written, (part) => {
     if (part.kind !== "power" || part.exponent.kind !== "binary" || partsOfKind(part.exponent, "name").length === 0) return undefined;
     const base = withExponentsSplit(part.base);
-    const powers = signedTerms(part.exponent).map((exponent): Syntax => ({ kind: "power", base, exponent: withExponentsSplit(exponent) }));
-    return powers.reduce((left, right) => ({ kind: "times", dot: false, left, right }));
+    const exponents = signedTerms(part.exponent).map(withExponentsSplit);
+    const numbers = exponents.flatMap((exponent) => numberToPower(base, exponent) ?? []);
+    const powers = exponents.filter((exponent) => !numberToPower(base, exponent)).map((exponent): Syntax => ({ kind: "power", base, exponent }));
+    return [...numbers, ...powers].reduce((left, right) => ({ kind: "times", dot: false, left, right }));
   });
 }
+
+/** A sine or cosine of a sum or a multiple, which the addition formulas take apart. */
+const isWaveApart = (part: Expression): boolean =>
+  part.kind === "call" && part.name !== "tan" && part.args.some((angle) => hasAngles(part) && isSumOrMultiple(angle));
+
+const isSumOrMultiple = (angle: Expression): boolean => angle.kind === "sum" || multipleOf(angle) > 1;
+
+/** Sines and cosines by those of unit angles; tangents stay as they are. */
+function wavesApart(e: Expression): Expression {
+  const meanings = new Map<string, Expression>();
+  let named = e;
+  for (const tangent of distinct(findAll(e, (part) => part.kind === "call" && part.name === "tan"))) {
+    const letter = freshName("t", [named]);
+    meanings.set(letter, tangent);
+    named = replacePart(named, tangent, name(letter));
+  }
+  return substitute(inUnitAngles(named), meanings);
+}
+
+/** n for an angle n u with a whole n, else 0. */
+function multipleOf(angle: Expression): number {
+  const { coefficient } = splitCoefficient(angle);
+  return coefficient.den === 1 ? Math.abs(Number(coefficient.num)) : 0;
+}
+
+/** The value of a number to a number, 2³ as 8; undefined for any other power, and where it is no shorter. */
+function numberToPower(base: Syntax, exponent: Syntax): Syntax | undefined {
+  if (exponent.kind === "number" && exponent.text === "1") return base;
+  if (base.kind !== "number" || exponent.kind !== "number" || !/^\d$/.test(exponent.text) || !/^\d+$/.test(base.text)) return undefined;
+  return { kind: "number", text: String(BigInt(base.text) ** BigInt(exponent.text)) };
+}
+
+/** tan(a + b) as (tan a + tan b)/(1 − tan a tan b), and tan 2a in the same way. */
+function withTangentsApart(e: Expression): Expression {
+  const inner = mapChildren(e, withTangentsApart);
+  const [angle] = inner.kind === "call" && inner.name === "tan" ? inner.args : [];
+  const [a, b] = angle ? halvesOf(angle).map((part) => withTangentsApart(call("tan", part))) : [];
+  return a && b ? divide(sum(a, b), subtract(number(1), product(a, b))) : inner;
+}
+
+/** Two angles whose sum an angle is: its first term and the others, or u and (n − 1) u for n u. */
+function halvesOf(angle: Expression): readonly Expression[] {
+  if (angle.kind === "sum") return [angle.terms[0] ?? angle, sum(...angle.terms.slice(1))];
+  const { coefficient, rest } = splitCoefficient(angle);
+  const multiple = multipleOf(angle);
+  return multiple > 1 && multiple <= MOST_TANGENTS && coefficient.num > 0 ? [rest, product(number(multiple - 1), rest)] : [];
+}
+
+const MOST_TANGENTS = 5;
 
 /** ln(a b) as ln a + ln b and ln(a^n) as n ln a, as far as what is known allows it. */
 export function withLogarithmsApart(e: Expression, assumptions: readonly Expression[]): Expression {
@@ -142,6 +196,11 @@ function multipliedOut(e: Expression, only?: "products" | "powers"): Expression 
   if (only === "powers") return product(...kept, numerator, ...below);
   // Over a sum the fraction stays one; over a monomial each term is divided.
   if (below.some((factor) => factor.kind === "power" && factor.base.kind === "sum")) return product(...kept, numerator, ...below);
+  const own = factorsOf(numerator).filter(isReciprocal);
+  if (own.length > 0 && own.every(({ base }) => base.kind !== "sum")) {
+    const terms = termsOf(product(...factorsOf(numerator).filter((factor) => !isReciprocal(factor))));
+    return sum(...terms.map((term) => simplify(product(...kept, term, ...own, ...below)).expression));
+  }
   const terms = termsOf(numerator);
   return sum(...terms.map((term) => (below.length > 0 ? simplify(product(...kept, term, ...below)).expression : product(...kept, term))));
 }

@@ -1,8 +1,8 @@
 import { isInverseCall } from "../../canonical/angles.ts";
 import { approximateValue } from "../../expression/ball-value.ts";
-import { call, number, PI, product, subtract, sum } from "../../expression/construct.ts";
+import { call, number, PI, power, product, splitCoefficient, subtract, sum } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
-import { type Expression, equal, factorsOf, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
+import { type Expression, equal, factorsOf, findAll, freeNames, isReciprocal, isRoot } from "../../expression/expression.ts";
 import { mapChildren } from "../../expression/substitute.ts";
 import * as rational from "../../number/rational.ts";
 import { simplify, zeroTest } from "../../truth/index.ts";
@@ -43,6 +43,52 @@ export function withDoubleTangent(e: Expression): Expression {
     if (equal(below.base, wanted)) return product(...rest, number(rational.rational(sign, 2)), double);
   }
   return inner;
+}
+
+/** (tan a + tan b)/(1 − tan a tan b) as tan(a + b), and (tan a − tan b)/(1 + tan a tan b) as tan(a − b). */
+export function withTangentOfSum(e: Expression): Expression {
+  const inner = mapChildren(e, withTangentOfSum);
+  const factors = inner.kind === "product" ? inner.factors : [];
+  const below = factors.find((factor) => isReciprocal(factor) && factor.base.kind === "sum");
+  const above = factors.find((factor) => factor.kind === "sum");
+  if (below?.kind !== "power" || above?.kind !== "sum" || above.terms.length !== 2) return inner;
+  const rest = factors.filter((factor) => factor !== above && factor !== below);
+  for (const [first, second] of [above.terms, [...above.terms].reverse()]) {
+    const [a, b] = [first, second].map((term) => term && signedTangent(term));
+    if (!a || !b || a.sign < 0) continue;
+    const denominator = subtract(number(1), product(number(b.sign), tangent(a.angle), tangent(b.angle)));
+    if (equal(below.base, denominator)) return product(...rest, tangent(sum(a.angle, product(number(b.sign), b.angle))));
+  }
+  return inner;
+}
+
+const tangent = (angle: Expression): Expression => call("tan", angle);
+
+/** An angle whose tangent a term is, up to its sign; 1 is the tangent of an eighth of a turn. */
+function signedTangent(term: Expression): { readonly sign: 1 | -1; readonly angle: Expression } | undefined {
+  const { coefficient, rest } = splitCoefficient(term);
+  if (!rational.isOne(rational.abs(coefficient))) return undefined;
+  const sign = coefficient.num < 0 ? -1 : 1;
+  if (rest.kind === "number") return { sign, angle: product(number(rational.rational(1, 4)), PI) };
+  const [angle] = rest.kind === "call" && rest.name === "tan" ? rest.args : [];
+  return angle && { sign, angle };
+}
+
+/** √(c (1 − cos u)) as √(2c sin²(u/2)), and √(c (1 + cos u)) as √(2c cos²(u/2)): only there is the half angle shorter. */
+export function withRootsOfHalfAngles(e: Expression): Expression {
+  const inner = mapChildren(e, withRootsOfHalfAngles);
+  if (inner.kind !== "power" || !isRoot(inner)) return inner;
+  const factors = factorsOf(inner.base);
+  const both = factors.find((factor) => factor.kind === "sum" && factor.terms.length === 2);
+  if (both?.kind !== "sum") return inner;
+  const plain = both.terms.find((term) => term.kind === "number");
+  const wave = both.terms.find((term) => term !== plain);
+  const { coefficient, rest } = splitCoefficient(wave ?? both);
+  const [angle] = rest.kind === "call" && rest.name === "cos" ? rest.args : [];
+  if (plain?.kind !== "number" || !angle || !rational.equal(rational.abs(coefficient), plain.value)) return inner;
+  const half = call(coefficient.num < 0 ? "sin" : "cos", product(number(rational.HALF), angle));
+  const others = factors.filter((factor) => factor !== both);
+  return power(product(...others, number(2), plain, power(half, number(2))), inner.exponent);
 }
 
 /** Logarithms taken apart as far as the expression itself says of its letters, where that lets them cancel: ln(x⁵)/ln x is 5. */

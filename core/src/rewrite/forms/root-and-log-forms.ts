@@ -224,6 +224,14 @@ export function withNaturalLogarithm(e: Expression): Rewriting {
   return way.end();
 }
 
+/** b^(c log_b u) = u^c for a number b. */
+function powerOfLogarithm(base: Expression, exponent: Expression): Expression | undefined {
+  const factors = factorsOf(exponent);
+  const logarithm = factors.find((factor) => factor.kind === "call" && factor.name === "log" && factor.args[0] && equal(factor.args[0], base));
+  const [, u] = logarithm?.kind === "call" ? logarithm.args : [];
+  return u && power(u, product(...factors.filter((factor) => factor !== logarithm)));
+}
+
 /** e^(c ln u) = u^c, ln(e^u) = u, sin(arcsin x) = x and the like: functions after their inverses. */
 export function withoutInverses(e: Expression): Expression {
   const inner = mapChildren(e, withoutInverses);
@@ -233,6 +241,7 @@ export function withoutInverses(e: Expression): Expression {
     const [u] = logarithm?.kind === "call" ? logarithm.args : [];
     return u ? power(u, product(...factors.filter((factor) => factor !== logarithm))) : inner;
   }
+  if (inner.kind === "power") return powerOfLogarithm(inner.base, inner.exponent) ?? inner;
   const [argument] = inner.kind === "call" ? inner.args : [];
   if (inner.kind !== "call" || !argument) return inner;
   if (inner.name === "ln" && argument.kind === "power" && equal(argument.base, E) && isReal(argument.exponent)) return argument.exponent;

@@ -3,16 +3,19 @@ import { conjugate } from "../../canonical/conjugate.ts";
 import { factoredForm } from "../../canonical/factored.ts";
 import { whereRational } from "../../canonical/normal-form.ts";
 import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
-import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
-import { mapChildren } from "../../expression/substitute.ts";
+import { distinct, type Expression, equal, findAll, freeNames, isReciprocal, isRoot } from "../../expression/expression.ts";
+import { mapChildren, replacePart } from "../../expression/substitute.ts";
 import { complexity, simplify, withDecidedCases, withPrincipalValues } from "../../truth/index.ts";
 import { asSumOfWaves } from "../harmonics.ts";
 import { asQuadraticSurd } from "../roots/denest.ts";
 import { byTangents, hyperbolicByExponentials, inOne, withQuotients } from "./angle-forms.ts";
+import { combineWithSteps } from "./combine.ts";
 import { expanded } from "./expand.ts";
-import { asPartOfTurn, withDoubleTangent, withoutLogarithmPowers } from "./recognised.ts";
+import { withPowersByPrimes } from "./one-base.ts";
+import { turnsWorkedOut } from "./parts-of-a-turn.ts";
+import { asPartOfTurn, withDoubleTangent, withoutLogarithmPowers, withRootsOfHalfAngles, withTangentOfSum } from "./recognised.ts";
 import { joinedLogarithms, joinedRoots, rationalised, rootsOut, withoutInverses, withoutNestedRoots } from "./root-and-log-forms.ts";
-import { withSignsOut } from "./signs-out.ts";
+import { withoutOuterSign, withSignsOut } from "./signs-out.ts";
 import { type Known, type Rewriting, Way } from "./way.ts";
 import { withoutTurns } from "./whole-turns.ts";
 
@@ -43,8 +46,11 @@ const ATTEMPTS: readonly Attempt[] = [
   { rule: "take logarithms apart", applies: holdsLogarithm, form: withoutLogarithmPowers },
   { rule: "a part of a turn", applies: (e) => e.kind === "sum" && freeNames(e).size === 0, form: asPartOfTurn },
   { rule: "double angle of the tangent", applies: hasAngles, form: withDoubleTangent },
+  { rule: "tangent of a sum", applies: hasAngles, form: withTangentOfSum },
+  { rule: "half-angle formulas", applies: hasAngles, form: withRootsOfHalfAngles },
   { rule: "untangle nested roots", applies: always, form: withoutNestedRoots },
   { rule: "recognise a surd", applies: (e) => freeNames(e).size === 0, form: asQuadraticSurd },
+  { rule: "powers of primes", applies: (e) => freeNames(e).size > 0, form: withPowersByPrimes },
   { rule: "root as a power", applies: always, form: joinedRoots },
   { rule: "write by exponentials", applies: hasAngles, form: (e) => simplify(hyperbolicByExponentials(e)).expression },
   { rule: "rationalise the denominator", applies: always, form: rationalised },
@@ -68,10 +74,14 @@ const MOST_ROUNDS = 6;
 
 /**
  * The shortest form that the other rewrites lead to, by `complexity`: each is tried, the best is taken, and so on while that
- * helps; two in a row are tried where none helps alone. Never longer than the input.
+ * helps; two in a row are tried where none helps alone. Longer than the input only where a fraction is reduced to lowest terms.
  */
 export function simplifyWithSteps(e: Expression, known: Known): Rewriting {
+  const turns = turnsWorkedOut(e);
+  if (turns) return turns;
   const way = new Way(e);
+  const reduced = inLowestTerms(e);
+  if (reduced) way.follow(reduced);
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     const next = best(way.current, known) ?? bestOfTwo(way.current, known);
     if (!next) break;
@@ -82,6 +92,16 @@ export function simplifyWithSteps(e: Expression, known: Known): Rewriting {
   return way.end();
 }
 
+/** A fraction whose common factors are cancelled, even where that makes it a little longer. */
+function inLowestTerms(e: Expression): Rewriting | undefined {
+  if (e.kind !== "product" || !e.factors.some((factor) => isReciprocal(factor) && factor.base.kind === "sum")) return undefined;
+  const combined = combineWithSteps(e);
+  const isReduced = combined.steps.some(({ rule }) => rule === "cancel a factor");
+  return isReduced && complexity(combined.expression) <= complexity(e) + LONGER_IN_LOWEST_TERMS ? combined : undefined;
+}
+
+const LONGER_IN_LOWEST_TERMS = 8;
+
 type Move = { readonly rule: PlainRule; readonly form: Expression };
 
 /** The distinct forms that the attempts lead to. */
@@ -90,11 +110,28 @@ function formsOf(e: Expression, known: Known): readonly Move[] {
     if (!applies(e)) return [];
     return whereRational(() => {
       const found = form(e, known);
-      const next = found && withSignsOut(found);
+      const next = found && withoutOuterSign(withSignsOut(found));
       return next && !equal(next, e) ? [{ rule, form: next }] : [];
     }, []);
   });
-  return found.filter((move, k) => found.findIndex((other) => equal(other.form, move.form)) === k);
+  const all = [...found, ...insideMoves(e, known)];
+  return all.filter((move, k) => all.findIndex((other) => equal(other.form, move.form)) === k);
+}
+
+/** What stands in a function or below a root by itself as short as it can be: √(1 − sin² x) as √(cos² x). */
+function insideMoves(e: Expression, known: Known): readonly Move[] {
+  const arguments_ = findAll(e, (part) => part !== e && freeNames(part).size > 0 && part.kind !== "name" && isArgumentIn(e, part));
+  return distinct(arguments_).flatMap((argument) => {
+    const [first] = best(argument, known) ?? [];
+    return first ? [{ rule: first.rule, form: replacePart(e, argument, first.form) }] : [];
+  });
+}
+
+/** Whether a part stands as the argument of a function, or below a root, somewhere in an expression. */
+function isArgumentIn(e: Expression, part: Expression): boolean {
+  const holds = (outer: Expression): boolean =>
+    outer.kind === "call" ? outer.args.includes(part) : isRoot(outer) && outer.kind === "power" && outer.base === part;
+  return findAll(e, holds).length > 0;
 }
 
 function best(e: Expression, known: Known): readonly Move[] | undefined {

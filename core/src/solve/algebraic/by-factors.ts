@@ -114,6 +114,12 @@ function rationalFactors(form: PolynomialForm): readonly Factor[] | undefined {
   }, undefined);
 }
 
+/** Whether a polynomial has no factor over the rational numbers and the letters. */
+export function isIrreducible(form: PolynomialForm): boolean {
+  const [only, ...more] = rationalFactors(form) ?? [];
+  return only?.multiplicity === 1 && more.length === 0;
+}
+
 /** A factor of higher degree with whole coefficients split over the reals. */
 function split(part: Factor, unknown: string): readonly Factor[] {
   const kernels = new Kernels();

@@ -1,11 +1,12 @@
 import { withPositiveLead } from "../../canonical/factored.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../../canonical/normal-form.ts";
 import { step } from "../../derivation/step.ts";
-import { divide, equation, logic, name, nameIn, number, ONE, power, product, relation, subtract, ZERO } from "../../expression/construct.ts";
+import { divide, equation, logic, name, nameIn, number, ONE, power, product, relation, splitCoefficient, subtract, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
 import { contains, type Expression, equal, findAll, isRoot } from "../../expression/expression.ts";
 import { freshName, mapChildren, replacePart, substitute } from "../../expression/substitute.ts";
 import { say } from "../../notation/inline.ts";
+import { factorsInOrder } from "../../notation/present.ts";
 import { factor } from "../../polynomial/factor-over-rationals.ts";
 import { decide } from "../../truth/index.ts";
 import type { Solved, Task } from "../solution.ts";
@@ -43,6 +44,7 @@ function withRootNamed(e: Expression, unknown: string): Factored | undefined {
 
 function asProduct(task: Task, { difference, back }: Factored, solve: Solve): Solved | undefined {
   const { unknown } = task;
+  const [left = ZERO, right = ZERO] = task.equation.operands;
   return whereRational(() => {
     const kernels = new Kernels();
     kernels.index(nameIn(task.equation, unknown));
@@ -60,7 +62,9 @@ function asProduct(task: Task, { difference, back }: Factored, solve: Solve): So
       (part) => part.kind === "power" && contains(part.base, unknown) && contains(part.exponent, unknown) && !equal(part.base, part.exponent),
     );
     const known = mayVanish.length > 0 ? task.assumptions : [...task.assumptions, ...realDomain(task.equation)];
-    const own = signed.filter(({ base }) => contains(base, unknown) && decide(relation(base, "!=", ZERO), known) !== true);
+    const printed = factorsInOrder(signed.map(({ base, multiplicity }) => power(base, number(multiplicity))));
+    const inOrder = [...signed].sort((a, b) => placeIn(printed, a) - placeIn(printed, b));
+    const own = inOrder.filter(({ base }) => contains(base, unknown) && decide(relation(base, "!=", ZERO), known) !== true);
     const others = signed.filter((part) => !own.includes(part));
     const below = back(polynomialExpression(denominator, kernels));
     // One factor, once, and nothing to divide or multiply by: nothing is gained.
@@ -83,7 +87,8 @@ function asProduct(task: Task, { difference, back }: Factored, solve: Solve): So
       step("factor", [], { ...claim, after: whole, factor: product(number(sign), number(content)) }),
       step("divide by what is never 0", [neverZero], { kind: "equivalent", unknown, before: whole, after: factored, factor: neverZero }),
     ];
-    const steps = equal(factored, task.equation)
+    const isProduct = equal(splitCoefficient(left).rest, shown) && equal(right, ZERO);
+    const steps = isProduct
       ? []
       : isFactored
         ? inFactors
@@ -91,7 +96,7 @@ function asProduct(task: Task, { difference, back }: Factored, solve: Solve): So
     const parts = first ? own.map(({ base }) => equation(base, ZERO)) : [factored];
     if (!alone) {
       const rule = own.length > 1 ? "zero product" : "the square is zero";
-      steps.push(step(rule, [], { kind: "equivalent", unknown, before: factored, after: logic("or", parts) }));
+      steps.push(step(rule, [], { kind: "equivalent", unknown, before: isProduct ? task.equation : factored, after: logic("or", parts) }));
     }
     const solved = solveAll(task, parts, solve);
     if (!solved) return undefined;
@@ -99,6 +104,9 @@ function asProduct(task: Task, { difference, back }: Factored, solve: Solve): So
     return { steps: [...steps, ...solved.steps], set: { ...solved.set, reason } };
   }, undefined);
 }
+
+const placeIn = (printed: readonly Expression[], { base, multiplicity }: { readonly base: Expression; readonly multiplicity: number }): number =>
+  printed.findIndex((factor) => equal(factor, power(base, number(multiplicity))));
 
 /** u^(n + 1) as u^n u for a base that is positive, so that powers with the same letter in the exponent have it in common. */
 function withSplitExponents(e: Expression, task: Task): Expression {

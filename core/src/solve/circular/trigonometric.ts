@@ -5,6 +5,7 @@ import { type Step, step } from "../../derivation/step.ts";
 import { call, divide, equation, HALF, logic, name, negate, number, ONE, PI, power, product, subtract, sum, TWO, ZERO } from "../../expression/construct.ts";
 import { contains, type Expression, equal, findAll, termsOf } from "../../expression/expression.ts";
 import { say } from "../../notation/inline.ts";
+import { factorsInOrder } from "../../notation/present.ts";
 import * as rational from "../../number/rational.ts";
 import { factor } from "../../polynomial/factor-over-rationals.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
@@ -18,6 +19,7 @@ import { integerLetter, partLetter } from "../members/letters.ts";
 import { solveByNaming } from "../naming.ts";
 import { nonZero } from "../sifting/conditions.ts";
 import { type Solved, solution, type Task } from "../solution.ts";
+import { solveBySumsToProducts } from "./sums-to-products.ts";
 
 /** A trigonometric equation as a polynomial in the sine and cosine of one angle that holds the unknown. */
 interface Angular {
@@ -39,7 +41,7 @@ interface Angular {
  */
 export function solveTrigonometric(task: Task, solve: Solve): Solved | undefined {
   if (task.domain !== "real" || !hasAngles(task.equation)) return undefined;
-  const twin = equalFunctions(task, solve);
+  const twin = solveBySumsToProducts(task, solve) ?? equalFunctions(task, solve);
   if (twin) return twin;
   const angular = angularForm(task);
   if (!angular) return undefined;
@@ -184,16 +186,63 @@ function homogeneous({ polynomial, sine, cosine }: Angular): Polynomial | undefi
   return polynomial.reduce<Polynomial>((total, term) => poly.add(total, poly.multiply([term], poly.power(one, (highest - degree(term)) / 2))), poly.ZERO);
 }
 
-/** p with the powers of sine and cosine in it as an expression = 0, with the step that leads there. */
+/** A form of the polynomial, both with the sign that makes its term of the highest degree positive. */
+function withPositiveLead(angular: Angular, p: Polynomial): { readonly angular: Angular; readonly p: Polynomial } {
+  const { polynomial, scale, sine, cosine } = angular;
+  const degree = (term: poly.Term): number => (term.exponents[sine] ?? 0) + (term.exponents[cosine] ?? 0);
+  const lead = p.reduce<poly.Term | undefined>((best, term) => (best && degree(best) >= degree(term) ? best : term), undefined);
+  if (!lead || lead.coefficient.num > 0) return { angular, p };
+  return { angular: { ...angular, polynomial: poly.negate(polynomial), scale: negate(scale) }, p: poly.negate(p) };
+}
+
+type RestatedBy = "one angle" | "by sines" | "by cosines";
+
+/**
+ * p with the powers of sine and cosine in it as an expression = 0, with the steps that lead there: double angles are taken apart first, by
+ * their formula, then squares are replaced.
+ */
 function restated(
-  { task, kernels, scale, angle }: Angular,
+  { task, kernels, scale, angle, polynomial }: Angular,
   p: Polynomial,
-  rule: "one angle" | "by sines" | "by cosines",
+  rule: RestatedBy,
 ): { readonly statement: Expression; readonly steps: readonly Step[] } {
   const statement = equation(polynomialExpression(p, kernels), ZERO);
   if (equal(statement, task.equation)) return { statement, steps: [] };
-  const claim = { kind: "equivalent", unknown: task.unknown, before: task.equation, after: statement, factor: scale } as const;
+  const { unknown } = task;
+  const claim = { kind: "equivalent", unknown, before: task.equation, after: statement, factor: scale } as const;
+  const doubled = doubleAngleRule(task, angle);
+  const plain = equation(polynomialExpression(polynomial, kernels), ZERO);
+  if (doubled && equal(plain, statement))
+    return { statement, steps: [doubled === "double angle of the cosine" ? step(doubled, [COSINE_OF_DOUBLE["by cosines"]], claim) : step(doubled, [], claim)] };
+  if (doubled === "double angle of the cosine" && rule !== "one angle") return { statement, steps: [step(doubled, [COSINE_OF_DOUBLE[rule]], claim)] };
+  if (doubled && rule !== "one angle")
+    return {
+      statement,
+      steps: [step(doubled, [], { ...claim, after: plain }), step(rule, [], { kind: "equivalent", unknown, before: plain, after: statement, factor: ONE })],
+    };
   return { statement, steps: [rule === "one angle" ? step(rule, [angle], claim) : step(rule, [], claim)] };
+}
+
+/** cos 2a by the sine, or the cosine, of a. */
+const COSINE_OF_DOUBLE = {
+  "by sines": subtract(ONE, product(TWO, power(call("sin", name("a")), TWO))),
+  "by cosines": subtract(product(TWO, power(call("cos", name("a")), TWO)), ONE),
+};
+
+/** The formula that takes the double angles in an equation apart; undefined where there are none, or other multiples and functions beside them. */
+function doubleAngleRule(
+  { equation: asked, unknown }: Task,
+  angle: Expression,
+): "double angle of the sine" | "double angle of the cosine" | "double angles" | undefined {
+  const waves = findAll(asked, (part) => part.kind === "call" && contains(part, unknown));
+  const double = product(TWO, angle);
+  const doubled = waves.flatMap((part) => (part.kind === "call" && part.args[0] && equal(part.args[0], double) ? [part.name] : []));
+  const isPlain = waves.every(
+    (part) => part.kind === "call" && (part.name === "sin" || part.name === "cos") && part.args.every((own) => equal(own, angle) || equal(own, double)),
+  );
+  if (!isPlain || doubled.length === 0) return undefined;
+  if (doubled.every((name) => name === "sin")) return "double angle of the sine";
+  return doubled.every((name) => name === "cos") ? "double angle of the cosine" : "double angles";
 }
 
 /** Products and squares that come down to one sine or cosine of a multiple angle: sin x cos x = sin(2x)/2. */
@@ -216,20 +265,27 @@ function asSingleWave({ task, angle }: Angular, solve: Solve): Solved | undefine
 function byFactors(angular: Angular, solve: Solve): Solved | undefined {
   const { task, polynomial, kernels, sine, cosine } = angular;
   const holds = (p: Polynomial): boolean => poly.degreeIn(p, sine) + poly.degreeIn(p, cosine) > 0;
-  const candidates = [polynomial, withSquaresOf(polynomial, cosine, sine), withSquaresOf(polynomial, sine, cosine), homogeneous(angular)];
-  for (const p of candidates) {
-    if (!p || poly.isZero(p)) continue;
+  const candidates = [
+    { p: polynomial, rule: "one angle" },
+    { p: withSquaresOf(polynomial, cosine, sine), rule: "by sines" },
+    { p: withSquaresOf(polynomial, sine, cosine), rule: "by cosines" },
+    { p: homogeneous(angular), rule: "one angle" },
+  ] as const;
+  for (const { p: form, rule } of candidates) {
+    if (!form || poly.isZero(form)) continue;
+    const { angular: signed, p } = withPositiveLead(angular, form);
     const { content, factors } = factor(p);
     const own = factors.filter(({ factor: part }) => holds(part));
     if (own.length < 2 && (own[0]?.multiplicity ?? 1) < 2) continue;
     // A factor sin² + cos² comes from making the degrees equal and is never 0.
-    const { statement, steps } = restated(angular, p, "one angle");
+    const { statement, steps } = restated(signed, p, rule);
     const reached = within(task, statement);
     const factored = equation(
       product(...factors.map(({ factor: part, multiplicity }) => power(polynomialExpression(part, kernels), number(multiplicity)))),
       ZERO,
     );
-    const parts = factors.filter(({ factor: part }) => holds(part)).map(({ factor: part }) => equation(polynomialExpression(part, kernels), ZERO));
+    const holding = factors.filter(({ factor: part }) => holds(part)).map(({ factor: part }) => polynomialExpression(part, kernels));
+    const parts = factorsInOrder(holding).map((part) => equation(part, ZERO));
     const solved = reached && solveAll(task, parts, solve);
     if (!solved) continue;
     const { unknown } = task;
@@ -250,9 +306,9 @@ function byOneFunction(angular: Angular, solve: Solve): Solved | undefined {
     [sine, cosine, "sin"],
     [cosine, sine, "cos"],
   ] as const) {
-    const p = withSquaresOf(polynomial, other, own);
+    const { angular: signed, p } = withPositiveLead(angular, withSquaresOf(polynomial, other, own));
     if (poly.degreeIn(p, other) > 0 || poly.degreeIn(p, own) === 0) continue;
-    const { statement, steps } = restated(angular, p, functionName === "sin" ? "by sines" : "by cosines");
+    const { statement, steps } = restated(signed, p, functionName === "sin" ? "by sines" : "by cosines");
     const reached = within(task, statement);
     if (!reached) continue;
     const meaning = call(functionName, angle);

@@ -242,7 +242,17 @@ function gathered(families: readonly Family[]): readonly Family[] | undefined {
     if (!twin) distinct.push({ value, place: at });
     else if (memberNumber(value, { start: twin.value, period }) === undefined) return undefined;
   }
-  return shortestCover(distinct, period);
+  const cover = shortestCover(distinct, period);
+  // π/2 + πn stays whole beside π/6 + 2πn and 5π/6 + 2πn, though two other families would do.
+  return cover?.every((one) => families.some((family) => lies(family, one))) && families.every((family) => cover.some((one) => lies(family, one)))
+    ? cover
+    : families.filter((family, k) => !families.some((other, j) => other !== family && lies(family, other) && (j < k || !lies(other, family))));
+}
+
+/** Whether all members of a family are members of another. */
+function lies(family: Family, other: Family): boolean {
+  const ratio = rationalRatio(family.period, other.period);
+  return ratio !== undefined && ratio.den === 1 && memberNumber(family.start, other) !== undefined;
 }
 
 const circularDistance = (a: number, b: number): number => Math.min(Math.abs(a - b), 1 - Math.abs(a - b));

@@ -1,10 +1,11 @@
 import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
 import { type Claim, type Step, type StepOptions, step } from "../../derivation/step.ts";
-import { divide, equation, I, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
-import { type Expression, equal } from "../../expression/expression.ts";
+import { divide, equation, I, negate, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { type Expression, equal, factorsOf, freeNames, isRoot } from "../../expression/expression.ts";
 import { asName, type Line, say } from "../../notation/inline.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { readable } from "../../rewrite/readable.ts";
+import { equalityTest } from "../../truth/index.ts";
 import { type PolynomialForm, writtenZeroForm, zeroForm } from "../algebraic/polynomial-form.ts";
 import { nonZero } from "../sifting/conditions.ts";
 import { type Solution, type SolutionSet, type Solved, solution } from "../solution.ts";
@@ -72,7 +73,22 @@ export function toZeroForm(chain: Chain, form: PolynomialForm): void {
 
 /** The pair centre ± spread. */
 export function pair(centre: Expression, spread: Expression): readonly [Expression, Expression] {
-  return [readable(sum(centre, spread)), readable(subtract(centre, spread))];
+  const first = readable(sum(centre, spread));
+  const second = readable(subtract(centre, spread));
+  const mirrored = withOtherSign(first, spread);
+  return [first, mirrored && equalityTest(mirrored, second).kind === "zero" ? mirrored : second];
+}
+
+/** (−b − √D)/2 for (−b + √D)/2: the same fraction with the other sign of the root in the spread; undefined where it is no such fraction. */
+function withOtherSign(root: Expression, spread: Expression): Expression | undefined {
+  if (root.kind !== "product" || freeNames(root).size === 0) return undefined;
+  const sums = root.factors.filter((factor) => factor.kind === "sum");
+  const [above] = sums;
+  const isRootTerm = (term: Expression): boolean =>
+    factorsOf(term).some((factor) => isRoot(factor) && freeNames(factor).size > 0 && factorsOf(spread).some((one) => equal(one, factor)));
+  if (!above || sums.length > 1 || above.terms.filter(isRootTerm).length !== 1) return undefined;
+  const turned = sum(...above.terms.map((term) => (isRootTerm(term) ? negate(term) : term)));
+  return product(...root.factors.map((factor) => (factor === above ? turned : factor)));
 }
 
 export function imaginaryPair(centre: Expression, size: Expression): readonly [Expression, Expression] {

@@ -2,7 +2,7 @@ import { polynomialExpression } from "../../canonical/normal-form.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, logic, name as nameNode, negate, number, product, relation as relationOf, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { sideDifference } from "../../expression/equations.ts";
-import { contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
@@ -21,7 +21,7 @@ import { attempt, specialValues } from "../sifting/degenerate.ts";
 import type { Solution, Solved } from "../solution.ts";
 import { type LinearSystem, linearSystem, quotientExpression } from "./coefficients.ts";
 import { eliminationSteps } from "./elimination-steps.ts";
-import { literalElimination } from "./literal-elimination.ts";
+import { literalElimination, saidBack } from "./literal-elimination.ts";
 
 type Relation = Expression & { readonly kind: "relation" };
 
@@ -152,11 +152,16 @@ function literalSolution({ rows, kernels }: LinearSystem, unknowns: readonly str
 
 function stepsTo(solution: Solution, { system, equations, unknowns, assumptions, way }: LinearTask): readonly Step[] {
   const whole = logic("and", equations);
-  const ways = [
-    () => (isShort(equations, unknowns, solution) ? bySubstitution(equations, unknowns, solution, assumptions) : undefined),
-    () => literalElimination(system, equations, unknowns, { conditions: solution.conditions, assumptions }),
-  ];
-  for (const find of way === "elimination" ? [...ways].reverse() : ways) {
+  const eliminate = (): readonly Step[] | undefined => literalElimination(system, equations, unknowns, { conditions: solution.conditions, assumptions });
+  const substituteAll = (): readonly Step[] | undefined =>
+    isShort(equations, unknowns, solution) ? bySubstitution(equations, unknowns, solution, assumptions) : undefined;
+  const mixed = (): readonly Step[] | undefined => byBoth({ system, equations, unknowns, assumptions, way }, solution);
+  const isLiteral = system.rows.some((row) => row.slice(0, -1).some((entry) => !poly.constantValue(entry)));
+  for (const find of way === "elimination"
+    ? [eliminate, substituteAll]
+    : isLiteral && way === undefined
+      ? [mixed, substituteAll, eliminate]
+      : [substituteAll, eliminate]) {
     const steps = find();
     if (steps) return steps;
   }
@@ -191,9 +196,13 @@ function bySubstitution(
     const isFound = unknowns.every((other) => !contains(root, other));
     const value = isFound ? (solution.values.get(unknown) ?? root) : root;
     const relation = equation(nameNode(unknown), value);
+    const collected = equation(expand(a), expand(b));
+    const isOpen = findAll(from, (part) => part.kind === "product" && part.factors.some((factor) => factor.kind === "sum")).length > 0;
+    const start = isOpen && !equal(collected, relation) ? collected : from;
+    if (start !== from) steps.push(step("multiply out", [], { kind: "equivalent", unknown, before: from, after: start }));
     if (text(relation) !== text(from)) {
       steps.push(
-        step("express one unknown", [unknown, from], { kind: "equivalent", unknown, before: from, after: relation }, { conditions: solution.conditions }),
+        step("express one unknown", [unknown, start], { kind: "equivalent", unknown, before: start, after: relation }, { conditions: solution.conditions }),
       );
     }
     expressed.push({ unknown, relation });
@@ -207,23 +216,75 @@ function bySubstitution(
     });
     left = left.filter((other) => other !== unknown);
   }
-  const known = new Map<string, Expression>();
-  for (const { unknown, relation } of [...expressed].reverse()) {
-    const value = solution.values.get(unknown) ?? ZERO;
-    if (known.size > 0) {
-      const after = equation(nameNode(unknown), value);
-      steps.push(
-        step("put back", [[...known].map(([key, own]) => equation(nameNode(key), own))], {
-          kind: "put in",
-          before: relation,
-          values: new Map(known),
-          after,
-        }),
-      );
-    }
-    known.set(unknown, value);
+  return [...steps, ...putBack(expressed, [], solution)];
+}
+
+/**
+ * What is given as a formula for one unknown is put into the other equations, and these are eliminated: as currents are, once I₁ = I₂ + I₃ is
+ * put into the loops. Undefined where no formula is given.
+ */
+function byBoth({ equations, unknowns, assumptions }: LinearTask, solution: Solution): readonly Step[] | undefined {
+  const steps: Step[] = [];
+  const expressed: { readonly unknown: string; readonly relation: Expression }[] = [];
+  let open: readonly Relation[] = equations;
+  let left = unknowns;
+  for (let next = formulaIn(open, left); next && left.length > 2; next = formulaIn(open, left)) {
+    const { unknown, relation, value } = next;
+    expressed.push({ unknown, relation });
+    const values = new Map([[unknown, value]]);
+    open = open
+      .filter((one) => one !== relation)
+      .map((one) => {
+        const after = substitute(one, values);
+        if (!contains(one, unknown) || after.kind !== "relation") return one;
+        steps.push(step("put into the other equation", [relation], { kind: "put in", before: one, values, after }));
+        return after;
+      });
+    left = left.filter((other) => other !== unknown);
   }
-  return steps;
+  const system =
+    expressed.length > 0
+      ? linearSystem(
+          open.map((one) => sideDifference(one)),
+          left,
+        )
+      : undefined;
+  const others = system && literalElimination(system, open, left, { conditions: solution.conditions, assumptions });
+  return others && [...steps, ...others, ...putBack(expressed, left, solution)];
+}
+
+/** An equation that is a formula for one of the unknowns as it stands. */
+function formulaIn(
+  equations: readonly Relation[],
+  unknowns: readonly string[],
+): { readonly unknown: string; readonly relation: Relation; readonly value: Expression } | undefined {
+  for (const relation of equations) {
+    const [left, right] = relation.operands;
+    if (left?.kind === "name" && right && unknowns.includes(left.name) && !contains(right, left.name)) return { unknown: left.name, relation, value: right };
+  }
+  return undefined;
+}
+
+/** The values of the unknowns that are known already, put into the formulas of the others, the last first. */
+function putBack(
+  expressed: readonly { readonly unknown: string; readonly relation: Expression }[],
+  before: readonly string[],
+  solution: Solution,
+): readonly Step[] {
+  const known = new Map(
+    before.flatMap((unknown) => {
+      const value = solution.values.get(unknown);
+      return value ? [[unknown, value] as const] : [];
+    }),
+  );
+  return [...expressed].reverse().flatMap(({ unknown, relation }): readonly Step[] => {
+    const value = solution.values.get(unknown) ?? ZERO;
+    const used = new Map([...known].filter(([key]) => contains(relation, key)));
+    known.set(unknown, value);
+    if (used.size === 0) return [];
+    const after = equation(nameNode(unknown), value);
+    return [step("put back", [saidBack(used)], { kind: "put in", before: relation, values: used, after })];
+  });
 }
 
 /** The unknown and equation where the coefficient is simplest: 1 or −1 before other numbers before letters. */

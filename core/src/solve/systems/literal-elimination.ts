@@ -2,11 +2,12 @@ import { polynomialExpression } from "../../canonical/normal-form.ts";
 import { type Claim, type Step, step } from "../../derivation/step.ts";
 import { equation, isNumber, logic, name, nameIn, number, power, product, relation, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { sidesOf } from "../../expression/equations.ts";
-import { contains, type Expression, freeNames } from "../../expression/expression.ts";
+import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
 import { equality, plus, type Syntax } from "../../notation/syntax.ts";
+import { text } from "../../notation/text.ts";
 import { gcd } from "../../polynomial/gcd.ts";
 import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
@@ -17,14 +18,14 @@ import { quotient } from "../values.ts";
 import type { LinearSystem } from "./coefficients.ts";
 
 /** Larger systems with letters would fill pages. */
-const MOST_UNKNOWNS = 3;
+const MOST_UNKNOWNS = 5;
 
 type Row = readonly Polynomial[];
 
 /**
- * A linear system with letters eliminated as by hand: multiples of two equations are subtracted so that an unknown drops out, until each
- * equation of two holds one unknown, or of three each one fewer than the one before (E. Bareiss 1968, without fractions on the way); then
- * upwards. Undefined for systems that are too large to show, or of which a pivot may vanish.
+ * A linear system with letters eliminated as by hand: multiples of two equations are subtracted so that an unknown drops out, by coefficients
+ * that are not 0 until two unknowns are left, then each of these from the other (E. Bareiss 1968, without fractions on the way); then
+ * the values are put back. Undefined for systems that are too large to show, or in which no coefficient is known not to be 0.
  */
 export function literalElimination(
   { rows: given, kernels }: LinearSystem,
@@ -45,13 +46,25 @@ export function literalElimination(
     );
     return equality([terms.reduce(plus), present(written(row[n] ?? poly.ZERO))]);
   };
+  const isNever0 = (entry: Polynomial): boolean => decide(relation(written(entry), "!=", ZERO), assumptions) === true;
   const steps: Step[] = [];
-  /** The row without an unknown: p · row − q · other, divided by what all entries share. */
+  given.forEach((row, k) => {
+    const before = equations[k];
+    const after = stated(rows[k] ?? row);
+    const sign = rows[k] === row ? 1 : -1;
+    if (before && text(before) !== text(after) && text(equation(...swappedSides(before))) !== text(after))
+      steps.push(
+        step("sort by the unknowns", [], { kind: "combination", of: [before], factors: [number(sign)], after }, { written: writtenRow(rows[k] ?? row) }),
+      );
+  });
+  /** The row without an unknown: p · row − q · other with the least p and q, divided by what all entries share and is not 0. */
   const without = (column: number, row: Row, other: Row): Row => {
-    const [p, q] = [other[column] ?? poly.ZERO, row[column] ?? poly.ZERO];
-    if (poly.isZero(q)) return row;
+    const [below, own] = [other[column] ?? poly.ZERO, row[column] ?? poly.ZERO];
+    if (poly.isZero(own)) return row;
+    const both = gcd(below, own);
+    const [p, q] = [poly.divideExact(below, both) ?? below, poly.divideExact(own, both) ?? own];
     const combined = row.map((entry, k) => poly.subtract(poly.multiply(p, entry), poly.multiply(q, other[k] ?? poly.ZERO)));
-    const [common, divided] = shared(combined);
+    const [common, divided] = shared(combined, isNever0);
     const primitive = positiveLead(divided, written);
     const divisor = power(written(primitive === divided ? common : poly.negate(common)), number(-1));
     const [first, second] = [readable(product(written(p), divisor)), readable(product(written(poly.negate(q)), divisor))];
@@ -63,29 +76,34 @@ export function literalElimination(
     steps.push(combining(rows, unknowns[column] ?? "", claim, writtenRow(primitive)));
     return primitive;
   };
-  const isNever0 = (entry: Polynomial): boolean => decide(relation(written(entry), "!=", ZERO), assumptions) === true;
-  const open = n === 2 ? twoEliminations(rows, without) : triangular(rows, without, isNever0);
-  if (!open) return undefined;
+  const pivots = pivotsOf(rows, without, isNever0);
+  if (!pivots) return undefined;
   const found = new Map<string, Expression>();
-  for (const k of n === 2 ? [0, 1] : [...open.keys()].reverse()) {
-    const row = open[k] ?? [];
+  for (const { row, column: k } of pivots) {
     const unknown = unknowns[k] ?? "";
     const slope = written(row[k] ?? poly.ZERO);
     const others = new Map([...found].filter(([other]) => contains(stated(row), other)));
     const before = substitute(stated(row), others);
     if (others.size > 0) {
-      const said = [...others].map(([other, value]) => equation(name(other), value));
-      steps.push(step("put back", [said], { kind: "put in", before: stated(row), values: others, after: before }));
+      steps.push(step("put back", [saidBack(others)], { kind: "put in", before: stated(row), values: others, after: before }));
     }
     const value = readable(quotient(subtract(...sides(before, unknown)), slope));
     found.set(unknown, value);
     const needed = freeNames(slope).size > 0 ? [...conditions, relation(slope, "!=", ZERO)] : conditions;
     const claim = { kind: "equivalent", unknown, before, after: equation(name(unknown), value) } as const;
     if (others.size > 0) steps.push(step("express one unknown", [unknown, before], claim, { conditions: needed }));
-    else steps.push(step("divide both sides", [slope], claim, { conditions: needed }));
+    else if (!equal(before, claim.after)) steps.push(step("divide both sides", [slope], claim, { conditions: needed }));
   }
   return steps;
 }
+
+/** The values that are put back, by their names alone where they are long. */
+export function saidBack(values: ReadonlyMap<string, Expression>): readonly Expression[] {
+  const said = [...values].map(([unknown, value]) => equation(name(unknown), value));
+  return said.some((one) => text(one).length > LONGEST_SAID) ? [...values.keys()].map((unknown) => name(unknown)) : said;
+}
+
+const LONGEST_SAID = 32;
 
 /** A row with its first coefficient positive. */
 function positiveLead(row: Row, written: (p: Polynomial) => Expression): Row {
@@ -116,33 +134,59 @@ function combining(multiples: readonly Multiple[], unknown: string, claim: Claim
       : step("add a multiple of an equation", [second.said, size, first.said, unknown], claim, { written });
   const pieces = [first.said, first.factor, second.said, size, unknown] as const;
   if (isOther && !isLess) return step("add a multiple of an equation", [first.said, first.factor, second.said, unknown], claim, { written });
+  if (isOther) return step("subtract an equation from a multiple", [first.said, first.factor, second.said, unknown], claim, { written });
   return isLess ? step("subtract multiples of equations", pieces, claim, { written }) : step("add multiples of equations", pieces, claim, { written });
 }
 
-/** Two equations: each unknown drops out of the equations as they are given. */
-function twoEliminations(rows: readonly Row[], without: (column: number, row: Row, other: Row) => Row): readonly Row[] | undefined {
-  const [first, second] = rows;
-  if (!first || !second) return undefined;
-  const alone = [without(1, first, second), without(0, second, first)];
-  return alone.some((row, k) => poly.isZero(row[k] ?? poly.ZERO)) ? undefined : alone;
+/** An equation for an unknown, in which others stand that are found before it. */
+interface Pivot {
+  readonly row: Row;
+  readonly column: number;
 }
 
-/** Column by column: an unknown drops out of the equations below; undefined where a pivot may be 0. */
-function triangular(
+/** The equations that give the unknowns, in the order in which these are found; undefined where a coefficient may be 0. */
+function pivotsOf(
   rows: readonly Row[],
   without: (column: number, row: Row, other: Row) => Row,
   isNever0: (entry: Polynomial) => boolean,
-): readonly Row[] | undefined {
-  const open = [...rows];
-  for (let column = 0; column < open.length; column += 1) {
-    const own = open.findIndex((row, k) => k >= column && isNever0(row[column] ?? poly.ZERO));
-    const [at, found] = [open[column], open[own]];
-    if (!at || !found) return undefined;
-    [open[column], open[own]] = [found, at];
-    for (const [k, row] of open.entries()) if (k > column) open[k] = without(column, row, found);
+): readonly Pivot[] | undefined {
+  let open = rows;
+  let columns: readonly number[] = rows.map((_, k) => k);
+  const later: Pivot[] = [];
+  while (columns.length > 2) {
+    const next = easiestPivot(open, columns, isNever0);
+    if (!next) return undefined;
+    later.unshift(next);
+    open = open.filter((row) => row !== next.row).map((row) => without(next.column, row, next.row));
+    columns = columns.filter((column) => column !== next.column);
   }
-  return open;
+  const [first, second] = columns;
+  const [upper, lower] = open;
+  if (first === undefined || second === undefined || !upper || !lower) return undefined;
+  // Each of the last two drops out of the equations as they stand.
+  const alone = [
+    { row: without(second, upper, lower), column: first },
+    { row: without(first, lower, upper), column: second },
+  ];
+  return alone.some(({ row, column }) => poly.isZero(row[column] ?? poly.ZERO)) ? undefined : [...alone, ...later];
 }
+
+/** A coefficient that is not 0, a number before letters, in an equation with as few unknowns as there are. */
+function easiestPivot(rows: readonly Row[], columns: readonly number[], isNever0: (entry: Polynomial) => boolean): Pivot | undefined {
+  const held = (row: Row): number => columns.filter((column) => !poly.isZero(row[column] ?? poly.ZERO)).length;
+  const cost = ({ row, column }: Pivot): number => {
+    const entry = row[column] ?? poly.ZERO;
+    const value = poly.constantValue(entry);
+    return (value ? (Math.abs(Number(value.num)) === 1 ? 0 : 10) : 100 * entry.length) + held(row);
+  };
+  const all = rows.flatMap((row) => columns.filter((column) => isNever0(row[column] ?? poly.ZERO)).map((column) => ({ row, column })));
+  return all.reduce<Pivot | undefined>((best, next) => (best && cost(best) <= cost(next) ? best : next), undefined);
+}
+
+const swappedSides = (e: Expression): [Expression, Expression] => {
+  const [left = ZERO, right = ZERO] = sidesOf(e);
+  return [right, left];
+};
 
 /** The right side of a linear equation, and what stands on its left without an unknown. */
 function sides(e: Expression, unknown: string): [Expression, Expression] {
@@ -150,9 +194,9 @@ function sides(e: Expression, unknown: string): [Expression, Expression] {
   return [right, substitute(left, new Map([[unknown, ZERO]]))];
 }
 
-/** What all entries share, and the entries without it. */
-function shared(row: Row): readonly [Polynomial, Row] {
+/** What all entries share and is not 0, and the entries without it. */
+function shared(row: Row, isNever0: (entry: Polynomial) => boolean): readonly [Polynomial, Row] {
   const common = row.filter((entry) => !poly.isZero(entry)).reduce<Polynomial | undefined>((left, right) => (left ? gcd(left, right) : right), undefined);
-  const divided = common && row.map((entry) => poly.divideExact(entry, common));
+  const divided = common && isNever0(common) ? row.map((entry) => poly.divideExact(entry, common)) : undefined;
   return common && divided?.every((entry) => entry !== undefined) ? [common, divided] : [poly.ONE, row];
 }
