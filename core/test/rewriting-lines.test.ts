@@ -75,7 +75,7 @@ describe("rewriting lines", () => {
     ["simplify 10^(2 lg x)", "x^2", ["x > 0"]],
     ["expand (x + 1/x)^3", "x^3 + 3x + 3/x + 1/x^3"],
     ["expand tan(x + pi/4)", "(1 + tan(x))/(1 - tan(x))"],
-    ["expand tan(2x)", "2 tan(x)/(1 - tan(x)^2)", ["cos(2x) != 0"]],
+    ["expand tan(2x)", "2 tan(x)/(1 - tan(x)^2)"],
     ["expand tan(x + y) + sin(2x)", "(tan(x) + tan(y))/(1 - tan(x) tan(y)) + 2 sin(x) cos(x)"],
     ["expand 2^(3x + 3) only powers", "8*2^(3x)"],
     ["expand e^(x + 1) only powers", "e e^x"],

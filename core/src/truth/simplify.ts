@@ -1,4 +1,4 @@
-import { hasAngles, inUnitAngles } from "../canonical/angles.ts";
+import { angleForm, angleNormalForm, hasAngles } from "../canonical/angles.ts";
 import { polynomialFactors, withPositiveLead } from "../canonical/factored.ts";
 import { type Fraction, fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { chain, E, number, power, product, relation, splitCoefficient, sqrt, subtract, ZERO } from "../expression/construct.ts";
@@ -137,15 +137,15 @@ function showsByUnitAngles(wanted: Expression, own: readonly Expression[]): bool
 function isSameInUnitAngles(a: Expression, b: Expression): boolean {
   const [left, right] = [a, b].map((condition) => (condition.kind === "relation" && equal(condition.operands[1] ?? a, ZERO) ? condition : undefined));
   if (!left || !right || left.comparisons[0] !== right.comparisons[0]) return false;
-  const difference = subtract(inUnitAngles(left.operands[0] ?? ZERO), inUnitAngles(right.operands[0] ?? ZERO));
-  return whereRational(() => poly.isZero(normalForm(difference, new Kernels()).numerator), false);
+  const difference = subtract(left.operands[0] ?? ZERO, right.operands[0] ?? ZERO);
+  return whereRational(() => poly.isZero(angleForm(difference).fraction.numerator), false);
 }
 
 /** The factors that must not be 0 by conditions e ≠ 0, in the sine and cosine of unit angles. */
 function vanishingFactors(conditions: readonly Expression[]): readonly Expression[] {
   return conditions.flatMap((condition) => {
     const [left, right] = condition.kind === "relation" && condition.comparisons[0] === "!=" ? condition.operands : [];
-    const parts = left && right && equal(right, ZERO) ? polynomialFactors(inUnitAngles(left)) : undefined;
+    const parts = left && right && equal(right, ZERO) ? polynomialFactors(angleNormalForm(left)) : undefined;
     return (parts?.factors ?? []).filter(({ exponent, base }) => exponent > 0 && freeNames(base).size > 0).map(({ base }) => withPositiveLead(base));
   });
 }
