@@ -113,7 +113,7 @@ describe("letters", () => {
     ["simplify Re(1/(R + i X))", "R/(R^2 + X^2)"],
     ["simplify Im((a + b i)/(c + d i))", "(b c - a d)/(c^2 + d^2)"],
     ["simplify conj((1 + i t)^2)", "1 - t^2 - 2i t"],
-    ["simplify |1 + e^(i t)|", "sqrt(2 + 2 cos(t))"],
+    ["simplify |1 + e^(i t)|", "2*|cos(t/2)|"],
     ["rewrite 1/(R + i X) with rectangular", "R/(R^2 + X^2) - i X/(R^2 + X^2)"],
   ])("%s", (line, value) => {
     expect(nailedValue(line).text).toBe(value);

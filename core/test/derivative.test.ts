@@ -26,7 +26,7 @@ const DERIVATIVES: readonly (readonly [line: string, value: string, condition?: 
   ["differentiate ln(sin(x^2)) by x", "2x cos(x^2)/sin(x^2)"],
   ["differentiate sqrt(x^2 + a^2) by x", "x/sqrt(a^2 + x^2)"],
   ["differentiate x^x by x", "x^x (1 + ln(x))"],
-  ["differentiate 2^x by x", "ln(2)*2^x"],
+  ["differentiate 2^x by x", "2^x ln(2)"],
   ["differentiate x^2 y by x then y", "2x"],
   ["differentiate sin(x) by x 4 times", "sin(x)"],
   ["differentiate |x| by x", "|x|/x"],

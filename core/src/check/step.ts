@@ -40,6 +40,7 @@ import { judgeMatrix, judgeRows } from "./matrix.ts";
 import { judgeMeans } from "./optimum/means.ts";
 import { judgeNature, judgeValueAt } from "./optimum/place.ts";
 import { isPartOf } from "./steps/complex-equation-parts.ts";
+import { isInPieces } from "./steps/pieces.ts";
 import { coversSigns } from "./steps/signs-of-base.ts";
 import { splitCovers } from "./steps/split-covers.ts";
 import { isSumOfSquares } from "./steps/sum-of-squares.ts";
@@ -108,6 +109,10 @@ const JUDGES: { readonly [K in Claim["kind"]]: Judge<K> } = {
   },
   split: ({ before, part, after }) =>
     splitCovers(before, part, after) ? nailed("every value that the part can have is among the alternatives") : bent("an alternative is missing"),
+  pieces: (claim) =>
+    isInPieces(claim)
+      ? nailed("the intervals cover the line, and on each the signs between the bars are as said")
+      : loose("it was not proven that the pieces say the same"),
   "part of a complex equation": ({ before, after, part }, { assumptions }) =>
     isPartOf(before, after, part, assumptions)
       ? nailed(`the ${part} part of what is 0 is 0, so no solution is lost`, "a complex number is 0 exactly where both its parts are")

@@ -15,6 +15,8 @@ import type { Pieces, RuleName, Said } from "./rules/catalogue.ts";
  * - `implies`: every solution of before solves after, since the same was done to both sides; after may have more;
  * - `named`: before and after say the same when the new name stands for its meaning;
  * - `split`: a part of the equation has one of a few values, so one of the alternatives holds; they may have more solutions;
+ * - `pieces`: the line is cut where what stands between bars is 0, and on each interval the equation says what it says without the bars;
+ *   the equations of the pieces are the alternatives;
  * - `part of a complex equation`: between the real (imaginary) parts, for a real unknown; every solution of before solves it;
  * - `components`: two systems say the same when the new names stand for the components r cos θ and r sin θ;
  * - `signs of the base`: a power with the unknown in base and exponent, taken apart by the sign of its base; one of the alternatives
@@ -57,6 +59,13 @@ export type Claim =
   | { readonly kind: "implies"; readonly unknown: string; readonly before: Expression; readonly after: Expression; readonly done: Done }
   | { readonly kind: "named"; readonly name: string; readonly meaning: Expression; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "split"; readonly unknown: string; readonly part: Expression; readonly before: Expression; readonly after: Expression }
+  | {
+      readonly kind: "pieces";
+      readonly unknown: string;
+      readonly before: Expression;
+      readonly after: Expression;
+      readonly pieces: readonly Piece[];
+    }
   | {
       readonly kind: "part of a complex equation";
       readonly unknown: string;
@@ -199,6 +208,12 @@ export type Claim =
   | { readonly kind: "equal"; readonly before: Expression; readonly after: Expression }
   | { readonly kind: "put in"; readonly before: Expression; readonly values: ReadonlyMap<string, Expression>; readonly after: Expression }
   | { readonly kind: "holds"; readonly statement: Expression };
+
+/** An interval of the line, from left to right, and an equation that says on it what another says. */
+export interface Piece {
+  readonly when: Expression;
+  readonly equation: Expression;
+}
 
 /** A variable of integration with its bounds. */
 export interface BoundsOf {

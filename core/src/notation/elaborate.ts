@@ -1,7 +1,7 @@
 import * as build from "../expression/construct.ts";
-import type { Expression, NameRange } from "../expression/expression.ts";
+import { type Expression, findAll, type NameRange } from "../expression/expression.ts";
 import { families, family } from "../expression/functions/registry.ts";
-import { substitute } from "../expression/substitute.ts";
+import { rangesIn, substitute } from "../expression/substitute.ts";
 import { parseDecimal, rational } from "../number/rational.ts";
 import { unitFactor } from "../units/dimension-of.ts";
 import { readUnit } from "../units/read.ts";
@@ -57,6 +57,14 @@ export const NO_MEANINGS: Meanings = {
     throw new LineUnusable(`there is no line ${line} here`);
   },
 };
+
+/** Names as they are in an expression: what they range over, and the order in which their author writes them. */
+export function namesAsIn(e: Expression): Meanings {
+  const places = findAll(e, (part) => part.kind === "name").flatMap((part) =>
+    part.kind === "name" && part.place !== undefined ? [[stemOf(part.name), part.place] as const] : [],
+  );
+  return { ...NO_MEANINGS, ranges: rangesIn([e]), order: new Map(places) };
+}
 
 /** A name without its subscript. */
 export const stemOf = (name: string): string => name.split("_")[0] ?? name;

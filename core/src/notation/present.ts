@@ -95,13 +95,18 @@ interface Placed {
 
 const CONSTANT_GROUP = 1.5;
 const PERIOD_GROUP = 1.6;
+const LAST_GROUP = 3;
 
 /** Whole multiples of a constant such as 2πn; 2n + 1 is a polynomial. */
 const repeats = (term: Expression): boolean =>
   findAll(term, (part) => part.kind === "constant").length > 0 && namesIn(term).every(({ range }) => range === "integer");
 
+/** The place of a name that is written behind all other terms, as a constant of integration is. */
+export const LAST_PLACE = 1000;
+
 function placeOf(term: Expression): Place {
   const { rest } = splitCoefficient(term);
+  if (rest.kind === "name" && rest.place === LAST_PLACE) return { group: LAST_GROUP, degree: 0, names: rest.name };
   if (freeNames(term).size === 0) {
     // Among constants the rational number leads and i comes last: 3 + √2 + i.
     const complex =
@@ -175,10 +180,25 @@ function functionPower(term: Expression): { readonly base?: Expression; readonly
 function inOrder(terms: readonly Expression[]): readonly Expression[] {
   const powers = inPowersOfFunction(terms);
   if (powers) return powers;
-  const placed = terms.map((term) => ({ term, place: placeOf(term) })).sort(byPlace);
+  const found = terms.map((term) => ({ term, place: placeOf(term) }));
+  // A sum of squares has no leading power: R² + ω² L².
+  const isOfSquares = terms.length === 2 && terms.every(isSquareOfNames);
+  const placed = (isOfSquares ? found.map((one) => ({ ...one, place: { ...one.place, degree: 0 } })) : found).sort(byPlace);
   const [real, imaginary] = [placed.filter(({ term }) => !hasUnit(term)), placed.filter(({ term }) => hasUnit(term))];
   const own = real.length > 0 && imaginary.length > 0 && !areOfComplexName(real, imaginary) ? [...real, ...imaginary] : placed;
   return own.map(({ term }) => term);
+}
+
+/** Whether a term is a positive number times even powers of names and sums. */
+function isSquareOfNames(term: Expression): boolean {
+  const { coefficient, rest } = splitCoefficient(term);
+  const isSquare = (factor: Expression): boolean =>
+    factor.kind === "power" &&
+    factor.exponent.kind === "number" &&
+    factor.exponent.value.den === 1 &&
+    Number(factor.exponent.value.num) === 2 &&
+    (factor.base.kind === "name" || factor.base.kind === "sum");
+  return coefficient.num > 0 && factorsOf(rest).every(isSquare);
 }
 
 /** Whether i is a factor of a term. */

@@ -24,7 +24,9 @@ import { solveRational } from "./algebraic/rational.ts";
 import { solveByRootsOfNumber } from "./algebraic/roots-of-number.ts";
 import { solveWithoutLetterFactor } from "./algebraic/without-letter-factor.ts";
 import { solveByCases } from "./cases/by-cases.ts";
+import { solveByIntervals } from "./cases/by-intervals.ts";
 import { solveConstantOnPieces } from "./cases/constant-on-pieces.ts";
+import { solveEqualBars } from "./cases/equal-bars.ts";
 import { solveFactorial, solveSteps } from "./cases/steps-and-factorials.ts";
 import { solveZeroProduct } from "./cases/zero-product.ts";
 import { solveInverseTrigonometric } from "./circular/inverse-trigonometric.ts";
@@ -141,6 +143,8 @@ const METHODS: readonly Method[] = [
   (task) => solveWithoutLetterFactor(task, solveOpen),
   (task) => solveByEvenRoots(task, solveOpen),
   (task) => solveNestedRoots(task, solveOpen),
+  (task) => solveEqualBars(task, solveOpen),
+  (task) => solveByIntervals(task, solveOpen),
   (task) => solveByCases(task, solveOpen),
   (task) => solveZeroProduct(task, solveOpen),
   (task) => solveByTangent(task, solveOpen),

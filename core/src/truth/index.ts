@@ -4,7 +4,7 @@ export { type AngleRange, angleRange, lessThanPi } from "./bounded-angles.ts";
 export { branchBorders, hasBranches, type PartValue, partValues, steppedParts, withDecidedCases, writtenNear } from "./branches.ts";
 export { type Argument, argumentOf, modulusOf, ofParts, withParts } from "./complex-parts.ts";
 export { type ExponentialForm, exponentialForm } from "./exponential-form.ts";
-export { withFactorials } from "./factorials.ts";
+export { withFactorials, withLeastFactorials } from "./factorials.ts";
 export { asFamily, type Family, integerCases, memberNumber, membersBetween, missesZero, rationalRatio } from "./family-of-values.ts";
 export { byArgument, byName } from "./increasing.ts";
 export { integersWhere, workedOut } from "./integer-conditions.ts";

@@ -146,7 +146,7 @@ function structuralSigns(e: RealExpression, assumptions: readonly Expression[]):
     }
     case "call":
       if (e.name === "abs") return POSITIVE | (e.args[0] ? at(e.args[0]) & NOTHING : NOTHING);
-      return e.name === "cosh" ? POSITIVE : circularSigns(e.name, e.args[0], assumptions);
+      return e.name === "cosh" || e.name === "factorial" ? POSITIVE : circularSigns(e.name, e.args[0], assumptions);
     default:
       return ANY_SIGN;
   }

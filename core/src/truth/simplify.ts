@@ -1,7 +1,7 @@
 import { angleForm, angleNormalForm, hasAngles } from "../canonical/angles.ts";
 import { polynomialFactors, withPositiveLead } from "../canonical/factored.ts";
 import { type Fraction, fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
-import { chain, E, number, power, product, relation, splitCoefficient, sqrt, subtract, ZERO } from "../expression/construct.ts";
+import { call, chain, E, equation, number, power, product, relation, splitCoefficient, sqrt, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
 import { children, distinct, type Expression, equal, factorsOf, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
 import { isReal } from "../expression/realness.ts";
@@ -111,6 +111,7 @@ export function lostConditions(before: Expression, after: Expression): readonly 
   if (freeNames(before).size === 0) return [];
   const lost = realDomain(before)
     .flatMap(splitCondition)
+    .map(withoutWholePart)
     .filter((condition) => !showsCondition(after, condition));
   return strictest(distinct(lost));
 }
@@ -148,6 +149,15 @@ function vanishingFactors(conditions: readonly Expression[]): readonly Expressio
     const parts = left && right && equal(right, ZERO) ? polynomialFactors(angleNormalForm(left)) : undefined;
     return (parts?.factors ?? []).filter(({ exponent, base }) => exponent > 0 && freeNames(base).size > 0).map(({ base }) => withPositiveLead(base));
   });
+}
+
+/** That n − 1 is whole says that n is. */
+function withoutWholePart(condition: Expression): Expression {
+  const [rounded, x] = condition.kind === "relation" && condition.comparisons[0] === "=" ? condition.operands : [];
+  const isWhole = rounded?.kind === "call" && rounded.name === "floor" && x?.kind === "sum" && rounded.args.every((inside) => equal(inside, x));
+  if (!isWhole) return condition;
+  const rest = sum(...x.terms.filter((term) => term.kind !== "number" || term.value.den !== 1));
+  return equation(call("floor", rest), rest);
 }
 
 /** A root is 0 exactly where its radicand is. */

@@ -249,7 +249,7 @@ export const SLIPS: readonly (readonly [lines: readonly string[], hint: string])
   [["solve 2x^2 - 4x - 1 = 0", "so x = (4 ± sqrt(16 - 8))/4"], "with another sign, in 2x² − 4x + 1 = 0, it would be right"],
   [["show arcsin(sin x) = x"], "it holds where x ≥ −π/2 and x ≤ π/2"],
   [["show arctan x + arctan(1/x) = pi/2"], "it holds where x > 0"],
-  [["show sin(x + y) = sin x + sin y"], "what holds is sin(x + y) = sin(y) cos(x) + sin(x) cos(y)"],
+  [["show sin(x + y) = sin x + sin y"], "what holds is sin(x + y) = sin(x) cos(y) + sin(y) cos(x)"],
   [["solve 2 sin^2 x - sin x - 1 = 0", "so sin x = 1/2 or sin x = -1"], "it would be right with other signs: sin(x) = −1/2 or sin(x) = 1"],
   [
     ["given T_1 > 0, T_2 > 0, p_1 > 0, V > 0, p_2 > 0", "p_1 V/T_1 = p_2 V/T_2", "so p_2 = p_1 T_1/T_2"],

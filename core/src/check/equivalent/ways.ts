@@ -3,6 +3,7 @@ import { alternativesOf, isEquation, sideDifference } from "../../expression/equ
 import { type Expression, equal } from "../../expression/expression.ts";
 import { decide } from "../../truth/index.ts";
 import { countedEquivalence } from "../completeness/counting.ts";
+import { EQUAL_BARS } from "./equal-bars.ts";
 import { type Equivalence, equivalence } from "./equivalence.ts";
 import { MODULUS } from "./modulus.ts";
 import { MOVED, MULTIPLIED, UNCHANGED } from "./moving.ts";
@@ -100,6 +101,7 @@ export const EQUIVALENCE_WAYS: readonly EquivalenceWay[] = [
   RECIPROCAL,
   UNDONE,
   BOTH_SIGNS,
+  EQUAL_BARS,
   PURE_POWER,
   ROUNDED,
   PRINCIPAL_VALUES,

@@ -1,4 +1,5 @@
 import { NOWHERE } from "../../derivation/nowhere.ts";
+import type { Piece } from "../../derivation/step.ts";
 import { equation, logic, name, number, power, product, subtract, ZERO } from "../../expression/construct.ts";
 import { complexDomain, realDomain } from "../../expression/domain.ts";
 import { alternativesOf, sidesOf } from "../../expression/equations.ts";
@@ -22,6 +23,8 @@ export interface KeptStep {
   readonly conditions: readonly Expression[];
   /** The part that the step takes apart into its values. */
   readonly part?: Expression;
+  /** The pieces of the line on which the alternatives stand. */
+  readonly pieces?: readonly Piece[];
   /** The name that the step gives to a part of the equation. */
   readonly named?: { readonly name: string; readonly meaning: Expression };
 }
@@ -82,6 +85,12 @@ interface Stated {
   instead?: readonly Stated[];
 }
 
+/** The interval on which a statement stands as one of the alternatives: nothing is known of one that stands on several. */
+function pieceConditions(pieces: readonly Piece[], statement: Expression): readonly Expression[] {
+  const [own, ...more] = pieces.filter((piece) => equal(piece.equation, statement));
+  return own && more.length === 0 ? [own.when] : [];
+}
+
 const leavesOf = (one: Stated): readonly Stated[] => (one.instead ? one.instead.flatMap(leavesOf) : [one]);
 const allOf = (one: Stated): readonly Stated[] => [one, ...(one.instead ?? []).flatMap(allOf)];
 
@@ -120,7 +129,7 @@ export function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): bool
   const known = [...answer.assumptions, ...answer.facts, ...(answer.domain === "real" ? realDomain(answer.equation) : complexDomain(answer.equation))];
   // Where every value solves the equation none can be lost.
   const stated = answer.solutions.filter(({ everywhere }) => !everywhere).map(({ conditions }) => conditions);
-  for (const { before, after, proven, conditions, part } of chain) {
+  for (const { before, after, proven, conditions, part, pieces } of chain) {
     const meant = conditions.filter((condition) => !isFalseWithout(before, condition)).map((condition) => substitute(condition, meanings));
     if (!conditionsGranted(meant, [answer.unknown], [...known, ...realDomain(before)], stated)) return false;
     const used = parts(before);
@@ -137,7 +146,7 @@ export function covered(answer: ClaimedAnswer, chain: readonly KeptStep[]): bool
     for (const place of places.flat())
       place.instead = parts(after).map((statement) => ({
         statement,
-        under: part ? [...place.under, ...branchConditions(before, part, statement)] : place.under,
+        under: [...place.under, ...(part ? branchConditions(before, part, statement) : []), ...pieceConditions(pieces ?? [], statement)],
       }));
   }
   const open = leavesOf(start).filter((leaf) => !isRuledOut(leaf, answer) && !isNoValue(leaf, chain, answer.assumptions));

@@ -43,6 +43,7 @@ export const REWRITING = {
     "absolute value": () => "The root of a square is the absolute value",
     "one kind of logarithm": () => "Change the base: $log_b(x) = ln x/ln b$",
     "inverse functions by logarithms": () => "Write the inverse hyperbolic functions by logarithms",
+    factorials: () => "Write the greater factorials by the least: $n! = n (n - 1)!$",
     "powers of primes": () => "Write powers by the primes of their bases and split sums in exponents, so that they cancel",
     "untangle nested roots": () => "Untangle nested roots",
   },

@@ -3,7 +3,7 @@ import { type Antiderivative, integralStep } from "../../calculus/integral/rule.
 import { undoesInverse } from "../../canonical/inverse-circular.ts";
 import { type Check, verdictOf } from "../../check/verdict.ts";
 import { type Step, step } from "../../derivation/step.ts";
-import { name as nameNode, sum, ZERO } from "../../expression/construct.ts";
+import { sum, ZERO } from "../../expression/construct.ts";
 import { valueStated } from "../../expression/equations.ts";
 import { contains, type Expression, equal, findAll, freeNames, isReciprocal } from "../../expression/expression.ts";
 import { givenOutside, isIndefiniteIntegral } from "../../expression/integral.ts";
@@ -28,6 +28,7 @@ import { eachSet, eachSolution, severalSolutions } from "../carrying-out/each-so
 import { isFormula, putIn, putInWith } from "../carrying-out/put-in.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
+import { constantOfIntegration } from "../integrals/constant.ts";
 import { integralValues } from "../integrals/values.ts";
 import { definedOnly } from "../judging/defined-only.ts";
 import { valueOutcome } from "../judging/judged-value.ts";
@@ -177,12 +178,12 @@ function shown(outcome: Outcome, unit: Unit | undefined): Outcome {
 }
 
 /** All antiderivatives of an integrand, with a constant C, or K where C is in use; undefined for anything else, and where none is found. */
-function withoutBounds(e: Expression, { assumptions, quantities }: Environment): Antiderivative | undefined {
+function withoutBounds(e: Expression, environment: Environment): Antiderivative | undefined {
   if (e.kind !== "iterated" || !isIndefiniteIntegral(e, e.variable)) return undefined;
-  const found = antiderivative(e.body, e.variable, givenOutside(assumptions, e.variable));
-  const constant = ["C", "K"].find((letter) => !contains(e, letter) && !quantities.has(letter)) ?? "C_1";
-  const value = found && sum(found.value, nameNode(constant));
-  return value && { value, steps: [...found.steps, integralStep("add a constant", [constant], e.body, e.variable, value)] };
+  const found = antiderivative(e.body, e.variable, givenOutside(environment.assumptions, e.variable));
+  const constant = constantOfIntegration(e, environment);
+  const value = found && sum(found.value, constant);
+  return value && { value, steps: [...found.steps, integralStep("add a constant", [constant.name], e.body, e.variable, value)] };
 }
 
 /** An integral that stays in the answer is known by its decimal at best, and that is said. */

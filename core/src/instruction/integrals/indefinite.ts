@@ -9,7 +9,6 @@ import { realDomain } from "../../expression/domain.ts";
 import { contains, distinct, type Expression, findAll, freeNames, termsOf } from "../../expression/expression.ts";
 import { givenOutside, indefiniteIntegral } from "../../expression/integral.ts";
 import { plain } from "../../notation/plain.ts";
-import { presentInOrder } from "../../notation/present.ts";
 import { bookForm } from "../../rewrite/book-form.ts";
 import { withoutBars } from "../../solve/integrals/plain-value.ts";
 import { openConditions, tidyConditions } from "../../solve/sifting/conditions.ts";
@@ -17,26 +16,23 @@ import { complexity, decide, lostConditions } from "../../truth/index.ts";
 import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import type { Environment } from "../environment.ts";
 import type { Antiderivative as OfIntegral } from "../hand/up-to-constant.ts";
+import { constantOfIntegration, lastName } from "./constant.ts";
 
 /** Antiderivatives one after the other, each with a constant of its own. */
 export function indefinite(e: Expression, before: readonly Step[], variables: readonly string[], environment: Environment, component?: number): Outcome {
   const steps: Step[] = [...before];
   const conditions: Expression[] = [];
   let current = e;
-  let ordered: readonly Expression[] = [];
   let constants: readonly OfIntegral[] = [];
-  for (const [k, variable] of variables.entries()) {
+  for (const variable of variables) {
     const assumptions = givenOutside(environment.assumptions, variable);
     const found = antiderivativeFor(current, variable, assumptions);
     if (!found) return unfound(current, variable, steps, environment);
     const known = [...assumptions, ...found.conditions];
-    const constant = component === undefined ? constantOf(current, environment) : `C_${component}`;
-    const readable = readableForm(found.value, known);
-    const value = sum(readable, nameOf(constant));
-    constants = [...constants, { constant, variable }];
-    // The constant is written last.
-    ordered = [...(k > 0 ? [readable] : termsOf(readable)), nameOf(constant)];
-    steps.push(...found.steps, integralStep("add a constant", [constant], current, variable, value));
+    const constant = component === undefined ? constantOfIntegration(current, environment) : lastName(`C_${component}`);
+    const value = sum(readableForm(found.value, known), constant);
+    constants = [...constants, { constant: constant.name, variable }];
+    steps.push(...found.steps, integralStep("add a constant", [constant.name], current, variable, value));
     const own = [...known, ...realDomain(current)];
     conditions.push(
       ...found.conditions,
@@ -54,7 +50,6 @@ export function indefinite(e: Expression, before: readonly Step[], variables: re
       value: current,
       conditions: tidyConditions(distinct(conditions), environment.assumptions),
       digits: DEFAULT_DIGITS,
-      written: presentInOrder(ordered),
       ...(only && more.length === 0 ? { antiderivative: only } : {}),
     },
     steps,
@@ -94,11 +89,6 @@ function readableForm(e: Expression, assumptions: readonly Expression[]): Expres
   const plain = withoutBars(e, assumptions);
   const terms = termsOf(plain).map((term) => bookForm(term));
   return [sum(...terms), bookForm(plain)].reduce((best, next) => (complexity(next) < complexity(best) ? next : best), plain);
-}
-
-/** A letter for the constant that is not in use. */
-function constantOf(e: Expression, { quantities }: Environment): string {
-  return ["C", "K"].find((letter) => !contains(e, letter) && !quantities.has(letter)) ?? ["C_1", "C_2", "C_3"].find((letter) => !contains(e, letter)) ?? "C_4";
 }
 
 /** No antiderivative was found: the integral stays; where it is proven that none is elementary, that is said with the theorem. */

@@ -88,6 +88,7 @@ export function judgeSolutions(
             conditions,
             proven: verdicts[k]?.verdict === "nailed",
             ...(claim.kind === "split" ? { part: claim.part } : {}),
+            ...(claim.kind === "pieces" ? { pieces: claim.pieces } : {}),
             ...(claim.kind === "named" ? { named: { name: claim.name, meaning: claim.meaning } } : {}),
           },
         ]

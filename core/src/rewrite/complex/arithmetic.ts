@@ -1,6 +1,6 @@
 import type { Step } from "../../derivation/step.ts";
 import type { Expression } from "../../expression/expression.ts";
-import { rangesIn } from "../../expression/substitute.ts";
+import { namesAsIn } from "../../notation/elaborate.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { ofFunction } from "./functions.ts";
 import { ofFraction, ofPower, ofProduct, ofSum } from "./operations.ts";
@@ -18,7 +18,7 @@ export function workedOut(
   known: readonly Expression[],
 ): { readonly value: Expression; readonly steps: readonly Step[] } | undefined {
   if (!holdsOperation(written)) return undefined;
-  const work = new Arithmetic(known, rangesIn([meant]), OPERATIONS);
+  const work = new Arithmetic(known, namesAsIn(meant), OPERATIONS);
   const value = work.worked(written);
   return value && { value, steps: work.steps };
 }

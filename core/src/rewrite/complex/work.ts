@@ -1,9 +1,9 @@
 import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { MINUS_ONE, product } from "../../expression/construct.ts";
-import type { Expression, NameRange } from "../../expression/expression.ts";
+import type { Expression } from "../../expression/expression.ts";
 import { holdsImaginary } from "../../expression/realness.ts";
-import { elaborate, NO_MEANINGS } from "../../notation/elaborate.ts";
+import { elaborate, type Meanings } from "../../notation/elaborate.ts";
 import { present } from "../../notation/present.ts";
 import { equality, partsOfKind, type Syntax } from "../../notation/syntax.ts";
 import { writtenText } from "../../notation/text.ts";
@@ -25,18 +25,18 @@ export interface Operations {
 export class Arithmetic {
   readonly steps: Step[] = [];
   readonly known: readonly Expression[];
-  readonly #ranges: ReadonlyMap<string, NameRange>;
+  readonly #names: Meanings;
   readonly #operations: Operations;
 
-  constructor(known: readonly Expression[], ranges: ReadonlyMap<string, NameRange>, operations: Operations) {
+  constructor(known: readonly Expression[], names: Meanings, operations: Operations) {
     this.known = known;
-    this.#ranges = ranges;
+    this.#names = names;
     this.#operations = operations;
   }
 
   /** What a written form means. */
   meaning(written: Syntax): Expression {
-    return elaborate(written, { ...NO_MEANINGS, ranges: this.#ranges });
+    return elaborate(written, this.#names);
   }
 
   /** A step from a written operation over other written forms to its value. */

@@ -64,6 +64,12 @@ export function partialFractionsWithSteps(e: Expression, name: string): Rewritin
     const written = (value: (letter: string) => Expression): Expression => sum(whole, ...fractions(unknowns, value, name, kernels));
     const open = written((letter) => nameNode(letter));
     const result = written((letter) => values.get(letter) ?? ZERO);
+    // One irreducible factor, once: there is nothing to take apart.
+    const [only, ...more] = own;
+    if (only?.multiplicity === 1 && more.length === 0) {
+      way.to("simplify values", [], result);
+      return way.end();
+    }
     const said = [...values].map(([letter, value]) => equation(nameNode(letter), value));
     way.note(
       step(

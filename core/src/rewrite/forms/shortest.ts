@@ -5,7 +5,7 @@ import { whereRational } from "../../canonical/normal-form.ts";
 import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
 import { distinct, type Expression, equal, findAll, freeNames, isReciprocal, isRoot } from "../../expression/expression.ts";
 import { mapChildren, replacePart } from "../../expression/substitute.ts";
-import { complexity, simplify, withDecidedCases, withPrincipalValues } from "../../truth/index.ts";
+import { complexity, simplify, withDecidedCases, withLeastFactorials, withPrincipalValues } from "../../truth/index.ts";
 import { asSumOfWaves } from "../harmonics.ts";
 import { asQuadraticSurd } from "../roots/denest.ts";
 import { byTangents, hyperbolicByExponentials, inOne, withQuotients } from "./angle-forms.ts";
@@ -31,6 +31,7 @@ interface Attempt {
 
 const always = (): boolean => true;
 const holdsLogarithm = (e: Expression): boolean => findAll(e, (part) => part.kind === "call" && (part.name === "ln" || part.name === "log")).length > 0;
+const factorialsIn = (e: Expression): readonly Expression[] => findAll(e, (part) => part.kind === "call" && part.name === "factorial");
 const isWholeName = (e: Expression): boolean => e.kind === "name" && e.range === "integer";
 
 const ATTEMPTS: readonly Attempt[] = [
@@ -42,6 +43,7 @@ const ATTEMPTS: readonly Attempt[] = [
   { rule: "absolute value", applies: always, form: (e, known) => rootsOut(e, known.assumptions) },
   { rule: "multiply out", applies: always, form: expanded },
   { rule: "known factors", applies: (e) => freeNames(e).size > 0, form: factoredForm },
+  { rule: "factorials", applies: (e) => factorialsIn(e).length > 1, form: (e) => factoredForm(simplify(withLeastFactorials(e)).expression) },
   { rule: "join logarithms", applies: always, form: joinedLogarithms },
   { rule: "take logarithms apart", applies: holdsLogarithm, form: withoutLogarithmPowers },
   { rule: "a part of a turn", applies: (e) => e.kind === "sum" && freeNames(e).size === 0, form: asPartOfTurn },

@@ -1,8 +1,9 @@
 import { boundsWhere } from "../../calculus/pieces-where.ts";
+import { NOWHERE } from "../../derivation/nowhere.ts";
 import { step } from "../../derivation/step.ts";
 import { equation, nameIn, ZERO } from "../../expression/construct.ts";
 import { realDomain } from "../../expression/domain.ts";
-import { freeNames } from "../../expression/expression.ts";
+import { equal, freeNames } from "../../expression/expression.ts";
 import { asName, say } from "../../notation/inline.ts";
 import { text } from "../../notation/text.ts";
 import { zeroTest } from "../../truth/index.ts";
@@ -32,7 +33,7 @@ export function solveConstant(form: PolynomialForm): Solved | undefined {
   }
   if (freeNames(rest).size === 0) {
     return {
-      steps: [step("contradiction", [unknown], claim)],
+      steps: [step("contradiction", [unknown], equal(before, after) ? claim : { ...claim, after: NOWHERE })],
       set: { ...common, solutions: [], reason: say`${asName(unknown)} drops out and ${after} is false, whatever ${asName(unknown)} is` },
     };
   }

@@ -22,6 +22,8 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
   const [constant = ZERO, slope = ONE] = turned ? form.coefficients.map((coefficient) => readable(negate(coefficient))) : form.coefficients;
   const plain = swapped ? alreadySolved(form) : undefined;
   if (plain) return plain;
+  // a x = b as it stands needs no more than a division.
+  const isCollected = !swapped && !turned && !contains(form.right, unknown) && equal(form.left, product(slope, name(unknown)));
   const steps: Step[] = [];
   let current: Expression = task.equation;
   const move = (after: Expression, make: (claim: Claim) => Step): void => {
@@ -32,11 +34,13 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
   // What is moved across needs no swap before.
   const isAlone = swapped && turned && equal(form.sides[1][0] ?? ZERO, ZERO);
   if (isAlone) move(equation(form.right, form.left), (claim) => step("swap sides", [], claim));
-  else if (!swapped) move(expandedSides(form), (claim) => step(dividesBy(task.equation, unknown) ? "factor and cancel" : "multiply out", [], claim));
-  const right = readable(negate(constant));
-  const collected = equation(product(slope, name(unknown)), right);
-  const written = equality([writtenPolynomial([ZERO, slope], unknown), present(right)]);
-  move(collected, (claim) => step("collect the unknown", [unknown], claim, { written }));
+  else if (!swapped && !isCollected)
+    move(expandedSides(form), (claim) => step(dividesBy(task.equation, unknown) ? "factor and cancel" : "multiply out", [], claim));
+  if (!isCollected) {
+    const right = readable(negate(constant));
+    const written = equality([writtenPolynomial([ZERO, slope], unknown), present(right)]);
+    move(equation(product(slope, name(unknown)), right), (claim) => step("collect the unknown", [unknown], claim, { written }));
+  }
   const root = withMinusInside(quotient(negate(constant), slope));
   const conditions = nonZero(slope, task.assumptions);
   const scaled = withoutFactor(slope);

@@ -1,9 +1,12 @@
 import { factoredExpression } from "../../canonical/factored.ts";
 import { Kernels, normalForm, whereRational } from "../../canonical/normal-form.ts";
 import { type Claim, step } from "../../derivation/step.ts";
-import { equation, nameIn, product, relation, subtract, ZERO } from "../../expression/construct.ts";
-import { termsOf } from "../../expression/expression.ts";
+import { equation, nameIn, number, product, relation, splitCoefficient, subtract, ZERO } from "../../expression/construct.ts";
+import { type Expression, findAll, termsOf } from "../../expression/expression.ts";
 import { say } from "../../notation/inline.ts";
+import * as integer from "../../number/integer.ts";
+import type { Rational } from "../../number/rational.ts";
+import * as rational from "../../number/rational.ts";
 import { lcm } from "../../polynomial/gcd.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
@@ -27,9 +30,11 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
     // Where a denominator cancels between the sides, its zeros may be gained.
     const { denominator: reduced } = normalForm(subtract(left, right), kernels);
     const mayGain = poly.degreeIn(reduced, own) < poly.degreeIn(common, own);
-    const denominator = factoredExpression(mayGain ? common : reduced, kernels);
+    const below = factoredExpression(mayGain ? common : reduced, kernels);
+    const clearedBy = (factor: Expression): readonly Expression[] => [left, right].map((side) => simplify(product(factor, side)).expression).map(expand);
+    const denominator = product(number(brokenIn(clearedBy(below))), below);
     // Where the sides clear by themselves they stay apart, as a student would write them.
-    const sides = [left, right].map((side) => simplify(product(denominator, side)).expression).map(expand);
+    const sides = clearedBy(denominator);
     const apart = sides.every((side) => polynomialCoefficients(side, task.unknown) !== undefined);
     const cleared = apart
       ? equation(sides[0] ?? ZERO, sides[1] ?? ZERO)
@@ -44,4 +49,12 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
     const reason = say`multiplied by ${denominator}, ${solved.set.reason}; candidates that make a denominator 0 are set aside`;
     return { steps: [first, ...solved.steps], set: { ...solved.set, reason } };
   }, undefined);
+}
+
+/** The least number that makes all coefficients whole; 1 where decimals were typed. */
+function brokenIn(sides: readonly Expression[]): Rational {
+  const terms = sides.flatMap(termsOf);
+  const isTyped = terms.some((term) => findAll(term, (part) => part.kind === "number" && part.typed !== undefined).length > 0);
+  const common = isTyped ? 1 : terms.reduce<integer.Integer>((den, term) => integer.lcm(den, splitCoefficient(term).coefficient.den), 1);
+  return rational.rational(common);
 }
