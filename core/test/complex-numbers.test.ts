@@ -39,10 +39,34 @@ describe("arithmetic", () => {
     ["sqrt(-5 + 12i)", "2 + 3i", ["sqrt(-5 + 12i) = 2 + 3i"]],
     ["|e^(i t)|", "1", ["e^(i t) = cos(t) + i sin(t)", "|e^(i t)| = sqrt(cos(t)^2 + sin(t)^2) = 1"]],
     ["3 e^(i pi/4)", "(3 sqrt(2) + 3 sqrt(2) i)/2", ["3 e^(i pi/4) = 3 (cos(pi/4) + i sin(pi/4)) = (3 sqrt(2) + 3 sqrt(2) i)/2"]],
+    ["ln(-1 + i)", "(2 ln(2) + 3pi i)/4", ["ln(-1 + i) = ln(sqrt(2)) + 3pi/4 i = (2 ln(2) + 3pi i)/4"]],
+    ["ln(-2)", "ln(2) + pi i", ["ln(-2) = ln(2) + pi i"]],
+    ["i^i", "e^(-pi/2)", ["ln(i) = ln(1) + pi/2 i = pi i/2", "i^i = e^(-pi/2)"]],
+    [
+      "|(3 + 4i)/(1 - i)|",
+      "5 sqrt(2)/2",
+      ["|3 + 4i| = sqrt(3^2 + 4^2) = 5", "|1 - i| = sqrt(1^2 + 1^2) = sqrt(2)", "|(3 + 4i)/(1 - i)| = |3 + 4i|/|1 - i| = 5 sqrt(2)/2"],
+    ],
+    [
+      "|(1 + 2i) (3 - i)|",
+      "5 sqrt(2)",
+      ["|1 + 2i| = sqrt(1^2 + 2^2) = sqrt(5)", "|3 - i| = sqrt(3^2 + 1^2) = sqrt(10)", "|(1 + 2i) (3 - i)| = |1 + 2i|*|3 - i| = 5 sqrt(2)"],
+    ],
     ["3 + 2i - (1 - i)^2", "3 + 4i", ["(1 - i)^2 = 1 - 2i + i^2 = -2i", "3 + 2i - (1 - i)^2 = 3 + 2i - (-2i) = 3 + 4i"]],
   ])("%s is %s", (asked, value, steps) => {
     expect(nailedValue(`evaluate ${asked}`).text).toBe(value);
     expect(shown(`evaluate ${asked}`)).toEqual(steps);
+  });
+
+  test.each<[readonly string[], string]>([
+    [["given V > 0, R > 0, omega > 0, L > 0", "evaluate |V/(R + i omega L)|"], "V/sqrt(R^2 + omega^2 L^2)"],
+    [["given R > 0, omega > 0, C > 0", "evaluate |1/(1 + i omega R C)|"], "1/sqrt(omega^2 R^2 C^2 + 1)"],
+    [["given R > 0, omega > 0, L > 0", "write R + i omega L in polar form"], "sqrt(R^2 + omega^2 L^2) (cos(arctan(omega L/R)) + i sin(arctan(omega L/R)))"],
+    [["given w in complex", "simplify |w|^2 - w conj(w)"], "0"],
+    [["simplify conj(conj(x) + 2i)"], "x - 2i"],
+  ])("%j is %s, without a condition that always holds", (lines, value) => {
+    const { verdict, answer } = answered(...lines);
+    expect([verdict, answer?.kind === "expression" ? [answer.value.text, answer.conditions ?? []] : undefined]).toEqual(["nailed", [value, []]]);
   });
 
   const whole = fc.integer({ min: -5, max: 5 });

@@ -1,7 +1,8 @@
 import { polynomialFactors } from "../canonical/factored.ts";
+import { approximateValue } from "../expression/ball-value.ts";
 import { divide, HALF, MINUS_ONE, name, negate, number, ONE, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { type Link, statedLinks } from "../expression/equations.ts";
-import { contains, type Expression, freeNames, isRoot } from "../expression/expression.ts";
+import { contains, type Expression, findAll, freeNames, isRoot } from "../expression/expression.ts";
 import { substitute } from "../expression/substitute.ts";
 import { polynomialCoefficients } from "../rewrite/coefficients.ts";
 import { byName, constantSign, decide, simplify } from "../truth/index.ts";
@@ -139,10 +140,21 @@ function inner(
 
 /** A number inside of a piece. */
 export function insidePiece({ low, high }: Piece): Expression {
-  if (low && high) return product(HALF, sum(low, high));
-  if (low) return sum(low, ONE);
-  return high ? sum(high, MINUS_ONE) : ZERO;
+  if (low && high) return wholeBetween(low, high) ?? product(HALF, sum(low, high));
+  if (low) return wholeBetween(low, sum(low, TWO)) ?? sum(low, ONE);
+  return high ? (wholeBetween(sum(high, number(-2)), high) ?? sum(high, MINUS_ONE)) : ZERO;
 }
+
+/** A whole number well inside of bounds that hold roots: (1 + √5)/2 < 3 < 5; parts of a turn have their own middle. */
+function wholeBetween(low: Expression, high: Expression): Expression | undefined {
+  const isPlain = [low, high].every((bound) => findAll(bound, isRoot).length === 0);
+  const [from, to] = [approximateValue(low), approximateValue(high)];
+  if (isPlain || from === undefined || to === undefined) return undefined;
+  const middle = Math.round((from + to) / 2);
+  return Math.min(middle - from, to - middle) > MARGIN ? number(middle) : undefined;
+}
+
+const MARGIN = 0.05;
 
 /** An interval as relations. */
 export function boundsOfPiece({ low, high, hasLow, hasHigh }: Piece, unknown: string): readonly Expression[] {

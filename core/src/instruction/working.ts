@@ -165,9 +165,9 @@ export function readLine(source: string, environment: Environment): Read {
 }
 
 function readBody(body: string, before: Environment): Omit<Read, "ignored" | "printing"> {
-  const tokens = tokenize(body);
+  const tokens = respelled(body, tokenize(body), SPELLINGS, before.quantities);
   const environment = { ...before, order: letterOrder(tokens, before.quantities) };
-  const sentence = new Sentence(body, environment, respelled(body, tokens, SPELLINGS, environment.quantities));
+  const sentence = new Sentence(body, environment, tokens);
   const reading = INSTRUCTIONS.find((candidate) => candidate.begins(sentence))?.read(sentence);
   const { pieces, references, inDegrees, notes } = sentence;
   const { calculated } = sentence;

@@ -95,6 +95,7 @@ interface Placed {
 
 const CONSTANT_GROUP = 1.5;
 const PERIOD_GROUP = 1.6;
+const FUNCTION_GROUP = 2;
 const LAST_GROUP = 3;
 
 /** Whole multiples of a constant such as 2πn; 2n + 1 is a polynomial. */
@@ -134,7 +135,7 @@ function placeOf(term: Expression): Place {
     } else polynomial = false;
   }
   // Fractions come after the polynomial part and its constant: x + 1 + 2/(x − 1).
-  return { group: !polynomial ? 2 : broken || degree < 0 ? 1.7 : 1, degree, names: letters.sort().join("") };
+  return { group: !polynomial ? FUNCTION_GROUP : broken || degree < 0 ? 1.7 : 1, degree, names: letters.sort().join("") };
 }
 
 const namesIn = (e: Expression): readonly NameNode[] => findAll(e, (part) => part.kind === "name").flatMap((part) => (part.kind === "name" ? [part] : []));
@@ -309,7 +310,8 @@ function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
       terms.filter((one) => !hasUnit(one)).length === 2 &&
       ((place.group === 1 && isMonomial(first) && freeNames(term).size === 0) || (first.kind === "number" && other.group === 2));
     const isPeriod = place.group === CONSTANT_GROUP && other.group === PERIOD_GROUP;
-    const alike = isPeriod || besideNumber || (other.group === place.group && (other.degree === place.degree || (place.group === 1 && severalNames)));
+    const isOrderless = place.group === FUNCTION_GROUP || (place.group === 1 && severalNames);
+    const alike = isPeriod || besideNumber || (other.group === place.group && (other.degree === place.degree || isOrderless));
     return alike && splitCoefficient(term).coefficient.num > 0;
   });
   return better ? [better, ...terms.filter((term) => term !== better)] : terms;

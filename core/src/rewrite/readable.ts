@@ -5,6 +5,7 @@ import { type Expression, findAll, freeNames, isReciprocal, isRoot } from "../ex
 import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
 import { complexity, expand, expandedLogarithm, simplify } from "../truth/index.ts";
+import { withAnglesJoined } from "./forms/angles-joined.ts";
 import { rationalised } from "./forms/root-and-log-forms.ts";
 import { withoutOuterSign } from "./forms/signs-out.ts";
 import { denest } from "./roots/denest.ts";
@@ -20,7 +21,8 @@ export function readable(e: Expression): Expression {
     ...byPrimes(plain),
     ...withoutInverses(plain),
   ];
-  return withoutOuterSign(withoutRootsBelow(candidates.reduce((best, next) => (complexity(next) < complexity(best) ? next : best))));
+  const shortest = candidates.reduce((best, next) => (complexity(next) < complexity(best) ? next : best));
+  return withoutOuterSign(withoutRootsBelow(freeNames(shortest).size > 0 ? withAnglesJoined(shortest) : shortest));
 }
 
 /** cos(arccos a) is a, and sin(2 arccos a) an expression in a: for numbers only, since letters would lose their domain. */

@@ -1,5 +1,5 @@
 import { type Parts, realAndImaginary } from "../canonical/real-and-imaginary.ts";
-import { call, divide, HALF, I, MINUS_ONE, negate, PI, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
+import { call, divide, E, HALF, I, MINUS_ONE, negate, PI, power, product, relation, subtract, sum, TWO, ZERO } from "../expression/construct.ts";
 import { type Expression, equal } from "../expression/expression.ts";
 import { holdsImaginary, isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
@@ -36,7 +36,7 @@ export function argumentOf({ re, im }: Parts, known: readonly Expression[]): Arg
   return undefined;
 }
 
-/** The value of Re, Im, conj, | | or arg of a number that is written with i, by its real and imaginary part; undefined where these are not found. */
+/** The value of Re, Im, conj, | |, arg or the principal ln of a number that is written with i, by its real and imaginary part; undefined where these are not found. */
 export function ofParts(functionName: string, u: Expression, known: readonly Expression[]): Expression | undefined {
   const parts = OF_PARTS.has(functionName) && holdsImaginary(u) ? realAndImaginary(u) : undefined;
   if (!parts) return undefined;
@@ -49,16 +49,23 @@ export function ofParts(functionName: string, u: Expression, known: readonly Exp
       return sum(parts.re, product(MINUS_ONE, I, parts.im));
     case "abs":
       return modulusOf(parts);
+    case "ln": {
+      const angle = argumentOf(parts, known)?.angle;
+      return angle && sum(call("ln", modulusOf(parts)), product(I, angle));
+    }
     default:
       return argumentOf(parts, known)?.angle;
   }
 }
 
-const OF_PARTS: ReadonlySet<string> = new Set(["Re", "Im", "conj", "abs", "arg"]);
+const OF_PARTS: ReadonlySet<string> = new Set(["Re", "Im", "conj", "abs", "arg", "ln"]);
 
-/** An expression with Re, Im, conj, | | and arg of numbers that are written with i by their real and imaginary parts. */
+/** An expression with Re, Im, conj, | |, arg, ln and powers of numbers that are written with i by their real and imaginary parts. */
 export function withParts(e: Expression, known: readonly Expression[]): Expression {
   const inner = mapChildren(e, (child) => withParts(child, known));
   const [u] = inner.kind === "call" ? inner.args : [];
+  const logarithm = inner.kind === "power" && inner.exponent.kind !== "number" ? ofParts("ln", inner.base, known) : undefined;
+  // By definition z^w is e^(w ln z).
+  if (inner.kind === "power" && logarithm) return power(E, product(inner.exponent, logarithm));
   return (inner.kind === "call" && u && ofParts(inner.name, u, known)) || inner;
 }

@@ -127,7 +127,7 @@ export function showsCondition(e: Expression, condition: Expression): boolean {
  * Whether a condition on circular functions says what others say: the same in the sine and cosine of unit angles, and of w ≠ 0 factor by
  * factor.
  */
-function showsByUnitAngles(wanted: Expression, own: readonly Expression[]): boolean {
+export function showsByUnitAngles(wanted: Expression, own: readonly Expression[]): boolean {
   if (!hasAngles(wanted)) return false;
   if (own.some((known) => isSameInUnitAngles(known, wanted))) return true;
   const [factors, known] = [vanishingFactors([wanted]), vanishingFactors(own)];

@@ -5,6 +5,7 @@ import { decide } from "../../truth/index.ts";
 import { countedEquivalence } from "../completeness/counting.ts";
 import { EQUAL_BARS } from "./equal-bars.ts";
 import { type Equivalence, equivalence } from "./equivalence.ts";
+import { INEQUALITY_MOVED } from "./inequality-moved.ts";
 import { MODULUS } from "./modulus.ts";
 import { MOVED, MULTIPLIED, UNCHANGED } from "./moving.ts";
 import { PRINCIPAL_VALUES } from "./principal.ts";
@@ -102,6 +103,7 @@ export const EQUIVALENCE_WAYS: readonly EquivalenceWay[] = [
   UNDONE,
   BOTH_SIGNS,
   EQUAL_BARS,
+  INEQUALITY_MOVED,
   PURE_POWER,
   ROUNDED,
   PRINCIPAL_VALUES,

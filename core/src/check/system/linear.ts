@@ -8,7 +8,7 @@ import { solveSquare } from "../../polynomial/linear-system.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { isRegular } from "../../polynomial/rational-system.ts";
 import { reduceRows } from "../../polynomial/row-reduction.ts";
-import { decide, simplify, zeroTest } from "../../truth/index.ts";
+import { decide, showsByUnitAngles, simplify, zeroTest } from "../../truth/index.ts";
 import { neverZero } from "../completeness/never-zero.ts";
 import type { Verdict } from "../verdict.ts";
 import type { ClaimedPoint, ClaimedSystem } from "./claimed.ts";
@@ -96,7 +96,8 @@ export function countByDeterminant({ unknowns, solutions, assumptions }: Claimed
   const determinant = polynomialExpression(solved.denominator, kernels);
   const isNotZero =
     decide(relation(simplify(determinant).expression, "!=", ZERO), [...assumptions, ...only.conditions]) === true ||
-    neverZero(determinant, only.conditions, assumptions);
+    neverZero(determinant, only.conditions, assumptions) ||
+    showsByUnitAngles(relation(determinant, "!=", ZERO), only.conditions);
   return isNotZero
     ? { outcome: "nailed", detail: "the determinant of the system is not 0, so there is exactly one solution" }
     : { outcome: "loose", detail: `it was not decided that the determinant ${text(determinant)} is not 0` };

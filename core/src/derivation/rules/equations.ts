@@ -71,13 +71,13 @@ export const EQUATIONS = {
     "isolate the roots": (count: string) => `Bisection with proven bounds: ${count}; everywhere else the two sides differ`,
     "cube sum": (unknown: string, meaning: string, productOfBoth: string, resolvent: string) =>
       `With $${unknown} = ${meaning}$ and $u v = ${productOfBoth}$ the cubes of $u$ and $v$ solve $${resolvent}$; add their roots`,
-    "signs between": (unknown: string, numbers: string) =>
-      `Between these places nothing can change: try one number of each interval, $${unknown}$ = ${numbers}`,
+    "sign on an interval": (range: string, place: string, truth: string) => `On $${range}$ nothing changes: tried at $${place}$, it ${truth}`,
   },
   routine: {
     "multiply both sides": (by: string) => `Multiply both sides by $${by}$`,
     "collect the unknown": (unknown: string) => `Bring the terms with $${unknown}$ to one side and everything else to the other`,
     "bring to one side": () => "Bring everything to one side",
+    "divide and turn": (by: string) => `Divide both sides by $${by}$, which is negative: the inequality turns`,
     "divide both sides": (by: string) => `Divide both sides by $${by}$`,
     "swap sides": () => "Swap the sides",
     "isolate the square": () => "Leave the square alone on one side",

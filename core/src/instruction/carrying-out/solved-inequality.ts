@@ -1,8 +1,8 @@
 import { inequalityChecks } from "../../check/inequality/inequality.ts";
 import { stepsCheck } from "../../check/step.ts";
 import { type Check, type Verdict, verdictOf } from "../../check/verdict.ts";
-import { type Step, step } from "../../derivation/step.ts";
-import { chain, equation, logic, name } from "../../expression/construct.ts";
+import { inCase, type Step, step } from "../../derivation/step.ts";
+import { chain, equation, name, relation } from "../../expression/construct.ts";
 import { opposite } from "../../expression/equations.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { substitute, withRanges } from "../../expression/substitute.ts";
@@ -13,6 +13,7 @@ import { findSlipOfEquation } from "../../proof/slips/slip-of-equation.ts";
 import { otherInequalities } from "../../proof/slips/wrong-inequality.ts";
 import { solveEquation } from "../../solve/equation.ts";
 import { type Border, holdTogether, type SolvedInequality, solveInequality } from "../../solve/inequality.ts";
+import { linearInequalitySteps } from "../../solve/linear-inequality.ts";
 import { Unsolvable } from "../../solve/solution.ts";
 import { decide, simplify } from "../../truth/index.ts";
 import { CannotDo, NO_STEPS, type Outcome } from "../answer.ts";
@@ -41,7 +42,9 @@ export function solvedInequality(typed: Expression, { unknown, facts, statements
   const given = [...environment.assumptions, ...facts].map((fact) => withRanges(putIn(fact, environment, new Set([unknown])).expression, range));
   const own = given.filter((fact) => decide(fact, []) === undefined);
   const found = solveInequality({ statement, unknown, facts: own }, solveEquation);
-  const steps = [...before.steps, ...found.borders.flatMap(({ solved }) => solved.steps), ...signSteps(statement, unknown, found)];
+  const direct = own.length === 0 ? linearInequalitySteps(statement, unknown) : undefined;
+  const steps = [...before.steps, ...(direct ?? [...found.borders.flatMap(bordersSteps), ...signSteps(statement, unknown, own, found)])];
+
   const borders = found.borders.map(({ equation: border, solved: { set, steps: way } }) => {
     const within = found.period ? ownRange(found, unknown) : own;
     const verdict: Verdict = isComplete({ equation: border, solved: { set, steps: way } }, within) ? "nailed" : "loose";
@@ -62,6 +65,10 @@ export function solvedInequality(typed: Expression, { unknown, facts, statements
   };
 }
 
+/** The way to the places where the truth can change; where several equations give them, each by itself. */
+const bordersSteps = ({ equation: border, solved }: Border, _: number, { length }: readonly Border[]): readonly Step[] =>
+  length > 1 ? inCase(border, solved.steps) : solved.steps;
+
 /** Whether the judge finds the solutions of an equation proven to be all that lie where they were sought. */
 function isComplete({ equation: border, solved: { set, steps } }: Border, within: readonly Expression[]): boolean {
   return judgeSolutions(border, set, steps, [], within).checks.every(({ kind, outcome }) => kind === "comparison" || outcome === "nailed");
@@ -73,15 +80,28 @@ function ownRange({ places }: SolvedInequality, unknown: string): readonly Expre
   return first && last ? [chain([first, name(unknown), last], ["<=", "<="])] : [];
 }
 
-/** One number of each interval put in: what holds there, and the opposite of what does not. */
-function signSteps(statement: Expression, unknown: string, { samples }: SolvedInequality): readonly Step[] {
-  const tried = samples.flatMap((at) => {
-    const there = substitute(statement, new Map([[unknown, at]]));
+/** One number of each interval put in: what holds there, and the opposite of what does not; an interval that is not asked for is left out. */
+function signSteps(statement: Expression, unknown: string, facts: readonly Expression[], { samples, places }: SolvedInequality): readonly Step[] {
+  // In one period the first interval begins at the first place.
+  const first = samples.length > places.length ? 0 : 1;
+  return samples.flatMap((at, k) => {
+    const here = new Map([[unknown, at]]);
+    const there = substitute(statement, here);
     const holds = decide(simplify(there).expression, []);
-    return holds === undefined ? [] : [holds ? there : opposite(there)];
+    const isAsked = facts.every((fact) => decide(substitute(fact, here), []) !== false);
+    const range = rangeBetween(places[k + first - 1], places[k + first], unknown);
+    if (holds === undefined || !isAsked || !range) return [];
+    const claim = { kind: "holds", statement: holds ? there : opposite(there) } as const;
+    return [step("sign on an interval", [range, equation(name(unknown), at), holds ? "holds" : "does not hold"], claim)];
   });
-  if (tried.length === 0) return [];
-  return [step("signs between", [unknown, samples], { kind: "holds", statement: tried.length === 1 ? (tried[0] ?? statement) : logic("and", tried) })];
+}
+
+/** low < x < high, as far as there are bounds. */
+function rangeBetween(low: Expression | undefined, high: Expression | undefined, unknown: string): Expression | undefined {
+  const x = name(unknown);
+  if (low && high) return chain([low, x, high], ["<", "<"]);
+  if (high) return relation(x, "<", high);
+  return low && relation(x, ">", low);
 }
 
 /** What is asked of a statement that is held against an inequality. */

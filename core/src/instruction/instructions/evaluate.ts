@@ -17,7 +17,7 @@ import { asPartOfTurn } from "../../rewrite/forms/recognised.ts";
 import { readable } from "../../rewrite/readable.ts";
 import { denest } from "../../rewrite/roots/denest.ts";
 import { writeOut } from "../../rewrite/write-out.ts";
-import { expand, lostConditions, simplify } from "../../truth/index.ts";
+import { decide, expand, lostConditions, simplify } from "../../truth/index.ts";
 import { coherentUnit } from "../../units/coherent.ts";
 import { equal as equalDimensions, NO_DIMENSION } from "../../units/dimension.ts";
 import { readUnit } from "../../units/read.ts";
@@ -114,7 +114,7 @@ export function evaluated(start: Expression, put: ReadonlyMap<string, Expression
   const asked = current;
   const complex = workedOut(own.steps.at(-1)?.written ?? (own.steps.length === 0 ? said : undefined) ?? present(current), current, environment.assumptions);
   if (complex) {
-    const conditions = lostConditions(current, complex.value);
+    const conditions = lostConditions(current, complex.value).filter((condition) => decide(condition, environment.assumptions) !== true);
     const already = step("already so", [], { kind: "equal", before: current, after: complex.value });
     const all = [...steps, ...(steps.length + complex.steps.length > 0 ? complex.steps : [already])];
     return valueOutcome(asked, complex.value, all, conditions, environment.assumptions, digits);

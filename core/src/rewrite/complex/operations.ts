@@ -108,6 +108,7 @@ export const ofPower: Operation<"power"> = (written, work) => {
   if (polar) return polar;
   const base = work.worked(written.base);
   const parts = base && partsOf(base);
+  if (base && holdsImaginary(exponent)) return byLogarithm(written, work);
   if (!base || !parts || exponent.kind !== "number") return undefined;
   if (exponent.value.den !== 1) return rootOfNumber(written, work);
   const n = Number(exponent.value.num);
@@ -122,6 +123,15 @@ export const ofPower: Operation<"power"> = (written, work) => {
   const value = n <= 3 ? smallPower(written, parts, n, work) : undefined;
   return value ?? byDeMoivre(written, base, parts, n, work) ?? (n <= MOST_MULTIPLIED ? bySquares(written, base, n, work) : leap(written, base, n, work));
 };
+
+/** z^w as e^(w ln z). */
+function byLogarithm(written: Syntax & { kind: "power" }, work: Arithmetic): Expression | undefined {
+  const logarithm = work.worked({ kind: "call", name: "ln", args: [bareBase(written.base)] });
+  const exponent = logarithm && inParts(product(work.meaning(written.exponent), logarithm));
+  const value = exponent && inParts(power(E, exponent));
+  if (value) work.say(written, [{ kind: "power", base: present(E), exponent: present(exponent) }], value, "power by the logarithm", []);
+  return value;
+}
 
 /** iⁿ by the remainder of n by 4. */
 function powerOfUnit(written: Syntax & { kind: "power" }, n: number, work: Arithmetic): Expression {

@@ -1,10 +1,11 @@
 import { angleNormalForm, hasAngles } from "../../canonical/angles.ts";
 import type { Parts } from "../../canonical/real-and-imaginary.ts";
-import { HALF, power, sum, TWO } from "../../expression/construct.ts";
-import type { Expression } from "../../expression/expression.ts";
+import { call, HALF, I, power, product, sum, TWO } from "../../expression/construct.ts";
+import { type Expression, isRoot } from "../../expression/expression.ts";
 import type * as rational from "../../number/rational.ts";
 import { argumentOf, modulusOf } from "../../truth/index.ts";
 import { readable } from "../readable.ts";
+import { partsOf } from "./parts.ts";
 
 /** |p + iq|, with sin² + cos² = 1 used under the root. */
 export function readableModulus(parts: Parts): Expression {
@@ -17,6 +18,19 @@ export function readableModulus(parts: Parts): Expression {
 export function polarOf({ re, im }: Parts, known: readonly Expression[]): { readonly modulus: Expression; readonly angle: Expression } | undefined {
   const found = argumentOf({ re, im }, known);
   return found && { modulus: readableModulus({ re, im }), angle: readable(found.angle) };
+}
+
+/** ln √n as (ln n)/2 for a number n. */
+export function logarithmOf(size: Expression): Expression {
+  const square = power(size, TWO);
+  return isRoot(size) && square.kind === "number" ? product(HALF, readable(call("ln", square))) : readable(call("ln", size));
+}
+
+/** The principal logarithm ln r + i φ of a number of modulus r and angle φ; undefined where these are not found. */
+export function principalLogarithm(e: Expression, known: readonly Expression[]): Expression | undefined {
+  const parts = partsOf(e);
+  const polar = parts && polarOf(parts, known);
+  return polar && sum(logarithmOf(polar.modulus), product(I, polar.angle));
 }
 
 /** Denominators of parts of a turn whose sine and cosine are short. */

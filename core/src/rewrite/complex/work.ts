@@ -77,10 +77,12 @@ export class Arithmetic {
   }
 }
 
+const OF_COMPLEX: ReadonlySet<string> = new Set(["arg", "Re", "Im", "conj"]);
+
 /** Whether i, or a function of complex numbers alone, stands in a written form, whatever it means. */
 export function holdsOperation(written: Syntax): boolean {
   return (
     partsOfKind(written, "name").some((part) => part.name === "i" && !part.own) ||
-    partsOfKind(written, "call").some(({ name }) => name === "arg" || name === "Re" || name === "Im" || name === "conj")
+    partsOfKind(written, "call").some(({ name, args: [first] }) => OF_COMPLEX.has(name) || (name === "ln" && first?.kind === "sign" && first.sign === "-"))
   );
 }

@@ -5,7 +5,7 @@ import { whereRational } from "../../canonical/normal-form.ts";
 import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
 import { distinct, type Expression, equal, findAll, freeNames, isReciprocal, isRoot } from "../../expression/expression.ts";
 import { mapChildren, replacePart } from "../../expression/substitute.ts";
-import { complexity, simplify, withDecidedCases, withLeastFactorials, withPrincipalValues } from "../../truth/index.ts";
+import { complexity, simplify, withDecidedCases, withLeastFactorials, withModuli, withPrincipalValues } from "../../truth/index.ts";
 import { asSumOfWaves } from "../harmonics.ts";
 import { asQuadraticSurd } from "../roots/denest.ts";
 import { byTangents, hyperbolicByExponentials, inOne, withQuotients } from "./angle-forms.ts";
@@ -40,6 +40,7 @@ const ATTEMPTS: readonly Attempt[] = [
   { rule: "whole turns", applies: (e) => hasAngles(e) || findAll(e, isWholeName).length > 0, form: withoutTurns },
   { rule: "decided by what is given", applies: always, form: (e, { assumptions }) => withPrincipalValues(withDecidedCases(e, assumptions), assumptions) },
   { rule: "simplify values", applies: always, form: withConjugatesInside },
+  { rule: "conjugate product", applies: (e) => findAll(e, (part) => part.kind === "call" && part.name === "conj").length > 0, form: withModuli },
   { rule: "absolute value", applies: always, form: (e, known) => rootsOut(e, known.assumptions) },
   { rule: "multiply out", applies: always, form: expanded },
   { rule: "known factors", applies: (e) => freeNames(e).size > 0, form: factoredForm },

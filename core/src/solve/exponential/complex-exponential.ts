@@ -4,6 +4,7 @@ import { call, E, equation, I, isPositiveConstant, name, negate, number, PI, pow
 import { contains, type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
 import { say } from "../../notation/inline.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
+import { principalLogarithm } from "../../rewrite/complex/polar.ts";
 import { readable } from "../../rewrite/readable.ts";
 import { constantSign, zeroTest } from "../../truth/index.ts";
 import { type Solve, solveAll } from "../cases/each-alternative.ts";
@@ -55,5 +56,5 @@ function logarithm(u: Expression): Expression {
   const turned = readable(product(negate(I), u));
   const side = constantSign(turned);
   if (side !== undefined && side !== 0) return sum(call("ln", side > 0 ? turned : negate(turned)), product(number({ num: side, den: 2 }), PI, I));
-  return call("ln", u);
+  return principalLogarithm(u, []) ?? call("ln", u);
 }
