@@ -38,7 +38,7 @@ const DERIVATIVES: readonly (readonly [line: string, value: string, condition?: 
   ["differentiate arctan(x/a) by x", "a/(a^2 + x^2)", "a != 0"],
   ["differentiate m c^2/sqrt(1 - v^2/c^2) by v", "m v/(1 - v^2/c^2)^(3/2)"],
   ["differentiate m_1 x_1^2 by x_1", "2m_1 x_1"],
-  ["differentiate (t cos(t), t^2, e^(-t)) by t", "(-t sin(t) + cos(t), 2t, -e^(-t))"],
+  ["differentiate (t cos(t), t^2, e^(-t)) by t", "(cos(t) - t sin(t), 2t, -e^(-t))"],
   ["differentiate ((x^2, x y), (sin(x y), 1)) by x", "((2x, y), (y cos(x y), 0))"],
   ["differentiate x^2 + y^2 = 25 by x", "-x/y", "y != 0"],
   ["differentiate x^3 + y^3 = 3 x y by x", "(x^2 - y)/(x - y^2)", "y^2 != x"],

@@ -301,7 +301,7 @@ describe("formulas solved for a letter", () => {
     [["solve a x = b x + c for x"], ["x = c/(a - b) if a != b"]],
     [["solve v = sqrt(u^2 + 2 a s) for a"], ["a = (v^2 - u^2)/(2s) if s != 0, v >= 0"]],
     [["solve N = N_0 e^(-lambda t) for t"], ["t = -ln(N/N_0)/lambda if lambda != 0, N/N_0 > 0, N_0 != 0"]],
-    [["solve m g sin(theta) = mu m g cos(theta) for mu"], ["mu = sin(theta)/cos(theta) if g != 0, m != 0, cos(theta) != 0"]],
+    [["solve m g sin(theta) = mu m g cos(theta) for mu"], ["mu = tan(theta) if g != 0, m != 0, cos(theta) != 0"]],
     [["solve (n - 1)(1/R_1 - 1/R_2) = 1/f for R_1"], ["R_1 = R_2 f (n - 1)/(f n + R_2 - f) if f n + R_2 - f != 0, n != 1"]],
     [
       ["given a > 0", "given b > 0", "solve x^2/a^2 + y^2/b^2 = 1 for y"],

@@ -55,9 +55,7 @@ describe("systems", () => {
     ["solve k x + y = 1 and x + k y = k for x, y", ["x = 0, y = 1 if k^2 != 1"], "nailed"],
     [
       "solve T_1 cos(alpha) = T_2 cos(beta) and T_1 sin(alpha) + T_2 sin(beta) = m g for T_1, T_2",
-      [
-        "T_1 = m g cos(beta)/(sin(alpha) cos(beta) + sin(beta) cos(alpha)), T_2 = m g cos(alpha)/(sin(alpha) cos(beta) + sin(beta) cos(alpha)) if sin(alpha) cos(beta) + sin(beta) cos(alpha) != 0",
-      ],
+      ["T_1 = m g cos(beta)/sin(alpha + beta), T_2 = m g cos(alpha)/sin(alpha + beta) if sin(alpha + beta) != 0"],
       "nailed",
     ],
     ["solve I_1 = I_2 + I_3 and 12 - 4 I_1 - 6 I_2 = 0 and 6 I_2 - 3 I_3 = 0 for I_1, I_2, I_3", ["I_1 = 2, I_2 = 2/3, I_3 = 4/3"], "nailed"],

@@ -94,7 +94,7 @@ interface Placed {
 }
 
 const CONSTANT_GROUP = 1.5;
-const PERIOD_GROUP = 1.6;
+const PERIOD_GROUP = 2.5;
 const FUNCTION_GROUP = 2;
 const LAST_GROUP = 3;
 
@@ -310,12 +310,14 @@ function leadingPositive(terms: readonly Expression[]): readonly Expression[] {
       terms.filter((one) => !hasUnit(one)).length === 2 &&
       ((place.group === 1 && isMonomial(first) && freeNames(term).size === 0) || (first.kind === "number" && other.group === 2));
     const isPeriod = place.group === CONSTANT_GROUP && other.group === PERIOD_GROUP;
-    const isOrderless = place.group === FUNCTION_GROUP || (place.group === 1 && severalNames);
+    const isOrderless = (place.group === FUNCTION_GROUP && holdsCall(first) && holdsCall(term)) || (place.group === 1 && severalNames);
     const alike = isPeriod || besideNumber || (other.group === place.group && (other.degree === place.degree || isOrderless));
     return alike && splitCoefficient(term).coefficient.num > 0;
   });
   return better ? [better, ...terms.filter((term) => term !== better)] : terms;
 }
+
+const holdsCall = (term: Expression): boolean => factorsOf(term).some((factor) => baseOf(factor).kind === "call");
 
 /** √2 + √6 − 2: of numbers the positive ones come first, multiples of i stay last. */
 function positiveFirst(terms: readonly Expression[]): readonly Expression[] {

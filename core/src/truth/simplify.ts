@@ -3,7 +3,7 @@ import { polynomialFactors, withPositiveLead } from "../canonical/factored.ts";
 import { type Fraction, fractionExpression, Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
 import { call, chain, E, equation, number, power, product, relation, splitCoefficient, sqrt, subtract, sum, ZERO } from "../expression/construct.ts";
 import { realDomain } from "../expression/domain.ts";
-import { children, distinct, type Expression, equal, factorsOf, findAll, freeNames, isReciprocal, isRoot } from "../expression/expression.ts";
+import { children, distinct, type Expression, equal, factorsOf, findAll, freeNames, isEvenPower, isReciprocal, isRoot } from "../expression/expression.ts";
 import { isReal } from "../expression/realness.ts";
 import { mapChildren } from "../expression/substitute.ts";
 import * as integer from "../number/integer.ts";
@@ -81,7 +81,7 @@ const simplified = new WeakMap<Expression, Simplified>();
 
 function shortestForm(e: Expression): Simplified {
   // A constant is taken as a whole: its normal form already reaches into its parts.
-  const parts = freeNames(e).size === 0 ? e : mapChildren(e, (child) => simplify(child).expression);
+  const parts = freeNames(e).size === 0 ? withRootsReduced(e) : mapChildren(e, (child) => simplify(child).expression);
   const candidates = [e, parts, reducedRoot(parts), undoneExponential(parts), ...lowestTerms(parts)];
   const best = candidates.reduce((shortest, next) => (complexity(next) < complexity(shortest) ? next : shortest));
   return shortened(e, best);
@@ -252,10 +252,26 @@ function rationaliseDenominator(fraction: Fraction, kernels: Kernels): Fraction 
   return changed ? current : undefined;
 }
 
+/** The roots in a number reduced, as far as one stands over more than a number. */
+function withRootsReduced(e: Expression): Expression {
+  const isOpen = (part: Expression): boolean =>
+    part.kind === "power" && isRoot(part) && part.base.kind !== "number" && (isEvenPower(part.base) || findAll(part.base, isPowerOfSum).length > 0);
+  const reduced = (part: Expression): Expression => (isOpen(part) ? shorterOf(part, reducedRoot(part)) : mapChildren(part, reduced));
+  return reduced(e);
+}
+
+const isPowerOfSum = (e: Expression): boolean => e.kind === "power" && e.base.kind === "sum" && !isRoot(e);
+
+const shorterOf = (a: Expression, b: Expression): Expression => (complexity(b) < complexity(a) ? b : a);
+
 /** √(4b² + 4c) → 2√(b² + c): whole factors of the expanded radicand come out of a square root. */
 function reducedRoot(e: Expression): Expression {
   if (e.kind !== "power" || e.exponent.kind !== "number" || e.exponent.value.den !== 2 || e.exponent.value.num !== 1) return e;
   const inside = expand(e.base);
+  // √((ln 10)²) is ln 10.
+  const isSquare = inside.kind !== "sum" && freeNames(inside).size === 0 && findAll(inside, isEvenPower).length > 0;
+  const square = isSquare ? perfectSquareRoot(inside) : undefined;
+  if (square && decide(relation(square, ">=", ZERO), []) === true) return square;
   if (inside.kind === "product") return rootOfScaled(inside);
   if (inside.kind !== "sum") return sqrt(inside);
   return whereRational(() => {

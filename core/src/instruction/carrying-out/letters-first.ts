@@ -1,6 +1,6 @@
 import { type Step, step } from "../../derivation/step.ts";
 import { equation as equationOf, name, relation, ZERO } from "../../expression/construct.ts";
-import { type Expression, equal, findAll, freeNames } from "../../expression/expression.ts";
+import { type Expression, equal, findAll, freeNames, termsOf } from "../../expression/expression.ts";
 import { substitute, withRanges } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
 import { equality } from "../../notation/syntax.ts";
@@ -59,7 +59,7 @@ export function lettersFirst({ statements, measured, unknowns, solutions }: Aske
   const signs = [...values].map(([letter, value]) => signOf(letter, value));
   const isPlain = [...values].every(([letter, value]) => freeNames(value).size === 0 && value.kind !== "tuple" && !environment.angles.has(letter));
   if (
-    ![...values].some(([letter, value]) => environment.units.has(letter) || isMeasured(value)) ||
+    !isOfQuantities(letters, values, environment) ||
     !isPlain ||
     !signs.every((sign) => sign !== undefined) ||
     !letters.every((one) => isShort(one, unknowns))
@@ -77,6 +77,16 @@ export function lettersFirst({ statements, measured, unknowns, solutions }: Aske
 /** Whether numbers with units stand in what was written. */
 const holdsUnits = (measured: readonly Expression[]): boolean =>
   measured.some((one) => [...freeNames(one)].some((letter) => unitOfFactor(letter) !== undefined));
+
+/**
+ * Whether statements are about quantities, so that their letters say more than numbers: one was given with a unit; or one was measured, and
+ * there are several, or a letter stands in every term.
+ */
+function isOfQuantities(statements: readonly Relation[], values: ReadonlyMap<string, Expression>, { units }: Environment): boolean {
+  if ([...values.keys()].some((letter) => units.has(letter))) return true;
+  const isLettered = statements.every(({ operands }) => operands.flatMap(termsOf).every((term) => freeNames(term).size > 0));
+  return [...values.values()].some(isMeasured) && (values.size > 1 || isLettered);
+}
 
 /** Whether a number was measured rather than chosen: a decimal, or of many digits. */
 const isMeasured = (value: Expression): boolean =>

@@ -9,9 +9,10 @@ import { contains, type Expression, equal, findAll, freeNames, isReciprocal } fr
 import { givenOutside, isIndefiniteIntegral } from "../../expression/integral.ts";
 import { unitCircleScene } from "../../graph/unit-circle.ts";
 import { present } from "../../notation/present.ts";
-import { name, partsOfKind, type Syntax } from "../../notation/syntax.ts";
+import { name, partsOfKind, replaceIn, type Syntax } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { workedOut } from "../../rewrite/complex/arithmetic.ts";
+import { inBrackets } from "../../rewrite/complex/written.ts";
 import { turnsWorkedOut } from "../../rewrite/forms/parts-of-a-turn.ts";
 import { asPartOfTurn } from "../../rewrite/forms/recognised.ts";
 import { readable } from "../../rewrite/readable.ts";
@@ -88,7 +89,7 @@ export const EVALUATE: Instruction = {
           (values) => new Map([...values].map(([key, value]) => [key, putIn(value, environment).expression])),
         );
         const valueWith = (values: ReadonlyMap<string, Expression>): Outcome =>
-          evaluated(startWith(said, start, values, sentence), values, digits, environment, isFormula(said) ? said : undefined);
+          evaluated(startWith(said, start, values, sentence), values, digits, environment, formulaSaid(said, environment));
         if (several) return eachSolution(several, { values: put, outcome: (value) => evaluated(value, put, digits, environment) }, environment.assumptions);
         const outcome = others.length > 0 ? eachSet([put, ...others], valueWith) : valueWith(put);
         const ofLine = said.kind === "line" ? lineUnits(environment, said.line) : {};
@@ -138,6 +139,18 @@ export function evaluated(start: Expression, put: ReadonlyMap<string, Expression
   if (!equal(value, current) || steps.length === 0) steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions: lost }));
   return standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, digits, found?.inPieces), value);
 }
+
+/** The formula as its author wrote it, with what lines stand for in their places; undefined where it holds more than that. */
+function formulaSaid(said: Syntax, { outcomes }: Environment): Syntax | undefined {
+  const written = replaceIn(said, (part) => {
+    const answer = part.kind === "line" && part !== said ? outcomes.get(part.line)?.answer : undefined;
+    const isPlain = answer?.kind === "expression" && answer.units === undefined && text(answer.value).length <= LONGEST_VALUE;
+    return isPlain ? inBrackets(present(answer.value)) : undefined;
+  });
+  return isFormula(written) ? written : undefined;
+}
+
+const LONGEST_VALUE = 40;
 
 /** Vectors and matrices are put in where they are read, since matrices do not commute. */
 function startWith(said: Syntax, start: Expression, values: ReadonlyMap<string, Expression>, sentence: Sentence): Expression {

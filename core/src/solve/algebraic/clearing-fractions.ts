@@ -1,6 +1,6 @@
 import { type Step, step } from "../../derivation/step.ts";
 import { equation, number, power, product, relation, splitCoefficient, ZERO } from "../../expression/construct.ts";
-import { distinct, type Expression, equal, factorsOf, findAll, termsOf } from "../../expression/expression.ts";
+import { distinct, type Expression, equal, factorsOf, findAll, freeNames, termsOf } from "../../expression/expression.ts";
 import * as integer from "../../number/integer.ts";
 import { expand } from "../../truth/index.ts";
 import { type PolynomialForm, polynomialFrom } from "./polynomial-form.ts";
@@ -49,7 +49,8 @@ interface Denominator {
 function denominatorOf(term: Expression): Denominator {
   const { coefficient, rest } = splitCoefficient(term);
   const bases = factorsOf(rest).flatMap((factor) => {
-    if (factor.kind !== "power" || (factor.base.kind !== "name" && factor.base.kind !== "call") || factor.exponent.kind !== "number") return [];
+    const isBase = factor.kind === "power" && (factor.base.kind === "name" || (factor.base.kind === "call" && freeNames(factor.base).size > 0));
+    if (!isBase || factor.exponent.kind !== "number") return [];
     const { num, den } = factor.exponent.value;
     return den === 1 && num < 0 ? [{ base: factor.base, exponent: -Number(num) }] : [];
   });

@@ -5,6 +5,7 @@ import { isNegated, opposite } from "../../expression/functions/arguments.ts";
 import { asName, say } from "../../notation/inline.ts";
 import { present } from "../../notation/present.ts";
 import { equality } from "../../notation/syntax.ts";
+import { text } from "../../notation/text.ts";
 import { readable } from "../../rewrite/readable.ts";
 import { nonZero } from "../sifting/conditions.ts";
 import { type SolutionSet, type Solved, solution } from "../solution.ts";
@@ -54,10 +55,16 @@ export function solveLinear(form: PolynomialForm): Solved | undefined {
 /** Whether the unknown goes to the right side, where it keeps no minus sign: 1 − x = 2x is 3x = 1, and 10 − 2x = 0 is 2x = 10. */
 function isTurned({ task: { unknown }, left, right, coefficients: [constant = ZERO, own = ONE] }: PolynomialForm, swapped: boolean): boolean {
   const beside = readable(negate(constant));
-  if (isMixed(own)) return isNegated(beside) && !isMixed(beside);
+  if (isMixed(own)) return minusSigns(negate(own), negate(beside)) < minusSigns(own, beside);
   if (swapped) return !isNegated(readable(negate(own)));
   const isCollected = !contains(right, unknown) && equal(left, product(own, name(unknown)));
   return !isCollected && isNegated(own);
+}
+
+/** How many sides of slope · x = right begin with a minus sign, that before the unknown first. */
+function minusSigns(slope: Expression, right: Expression): number {
+  const [own, beside] = [slope, right].map((e) => text(readable(e)).startsWith("-"));
+  return (own ? 2 : 0) + (beside ? 1 : 0);
 }
 
 /** −T (η − 1) as T (1 − η), and −u/(a − b) as u/(b − a). */

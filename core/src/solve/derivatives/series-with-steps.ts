@@ -237,7 +237,7 @@ function byDerivatives({ e, place: { variable, at }, order, assumptions }: Task,
   try {
     for (let k = 0; k <= order; k += 1) {
       if (complexity(current) > LARGEST_DERIVATIVE || undefinedPart(put(current))) return undefined;
-      const coefficient = terms.find(({ exponent }) => isNumber(exponent, k))?.coefficient ?? ZERO;
+      const coefficient = simplify(terms.find(({ exponent }) => isNumber(exponent, k))?.coefficient ?? ZERO).expression;
       const claim = { kind: "equal", before: divide(put(current), number(factorial)), after: coefficient } as const;
       const own = k === 0 ? step("value at a place", [current], claim) : step("Taylor coefficient", [number(k), current], claim);
       steps.push({ ...own, named: writtenCoefficient(letter, k, at) });
