@@ -253,7 +253,7 @@ const EQUATIONS: readonly Derivation[] = [
     ["given g > 0, v > 0, T > 0", "solve sqrt(2d/g) + d/v = T for d"],
     [
       "u²/v + u √(2/g) = T [Write u for √d]",
-      "u² + u v √(2/g) = T v [Multiply both sides by v]",
+      "u² + v u √(2/g) = T v [Multiply both sides by v]",
       "u² + v √(2/g) u − T v = 0 [Bring everything to one side]",
       "D = (v √(2/g))² − 4·1 (−T v) = 2v (2T g + v)/g [Work out the discriminant]",
       "u = (−v √(2/g) ± √(2v (2T g + v)/g))/(2·1) [Use the quadratic formula]",
