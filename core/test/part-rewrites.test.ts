@@ -78,6 +78,17 @@ describe("rewrites of a part", () => {
     expect(nailedValue(source, "expand the part (sin(x) + cos(x))^2 of (1)", "simplify (2)").text).toBe("0");
   });
 
+  it("that stands in several places rewrites the one that was chosen", () => {
+    const source = "(x + 1)^2/(2 y) + sin((x + 1)^2) + e^((x + 1)^2)";
+    const parts = partsIn(source).filter(({ text }) => text === "(x + 1)^2");
+    expect(parts.map(({ place }) => place)).toEqual([1, 2, 3]);
+    const [, second] = parts;
+    expect(second && offers([source], second).get("expand")).toBe("(x + 1)^2/(2y) + e^(x^2 + 2x + 1) + sin((x + 1)^2)");
+    expect(nailedValue(source, "expand the part (x + 1)^2 of (1)").text).toBe("(x^2 + 2x + 1)/(2y) + e^(x^2 + 2x + 1) + sin(x^2 + 2x + 1)");
+    expect(answered(source, "expand the fourth part (x + 1)^2 of (1)").error?.message).toBe("(x + 1)^2 does not stand here 4 times");
+    expect(partsIn("x^2 + sin(x)").map(({ place }) => place)).toEqual([undefined, undefined, undefined]);
+  });
+
   it("rewrite one side of an equation", () => {
     const { answer, verdict, steps } = answered("(x + 1)^2 + 3 = (y - 2)^2", "expand the part (y - 2)^2 of (1)");
     expect(answer?.kind === "expression" ? answer.value.text : "").toBe("(x + 1)^2 + 3 = y^2 - 4y + 4");

@@ -3,6 +3,7 @@ import { present } from "../notation/present.ts";
 import type { Syntax } from "../notation/syntax.ts";
 import { writtenText } from "../notation/text.ts";
 import { reasonFrom } from "./answers/reason.ts";
+import { ORDINALS } from "./carrying-out/rewriting-line.ts";
 import { INSTRUCTIONS } from "./registry.ts";
 import type { Settings } from "./settings.ts";
 import { type Line, runWorking } from "./working.ts";
@@ -22,8 +23,9 @@ export interface PartSentence {
 }
 
 /** The sentences that rewrite a part of line n, or all of what stands there, in the order of the registry. */
-export function partSentences({ text: part, letters, isWhole }: Part, line: number): readonly PartSentence[] {
-  const target = isWhole ? `(${line})` : `the part ${part} of (${line})`;
+export function partSentences({ text: part, letters, isWhole, place }: Part, line: number): readonly PartSentence[] {
+  const ordinal = place === undefined ? undefined : ORDINALS[place - 1];
+  const target = isWhole ? `(${line})` : `the ${ordinal === undefined ? "" : `${ordinal} `}part ${part} of (${line})`;
   const forms = INSTRUCTIONS.flatMap(({ rewrites = [] }) => rewrites);
   return forms
     .flatMap((form) => (form.includes("{x}") ? letters.map((letter) => form.replace("{x}", () => letter)) : [form]))

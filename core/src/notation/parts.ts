@@ -12,6 +12,8 @@ export interface Part {
   /** The letters in it. */
   readonly letters: readonly string[];
   readonly isWhole: boolean;
+  /** Which one it is of the parts with the same text, from 1 from left to right; undefined where there is no other. */
+  readonly place: number | undefined;
   /** The smallest part around it, by its number; undefined for an outermost one. */
   readonly within: number | undefined;
 }
@@ -42,10 +44,16 @@ export function latexWithParts(written: Syntax): PartedLatex {
       plain: writtenPlain(part),
       letters: [...new Set(partsOfKind(part, "name").map(({ name }) => name))],
       isWhole: part === written,
+      place: placeAmong(found, part),
       within: around < 0 ? undefined : around,
     };
   });
   return { latex, parts };
+}
+
+function placeAmong(found: readonly Syntax[], part: Syntax): number | undefined {
+  const same = found.filter((other) => writtenText(other) === writtenText(part));
+  return same.length > 1 ? same.indexOf(part) + 1 : undefined;
 }
 
 const holds = (whole: Syntax, part: Syntax): boolean => partsOf(whole).some((inner) => inner === part || holds(inner, part));

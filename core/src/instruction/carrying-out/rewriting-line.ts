@@ -1,8 +1,9 @@
 import { stepsCheck } from "../../check/step.ts";
 import { type Step, step } from "../../derivation/step.ts";
 import { chain, MINUS_ONE, name, power, product, sum, tuple } from "../../expression/construct.ts";
-import { type Expression, equal, freeNames } from "../../expression/expression.ts";
-import { mapChildren } from "../../expression/substitute.ts";
+import { contains, type Expression, equal, freeNames } from "../../expression/expression.ts";
+import { freshName, mapChildren, substitute } from "../../expression/substitute.ts";
+import { elaborate, namesAsIn } from "../../notation/elaborate.ts";
 import { present } from "../../notation/present.ts";
 import { replaceIn, type Syntax } from "../../notation/syntax.ts";
 import { text, writtenText } from "../../notation/text.ts";
@@ -25,19 +26,32 @@ export interface RewritingTarget {
   readonly measured: Expression;
   /** As the author wrote it. */
   readonly written: Syntax;
-  readonly part: Expression | undefined;
+  readonly part: Aim | undefined;
 }
 
-/** Reads `E`, or `the part P of E`, up to one of the stop words. */
+/** A part that alone is rewritten: wherever it stands, or only at one of the places where it stands, counted from 1 as they are read. */
+interface Aim {
+  readonly part: Expression;
+  readonly place: number | undefined;
+}
+
+/** How a sentence says which one is meant of several parts that are the same. */
+export const ORDINALS = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth"] as const;
+
+/** Reads `E`, `the part P of E`, or `the second part P of E`, up to one of the stop words. */
 export function readTarget(sentence: Sentence, stops: readonly string[]): RewritingTarget {
-  const aimed = sentence.takeWords("the", "part");
+  const ordinal = ORDINALS.findIndex((word) => sentence.takeWords("the", word, "part"));
+  const aimed = ordinal >= 0 || sentence.takeWords("the", "part");
   const part = aimed ? sentence.expression("the part to rewrite", ["of"]) : undefined;
   if (aimed) sentence.expectWords("of");
   const from = sentence.next.span.from;
   const written = sentence.written("an expression", stops);
   const whole = sentence.mean(written);
-  if (part && !occurs(part, whole)) sentence.fail(`${text(part)} is no part of this`, { from, to: sentence.next.span.from });
-  return { whole, measured: sentence.measured(written), written, part };
+  const place = ordinal < 0 ? undefined : ordinal + 1;
+  const span = { from, to: sentence.next.span.from };
+  if (part && !occurs(part, whole)) sentence.fail(`${text(part)} is no part of this`, span);
+  if (part && place !== undefined && !replacedAt(whole, part, part, place)) sentence.fail(`${text(part)} does not stand here ${place} times`, span);
+  return { whole, measured: sentence.measured(written), written, part: part && { part, place } };
 }
 
 /** One rewrite of an expression; undefined where it does not apply, with the reason said by `CannotDo` if it is known. */
@@ -73,7 +87,7 @@ function carryOut({ whole, written: said, part }: RewritingTarget, environment: 
   const known: Known = { assumptions: environment.assumptions, ...(isFormula(said) && own.steps.length === 0 && !part ? { written: said } : {}) };
   const start = own.expression;
   definedOnly(start);
-  if (part) return ofPart(start, putIn(part, withoutGivens(environment)).expression, own.steps, known, rewrite);
+  if (part) return ofPart(start, { ...part, part: putIn(part.part, withoutGivens(environment)).expression }, own.steps, known, rewrite);
   if (start.kind === "relation") return ofRelation(start, own.steps, known, rewrite);
   const { expression, steps, conditions: stated, written } = rewrite(start, known);
   const conditions = independent(notGiven(stated, known));
@@ -102,23 +116,39 @@ function withAtLeastOne(steps: readonly Step[], before: Expression, after: Expre
   return steps.length > 0 ? steps : [step("already so", [], { kind: "equal", before, after })];
 }
 
-function ofPart(start: Expression, part: Expression, before: readonly Step[], known: Known, rewrite: Rewrite): Outcome {
+function ofPart(start: Expression, { part, place }: Aim, before: readonly Step[], known: Known, rewrite: Rewrite): Outcome {
   const { expression, steps, conditions, written } = rewrite(part, known);
-  const putBack = (whole: Expression): Step =>
-    step("put the part back", [part], { kind: "equal", before: whole, after: replacePart(whole, part, expression) }, { conditions });
+  const after = (place === undefined ? undefined : replacedAt(start, part, expression, place)) ?? replacePart(start, part, expression);
+  const putBack = (whole: Expression, changed: Expression): Step =>
+    step("put the part back", [part], { kind: "equal", before: whole, after: changed }, { conditions });
   if (start.kind === "relation") {
-    const changed = start.operands.filter((side) => occurs(part, side)).map(putBack);
-    return relationOutcome(replacePart(start, part, expression), [...before, ...steps, ...changed], conditions, known);
+    const sides = after.kind === "relation" ? after.operands : [];
+    const changed = start.operands.flatMap((side, k) => (equal(side, sides[k] ?? side) ? [] : [putBack(side, sides[k] ?? side)]));
+    return relationOutcome(after, [...before, ...steps, ...changed], conditions, known);
   }
-  const own = written ? { written: withPart(start, part, written) } : {};
-  const put = { ...putBack(start), ...own };
-  const outcome = valueOutcome(start, replacePart(start, part, expression), [...before, ...steps, put], conditions, known.assumptions, DEFAULT_DIGITS);
+  const own = written ? { written: withPart(start, part, written, place) } : {};
+  const put = { ...putBack(start, after), ...own };
+  const outcome = valueOutcome(start, after, [...before, ...steps, put], conditions, known.assumptions, DEFAULT_DIGITS);
   return outcome.answer?.kind === "expression" ? { ...outcome, answer: { ...outcome.answer, ...own } } : outcome;
 }
 
 /** The whole as it is written, with a part in a form that the canonical one would undo. */
-const withPart = (whole: Expression, part: Expression, written: Syntax): Syntax =>
-  replaceIn(present(whole), (one) => (writtenText(one) === text(part) ? written : undefined));
+function withPart(whole: Expression, part: Expression, written: Syntax, place?: number): Syntax {
+  let seen = 0;
+  return replaceIn(present(whole), (one) => {
+    if (writtenText(one) !== text(part)) return undefined;
+    seen += 1;
+    return place === undefined || seen === place ? written : one;
+  });
+}
+
+/** The whole with a part replaced at one of the places where it stands, as they are read; undefined where there are not so many. */
+function replacedAt(whole: Expression, part: Expression, by: Expression, place: number): Expression | undefined {
+  const letter = freshName("q", [whole, part, by]);
+  const marked = elaborate(withPart(whole, part, { kind: "name", name: letter }, place), namesAsIn(whole));
+  const isThere = contains(marked, letter) && equal(substitute(marked, new Map([[letter, part]])), whole);
+  return isThere ? substitute(marked, new Map([[letter, by]])) : undefined;
+}
 
 function ofRelation(start: Expression & { kind: "relation" }, before: readonly Step[], known: Known, rewrite: Rewrite): Outcome {
   const sides = start.operands.map((side) => rewrite(side, known));
