@@ -1,4 +1,4 @@
-import { number as numberNode, splitCoefficient } from "../expression/construct.ts";
+import { negate, number as numberNode, splitCoefficient, sum } from "../expression/construct.ts";
 import { compare, type Expression, factorsOf, findAll, freeNames, isRoot, type NameNode } from "../expression/expression.ts";
 import { families, family } from "../expression/functions/registry.ts";
 import * as integer from "../number/integer.ts";
@@ -370,8 +370,10 @@ function presentProduct(e: Expression): Syntax {
   const coefficient = first?.kind === "number" ? first : undefined;
   const others = factorsInOrder(coefficient ? factors.slice(1) : factors);
   const above = others.filter((factor) => !isWrittenBelow(factor));
-  const below = others.filter(isWrittenBelow).map(reciprocal);
   const value = coefficient?.value ?? rational.ONE;
+  const found = others.filter(isWrittenBelow).map(reciprocal);
+  const turned = value.num < 0 ? withDifferenceTurned(found) : undefined;
+  const below = turned ?? found;
   const size = rational.abs(value);
   const typed = others.some(holdsSurd) ? undefined : coefficient?.typed;
   const scale = typed !== undefined ? number(typed) : number(size.num.toString());
@@ -381,7 +383,14 @@ function presentProduct(e: Expression): Syntax {
   const denominatorParts = below.map(presentPower);
   const denominator = typed === undefined && size.den !== 1 ? [number(size.den.toString()), ...denominatorParts] : denominatorParts;
   const unsigned: Syntax = denominator.length > 0 ? { kind: "fraction", numerator, denominator: multiplyAll(denominator) } : numerator;
-  return value.num < 0 ? { kind: "sign", sign: "-", operand: unsigned } : unsigned;
+  return value.num < 0 && !turned ? { kind: "sign", sign: "-", operand: unsigned } : unsigned;
+}
+
+/** A difference of numbers below a line turned, with the minus sign before it: −ln 5/(ln 2 − ln 5) is ln 5/(ln 5 − ln 2). */
+function withDifferenceTurned(below: readonly Expression[]): readonly Expression[] | undefined {
+  const isNegative = (term: Expression): boolean => splitCoefficient(term).coefficient.num < 0;
+  const at = below.findIndex((factor) => factor.kind === "sum" && factor.terms.length === 2 && freeNames(factor).size === 0 && factor.terms.some(isNegative));
+  return at < 0 ? undefined : below.map((factor, k) => (k === at && factor.kind === "sum" ? sum(...factor.terms.map(negate)) : factor));
 }
 
 function compareFactors(a: Expression, b: Expression): number {
