@@ -36,6 +36,9 @@ describe("equations with exact solutions", () => {
     ["solve x^4 - 10x^3 + 26x^2 - 10x + 1 = 0", [0.171572875254, 0.267949192431, 3.73205080757, 5.82842712475]],
     ["solve (x^2+x)^2 - 8(x^2+x) + 12 = 0", [-3, -2, 1, 2]],
     ["solve x^3 = 2", [1.25992104989]],
+    // What stands before the unknown on the right is what stands before it on the left.
+    ["solve sqrt((sqrt(5) - 1)/2) (1 + sqrt(5)) x = 2 sqrt((1 + sqrt(5))/2) x + 1", []],
+    ["solve (sqrt((sqrt(5) - 1)/2) (1 + sqrt(5)) - 2 sqrt((1 + sqrt(5))/2)) x^2 = 2x - 1", [0.5]],
     ["solve x^4 - 4x^3 + 3x + 7 = 0", [1.76549540604, 3.62466621181]],
     ["solve x^7 - 3x^2 + 1 = 0", [-0.571568416637, 0.584000022905, 1.1792979468]],
     ["solve x^3 + 3x^2 + 3x - 4 = 0", [0.709975946677]],

@@ -552,6 +552,7 @@ export const WORDINGS: readonly Wording[] = [
     ["maximise x + y subject to x^2 + y^2 = 2"],
     "At an optimum on the condition the slopes are proportional: with the multipliers $lambda$ these derivatives are 0",
   ],
+  ["corner of the objective", ["stationary points of |x| + y subject to x^2 + y^2 = 4"], "Where $x = 0$ there is no derivative: such points are looked at too"],
   ["from the condition", ["maximise x y subject to x + y = 10"], "From the condition, $x = 10 - y$"],
   ["equality of means", ["minimise 2x + 3y subject to x y = 6 and x > 0 and y > 0"], "So the best value is taken where each term is its weight of the sum"],
   [
@@ -582,6 +583,7 @@ export const WORDINGS: readonly Wording[] = [
   ["known factors", ["factor x^5 - x"], "Factor into parts that do not factor further over the rational numbers (multiply out to check)"],
   ["factor with roots", ["solve x^4 = -16"], "Factor further with roots (multiply out to check)"],
   ["factor with i", ["factor x^4 - 1 over complex"], "Factor further over the complex numbers (multiply out to check)"],
+  ["split the fraction", ["show that (sin(alpha) + cos(alpha))/cos(alpha) = 1 + tan(alpha)"], "Divide each term of the numerator"],
   ["common denominator", ["combine 1/x + 1/y"], "Bring everything over the common denominator $x y$"],
   ["divide polynomials", ["evaluate int_0^4 1/(1 + sqrt(x)) dx"], "Divide the numerator by the denominator: quotient and remainder"],
   ["factor the denominator", ["combine (x^2 - 1)/(x^2 + 2x + 1)"], "Factor the denominator"],

@@ -1,13 +1,13 @@
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
-import { nameIn, number, power, product, sum } from "../expression/construct.ts";
-import { contains, type Expression } from "../expression/expression.ts";
+import { isNumber, nameIn, number, power, product, sum, ZERO } from "../expression/construct.ts";
+import { contains, type Expression, freeNames } from "../expression/expression.ts";
 import * as poly from "../polynomial/multivariate.ts";
-import { simplify } from "../truth/index.ts";
+import { simplify, zeroTest } from "../truth/index.ts";
 
 /**
  * The coefficients by rising powers of an expression that is a polynomial in a name, each free of the name and simplified;
  * undefined where it is none: the name stands in a denominator, under a root or in a function. The last one is not 0 as a
- * rational function of the other names; [0] is the zero polynomial.
+ * rational function of the other names; [0] is the zero polynomial. A number among them that is 0 is written 0.
  */
 export function polynomialCoefficients(e: Expression, name: string): readonly Expression[] | undefined {
   return whereRational(() => {
@@ -20,8 +20,20 @@ export function polynomialCoefficients(e: Expression, name: string): readonly Ex
     }
     if (poly.degreeIn(denominator, own) > 0) return undefined;
     const inverse = power(polynomialExpression(denominator, kernels), number(-1));
-    return poly.coefficientsIn(numerator, own).map((coefficient) => simplify(product(polynomialExpression(coefficient, kernels), inverse)).expression);
+    const coefficients = poly.coefficientsIn(numerator, own).map((coefficient) => product(polynomialExpression(coefficient, kernels), inverse));
+    return withoutLeadingZeros(coefficients.map((coefficient) => plainZero(simplify(coefficient).expression)));
   }, undefined);
+}
+
+/** Roots of sums of roots may cancel without their polynomials saying so: √(√5 − 1) (1 + √5) is 2 √(1 + √5). */
+function plainZero(coefficient: Expression): Expression {
+  const isOpen = coefficient.kind !== "number" && freeNames(coefficient).size === 0;
+  return isOpen && zeroTest(coefficient).kind === "zero" ? ZERO : coefficient;
+}
+
+function withoutLeadingZeros(coefficients: readonly Expression[]): readonly Expression[] {
+  const last = coefficients.findLastIndex((coefficient) => !isNumber(coefficient, 0));
+  return coefficients.slice(0, Math.max(last, 0) + 1);
 }
 
 /** a_0 + a_1 x + … + a_n xⁿ from the coefficients by rising powers, for x any expression. */

@@ -39,15 +39,14 @@ function denominatorOf(terms: readonly Expression[]): readonly { readonly base: 
 /** (a + b)/c as a/c + b/c. */
 export const SPLIT_FRACTION: Manipulation = {
   moves: (e) =>
-    findAll(e, (part) => part.kind === "product" && part.factors.some(isReciprocal)).flatMap((node) =>
-      factorsOf(node)
-        .filter((factor) => factor.kind === "sum")
-        .map((numerator): Move => {
-          const rest = factorsOf(node).filter((factor) => factor !== numerator);
-          const apart = sum(...(numerator.kind === "sum" ? numerator.terms : []).map((term) => tidied(product(term, ...rest))));
-          return { rule: "split the fraction", pieces: [], after: replacePart(e, node, apart), cost: 1.4 };
-        }),
-    ),
+    findAll(e, (part) => part.kind === "product" && part.factors.some(isReciprocal)).flatMap((node): readonly Move[] => {
+      const [numerator, ...more] = factorsOf(node).filter((factor) => factor.kind === "sum");
+      if (numerator?.kind !== "sum" || more.length > 0) return [];
+      const rest = factorsOf(node).filter((factor) => factor !== numerator);
+      const apart = sum(...numerator.terms.map((term) => tidied(product(term, ...rest))));
+      // Multiplied out everywhere it may come to the same: this says better what was done.
+      return [{ rule: "split the fraction", pieces: [], after: replacePart(e, node, apart), cost: 0.95 }];
+    }),
 };
 
 /** Numerator and denominator factored as polynomials in what they are made of, and what they share cancelled. */

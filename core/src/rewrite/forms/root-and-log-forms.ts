@@ -307,7 +307,7 @@ function bracketed(e: Expression): Syntax {
   return written.kind === "binary" || written.kind === "sign" ? { kind: "group", inner: written } : written;
 }
 
-/** An expression as one fraction without roots below its line; undefined where that is out of reach. */
+/** An expression as one fraction without roots below its line; undefined where that is out of reach or it divides by a 0 made of roots. */
 export function rationalised(e: Expression): Expression | undefined {
   return whereRational(() => {
     const kernels = new Kernels();
@@ -320,6 +320,7 @@ export function rationalised(e: Expression): Expression | undefined {
       const [top, bottom] = [numerator, denominator].map((part) => polynomialExpression(poly.multiply(part, conjugate), kernels));
       if (!top || !bottom) return undefined;
       ({ numerator, denominator } = quotientOf(normalForm(top, kernels), normalForm(bottom, kernels)));
+      if (poly.isZero(denominator)) return undefined;
     }
     return fractionExpression({ numerator, denominator }, kernels);
   }, undefined);
