@@ -630,6 +630,8 @@ export const WORDINGS: readonly Wording[] = [
   ["combine the denominator", ["combine 1/(1/a + 1/b)"], "Write the denominator as one fraction"],
   ["divide by a fraction", ["combine 1/(1/a + 1/b)"], "Dividing by a fraction is multiplying by its reciprocal"],
   ["multiply out each product", ["expand and simplify (a+b)^2 - 2ab"], "Multiply out each product"],
+  ["square factors out of roots", ["simplify sqrt(12) + sqrt(27)"], "Take square factors out of the roots"],
+  ["values of functions", ["evaluate cos(pi/5) - cos(2pi/5)"], "Put in the values of the functions"],
   ["root as a power", ["simplify x^(1/2) x^(1/3)"], "Powers of the same base: the exponents add up"],
   ["split exponents", ["expand e^(x + y)"], "A power with a sum in its exponent is a product of powers"],
   [

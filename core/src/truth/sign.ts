@@ -283,12 +283,19 @@ function byNorm(e: RealExpression, assumptions: readonly Expression[]): true | u
   return norm && decideBySigns(relation(norm, "!=", ZERO), assumptions) === true ? true : undefined;
 }
 
-/** Whether a fact says that a sum, or its opposite, is not 0: 1 − b ≠ 0 says b − 1 ≠ 0, and so does |b − 1| ≠ 0. */
+/**
+ * Whether a fact says that a sum, or its opposite, is not 0: 1 − b ≠ 0 says b − 1 ≠ 0, and so does |b − 1| ≠ 0; a/b > 0 says that
+ * neither a nor b is 0.
+ */
 function saysNotZero(fact: Expression, difference: Expression): boolean {
-  if (fact.kind !== "relation" || fact.comparisons.length !== 1 || fact.comparisons[0] !== "!=") return false;
+  if (fact.kind !== "relation" || fact.comparisons.length !== 1 || !["!=", ">", "<"].includes(fact.comparisons[0] ?? "")) return false;
   const stated = subtract(fact.operands[0] ?? ZERO, fact.operands[1] ?? ZERO);
-  const other = stated.kind === "call" && stated.name === "abs" ? (stated.args[0] ?? ZERO) : stated;
-  return equal(other, difference) || equal(sum(other, difference), ZERO);
+  const parts = stated.kind === "product" || fact.comparisons[0] === "!=" ? factorsOf(stated) : [];
+  return parts.some((part) => {
+    const base = part.kind === "power" && part.exponent.kind === "number" ? part.base : part;
+    const other = base.kind === "call" && base.name === "abs" ? (base.args[0] ?? ZERO) : base;
+    return equal(other, difference) || equal(sum(other, difference), ZERO);
+  });
 }
 
 /** Whether the assumptions force a relation to hold, fail, or leave it open. */

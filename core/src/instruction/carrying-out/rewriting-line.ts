@@ -7,6 +7,7 @@ import { elaborate, namesAsIn } from "../../notation/elaborate.ts";
 import { present } from "../../notation/present.ts";
 import { replaceIn, type Syntax } from "../../notation/syntax.ts";
 import { text, writtenText } from "../../notation/text.ts";
+import { stepsOfReading } from "../../rewrite/forms/as-read.ts";
 import type { Known, Rewriting } from "../../rewrite/forms/way.ts";
 import { asTyped } from "../../rewrite/typed.ts";
 import { decide } from "../../truth/index.ts";
@@ -91,7 +92,8 @@ function carryOut({ whole, written: said, part }: RewritingTarget, environment: 
   if (start.kind === "relation") return ofRelation(start, own.steps, known, rewrite);
   const { expression, steps, conditions: stated, written } = rewrite(start, known);
   const conditions = independent(notGiven(stated, known));
-  const all = withAtLeastOne([...own.steps, ...steps], start, expression);
+  const reading = own.steps.length + steps.length === 0 && known.written ? stepsOfReading(said, start) : [];
+  const all = withAtLeastOne([...own.steps, ...steps, ...reading], start, expression);
   const outcome = valueOutcome(start, asTyped(expression, whole), all, conditions, known.assumptions, DEFAULT_DIGITS);
   return outcome.answer?.kind === "expression" && written ? { ...outcome, answer: { ...outcome.answer, written } } : outcome;
 }

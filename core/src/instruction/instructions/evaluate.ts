@@ -13,6 +13,7 @@ import { name, partsOfKind, replaceIn, type Syntax } from "../../notation/syntax
 import { text } from "../../notation/text.ts";
 import { workedOut } from "../../rewrite/complex/arithmetic.ts";
 import { inBrackets } from "../../rewrite/complex/written.ts";
+import { stepsOfReading } from "../../rewrite/forms/as-read.ts";
 import { turnsWorkedOut } from "../../rewrite/forms/parts-of-a-turn.ts";
 import { asPartOfTurn } from "../../rewrite/forms/recognised.ts";
 import { readable } from "../../rewrite/readable.ts";
@@ -136,6 +137,7 @@ export function evaluated(start: Expression, put: ReadonlyMap<string, Expression
   }
   const { expression: value, conditions: lost } = shortest(writeOut(current));
   const conditions = [...(found?.conditions ?? []), ...lost];
+  if (steps.length === 0 && said && isFormula(said)) steps.push(...stepsOfReading(said, current));
   if (!equal(value, current) || steps.length === 0) steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions: lost }));
   return standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, digits, found?.inPieces), value);
 }

@@ -97,7 +97,7 @@ function differenceAsDouble(node: Expression): Uses {
 /** sin² u = (1 − cos 2u)/2 and cos² u = (1 + cos 2u)/2, and the hyperbolic ones. */
 export const SQUARES_BY_DOUBLE: Formulas = {
   rule: "half-angle formula",
-  cost: 1.6,
+  cost: 1.9,
   uses: (node) => {
     const own = powered(node);
     const kind = KINDS.find(({ sine, cosine }) => own && [sine, cosine].includes(own.name));

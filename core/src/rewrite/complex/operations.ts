@@ -111,6 +111,7 @@ export const ofPower: Operation<"power"> = (written, work) => {
   if (base && holdsImaginary(exponent)) return byLogarithm(written, work);
   if (!base || !parts || exponent.kind !== "number") return undefined;
   if (exponent.value.den !== 1) return rootOfNumber(written, work);
+  if (!holdsImaginary(base)) return powerOfReal(written, base, exponent, work);
   const n = Number(exponent.value.num);
   if (n > 3 && equal(base, I)) return powerOfUnit(written, n, work);
   if (n < 0) {
@@ -123,6 +124,12 @@ export const ofPower: Operation<"power"> = (written, work) => {
   const value = n <= 3 ? smallPower(written, parts, n, work) : undefined;
   return value ?? byDeMoivre(written, base, parts, n, work) ?? (n <= MOST_MULTIPLIED ? bySquares(written, base, n, work) : leap(written, base, n, work));
 };
+
+function powerOfReal(written: Syntax & { kind: "power" }, base: Expression, exponent: Expression, work: Arithmetic): Expression {
+  const value = readable(power(base, exponent));
+  work.say(written, [{ ...written, base: asFactor(base) }], value, "evaluate", []);
+  return value;
+}
 
 /** z^w as e^(w ln z). */
 function byLogarithm(written: Syntax & { kind: "power" }, work: Arithmetic): Expression | undefined {

@@ -41,7 +41,9 @@ export function solveByFactors(form: PolynomialForm, solve: (task: Task) => Solv
   const shown = (parts: readonly Factor[]): Expression => equation(product(...parts.map(({ base, multiplicity }) => power(base, number(multiplicity)))), ZERO);
   if (rational.length > 1 || (rational[0]?.multiplicity ?? 1) > 1) {
     for (const one of stepsOfFactoring(form)) chain.follow(one);
-    chain.to(shown(rational), "factor", []);
+    const lost = chain.numberLost(shown(rational));
+    if (lost) chain.to(shown(rational), "divide both sides", [lost]);
+    else chain.to(shown(rational), "factor", []);
   }
   if (factors.length > rational.length) chain.to(shown(factors), "factor with roots", []);
   const distinct = factors.map(({ base }) => equation(base, ZERO));

@@ -1,8 +1,9 @@
 import type { Pieces, RuleName } from "../../derivation/rules/catalogue.ts";
 import { type Claim, type Step, type StepOptions, step } from "../../derivation/step.ts";
-import { divide, equation, I, negate, ONE, product, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { divide, equation, I, negate, number, ONE, product, splitCoefficient, subtract, sum, ZERO } from "../../expression/construct.ts";
 import { type Expression, equal, factorsOf, freeNames, isRoot } from "../../expression/expression.ts";
 import { asName, type Line, say } from "../../notation/inline.ts";
+import * as rational from "../../number/rational.ts";
 import { polynomialCoefficients } from "../../rewrite/coefficients.ts";
 import { readable } from "../../rewrite/readable.ts";
 import { equalityTest } from "../../truth/index.ts";
@@ -52,6 +53,13 @@ export class Chain {
     const after = equation(one.claim.after, ZERO);
     this.steps.push({ ...one, claim: { kind: "equivalent", unknown: this.#unknown, before: this.#current, after } });
     this.#current = after;
+  }
+
+  /** A number before the product on the left that is not before that of the next statement: what both sides are divided by. */
+  numberLost(after: Expression): Expression | undefined {
+    const [own, next] = [this.#current, after].map((statement) => (statement.kind === "relation" ? statement.operands[0] : undefined));
+    const { coefficient, rest } = splitCoefficient(own ?? ZERO);
+    return next && !rational.isOne(coefficient) && equal(rest, next) ? number(coefficient) : undefined;
   }
 
   /** As `to`, but shown even where only the writing changes. */

@@ -69,10 +69,12 @@ function boundOfSum(e: Expression & { kind: "sum" }): Expression {
   return relation(withoutContent(e), ">=", ZERO);
 }
 
-/** A sum divided by the greatest common divisor of its coefficients' numerators. */
+/** A sum without the greatest positive number that leaves whole coefficients. */
 function withoutContent(e: Expression & { kind: "sum" }): Expression {
-  const divisor = e.terms.reduce<integer.Integer>((common, term) => integer.gcd(common, splitCoefficient(term).coefficient.num), 0);
-  return sum(...e.terms.map((term) => product(number(rational.rational(1, divisor)), term)));
+  const coefficients = e.terms.map((term) => splitCoefficient(term).coefficient);
+  const above = coefficients.reduce<integer.Integer>((common, { num }) => integer.gcd(common, num), 0);
+  const below = coefficients.reduce<integer.Integer>((common, { den }) => integer.lcm(common, den), 1);
+  return sum(...e.terms.map((term) => product(number(rational.rational(below, above)), term)));
 }
 
 const STRICT: Readonly<Record<string, Comparison>> = { ">=": ">", "<=": "<" };
@@ -92,7 +94,19 @@ export function tidyConditions(conditions: readonly Expression[], assumptions: r
     if (!other) kept.push(condition);
     else kept[twin] = joined(other, condition);
   }
-  return withoutImplied(kept, assumptions);
+  return withoutImplied(
+    kept.map((condition) => strictly(condition, [...assumptions, ...kept])),
+    assumptions,
+  );
+}
+
+/** e ≥ 0 as e > 0 where no factor of e is 0. */
+function strictly(condition: Expression, known: readonly Expression[]): Expression {
+  const [left, right] = condition.kind === "relation" ? condition.operands : [];
+  const comparison = condition.kind === "relation" && condition.comparisons.length === 1 ? STRICT[condition.comparisons[0] ?? ""] : undefined;
+  if (!left || !right || !comparison || left.kind !== "product" || !isNumber(right, 0)) return condition;
+  const isNotZero = vanishingFactors(left).every((factor) => decide(relation(factor, "!=", ZERO), known) === true);
+  return isNotZero ? relation(left, comparison, right) : condition;
 }
 
 /** |u| ≤ c as u ≤ c where u is known not to be negative. */
