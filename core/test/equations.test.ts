@@ -311,13 +311,7 @@ describe("formulas solved for a letter", () => {
       ["y = b sqrt(1 - x^2/a^2) if x^2/a^2 - 1 <= 0", "y = -b sqrt(1 - x^2/a^2) if x^2/a^2 - 1 <= 0"],
     ],
     [["solve (k-1) x = k^2 - 1 for x"], ["x = k + 1 if k != 1"]],
-    [
-      ["solve F = G m_1 m_2/r^2 for r"],
-      [
-        "r = sqrt(G m_1 m_2/F) if G m_1 m_2/F > 0",
-        "r = -sqrt(G m_1 m_2/F) if G m_1 m_2/F > 0",
-      ],
-    ],
+    [["solve F = G m_1 m_2/r^2 for r"], ["r = sqrt(G m_1 m_2/F) if G m_1 m_2/F > 0", "r = -sqrt(G m_1 m_2/F) if G m_1 m_2/F > 0"]],
     [["given r > 0", "solve F = G m_1 m_2/r^2 for r"], ["r = sqrt(G m_1 m_2/F) if G m_1 m_2/F > 0"]],
     [["solve v^2 = u^2 + 2 a s for u"], ["u = sqrt(v^2 - 2a s) if v^2 - 2a s >= 0", "u = -sqrt(v^2 - 2a s) if v^2 - 2a s >= 0"]],
     [["solve p V = n R T for T"], ["T = p V/(n R) if R != 0, n != 0"]],
