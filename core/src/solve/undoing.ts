@@ -46,6 +46,8 @@ interface Undone {
     | "divide both sides"
     | "multiply both sides"
     | "undo the function"
+    | "raise to the power"
+    | "least value"
     | "take logarithms"
     | "take roots"
     | "raise both sides"
@@ -322,7 +324,7 @@ function undoCall(functionName: string, args: readonly Expression[], value: Expr
   const inner = args[args.length - 1];
   const [first] = args;
   if (!inner || !first || args.slice(0, -1).some((argument) => contains(argument, task.unknown))) return undefined;
-  if (functionName === "log") return { inner, values: [simplify(power(first, value)).expression], rule: "undo the function", said: "the logarithm" };
+  if (functionName === "log") return { inner, values: [simplify(power(first, value)).expression], rule: "raise to the power", said: first };
   if (functionName === "root" && first.kind === "number") return { inner, values: [readable(power(value, first))], rule: "raise both sides", said: first };
   if (functionName === "abs" || functionName === "cosh") {
     const least = functionName === "abs" ? ZERO : ONE;
@@ -332,7 +334,8 @@ function undoCall(functionName: string, args: readonly Expression[], value: Expr
     const conditions = below === false ? [] : [relation(value, ">=", least)];
     const root = functionName === "abs" ? value : call("arcosh", value);
     const single = equal(root, ZERO);
-    return { inner, values: single ? [ZERO] : [root, negate(root)], rule: single ? "undo the function" : "both signs", said: functionName, conditions };
+    if (single) return { inner, values: [ZERO], rule: "least value", said: functionName === "abs" ? "An absolute value" : "cosh", conditions };
+    return { inner, values: [root, negate(root)], rule: "both signs", said: functionName, conditions };
   }
   const circular = undoCircular(functionName, inner, value, task);
   if (circular) return circular;
@@ -343,5 +346,6 @@ function undoCall(functionName: string, args: readonly Expression[], value: Expr
   const open = (inverse.range ?? []).filter((condition) => known(condition, task) !== true);
   const plain = simplify(inverse.result).expression;
   const result = undoesInverse(plain) ? simplify(withoutInverse(plain)).expression : plain;
-  return { inner, values: [result], rule: "undo the function", said: functionName, conditions: open };
+  const how = functionName === "ln" ? ({ rule: "raise to the power", said: "e" } as const) : ({ rule: "undo the function", said: functionName } as const);
+  return { inner, values: [result], ...how, conditions: open };
 }

@@ -42,6 +42,7 @@ export const EQUATIONS = {
     identity: (unknown: string) => `Both sides are the same, whatever $${unknown}$ is`,
     contradiction: (unknown: string) => `$${unknown}$ has dropped out and what is left is false`,
     "depends on letters": (unknown: string) => `$${unknown}$ has dropped out: what is left holds or fails with the other letters`,
+    "least value": (name: string) => `${name} takes its least value only at 0`,
     "undo the function": (name: string) => `Apply the inverse function of ${name} to both sides`,
     "complete the square": (half: string, square: string) =>
       `Complete the square: half the coefficient of the middle term is $${half}$, so add $${square}$ to both sides`,

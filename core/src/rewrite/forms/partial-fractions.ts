@@ -6,6 +6,7 @@ import { chain, divide, equation, isNumber, logic, name as nameNode, number, pow
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { substitute } from "../../expression/substitute.ts";
 import { present } from "../../notation/present.ts";
+import { equality } from "../../notation/syntax.ts";
 import { text } from "../../notation/text.ts";
 import { factor } from "../../polynomial/factor-over-rationals.ts";
 import { gcd } from "../../polynomial/gcd.ts";
@@ -14,6 +15,7 @@ import type { Polynomial } from "../../polynomial/multivariate.ts";
 import * as poly from "../../polynomial/multivariate.ts";
 import { leadingIn, pseudoRemainder } from "../../polynomial/resultant.ts";
 import { simplify } from "../../truth/index.ts";
+import { sideBySide } from "./side-by-side.ts";
 import { type Rewriting, Way } from "./way.ts";
 
 /** The letters of unknown numerators, those that the expression itself uses left out. */
@@ -61,9 +63,10 @@ export function partialFractionsWithSteps(e: Expression, name: string): Rewritin
         factoredQuotient(solution.numerators[k] ?? poly.ZERO, poly.multiply(solution.denominator, scale), kernels),
       ]),
     );
-    const written = (value: (letter: string) => Expression): Expression => sum(whole, ...fractions(unknowns, value, name, kernels));
-    const open = written((letter) => nameNode(letter));
-    const result = written((letter) => values.get(letter) ?? ZERO);
+    const parts = (value: (letter: string) => Expression): readonly Expression[] => fractions(unknowns, value, name, kernels);
+    const withLetters = parts((letter) => nameNode(letter));
+    const open = sum(whole, ...withLetters);
+    const result = sum(whole, ...parts((letter) => values.get(letter) ?? ZERO));
     // One irreducible factor, once: there is nothing to take apart.
     const [only, ...more] = own;
     if (only?.multiplicity === 1 && more.length === 0) {
@@ -76,7 +79,7 @@ export function partialFractionsWithSteps(e: Expression, name: string): Rewritin
         "ansatz with unknown numerators",
         [[...values.keys()].map((letter) => nameNode(letter))],
         { kind: "put in", before: open, values, after: result },
-        { written: present(open) },
+        { written: sideBySide([...(equal(whole, ZERO) ? [] : [whole]), ...withLetters]) },
       ),
     );
     for (const one of coefficientSteps({ unknowns, values, remainder, denominator, scale, factors: own, index, kernels })) way.note(one);
@@ -110,8 +113,8 @@ function coefficientSteps({ unknowns, values, remainder, denominator, scale, fac
     const cofactor = poly.divideExact(own, poly.power(base, exponent)) ?? poly.ONE;
     return { letter, cofactor: poly.multiply(cofactor, poly.power(poly.variable(index), degree)) };
   });
-  const withLetters = sum(...terms.map(({ letter, cofactor }) => product(nameNode(letter), factoredExpression(cofactor, kernels))));
-  const multiplied = equation(top, withLetters);
+  const withLetters = terms.map(({ letter, cofactor }) => product(nameNode(letter), factoredExpression(cofactor, kernels)));
+  const multiplied = equation(top, sum(...withLetters));
   const stated = <Name extends RuleName>(before: Expression, rule: Name, pieces: Pieces<Name>): Step =>
     step(rule, pieces, { kind: "put in", before, values, after: substitute(before, values) }, { written: present(before) });
   const isSimple = factors.every(({ factor: part, multiplicity }) => multiplicity === 1 && poly.degreeIn(part, index) === 1);
@@ -120,7 +123,7 @@ function coefficientSteps({ unknowns, values, remainder, denominator, scale, fac
     ? zeros.map((zero) => simplifiedSides(substitute(multiplied, new Map([[nameOf(variable), zero]]))))
     : byPowers(top, terms, index, kernels);
   const places = zeros.map((zero) => equation(variable, zero));
-  const first = stated(multiplied, "multiply the ansatz", []);
+  const first = { ...stated(multiplied, "multiply the ansatz", []), written: equality([present(top), sideBySide(withLetters)]) };
   if (unknowns.length === 1) return [first];
   const whole = logic("and", equations);
   return [first, isSimple ? stated(whole, "put in the zeros", [places]) : stated(whole, "compare coefficients of", [variable])];

@@ -1,8 +1,8 @@
-import { factoredExpression } from "../../canonical/factored.ts";
+import { factoredExpression, factoredForm } from "../../canonical/factored.ts";
 import { Kernels, normalForm, whereRational } from "../../canonical/normal-form.ts";
 import { type Claim, step } from "../../derivation/step.ts";
-import { equation, nameIn, number, product, relation, splitCoefficient, subtract, ZERO } from "../../expression/construct.ts";
-import { type Expression, findAll, termsOf } from "../../expression/expression.ts";
+import { equation, nameIn, number, product, relation, splitCoefficient, subtract, sum, ZERO } from "../../expression/construct.ts";
+import { type Expression, factorsOf, findAll, termsOf } from "../../expression/expression.ts";
 import { say } from "../../notation/inline.ts";
 import * as integer from "../../number/integer.ts";
 import type { Rational } from "../../number/rational.ts";
@@ -42,13 +42,27 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
     if (cleared.kind !== "relation") return undefined;
     const solved = solvePolynomial({ ...task, equation: cleared });
     if (!solved) return undefined;
+    const open = apart ? asMultiplied([left, right], denominator) : undefined;
+    const after = open ?? cleared;
     const claim: Claim = mayGain
-      ? { kind: "implies", unknown: task.unknown, before: task.equation, after: cleared, done: { kind: "times", factor: denominator } }
-      : { kind: "equivalent", unknown: task.unknown, before: task.equation, after: cleared };
-    const first = step("multiply both sides", [denominator], claim, { conditions: [relation(denominator, "!=", ZERO)] });
+      ? { kind: "implies", unknown: task.unknown, before: task.equation, after, done: { kind: "times", factor: denominator } }
+      : { kind: "equivalent", unknown: task.unknown, before: task.equation, after };
+    const first = [
+      step("multiply both sides", [denominator], claim, { conditions: [relation(denominator, "!=", ZERO)] }),
+      ...(open ? [step("multiply out", [], { kind: "equivalent", unknown: task.unknown, before: open, after: cleared })] : []),
+    ];
     const reason = say`multiplied by ${denominator}, ${solved.set.reason}; candidates that make a denominator 0 are set aside`;
-    return { steps: [first, ...solved.steps], set: { ...solved.set, reason } };
+    return { steps: [...first, ...solved.steps], set: { ...solved.set, reason } };
   }, undefined);
+}
+
+/** Sides multiplied term by term, each denominator cancelled; undefined where so little is left to multiply out that one look is enough. */
+function asMultiplied(sides: readonly Expression[], factor: Expression): Expression | undefined {
+  const terms = sides.map((side) => termsOf(side).map((term) => factoredForm(product(factor, term)) ?? product(factor, term)));
+  const isMultiplied = (term: Expression): boolean => factorsOf(term).some((part) => part.kind === "sum") && factorsOf(term).length > 1;
+  if (terms.flat().filter(isMultiplied).length < 2) return undefined;
+  const [left = ZERO, right = ZERO] = terms.map((own) => sum(...own));
+  return equation(left, right);
 }
 
 /** The least number that makes all coefficients whole; 1 where decimals were typed. */
