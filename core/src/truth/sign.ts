@@ -1,6 +1,5 @@
 import { normOverRoot } from "../canonical/norm.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
-import { realAndImaginary } from "../canonical/real-and-imaginary.ts";
 import { isNumber, isPositiveConstant, number, power, product, relation, splitCoefficient, subtract, sum, TWO, tuple, ZERO } from "../expression/construct.ts";
 import { type Link, MIRRORED, statedLinks } from "../expression/equations.ts";
 import {
@@ -147,7 +146,7 @@ function structuralSigns(e: RealExpression, assumptions: readonly Expression[]):
     }
     case "call":
       if (e.name === "abs") return POSITIVE | (e.args[0] ? at(e.args[0]) & NOTHING : NOTHING);
-      return e.name === "cosh" || e.name === "factorial" ? POSITIVE : circularSigns(e.name, e.args[0], assumptions);
+      return e.name === "cosh" ? POSITIVE : circularSigns(e.name, e.args[0], assumptions);
     default:
       return ANY_SIGN;
   }
@@ -218,15 +217,9 @@ function isExponential(e: Expression): boolean {
 }
 
 /** Complex numbers are equal or not; which is larger is no question. */
-/** Whether the real or the imaginary part of a number is not 0: 1 + i ω R C. */
-function hasPartThatIsNever0(e: Expression, assumptions: readonly Expression[]): boolean {
-  const parts = realAndImaginary(e);
-  return parts !== undefined && [parts.re, parts.im].some((part) => isReal(part) && decideBySigns(relation(part, "!=", ZERO), assumptions) === true);
-}
-
 function decideComplex(difference: Expression, comparison: Comparison, assumptions: readonly Expression[]): boolean | undefined {
   if (comparison !== "=" && comparison !== "!=") return undefined;
-  if (isExponential(difference) || hasPartThatIsNever0(difference, assumptions)) return comparison === "!=";
+  if (isExponential(difference)) return comparison === "!=";
   const test = zeroTest(difference, assumptions);
   if (test.kind === "zero") return comparison === "=";
   return test.kind === "nonzero" && freeNames(difference).size === 0 ? comparison === "!=" : undefined;
@@ -283,19 +276,12 @@ function byNorm(e: RealExpression, assumptions: readonly Expression[]): true | u
   return norm && decideBySigns(relation(norm, "!=", ZERO), assumptions) === true ? true : undefined;
 }
 
-/**
- * Whether a fact says that a sum, or its opposite, is not 0: 1 − b ≠ 0 says b − 1 ≠ 0, and so does |b − 1| ≠ 0; a/b > 0 says that
- * neither a nor b is 0.
- */
+/** Whether a fact says that a sum, or its opposite, is not 0: 1 − b ≠ 0 says b − 1 ≠ 0, and so does |b − 1| ≠ 0. */
 function saysNotZero(fact: Expression, difference: Expression): boolean {
-  if (fact.kind !== "relation" || fact.comparisons.length !== 1 || !["!=", ">", "<"].includes(fact.comparisons[0] ?? "")) return false;
+  if (fact.kind !== "relation" || fact.comparisons.length !== 1 || fact.comparisons[0] !== "!=") return false;
   const stated = subtract(fact.operands[0] ?? ZERO, fact.operands[1] ?? ZERO);
-  const parts = stated.kind === "product" || fact.comparisons[0] === "!=" ? factorsOf(stated) : [];
-  return parts.some((part) => {
-    const base = part.kind === "power" && part.exponent.kind === "number" ? part.base : part;
-    const other = base.kind === "call" && base.name === "abs" ? (base.args[0] ?? ZERO) : base;
-    return equal(other, difference) || equal(sum(other, difference), ZERO);
-  });
+  const other = stated.kind === "call" && stated.name === "abs" ? (stated.args[0] ?? ZERO) : stated;
+  return equal(other, difference) || equal(sum(other, difference), ZERO);
 }
 
 /** Whether the assumptions force a relation to hold, fail, or leave it open. */

@@ -78,8 +78,8 @@ export function partialFractionsWithSteps(e: Expression, name: string): Rewritin
       step(
         "ansatz with unknown numerators",
         [[...values.keys()].map((letter) => nameNode(letter))],
-        { kind: "put in", before: open, values, after: result },
-        { written: sideBySide([...(equal(whole, ZERO) ? [] : [whole]), ...withLetters]) },
+        { kind: "put in", before: equation(way.current, open), values, after: equation(way.current, result) },
+        { written: equality([present(way.current), sideBySide([...(equal(whole, ZERO) ? [] : [whole]), ...withLetters])]) },
       ),
     );
     for (const one of coefficientSteps({ unknowns, values, remainder, denominator, scale, factors: own, index, kernels })) way.note(one);

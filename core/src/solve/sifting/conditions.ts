@@ -94,19 +94,7 @@ export function tidyConditions(conditions: readonly Expression[], assumptions: r
     if (!other) kept.push(condition);
     else kept[twin] = joined(other, condition);
   }
-  return withoutImplied(
-    kept.map((condition) => strictly(condition, [...assumptions, ...kept])),
-    assumptions,
-  );
-}
-
-/** e ≥ 0 as e > 0 where no factor of e is 0. */
-function strictly(condition: Expression, known: readonly Expression[]): Expression {
-  const [left, right] = condition.kind === "relation" ? condition.operands : [];
-  const comparison = condition.kind === "relation" && condition.comparisons.length === 1 ? STRICT[condition.comparisons[0] ?? ""] : undefined;
-  if (!left || !right || !comparison || left.kind !== "product" || !isNumber(right, 0)) return condition;
-  const isNotZero = vanishingFactors(left).every((factor) => decide(relation(factor, "!=", ZERO), known) === true);
-  return isNotZero ? relation(left, comparison, right) : condition;
+  return withoutImplied(kept, assumptions);
 }
 
 /** |u| ≤ c as u ≤ c where u is known not to be negative. */
