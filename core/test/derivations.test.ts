@@ -137,7 +137,8 @@ const EQUATIONS: readonly Derivation[] = [
   [
     ["solve 3/(x - 1) + 2/(x + 1) = 1"],
     [
-      "5x + 1 = x² − 1 [Multiply both sides by (x − 1) (x + 1)]",
+      "2(x − 1) + 3(x + 1) = (x − 1) (x + 1) [Multiply both sides by (x − 1) (x + 1)]",
+      "5x + 1 = x² − 1 [Multiply out and collect like terms]",
       "x² − 5x − 2 = 0 [Bring everything to one side]",
       "D = (−5)² − 4·1 (−2) = 33 [Work out the discriminant]",
       "x = (−(−5) ± √33)/(2·1) [Use the quadratic formula]",
@@ -149,7 +150,7 @@ const EQUATIONS: readonly Derivation[] = [
     [
       "3lb(x)/2 = 3 [Write all logarithms to the base 2]",
       "lb(x) = 2 [Divide both sides by 3/2]",
-      "x = 4 [Apply the inverse function of the logarithm to both sides]",
+      "x = 4 [Take both sides as exponents of 2, which undoes the logarithm]",
     ],
   ],
   [
@@ -466,8 +467,8 @@ const REWRITING_AND_VALUES: readonly Derivation[] = [
   [
     ["partial fractions of (2x + 3)/(x^2 (x + 1))"],
     [
-      "A/x + C/(x + 1) + B/x² [Write it as a sum of fractions with unknown numerators A, B, C]",
-      "2x + 3 = A x (x + 1) + C x² + B (x + 1) [Multiply by the denominator]",
+      "(2x + 3)/(x² (x + 1)) = A/x + B/x² + C/(x + 1) [Write it as a sum of fractions with unknown numerators A, B, C]",
+      "2x + 3 = A x (x + 1) + B (x + 1) + C x² [Multiply by the denominator]",
       "A + C = 0 and A + B = 2 and B = 3 [Compare the coefficients of the powers of x]",
       "(2x + 3)/(x² (x + 1)) = 1/(x + 1) − 1/x + 3/x² [So A = −1, B = 3, C = 1]",
     ],

@@ -32,7 +32,10 @@ describe("the way to an antiderivative", () => {
     ],
     [
       "integrate 1/(x^2 - 4) over x",
-      ["Factor the denominator: 1/((x - 2) (x + 2))", "Write it as a sum of fractions with unknown numerators $A, B$: 1/(4 (x - 2)) - 1/(4 (x + 2))"],
+      [
+        "Factor the denominator: 1/((x - 2) (x + 2))",
+        "Write it as a sum of fractions with unknown numerators $A, B$: 1/((x - 2) (x + 2)) = 1/(4 (x - 2)) - 1/(4 (x + 2))",
+      ],
     ],
     [
       "integrate 1/(x^2 - 3) over x",

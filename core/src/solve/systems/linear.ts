@@ -152,16 +152,17 @@ function literalSolution({ rows, kernels }: LinearSystem, unknowns: readonly str
 
 function stepsTo(solution: Solution, { system, equations, unknowns, assumptions, way }: LinearTask): readonly Step[] {
   const whole = logic("and", equations);
-  const eliminate = (): readonly Step[] | undefined => literalElimination(system, equations, unknowns, { conditions: solution.conditions, assumptions });
-  const substituteAll = (): readonly Step[] | undefined =>
-    isShort(equations, unknowns, solution) ? bySubstitution(equations, unknowns, solution, assumptions) : undefined;
+  const eliminate = (): readonly Step[] | undefined => literalElimination(system, equations, unknowns, solution, assumptions);
+  const substituteAll = (divisors: Divisors = "any"): readonly Step[] | undefined =>
+    isShort(equations, unknowns, solution) ? bySubstitution(equations, unknowns, solution, assumptions, divisors) : undefined;
+  const substituteByNumbers = (): readonly Step[] | undefined => substituteAll("numbers");
   const mixed = (): readonly Step[] | undefined => byBoth({ system, equations, unknowns, assumptions, way }, solution);
   const isLiteral = system.rows.some((row) => row.slice(0, -1).some((entry) => !poly.constantValue(entry)));
   for (const find of way === "elimination"
-    ? [eliminate, substituteAll]
+    ? [eliminate, () => substituteAll()]
     : isLiteral && way === undefined
-      ? [mixed, substituteAll, eliminate]
-      : [substituteAll, eliminate]) {
+      ? [mixed, substituteByNumbers, eliminate, () => substituteAll()]
+      : [() => substituteAll(), eliminate]) {
     const steps = find();
     if (steps) return steps;
   }
@@ -176,12 +177,16 @@ function stepsTo(solution: Solution, { system, equations, unknowns, assumptions,
   ];
 }
 
+/** What may be divided by to express an unknown by others: letters there make fractions that stay to the end. */
+type Divisors = "numbers" | "any";
+
 /** One unknown after the other is expressed by the rest and put into the other equations; then back again. */
 function bySubstitution(
   equations: readonly Relation[],
   unknowns: readonly string[],
   solution: Solution,
   assumptions: readonly Expression[],
+  divisors: Divisors,
 ): readonly Step[] | undefined {
   const steps: Step[] = [];
   const expressed: { unknown: string; relation: Expression }[] = [];
@@ -189,7 +194,7 @@ function bySubstitution(
   let left = unknowns;
   while (left.length > 0) {
     const choice = easiest(open, left, assumptions);
-    if (!choice) return undefined;
+    if (!choice || (divisors === "numbers" && left.length > 1 && !choice.isNumber)) return undefined;
     const { from, unknown } = choice;
     const [a = ZERO, b = ZERO] = from.kind === "relation" ? from.operands : [];
     const root = expand(linearRoot(subtract(a, b), ZERO, unknown));
@@ -249,7 +254,7 @@ function byBoth({ equations, unknowns, assumptions }: LinearTask, solution: Solu
           left,
         )
       : undefined;
-  const others = system && literalElimination(system, open, left, { conditions: solution.conditions, assumptions });
+  const others = system && literalElimination(system, open, left, solution, assumptions);
   return others && [...steps, ...others, ...putBack(expressed, left, solution)];
 }
 
@@ -292,8 +297,8 @@ function easiest(
   equations: readonly Expression[],
   unknowns: readonly string[],
   assumptions: readonly Expression[],
-): { from: Expression; unknown: string } | undefined {
-  let best: { from: Expression; unknown: string; cost: number } | undefined;
+): { from: Expression; unknown: string; isNumber: boolean } | undefined {
+  let best: { from: Expression; unknown: string; isNumber: boolean; cost: number } | undefined;
   for (const from of equations) {
     const [a = ZERO, b = ZERO] = from.kind === "relation" ? from.operands : [];
     for (const unknown of unknowns) {
@@ -303,7 +308,7 @@ function easiest(
       // A coefficient with letters may be 0: then it cannot be divided by.
       if (slope.kind !== "number" && freeNames(slope).size > 0 && decide(relationOf(slope, "!=", ZERO), assumptions) !== true) continue;
       const cost = slope.kind === "number" ? (rational.isOne(rational.abs(slope.value)) ? 0 : 10) + text(slope).length : 100 + text(slope).length;
-      if (!best || cost < best.cost) best = { from, unknown, cost };
+      if (!best || cost < best.cost) best = { from, unknown, isNumber: slope.kind === "number", cost };
     }
   }
   return best;

@@ -14,6 +14,7 @@ import * as poly from "../../polynomial/multivariate.ts";
 import { readable } from "../../rewrite/readable.ts";
 import { decide } from "../../truth/index.ts";
 import { writtenPolynomial } from "../algebraic/polynomial-form.ts";
+import type { Solution } from "../solution.ts";
 import { quotient } from "../values.ts";
 import type { LinearSystem } from "./coefficients.ts";
 
@@ -31,7 +32,8 @@ export function literalElimination(
   { rows: given, kernels }: LinearSystem,
   equations: readonly Expression[],
   unknowns: readonly string[],
-  { conditions, assumptions }: { readonly conditions: readonly Expression[]; readonly assumptions: readonly Expression[] },
+  { values, conditions }: Pick<Solution, "values" | "conditions">,
+  assumptions: readonly Expression[],
 ): readonly Step[] | undefined {
   const n = unknowns.length;
   if (n < 2 || n > MOST_UNKNOWNS || given.length !== n) return undefined;
@@ -87,7 +89,7 @@ export function literalElimination(
     if (others.size > 0) {
       steps.push(step("put back", [saidBack(others)], { kind: "put in", before: stated(row), values: others, after: before }));
     }
-    const value = readable(quotient(subtract(...sides(before, unknown)), slope));
+    const value = values.get(unknown) ?? readable(quotient(subtract(...sides(before, unknown)), slope));
     found.set(unknown, value);
     const needed = freeNames(slope).size > 0 ? [...conditions, relation(slope, "!=", ZERO)] : conditions;
     const claim = { kind: "equivalent", unknown, before, after: equation(name(unknown), value) } as const;
