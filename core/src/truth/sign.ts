@@ -1,5 +1,6 @@
 import { normOverRoot } from "../canonical/norm.ts";
 import { Kernels, normalForm, polynomialExpression, whereRational } from "../canonical/normal-form.ts";
+import { realAndImaginary } from "../canonical/real-and-imaginary.ts";
 import { isNumber, isPositiveConstant, number, power, product, relation, splitCoefficient, subtract, sum, TWO, tuple, ZERO } from "../expression/construct.ts";
 import { type Link, MIRRORED, statedLinks } from "../expression/equations.ts";
 import {
@@ -146,7 +147,7 @@ function structuralSigns(e: RealExpression, assumptions: readonly Expression[]):
     }
     case "call":
       if (e.name === "abs") return POSITIVE | (e.args[0] ? at(e.args[0]) & NOTHING : NOTHING);
-      return e.name === "cosh" ? POSITIVE : circularSigns(e.name, e.args[0], assumptions);
+      return e.name === "cosh" || e.name === "factorial" ? POSITIVE : circularSigns(e.name, e.args[0], assumptions);
     default:
       return ANY_SIGN;
   }
@@ -217,9 +218,15 @@ function isExponential(e: Expression): boolean {
 }
 
 /** Complex numbers are equal or not; which is larger is no question. */
+/** Whether the real or the imaginary part of a number is not 0: 1 + i ω R C. */
+function hasPartThatIsNever0(e: Expression, assumptions: readonly Expression[]): boolean {
+  const parts = realAndImaginary(e);
+  return parts !== undefined && [parts.re, parts.im].some((part) => isReal(part) && decideBySigns(relation(part, "!=", ZERO), assumptions) === true);
+}
+
 function decideComplex(difference: Expression, comparison: Comparison, assumptions: readonly Expression[]): boolean | undefined {
   if (comparison !== "=" && comparison !== "!=") return undefined;
-  if (isExponential(difference)) return comparison === "!=";
+  if (isExponential(difference) || hasPartThatIsNever0(difference, assumptions)) return comparison === "!=";
   const test = zeroTest(difference, assumptions);
   if (test.kind === "zero") return comparison === "=";
   return test.kind === "nonzero" && freeNames(difference).size === 0 ? comparison === "!=" : undefined;
