@@ -203,7 +203,7 @@ describe("tables", () => {
     await author.sees("copied", "[data-testid=line-2]");
     const copied = await author.page.evaluate(() => navigator.clipboard.readText());
     expect(copied.split("\r\n").slice(0, 4)).toEqual([
-      "t,3 + 2 sin(pi t/6),3 + 2 sin(pi t/6) (decimal)",
+      "t,2 sin(pi t/6) + 3,2 sin(pi t/6) + 3 (decimal)",
       "0,3,3",
       "1,4,4",
       expect.stringMatching(/^2,3 \+ sqrt\(3\),4\.7320508/),

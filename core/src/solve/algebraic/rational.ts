@@ -2,7 +2,7 @@ import { factoredExpression, factoredForm } from "../../canonical/factored.ts";
 import { Kernels, normalForm, whereRational } from "../../canonical/normal-form.ts";
 import { type Claim, step } from "../../derivation/step.ts";
 import { equation, nameIn, number, product, relation, splitCoefficient, subtract, sum, ZERO } from "../../expression/construct.ts";
-import { type Expression, factorsOf, findAll, termsOf } from "../../expression/expression.ts";
+import { type Expression, factorsOf, findAll, isReciprocal, termsOf } from "../../expression/expression.ts";
 import { say } from "../../notation/inline.ts";
 import * as integer from "../../number/integer.ts";
 import type { Rational } from "../../number/rational.ts";
@@ -60,7 +60,8 @@ export function solveRational(task: Task, solvePolynomial: (task: Task) => Solve
 function asMultiplied(sides: readonly Expression[], factor: Expression): Expression | undefined {
   const terms = sides.map((side) => termsOf(side).map((term) => factoredForm(product(factor, term)) ?? product(factor, term)));
   const isMultiplied = (term: Expression): boolean => factorsOf(term).some((part) => part.kind === "sum") && factorsOf(term).length > 1;
-  if (terms.flat().filter(isMultiplied).length < 2) return undefined;
+  // With i in the coefficients a denominator may stay.
+  if (terms.flat().some((term) => factorsOf(term).some(isReciprocal)) || terms.flat().filter(isMultiplied).length < 2) return undefined;
   const [left = ZERO, right = ZERO] = terms.map((own) => sum(...own));
   return equation(left, right);
 }
