@@ -52,9 +52,9 @@ function withExponentsSplit(written: Syntax): Syntax {
     if (part.kind !== "power" || part.exponent.kind !== "binary" || partsOfKind(part.exponent, "name").length === 0) return undefined;
     const base = withExponentsSplit(part.base);
     const exponents = signedTerms(part.exponent).map(withExponentsSplit);
-    const numbers = exponents.flatMap((exponent) => numberToPower(base, exponent) ?? []);
-    const powers = exponents.filter((exponent) => !numberToPower(base, exponent)).map((exponent): Syntax => ({ kind: "power", base, exponent }));
-    return [...numbers, ...powers].reduce((left, right) => ({ kind: "times", dot: false, left, right }));
+    const values = exponents.map((exponent) => numberToPower(base, exponent));
+    const powers = exponents.filter((_, k) => !values[k]).map((exponent): Syntax => ({ kind: "power", base, exponent }));
+    return [...values.flatMap((value) => value ?? []), ...powers].reduce((left, right) => ({ kind: "times", dot: false, left, right }));
   });
 }
 

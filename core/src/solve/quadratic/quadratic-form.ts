@@ -99,6 +99,7 @@ function withOtherSign(root: Expression, spread: Expression): Expression | undef
   return product(...root.factors.map((factor) => (factor === above ? turned : factor)));
 }
 
+/** The conjugate pair centre ± i · size, each as short as it gets, the one with the plus first. */
 export function imaginaryPair(centre: Expression, size: Expression): readonly [Expression, Expression] {
   const turned = product(I, size);
   return [readable(sum(centre, turned)), readable(subtract(centre, turned))];

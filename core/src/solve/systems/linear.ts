@@ -153,16 +153,15 @@ function literalSolution({ rows, kernels }: LinearSystem, unknowns: readonly str
 function stepsTo(solution: Solution, { system, equations, unknowns, assumptions, way }: LinearTask): readonly Step[] {
   const whole = logic("and", equations);
   const eliminate = (): readonly Step[] | undefined => literalElimination(system, equations, unknowns, solution, assumptions);
-  const substituteAll = (divisors: Divisors = "any"): readonly Step[] | undefined =>
+  const substituteBy = (divisors: Divisors) => (): readonly Step[] | undefined =>
     isShort(equations, unknowns, solution) ? bySubstitution(equations, unknowns, solution, assumptions, divisors) : undefined;
-  const substituteByNumbers = (): readonly Step[] | undefined => substituteAll("numbers");
   const mixed = (): readonly Step[] | undefined => byBoth({ system, equations, unknowns, assumptions, way }, solution);
   const isLiteral = system.rows.some((row) => row.slice(0, -1).some((entry) => !poly.constantValue(entry)));
   for (const find of way === "elimination"
-    ? [eliminate, () => substituteAll()]
+    ? [eliminate, substituteBy("any")]
     : isLiteral && way === undefined
-      ? [mixed, substituteByNumbers, eliminate, () => substituteAll()]
-      : [() => substituteAll(), eliminate]) {
+      ? [mixed, substituteBy("numbers"), eliminate, substituteBy("any")]
+      : [substituteBy("any"), eliminate]) {
     const steps = find();
     if (steps) return steps;
   }
