@@ -1,6 +1,7 @@
 import { call, divide, I, isNumber, product, relation, sum, ZERO } from "../../expression/construct.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { holdsImaginary } from "../../expression/realness.ts";
+import { ungrouped } from "../../notation/latex.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import { type Argument, argumentOf, decide, withDecidedCases } from "../../truth/index.ts";
@@ -84,15 +85,15 @@ const WHERE: Readonly<Record<Argument["where"], string>> = {
 
 /** |u/v| as |u|/|v|, and |u v| as |u| |v|, where more than one part is not real; undefined for anything else. */
 function modulusApart(written: Syntax & { kind: "call" }, argument: Syntax, work: Arithmetic): Expression | undefined {
-  const bare = withoutBrackets(argument);
+  const bare = ungrouped(argument);
   const sides = bare.kind === "fraction" ? [bare.numerator, bare.denominator] : bare.kind === "times" ? [bare.left, bare.right] : [];
   // Bars are brackets enough.
-  const parts = sides.map(withoutBrackets);
+  const parts = sides.map(ungrouped);
   const [first, second] = parts.map((part) => modulusIn(part, work));
   const [u, v] = parts;
   if (!first || !second || !u || !v) return undefined;
   const isFraction = bare.kind === "fraction";
-  const value = readable(withKnownSigns(isFraction ? divide(first, second) : product(first, second), work.known));
+  const value = readable(withDecidedCases(isFraction ? divide(first, second) : product(first, second), work.known));
   const bars = (part: Syntax): Syntax => ({ ...written, args: [part] });
   const apart: Syntax = isFraction
     ? { kind: "fraction", numerator: bars(u), denominator: bars(v) }
@@ -101,17 +102,12 @@ function modulusApart(written: Syntax & { kind: "call" }, argument: Syntax, work
   return value;
 }
 
-const withoutBrackets = (written: Syntax): Syntax => (written.kind === "group" ? written.inner : written);
-
 /** The modulus of a part, its own way before it; of a real part its absolute value. */
 function modulusIn(part: Syntax, work: Arithmetic): Expression | undefined {
   const meant = work.meaning(part);
-  if (!holdsImaginary(meant)) return withKnownSigns(call("abs", meant), work.known);
+  if (!holdsImaginary(meant)) return withDecidedCases(call("abs", meant), work.known);
   return work.worked({ kind: "call", name: "abs", args: [part] });
 }
-
-/** |V| as V where V is not negative. */
-const withKnownSigns = (e: Expression, known: readonly Expression[]): Expression => withDecidedCases(e, known);
 
 function workedParts(argument: Syntax, work: Arithmetic) {
   const whole = work.worked(argument);

@@ -3,6 +3,7 @@ import { E, I, isNumber, negate, number, ONE, PI, power, product, subtract, sum,
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { piMultiple } from "../../expression/functions/arguments.ts";
 import { holdsImaginary } from "../../expression/realness.ts";
+import { ungrouped } from "../../notation/latex.ts";
 import { present } from "../../notation/present.ts";
 import type { Syntax } from "../../notation/syntax.ts";
 import * as rational from "../../number/rational.ts";
@@ -116,7 +117,7 @@ export const ofPower: Operation<"power"> = (written, work) => {
   if (n > 3 && equal(base, I)) return powerOfUnit(written, n, work);
   if (n < 0) {
     const positive: Syntax = { ...written, exponent: { kind: "number", text: `${-n}` } };
-    const reciprocal: Syntax = { kind: "fraction", numerator: { kind: "number", text: "1" }, denominator: n === -1 ? bareBase(written.base) : positive };
+    const reciprocal: Syntax = { kind: "fraction", numerator: { kind: "number", text: "1" }, denominator: n === -1 ? ungrouped(written.base) : positive };
     work.say(written, [reciprocal], undefined, "negative power", []);
     return work.worked(reciprocal);
   }
@@ -133,7 +134,7 @@ function powerOfReal(written: Syntax & { kind: "power" }, base: Expression, expo
 
 /** z^w as e^(w ln z). */
 function byLogarithm(written: Syntax & { kind: "power" }, work: Arithmetic): Expression | undefined {
-  const logarithm = work.worked({ kind: "call", name: "ln", args: [bareBase(written.base)] });
+  const logarithm = work.worked({ kind: "call", name: "ln", args: [ungrouped(written.base)] });
   const exponent = logarithm && inParts(product(work.meaning(written.exponent), logarithm));
   const value = exponent && inParts(power(E, exponent));
   if (value) work.say(written, [{ kind: "power", base: present(E), exponent: present(exponent) }], value, "power by the logarithm", []);
@@ -161,8 +162,6 @@ function powerOfPolar(written: Syntax & { kind: "power" }, n: number, work: Arit
   return value;
 }
 
-const bareBase = (written: Syntax): Syntax => (written.kind === "group" ? written.inner : written);
-
 /** (p + iq)² and (p + iq)³ by the binomial formulas. */
 function smallPower(written: Syntax & { kind: "power" }, { re, im }: Parts, n: number, work: Arithmetic): Expression | undefined {
   const value = inParts(power(sum(re, product(I, im)), number(n)));
@@ -186,7 +185,7 @@ function byDeMoivre(written: Syntax & { kind: "power" }, base: Expression, parts
   const angle = (of: rational.Rational): Expression => product(number(of), PI);
   const value = inParts(product(size, turnedOf(angle(rest))));
   if (!value) return undefined;
-  work.say(bareBase(written.base), [writtenPolar(polar.modulus, polar.angle)], undefined, "in polar form", [polar.modulus, polar.angle]);
+  work.say(ungrouped(written.base), [writtenPolar(polar.modulus, polar.angle)], undefined, "in polar form", [polar.modulus, polar.angle]);
   const isReduced = rational.equal(total, rest);
   work.say(written, [writtenPolar(size, angle(total))], isReduced ? value : undefined, "de Moivre", [number(n)]);
   if (!isReduced) work.say(written, [writtenPolar(size, angle(rest))], value, "leave out whole turns", []);
