@@ -83,7 +83,7 @@ function wordedEnding(body: string): Ending | undefined {
 }
 
 /** Where the remark of a line begins: at the first # outside of quotes. */
-function remarkAt(source: string): number {
+export function remarkAt(source: string): number {
   let quoted = false;
   for (const [at, character] of [...source].entries()) {
     if (character === '"') quoted = !quoted;

@@ -35,6 +35,7 @@ export function bracketed(parser: Parser, mark: string): Syntax {
 export function group(parser: Parser): Syntax {
   const open = parser.advance();
   const mark = open.kind === "mark" ? open.text : "(";
+  if (parser.isMark("?")) parser.fail("the line that was meant here is gone: the number of a line above was expected, as in (3)");
   const items = parser.withinBrackets(() => separated(parser, () => parser.statement()));
   const closing = CLOSING[mark] ?? ")";
   const close = parser.expectMark(closing, `a closing “${closing}” was expected here, for the bracket at ${open.span.from + 1}`);
