@@ -14,7 +14,7 @@ export function reportFile(source: string): { report: string; faulty: boolean } 
   const counts: Record<string, number> = {};
   for (const problem of set.problems) {
     parts.push(`\n${problem.title}\n${"-".repeat(problem.title.length)}\n`);
-    runWorking(problem.working, new Map(), settings).lines.forEach((line, index) => {
+    runWorking(problem.working, undefined, settings).lines.forEach((line, index) => {
       const report = lineReport(line);
       if (report.ignored) return;
       const verdict = report.error ? "error" : (report.verdict ?? "");

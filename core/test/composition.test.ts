@@ -27,7 +27,7 @@ const marked = (latex: string): string => `«${latex.replace("\\displaystyle ", 
 
 function problemOf(working: readonly string[], settings: Settings = {}, statement = ""): RunProblem {
   const problem: Problem = { title: "The line", statement, working, remarks: "" };
-  return { problem, lines: runWorking(working, new Map(), settings).lines.map(lineReport) };
+  return { problem, lines: runWorking(working, undefined, settings).lines.map(lineReport) };
 }
 
 const composed = (working: readonly string[], choices: Partial<Choices> = {}, settings: Settings = {}): readonly Block[] =>
@@ -244,7 +244,7 @@ const hasLatex = ((): boolean => {
 describe("the demo sets in every form", () => {
   test.each(SETS)("%s", (_, set) => {
     const { settings } = settingsOf(set.frontMatter);
-    const problems = set.problems.map((problem): RunProblem => ({ problem, lines: runWorking(problem.working, new Map(), settings).lines.map(lineReport) }));
+    const problems = set.problems.map((problem): RunProblem => ({ problem, lines: runWorking(problem.working, undefined, settings).lines.map(lineReport) }));
     const choices: Choices = { ...DEFAULT_CHOICES, detail: "every step" };
     const details = detailsOf(set.title, { choices, author: "M. Tideway", date: "2026-11-30" });
     const parts = [introductionBlocks(set.introduction), ...problems.map((one, index) => problemBlocks(one, index + 1, choices))];

@@ -104,7 +104,7 @@ describe("a line that is given up", () => {
     const givenUp = new Map([[2, "not decided: it was stopped"]]);
     const { lines } = runWorking(
       ["solve x^2 = 4", "solve x^3 = 8", "evaluate 1 + 1", "keep x > 0 from (2)"],
-      new Map(),
+      undefined,
       {},
       { begins: (line) => told.push(line), givenUp },
     );
@@ -120,7 +120,7 @@ describe("a line that is given up", () => {
     };
     // The line fails whenever it is begun: it is given up, and is not begun again.
     let count = 0;
-    const { reports } = runDefended(lines, new Map(), {}, { begins: (line) => (count++ < 2 ? begins(line) : undefined) });
+    const { reports } = runDefended(lines, undefined, {}, { begins: (line) => (count++ < 2 ? begins(line) : undefined) });
     expect(reports.map(({ error }) => error?.message)).toEqual([undefined, "not decided: this line met a defect in the program", undefined]);
   });
 

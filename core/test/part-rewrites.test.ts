@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
+import { NO_MEMORY } from "../src/instruction/memory.ts";
 import { partRewrite, partSentences } from "../src/instruction/part-rewrites.ts";
 import { runWorking } from "../src/instruction/working.ts";
 import { latexWithParts, type Part } from "../src/notation/parts.ts";
@@ -17,7 +18,7 @@ const partOf = (source: string, text: string): Part => {
 const offers = (lines: readonly string[], part: Part): ReadonlyMap<string, string> =>
   new Map(
     partSentences(part, lines.length).flatMap(({ words, sentence }) => {
-      const rewrite = partRewrite(lines, lines.length, sentence, new Map(), {});
+      const rewrite = partRewrite(lines, lines.length, sentence, NO_MEMORY, {});
       return rewrite ? [[words, rewrite.text] as const] : [];
     }),
   );
@@ -98,7 +99,7 @@ describe("rewrites of a part", () => {
   it("give their reason in the sentence, which is a line of the working", () => {
     const lines = ["y = (x + 1)^2 - e^(2x)"];
     const [sentence = ""] = partSentences(partOf("(x + 1)^2 - e^(2x)", "(x + 1)^2"), 1).map((one) => one.sentence);
-    const rewrite = partRewrite(lines, 1, sentence, new Map(), {});
+    const rewrite = partRewrite(lines, 1, sentence, NO_MEMORY, {});
     expect(rewrite?.sentence).toBe('expand the part (x + 1)^2 of (1) because "Multiply every term by every term; collect like terms"');
     const added = runWorking([...lines, rewrite?.sentence ?? ""]).lines.at(-1);
     expect(added?.outcome?.verdict).toBe("nailed");

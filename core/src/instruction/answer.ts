@@ -98,6 +98,8 @@ export interface Outcome {
   readonly verdict: Verdict | undefined;
   /** How something was read that could have been meant otherwise. */
   readonly notes?: readonly string[];
+  /** The bent line that it follows from, directly or by way of others; what it says is judged on its own. */
+  readonly followsBent?: number;
   /** What a next step by hand is held against, where that is more than the statement. */
   readonly question?: Question;
   /** The picture of what was found, made when it is asked for. */

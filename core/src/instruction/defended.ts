@@ -1,41 +1,64 @@
+import type { Line } from "./line.ts";
 import type { LineReport } from "./line-report.ts";
+import type { Memory } from "./memory.ts";
+import { notTried } from "./read-line.ts";
 import { illustratedReport } from "./report.ts";
 import type { Settings } from "./settings.ts";
-import { type Line, runWorking, type Watch, type Working } from "./working.ts";
+import { linesOf, type Ran, type Watch, type Working } from "./working.ts";
 
-/** A working that was run, and the reports of its lines. */
-export interface Reported {
-  readonly working: Working;
-  readonly reports: readonly LineReport[];
+const DEFECT = "not decided: this line met a defect in the program";
+
+/** Reports of lines that stand: a line is never changed, so neither is its report. */
+const REPORTS = new WeakMap<Line, LineReport>();
+
+/** The report of a line, and what is kept of the run so far. */
+export interface Reported extends Omit<Ran, "line"> {
+  readonly report: LineReport;
 }
 
-const A_DEFECT = "not decided: this line met a defect in the program";
-
-/** Runs a working and reports its lines. A line that fails in a way nobody foresaw is given up, and the others stand. */
-export function runDefended(
-  lines: readonly string[],
-  memory: ReadonlyMap<string, Line> = new Map(),
+/**
+ * Runs a working and reports its lines, each as soon as it has been carried out. A line that fails in a way nobody foresaw is given up, and the
+ * others stand. A line that did not have to be carried out again has the same report as before.
+ */
+export function* reportsOf(
+  sources: readonly string[],
+  memory?: Memory,
   settings: Settings = {},
-  { begins, givenUp }: Watch = {},
-): Reported {
-  const left = new Map(givenUp);
+  watch: Omit<Watch, "defect"> = {},
+): Generator<Reported, Working, void> {
+  const run = linesOf(sources, memory, settings, { ...watch, defect: DEFECT });
   for (;;) {
-    let at = 0;
-    const begin = (line: number): void => {
-      at = line;
-      begins?.(line);
-    };
-    try {
-      const working = runWorking(lines, memory, settings, { begins: begin, givenUp: left });
-      const reports = working.lines.map((line, index) => {
-        // Drawing and writing out are a line's own work.
-        begin(index + 1);
-        return illustratedReport(line);
-      });
-      return { working, reports };
-    } catch (error) {
-      if (at === 0 || left.has(at)) throw error;
-      left.set(at, A_DEFECT);
-    }
+    const { done, value } = run.next();
+    if (done) return value;
+    yield { report: reportOf(value.line), memory: value.memory };
+  }
+}
+
+/** As `reportsOf`, all at once. */
+export function runDefended(...run: Parameters<typeof reportsOf>): { readonly working: Working; readonly reports: readonly LineReport[] } {
+  const lines = reportsOf(...run);
+  const reports: LineReport[] = [];
+  for (;;) {
+    const { done, value } = lines.next();
+    if (done) return { working: value, reports };
+    reports.push(value.report);
+  }
+}
+
+/** Drawing and writing out are a line's own work, and may fail as well. */
+function reportOf(line: Line): LineReport {
+  const known = REPORTS.get(line);
+  if (known) return known;
+  const report = attempted(line);
+  REPORTS.set(line, report);
+  return report;
+}
+
+function attempted(line: Line): LineReport {
+  try {
+    return illustratedReport(line);
+  } catch {
+    const { printing, error } = notTried(line.source, DEFECT);
+    return illustratedReport({ source: line.source, ignored: false, sentence: [], references: [], notes: [], printing, ...(error ? { error } : {}) });
   }
 }

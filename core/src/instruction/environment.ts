@@ -12,6 +12,12 @@ import type { Digits, Outcome } from "./answer.ts";
 
 export type NumberKind = "reals" | "complex" | "integers" | "rationals";
 
+/** The results of earlier lines, by their numbers. */
+export type Outcomes = Pick<ReadonlyMap<number, Outcome>, "get">;
+
+/** Names that stand as letters in some line of the working, whatever units they may be elsewhere. */
+export type Letters = Pick<ReadonlySet<string>, "has">;
+
 /** What has been declared and found before a line: names, functions, givens, assumptions and the results of earlier lines. */
 export interface Environment {
   /** The number of the line that is read now, from 1. */
@@ -25,8 +31,7 @@ export interface Environment {
     readonly definitions: ReadonlyMap<string, Expression>;
   };
   readonly givens: ReadonlyMap<string, Expression>;
-  /** Names that stand as letters in some line of the working, whatever units they may be elsewhere. */
-  readonly letters: ReadonlySet<string>;
+  readonly letters: Letters;
   /** The order in which the line that is read now writes its letters, subscripts left out. */
   readonly order: ReadonlyMap<string, number>;
   /** Every declared quantity, with or without a value. */
@@ -36,7 +41,7 @@ export interface Environment {
   readonly assumptions: readonly Expression[];
   /** What kind of number a quantity is, where that was given. */
   readonly kinds: ReadonlyMap<string, NumberKind>;
-  readonly outcomes: ReadonlyMap<number, Outcome>;
+  readonly outcomes: Outcomes;
   /** Angles that are known by one of their ratios and where they lie; their values stand among the givens. */
   readonly angles: ReadonlyMap<string, KnownAngle>;
   /** Whether a declaration was written in degrees. */

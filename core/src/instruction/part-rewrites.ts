@@ -4,9 +4,10 @@ import type { Syntax } from "../notation/syntax.ts";
 import { writtenText } from "../notation/text.ts";
 import { reasonFrom } from "./answers/reason.ts";
 import { ORDINALS } from "./carrying-out/rewriting-line.ts";
+import type { Memory } from "./memory.ts";
 import { INSTRUCTIONS } from "./registry.ts";
 import type { Settings } from "./settings.ts";
-import { type Line, runWorking } from "./working.ts";
+import { runWorking } from "./working.ts";
 
 /** A rewrite of a part of a line: the sentence that carries it out with its reason, and what the line comes to. */
 export interface PartRewrite {
@@ -33,13 +34,7 @@ export function partSentences({ text: part, letters, isWhole, place }: Part, lin
 }
 
 /** What such a sentence comes to as the next line; undefined where it cannot be carried out, changes nothing of line n, or is not proven. */
-export function partRewrite(
-  lines: readonly string[],
-  line: number,
-  sentence: string,
-  memory: ReadonlyMap<string, Line>,
-  settings: Settings,
-): PartRewrite | undefined {
+export function partRewrite(lines: readonly string[], line: number, sentence: string, memory: Memory, settings: Settings): PartRewrite | undefined {
   const [before, after] = runWorking([...lines, `(${line})`, sentence], memory, settings)
     .lines.slice(-2)
     .map(({ outcome }) => outcome);

@@ -25,9 +25,10 @@ import { quoted } from "./answers/quoted.ts";
 import { familySyntax } from "./answers/values.ts";
 import { composeWay } from "./answers/way.ts";
 import { decimalBeside } from "./answers/written-decimal.ts";
+import type { Line } from "./line.ts";
 import type { AnswerReport, CheckReport, FaultReport, LineReport, OptimumReport, SolutionReport, StepReport, Value } from "./line-report.ts";
+import type { Fault } from "./read-line.ts";
 import type { AnswerUnits } from "./units.ts";
-import type { Fault, Line } from "./working.ts";
 
 const VALUE_FIGURES = 20;
 

@@ -1,58 +1,17 @@
 import { NotDifferentiable } from "../calculus/derivative.ts";
-import { type Line as InlineLine, sentenceOf } from "../notation/inline.ts";
-import { SENTENCE_WORDS } from "../notation/keywords.ts";
-import { NotationError, type Span, UnknownWord } from "../notation/syntax.ts";
+import { NotationError, type Span } from "../notation/syntax.ts";
 import { tokenize } from "../notation/tokens.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { Unsolvable } from "../solve/solution.ts";
 import { CannotDo, type Outcome } from "./answer.ts";
-import { withVectorSteps } from "./carrying-out/vector-steps.ts";
-import { EMPTY, type Environment } from "./environment.ts";
-import type { Declared, Reading } from "./instruction.ts";
-import { toDigits } from "./reading/digits.ts";
-import { letterOrder } from "./reading/letter-order.ts";
-import { bodyOf, type Printing } from "./reading/line-body.ts";
-import type { Printed } from "./reading/printed.ts";
-import { Sentence } from "./reading/sentence.ts";
-import { respelled } from "./reading/spelling.ts";
-import { suggestions } from "./reading/suggestions.ts";
+import { EMPTY, type Environment, type Letters, type Outcomes } from "./environment.ts";
+import type { Line } from "./line.ts";
+import { Asked, type Memory, NO_MEMORY, type Remembered, recall, remember } from "./memory.ts";
+import { notTried, type Read, readLine } from "./read-line.ts";
+import { bodyOf } from "./reading/line-body.ts";
 import { lettersIn } from "./reading/units-read.ts";
-import { INSTRUCTIONS, SPELLED_WORDS, SPELLINGS } from "./registry.ts";
 import type { Settings } from "./settings.ts";
-import { withDimensions } from "./units.ts";
-
-/** What became of one line of a working. */
-export interface Line {
-  readonly source: string;
-  /** Blank lines and lines that start with # keep their number and do nothing. */
-  readonly ignored: boolean;
-  /** The sentence as it is published; empty where it could not be read. */
-  readonly sentence: InlineLine;
-  /** The numbers of the lines that it refers to, or is held against. */
-  readonly references: readonly number[];
-  readonly instruction?: string;
-  /** How the author wants it printed. */
-  readonly printing: Printing;
-  readonly declared?: readonly Declared[];
-  /** What is given, each by itself. */
-  readonly given?: readonly InlineLine[];
-  /** What it prints, where it does nothing else. */
-  readonly prints?: Printed;
-  readonly outcome?: Outcome;
-  readonly error?: Fault;
-  /** How something was read that could have been meant otherwise. */
-  readonly notes: readonly string[];
-}
-
-/** What is wrong with a line, where, and the sentence that was probably meant. */
-export interface Fault {
-  readonly message: string;
-  readonly span: Span;
-  readonly suggestion?: string;
-  /** The line was given up while it was worked on: nothing is known about what it says. */
-  readonly notDecided?: true;
-}
 
 /** What stands beside a run: who is told where it is, and lines that are not tried again. */
 export interface Watch {
@@ -60,51 +19,99 @@ export interface Watch {
   readonly begins?: (line: number) => void;
   /** Lines that took too much, by their numbers, and what is said of them. */
   readonly givenUp?: ReadonlyMap<number, string>;
+  /** What is said of a line that fails in a way nobody foresaw; without it the failure is thrown. */
+  readonly defect?: string;
 }
 
 /** A working that has been run, with what is needed to run an edited one without doing anything twice. */
 export interface Working {
   readonly lines: readonly Line[];
-  readonly memory: ReadonlyMap<string, Line>;
+  readonly memory: Memory;
   /** What a further line would see. */
   readonly environment: Environment;
 }
 
+/** A line that has been carried out, and what is kept of the run so far, should it be ended here. */
+export interface Ran {
+  readonly line: Line;
+  readonly memory: () => Memory;
+}
+
 /**
  * Runs the lines of a working in order. A line is carried out anew only when its text, or what it depends on, has changed
- * since `memory` was made: declarations it can see, lines it refers to, the line above where it speaks of that.
+ * since `memory` was made: declarations it can see, lines and letters it looked up.
  */
-export function runWorking(
-  sources: readonly string[],
-  memory: ReadonlyMap<string, Line> = new Map(),
-  { digits, inDegrees }: Settings = {},
-  { begins, givenUp }: Watch = {},
-): Working {
-  const remembered = new Map<string, Line>();
-  const lines: Line[] = [];
-  const keys: string[] = [];
-  let environment: Environment = { ...EMPTY, letters: lettersOf(sources), inDegrees: inDegrees === true, ...(digits ? { digits } : {}) };
-  let declared = `${inDegrees === true} ${digits ? `${digits.kind} ${digits.count}` : ""}`;
-  sources.forEach((source, index) => {
-    const number = index + 1;
-    const here: Environment = { ...environment, line: number };
-    begins?.(number);
-    const taken = givenUp?.get(number);
-    const read = taken === undefined ? readLine(source, here) : notTried(source, taken);
-    const depends = read.reading ? [...read.references, ...(read.reading.dependsOn ?? [])] : [];
-    const key = [source, read.notes.join(), declared, ...depends.map((line) => `${line} ${keys[line - 1] ?? ""}`)].join("\u0001");
-    keys.push(key);
-    const line = memory.get(key) ?? carriedOut(read, source);
-    remembered.set(key, line);
-    lines.push(line);
-    if (read.reading?.declares && !line.error) {
-      environment = { ...read.reading.declares(environment), inDegrees: environment.inDegrees || read.inDegrees };
-      declared += `\u0002${key}`;
-    }
-    if (line.outcome) environment = { ...environment, outcomes: new Map(environment.outcomes).set(number, line.outcome) };
-  });
-  return { lines, memory: remembered, environment: { ...environment, line: sources.length + 1 } };
+export function runWorking(sources: readonly string[], memory: Memory = NO_MEMORY, settings: Settings = {}, watch: Watch = {}): Working {
+  const run = linesOf(sources, memory, settings, watch);
+  for (;;) {
+    const { done, value } = run.next();
+    if (done) return value;
+  }
 }
+
+/** As `runWorking`, line by line: each line as soon as it has been carried out, at the end all of them. */
+export function* linesOf(sources: readonly string[], memory: Memory = NO_MEMORY, settings: Settings = {}, watch: Watch = {}): Generator<Ran, Working, void> {
+  const letters = lettersOf(sources);
+  const key = JSON.stringify(settings);
+  const start = memory.starts.get(key) ?? startWith(settings);
+  const found = new Map<number, Outcome>();
+  const ran: Remembered[] = [];
+  const lines: Line[] = [];
+  const memoryNow = (): Memory => remember(memory, ran, new Map(memory.starts).set(key, start));
+  let declared = start;
+  for (const [index, source] of sources.entries()) {
+    const number = index + 1;
+    const one = oneLine(source, { number, before: declared, outcomes: found, letters }, memory, watch);
+    if (one.line.outcome) found.set(number, one.line.outcome);
+    if (!one.line.error?.notDecided) ran.push(one);
+    declared = one.after;
+    lines.push(one.line);
+    yield { line: one.line, memory: memoryNow };
+  }
+  return { lines, memory: memoryNow(), environment: { ...declared, letters, outcomes: found, line: sources.length + 1 } };
+}
+
+interface Place {
+  readonly number: number;
+  readonly before: Environment;
+  readonly outcomes: Outcomes;
+  readonly letters: Letters;
+}
+
+function oneLine(source: string, place: Place, memory: Memory, { begins, givenUp, defect }: Watch): Remembered {
+  try {
+    begins?.(place.number);
+    const given = givenUp?.get(place.number);
+    return given === undefined ? (recall(memory, source, place) ?? carriedOut(source, place)) : givenUpLine(source, place, given);
+  } catch (failure) {
+    if (defect === undefined) throw failure;
+    return givenUpLine(source, place, defect);
+  }
+}
+
+/** A line that is not tried, with what is said of it. */
+const givenUpLine = (source: string, { before }: Place, message: string): Remembered => ({
+  line: asRead(notTried(source, message), source),
+  before,
+  after: before,
+  asked: new Asked(),
+});
+
+/** What may be the number of a line. */
+const REFERENCE = /\(\s*\d+\s*\)/;
+
+function carriedOut(source: string, { number, before, outcomes, letters }: Place): Remembered {
+  const asked = new Asked();
+  const here: Environment = { ...before, line: number, outcomes: asked.outcomes(outcomes), letters: asked.letters(letters) };
+  const read = readLine(source, here);
+  const line = outcomeOf(read, source, here.outcomes);
+  const after = read.reading?.declares && !line.error ? { ...read.reading.declares(here), inDegrees: here.inDegrees || read.inDegrees } : before;
+  const isAnywhere = asked.standsAlone && !line.error && !REFERENCE.test(source);
+  return { line, before, after, asked, ...(isAnywhere ? {} : { number }) };
+}
+
+/** What holds before the first line. */
+const startWith = ({ digits, inDegrees }: Settings): Environment => ({ ...EMPTY, inDegrees: inDegrees === true, ...(digits ? { digits } : {}) });
 
 /** The names that stand as letters in some line. */
 function lettersOf(sources: readonly string[]): ReadonlySet<string> {
@@ -121,94 +128,9 @@ function lettersOf(sources: readonly string[]): ReadonlySet<string> {
   );
 }
 
-interface Read {
-  readonly sentence: InlineLine;
-  readonly references: ReadonlySet<number>;
-  readonly reading?: Reading;
-  readonly printing: Printing;
-  readonly ignored: boolean;
-  readonly inDegrees: boolean;
-  readonly error?: Fault;
-  /** How something was read that could have been meant otherwise. */
-  readonly notes: readonly string[];
-  /** What is judged for its dimensions. */
-  readonly withDimensions: (outcome: Outcome) => Outcome;
-}
-
-const NOTHING = { sentence: [], printing: {}, references: new Set<number>(), inDegrees: false, notes: [], withDimensions: (outcome: Outcome) => outcome };
-
-/** A line that is not tried again, with what is said of it. */
-const notTried = (source: string, message: string): Read => ({
-  ...NOTHING,
-  ignored: false,
-  printing: bodyOf(source).printing,
-  error: { message, span: { from: 0, to: source.length }, notDecided: true },
-});
-
-/** Reads one line without carrying it out: its typeset form, or the place and reason why it cannot be read, with what was probably meant. */
-export function readLine(source: string, environment: Environment): Read {
-  const { body, printing, ending } = bodyOf(source);
-  if (body.trim() === "") return { ...NOTHING, ignored: true };
-  try {
-    return { ...readBody(body, environment), ignored: false, printing };
-  } catch (error) {
-    // A derivative is carried out while it is read.
-    const span = error instanceof NotationError ? error.span : error instanceof NotDifferentiable ? { from: 0, to: source.length } : undefined;
-    if (!span || !(error instanceof Error)) throw error;
-    const meant = meantBy(body, error, environment, MOST_SLIPS);
-    const suggestion = meant === undefined ? {} : { suggestion: `${meant}${ending}` };
-    const isName = error instanceof UnknownWord && error.word.length > LONGEST_SMALL_WORD && !SENTENCE_WORDS.has(error.word.toLowerCase());
-    const hint = meant === undefined && isName ? `: a quantity is declared first, as in “given ${error.word}”` : "";
-    const message = `${error.message}${hint}`;
-    return { ...NOTHING, ignored: false, printing, error: { message, span, ...suggestion } };
-  }
-}
-
-function readBody(body: string, before: Environment): Omit<Read, "ignored" | "printing"> {
-  const tokens = respelled(body, tokenize(body), SPELLINGS, before.quantities);
-  const environment = { ...before, order: letterOrder(tokens, before.quantities) };
-  const sentence = new Sentence(body, environment, tokens);
-  const reading = INSTRUCTIONS.find((candidate) => candidate.begins(sentence))?.read(sentence);
-  const { pieces, references, inDegrees, notes } = sentence;
-  const { calculated } = sentence;
-  const digits = sentence.digits ?? environment.digits;
-  const judged = (outcome: Outcome): Outcome => {
-    const found = withDimensions(withVectorSteps(outcome, calculated, environment), sentence.dimensions, sentence.measuredParts);
-    return digits ? toDigits(found, digits) : found;
-  };
-  return { sentence: reading?.says ?? sentenceOf(pieces), references, inDegrees, notes, withDimensions: judged, ...(reading ? { reading } : {}) };
-}
-
-/** Words of no more letters are seldom names of quantities. */
-const LONGEST_SMALL_WORD = 3;
-
-/** How many slips of one line are mended for the sentence that is offered. */
-const MOST_SLIPS = 3;
-
-/** The first sentence that may have been meant and can be read, where several words are wrong after one another. */
-function meantBy(body: string, error: Error, environment: Environment, slips: number): string | undefined {
-  for (const sentence of slips > 0 ? suggestions(body, error, environment, SPELLED_WORDS) : []) {
-    const fault = faultOf(sentence, environment);
-    const meant = fault ? meantBy(sentence, fault, environment, slips - 1) : sentence;
-    if (meant !== undefined) return meant;
-  }
-  return undefined;
-}
-
-/** Why a sentence cannot be read; undefined where it can. */
-function faultOf(sentence: string, environment: Environment): Error | undefined {
-  try {
-    readBody(sentence, environment);
-    return undefined;
-  } catch (error) {
-    if (error instanceof NotationError || error instanceof NotDifferentiable) return error;
-    throw error;
-  }
-}
-
-function carriedOut(read: Read, source: string): Line {
-  const { reading, error, printing, sentence, references, ignored, notes } = read;
-  const base = {
+/** A line as far as it is read. */
+function asRead({ reading, error, printing, sentence, references, ignored, notes }: Read, source: string): Line {
+  return {
     source,
     ignored,
     sentence,
@@ -219,12 +141,28 @@ function carriedOut(read: Read, source: string): Line {
     ...(reading?.declared ? { declared: reading.declared } : {}),
     ...(reading?.given ? { given: reading.given } : {}),
     ...(reading?.prints ? { prints: reading.prints } : {}),
+    ...(error ? { error } : {}),
   };
-  if (error) return { ...base, error };
-  if (!reading) return base;
+}
+
+/** The first of some lines that is bent or follows from a bent one. */
+function firstBent(lines: readonly number[], above: Outcomes): number | undefined {
+  for (const line of lines) {
+    const outcome = above.get(line);
+    const bent = outcome?.verdict === "bent" ? line : outcome?.followsBent;
+    if (bent !== undefined) return bent;
+  }
+  return undefined;
+}
+
+function outcomeOf(read: Read, source: string, above: Outcomes): Line {
+  const base = asRead(read, source);
+  if (!read.reading || read.error) return base;
+  const bent = firstBent(base.references, above);
   try {
-    const outcome = read.withDimensions(reading.run());
-    return { ...base, notes: [...notes, ...(outcome.notes ?? [])], outcome };
+    const outcome = { ...read.withDimensions(read.reading.run()), ...(bent === undefined ? {} : { followsBent: bent }) };
+    const follows = bent === undefined ? [] : [`this follows from line ${bent}, which is bent`];
+    return { ...base, notes: [...base.notes, ...(outcome.notes ?? []), ...follows], outcome };
   } catch (failure) {
     const whole: Span = { from: 0, to: source.length };
     if (failure instanceof NotationError) return { ...base, error: { message: failure.message, span: failure.span } };

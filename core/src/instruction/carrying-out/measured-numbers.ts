@@ -60,8 +60,8 @@ export function measuredNumbersNamed(
   { quantities, letters }: Environment,
 ): MeasuredNamed | undefined {
   const found = measured.flatMap((one) => findAll(one, (part) => quantityIn(part) !== undefined)).flatMap((part) => quantityIn(part)?.quantity ?? []);
-  const own = statements.flatMap((one) => [...freeNames(one)]);
-  const named = withLetters(distinctOf(found), new Set([...own, ...quantities, ...letters]));
+  const own = new Set(statements.flatMap((one) => [...freeNames(one)]));
+  const named = withLetters(distinctOf(found), (letter) => own.has(letter) || quantities.has(letter) || letters.has(letter));
   if (!named) return undefined;
   const values = valuesOf(named);
   const lettered = statements.map((statement) =>
@@ -92,11 +92,11 @@ const isSame = (a: Quantity, b: Quantity): boolean => a.unit.text === b.unit.tex
 const distinctOf = (list: readonly Quantity[]): readonly Quantity[] => list.filter((one, k) => list.findIndex((other) => isSame(one, other)) === k);
 
 /** Letters for quantities, each the first of its kind that is not taken. */
-function withLetters(list: readonly Quantity[], taken: ReadonlySet<string>): readonly Lettered[] | undefined {
+function withLetters(list: readonly Quantity[], isTaken: (letter: string) => boolean): readonly Lettered[] | undefined {
   const [first, ...others] = list;
   if (!first) return [];
-  const letter = (USUAL_LETTERS[coherentUnit(first.unit.dimension)] ?? []).find((one) => !taken.has(one));
-  const rest = letter === undefined ? undefined : withLetters(others, new Set([...taken, letter]));
+  const letter = (USUAL_LETTERS[coherentUnit(first.unit.dimension)] ?? []).find((one) => !isTaken(one));
+  const rest = letter === undefined ? undefined : withLetters(others, (one) => one === letter || isTaken(one));
   return letter === undefined || !rest ? undefined : [{ ...first, letter }, ...rest];
 }
 

@@ -55,7 +55,7 @@ export const HAND_LINE: Instruction = {
         instruction: "hand line",
         says: sentenceOf(sentence.pieces.map(choosable)),
         dependsOn: [above.line],
-        run: () => following(above.line, sameValue(above, { statement: claimed, typed }, environment), environment),
+        run: () => sameValue(above, { statement: claimed, typed }, environment),
       };
     }
     sentence.takeWords("so");
@@ -75,14 +75,9 @@ export const HAND_LINE: Instruction = {
       question.unknowns.length > 1 || statedTogether(question.statement).length > 1
         ? judgeAgainstSystem(question.answered ? question : solvedSystem(question, environment), line, environment)
         : judgeOneUnknown(question, line, unknownOf(question, claimed, environment), environment);
-    return { instruction: "hand line", says, dependsOn: linesOf(question), run: () => following(question.line, judged(), environment) };
+    return { instruction: "hand line", says, dependsOn: linesOf(question), run: judged };
   },
 };
-
-/** What follows from a bent line says so, and is judged on its own. */
-function following(line: number, outcome: Outcome, { outcomes }: Environment): Outcome {
-  return outcomes.get(line)?.verdict === "bent" ? { ...outcome, notes: [...(outcome.notes ?? []), `this follows from line ${line}, which is bent`] } : outcome;
-}
 
 /** The lines that a question depends on: its own and the one that is to be solved. */
 function linesOf({ line, origin }: Question): readonly number[] {

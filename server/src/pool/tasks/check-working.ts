@@ -17,6 +17,6 @@ export interface WorkingToCheck {
 export function checkWorking({ lines, frontMatter, givenUp, progress }: WorkingToCheck): Uint8Array {
   const at = new Progress(progress);
   const { settings } = settingsOf(frontMatter);
-  const { reports } = runDefended(lines, new Map(), settings, { begins: (line) => at.move(line), givenUp });
+  const { reports } = runDefended(lines, undefined, settings, { begins: (line) => at.move(line), givenUp });
   return gzipSync(JSON.stringify(reports));
 }
