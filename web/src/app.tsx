@@ -1,8 +1,5 @@
-import { useEffect } from "react";
+import { lazy, Suspense, useEffect } from "react";
 import { BrowserRouter, Link, Navigate, Route, Routes, useLocation } from "react-router";
-import { BenchPage } from "./pages/bench-page.tsx";
-import { SetPage } from "./pages/set-page.tsx";
-import { ShelfPage } from "./pages/shelf-page.tsx";
 import { SignInPage } from "./pages/sign-in-page.tsx";
 import { Boundary } from "./parts/boundary.tsx";
 import { Button, Fault } from "./parts/controls.tsx";
@@ -11,17 +8,23 @@ import { TopBar } from "./parts/top-bar.tsx";
 import { loadSession } from "./store/session.ts";
 import { useAppDispatch, useAppSelector } from "./store/store.ts";
 
+const ShelfPage = lazy(async () => ({ default: (await import("./pages/shelf-page.tsx")).ShelfPage }));
+const SetPage = lazy(async () => ({ default: (await import("./pages/set-page.tsx")).SetPage }));
+const BenchPage = lazy(async () => ({ default: (await import("./pages/bench-page.tsx")).BenchPage }));
+
 /** The views of those who are signed in; one that fails leaves the others to go to. */
 function Views() {
   const { pathname } = useLocation();
   return (
     <Boundary key={pathname} failed={(message, again) => <FailedView message={message} again={again} />}>
-      <Routes>
-        <Route path="/" element={<ShelfPage />} />
-        <Route path="/sets/:setId" element={<SetPage />} />
-        <Route path="/sets/:setId/problems/:problemId" element={<BenchPage />} />
-        <Route path="*" element={<Navigate to="/" replace />} />
-      </Routes>
+      <Suspense fallback={<TopBar />}>
+        <Routes>
+          <Route path="/" element={<ShelfPage />} />
+          <Route path="/sets/:setId" element={<SetPage />} />
+          <Route path="/sets/:setId/problems/:problemId" element={<BenchPage />} />
+          <Route path="*" element={<Navigate to="/" replace />} />
+        </Routes>
+      </Suspense>
     </Boundary>
   );
 }

@@ -150,8 +150,8 @@ describe("an instructor's whole way", () => {
     await author.page.waitForFunction(() => document.querySelectorAll("[role=application]").length === 3);
     await author.page.evaluate(() => [...document.querySelectorAll("[role=application]")].at(-1)?.scrollIntoView({ block: "center" }));
     await changes(pull);
-    await author.press("Undo");
-    await author.press("Undo");
+    await author.undoes();
+    await author.undoes();
     await author.page.waitForFunction(() => document.querySelectorAll("[role=application]").length === 1);
   });
 
@@ -176,18 +176,18 @@ describe("an instructor's whole way", () => {
   });
 
   it("edits a line, undoes it and redoes it", async () => {
-    await author.press("remove line 4");
+    await author.removes(4);
     await author.page.waitForFunction(() => document.querySelectorAll("[data-testid^=line-]").length === 4);
-    await author.press("Undo");
+    await author.undoes();
     await author.page.waitForFunction(() => document.querySelectorAll("[data-testid^=line-]").length === 5);
-    await author.press("Redo");
+    await author.redoes();
     await author.page.waitForFunction(() => document.querySelectorAll("[data-testid^=line-]").length === 4);
     await author.page.locator("[data-testid=line-2] button[aria-label^='edit line 2']").click();
     await author.fill("line 2", "solve x^2 - 6x + 8 = 0");
     await author.page.keyboard.press("Enter");
     await author.sees("4", "[data-testid=line-4]");
     await author.seesVerdict(3, "bent");
-    await author.press("Undo");
+    await author.undoes();
     await author.sees("4.41421", "[data-testid=line-2]");
     await author.saved();
   });
@@ -226,8 +226,8 @@ describe("an instructor's whole way", () => {
     await author.page.keyboard.press("Enter");
     await author.seesVerdict(8, "nailed");
     await author.sees("x2+2x+1", "[data-testid=line-8] .parted");
-    await author.press("remove line 8");
-    await author.press("remove line 7");
+    await author.removes(8);
+    await author.removes(7);
     await author.saved();
   });
 

@@ -143,6 +143,22 @@ export class User {
     await this.page.waitForFunction((count) => document.querySelectorAll("[data-testid^=line-]").length === count, {}, before + 1);
   }
 
+  async undoes(): Promise<void> {
+    await this.page.locator('button[title^="take back"]').click();
+  }
+
+  async redoes(): Promise<void> {
+    await this.page.locator('button[title^="once more"]').click();
+  }
+
+  /** Removes a line from its own menu. */
+  async removes(line: number): Promise<void> {
+    const before = (await this.page.$$("[data-testid^=line-]")).length;
+    await this.page.locator(`button[aria-label="what can be done with line ${line}"]`).click();
+    await this.page.locator("[role=menuitem] ::-p-text(Remove)").click();
+    await this.page.waitForFunction((count) => document.querySelectorAll("[data-testid^=line-]").length === count, {}, before - 1);
+  }
+
   async sees(text: string | RegExp, within = "body"): Promise<void> {
     const [source, flags] = typeof text === "string" ? [text.replace(/[.*+?^${}()|[\]\\]/g, "\\$&"), ""] : [text.source, text.flags];
     await this.page.waitForFunction(

@@ -86,7 +86,7 @@ describe("limits, derivatives and series on the bench", () => {
     await author.pasteLines("writing line", ["solve 2 q + 3 = 11", "so 2 q = 8", "\\Rightarrow q = 6"]);
     await author.seesVerdict(before + 2, "nailed");
     await author.seesVerdict(before + 3, "bent");
-    for (let line = before + 3; line > before; line -= 1) await author.page.click(`button[aria-label="remove line ${line}"]`);
+    for (let line = before + 3; line > before; line -= 1) await author.removes(line);
   });
 
   it("publishes the way to the limit with its table", async () => {

@@ -96,7 +96,7 @@ describe("graphs under the hand", () => {
     await author.page.mouse.up();
     await lineBecomes(2, /with a = 1\.[0-9]+$/);
     await author.seesVerdict(2, "nailed");
-    await author.press("Undo");
+    await author.undoes();
     await lineBecomes(2, /with a = 0\.5$/);
   });
 
@@ -167,7 +167,7 @@ describe("units", () => {
     await author.page.keyboard.press("a");
     await author.page.keyboard.up("Control");
     await author.page.keyboard.press("Backspace");
-    await author.press("Undo");
+    await author.undoes();
   });
 });
 

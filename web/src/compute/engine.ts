@@ -2,88 +2,90 @@ import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
 import type { Picture } from "@nail-down/core/graph/picture";
 import type { Window } from "@nail-down/core/graph/scene";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
-import type { PartRewrite } from "@nail-down/core/instruction/part-rewrites";
 import type { Settings } from "@nail-down/core/instruction/settings";
-import type { Preview, Reply, Request } from "./messages.ts";
+import type { Part } from "@nail-down/core/notation/parts";
+import { proxy, type Remote, wrap } from "comlink";
+import type { BenchCore, News, Offer, Preview, Wanted } from "./bench-core.ts";
 
 /** Thrown when a computation is stopped or fails. */
 export class Stopped extends Error {
   override readonly name = "Stopped";
 }
 
-interface Pending {
-  readonly resolve: (reply: Reply) => void;
-  readonly reject: (reason: Stopped) => void;
-}
-
-type Asked = Request extends infer R ? (R extends Request ? Omit<R, "id"> : never) : never;
-
-function isOfKind<Kind extends Request["kind"]>(reply: Reply, kind: Kind): reply is Reply & { readonly kind: Kind } {
-  return reply.kind === kind;
+interface Running {
+  readonly worker: Worker;
+  readonly core: Remote<BenchCore>;
+  /** Rejects when the worker is ended: an answer that will not come would be waited for without end. */
+  readonly ended: Promise<never>;
+  readonly end: (reason: Stopped) => void;
 }
 
 /** The core in a web worker. The worker is started at first use and replaced when it is stopped. */
 export class Engine {
-  #worker: Worker | undefined;
-  #count = 0;
-  readonly #pending = new Map<number, Pending>();
+  #running: Running | undefined;
 
-  async run(lines: readonly string[], settings: Settings): Promise<readonly LineReport[]> {
-    return (await this.#ask({ kind: "run", lines, settings })).reports;
+  /** Runs a working; what becomes of its lines is told as it is found. Whether no newer run came between. */
+  run(wanted: Wanted, tell: (news: News) => void): Promise<boolean> {
+    return this.#ask((core) =>
+      core.run(
+        wanted,
+        proxy(async (news: News) => tell(news)),
+      ),
+    );
   }
 
   /** The graph that the last line draws, in another window where one is asked for. */
   async draw(lines: readonly string[], window?: Window): Promise<Picture | undefined> {
-    return (await this.#ask({ kind: "draw", lines, ...(window ? { window } : {}) })).picture;
+    return (await this.#ask((core) => core.draw(lines, window))).picture;
   }
 
   /** The figure that the last line draws. */
   async drawFigure(lines: readonly string[]): Promise<FigurePicture | undefined> {
-    return (await this.#ask({ kind: "draw", lines })).figure;
+    return (await this.#ask((core) => core.draw(lines))).figure;
   }
 
-  /** What a sentence that rewrites a part of a line would come to; undefined where it changes nothing. */
-  async rewrite(lines: readonly string[], line: number, sentence: string): Promise<PartRewrite | undefined> {
-    return (await this.#ask({ kind: "rewrite", lines, line, sentence })).rewrite;
+  /** Tells the rewrites that change a part of a line as they are found. */
+  rewrites(lines: readonly string[], line: number, part: Part, tell: (offer: Offer) => void): Promise<void> {
+    return this.#ask((core) => core.rewrites(lines, line, part, proxy(tell)));
   }
 
-  async read(before: readonly string[], source: string): Promise<Preview> {
-    return (await this.#ask({ kind: "read", before, source })).preview;
+  read(before: readonly string[], source: string): Promise<Preview> {
+    return this.#ask((core) => core.read(before, source));
+  }
+
+  /** The reports of a working that is not on the bench. */
+  report(lines: readonly string[], settings: Settings): Promise<readonly LineReport[]> {
+    return this.#ask((core) => core.report(lines, settings));
   }
 
   /** Ends whatever is being computed. */
   stop(): void {
-    this.#worker?.terminate();
-    this.#worker = undefined;
-    for (const { reject } of this.#pending.values()) reject(new Stopped("stopped"));
-    this.#pending.clear();
+    this.#running?.worker.terminate();
+    this.#running?.end(new Stopped("stopped"));
+    this.#running = undefined;
   }
 
-  /** The worker's reply of the kind that was asked for. @throws Stopped where it is none */
-  async #ask<Kind extends Request["kind"]>(asked: Asked & { readonly kind: Kind }): Promise<Reply & { readonly kind: Kind }> {
-    const reply = await this.#send(asked);
-    if (isOfKind(reply, asked.kind)) return reply;
-    throw new Stopped(reply.kind === "failed" ? reply.message : "the computation was stopped");
+  /** @throws Stopped where the worker is ended before it answers, or its answer is a failure */
+  async #ask<Answer>(question: (core: Remote<BenchCore>) => Promise<Answer>): Promise<Answer> {
+    this.#running ??= this.#start();
+    const { core, ended } = this.#running;
+    try {
+      return await Promise.race([question(core), ended]);
+    } catch (failure) {
+      throw failure instanceof Stopped ? failure : new Stopped(failure instanceof Error ? failure.message : String(failure));
+    }
   }
 
-  #send(asked: Asked): Promise<Reply> {
-    this.#worker ??= this.#start();
-    this.#count += 1;
-    const request: Request = { ...asked, id: this.#count };
-    return new Promise((resolve, reject) => {
-      this.#pending.set(request.id, { resolve, reject });
-      this.#worker?.postMessage(request);
-    });
-  }
-
-  #start(): Worker {
+  #start(): Running {
     const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" });
-    worker.addEventListener("message", (event: MessageEvent<Reply>) => {
-      this.#pending.get(event.data.id)?.resolve(event.data);
-      this.#pending.delete(event.data.id);
-    });
     worker.addEventListener("error", () => this.stop());
-    return worker;
+    let end = (_: Stopped): void => {};
+    const ended = new Promise<never>((_, reject) => {
+      end = reject;
+    });
+    // Nobody may be waiting when it ends.
+    ended.catch(() => undefined);
+    return { worker, core: wrap<BenchCore>(worker), ended, end };
   }
 }
 

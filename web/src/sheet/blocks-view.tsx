@@ -9,22 +9,14 @@ import { Prose, Words } from "../parts/mathematics.tsx";
 import { DerivationView } from "./derivation-view.tsx";
 import { FigureView } from "./graph/figure-view.tsx";
 import { GraphView } from "./graph/graph-view.tsx";
-import type { GraphActions, GraphPlace } from "./graph/place.ts";
 import { Inlines } from "./inlines.tsx";
-import type { Rewriting } from "./parted-formula.tsx";
+import type { LinePlace } from "./line-place.ts";
 import { TableView } from "./table-view.tsx";
 
-/** Where blocks stand on the bench, and what can be done from them. */
-interface Bench {
-  readonly place: GraphPlace;
-  readonly rewriting: Rewriting;
-  readonly actions: GraphActions;
-}
-
 /** What a line came to as it stands on the sheet: the blocks that readers get, with what the hand can do to them. */
-export const BlocksView = memo(function BlocksView({ blocks, ...bench }: Bench & { readonly blocks: readonly Block[] }) {
+export const BlocksView = memo(function BlocksView({ blocks, place }: { readonly blocks: readonly Block[]; readonly place: LinePlace }) {
   // biome-ignore lint/suspicious/noArrayIndexKey: the blocks of a result have no identity but their place
-  return blocks.map((block, index) => <BlockView key={index} block={block} bench={bench} />);
+  return blocks.map((block, index) => <BlockView key={index} block={block} place={place} />);
 });
 
 const PARAGRAPHS: Readonly<Record<ParagraphRole, string>> = {
@@ -34,7 +26,7 @@ const PARAGRAPHS: Readonly<Record<ParagraphRole, string>> = {
   warning: "text-tacked",
 };
 
-function BlockView({ block, bench }: { readonly block: Block; readonly bench: Bench }) {
+function BlockView({ block, place }: { readonly block: Block; readonly place: LinePlace }) {
   switch (block.kind) {
     case "heading":
       return (
@@ -79,19 +71,19 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
     case "beside":
       return (
         <div className="grid grid-cols-[repeat(auto-fit,minmax(14rem,1fr))] gap-3">
-          <BlocksView blocks={block.blocks} {...bench} />
+          <BlocksView blocks={block.blocks} place={place} />
         </div>
       );
     case "answer":
       return (
         <div className="w-fit border border-ink px-3">
-          <BlocksView blocks={block.blocks} {...bench} />
+          <BlocksView blocks={block.blocks} place={place} />
         </div>
       );
     case "folded":
       return (
         <Folded label={block.label}>
-          <BlocksView blocks={block.blocks} {...bench} />
+          <BlocksView blocks={block.blocks} place={place} />
         </Folded>
       );
     case "evidence":
@@ -100,7 +92,7 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
     case "display":
       return (
         <div className="py-1">
-          <Inlines line={block.line} rewriting={bench.rewriting} />
+          <Inlines line={block.line} rewriting={place} />
         </div>
       );
     case "results":
@@ -109,7 +101,7 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
           {block.items.map((item, index) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: results have no identity but their place
             <li key={index} className="py-1">
-              <Inlines line={item} rewriting={bench.rewriting} />
+              <Inlines line={item} rewriting={place} />
             </li>
           ))}
         </ul>
@@ -117,18 +109,18 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
     case "paragraph":
       return (
         <p className={PARAGRAPHS[block.role]}>
-          <Inlines line={block.line} rewriting={bench.rewriting} />
+          <Inlines line={block.line} rewriting={place} />
         </p>
       );
     case "set aside":
       return block.items.map((item, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: candidates have no identity but their place
         <p key={index} className="text-[0.92em] text-steel">
-          <em>set aside:</em> <Inlines line={item} rewriting={bench.rewriting} />
+          <em>set aside:</em> <Inlines line={item} rewriting={place} />
         </p>
       ));
     case "table":
-      return <TableView headings={block.headings} rows={block.rows} show={(line) => <Inlines line={line} rewriting={bench.rewriting} />} />;
+      return <TableView headings={block.headings} rows={block.rows} show={(line) => <Inlines line={line} rewriting={place} />} />;
     case "measures":
       return (
         <ul className="my-1 list-none text-[0.95em]">
@@ -138,16 +130,16 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
                 type="button"
                 title="use it in the next line"
                 className="whitespace-nowrap font-mono text-[0.85em] text-steel hover:text-copper"
-                onClick={() => bench.actions.write(use)}
+                onClick={() => place.write(use)}
               >
                 {use}
               </button>
               <span>
-                = <Inlines line={value} rewriting={bench.rewriting} />
+                = <Inlines line={value} rewriting={place} />
               </span>
               {shown.length > 0 && (
                 <span>
-                  <Inlines line={shown} rewriting={bench.rewriting} />
+                  <Inlines line={shown} rewriting={place} />
                 </span>
               )}
             </li>
@@ -155,13 +147,9 @@ function BlockView({ block, bench }: { readonly block: Block; readonly bench: Be
         </ul>
       );
     case "graph":
-      return block.states.length > 0 ? (
-        <GraphStates pictures={[block.picture, ...block.states]} />
-      ) : (
-        <GraphView drawn={block.picture} place={bench.place} actions={bench.actions} />
-      );
+      return block.states.length > 0 ? <GraphStates pictures={[block.picture, ...block.states]} /> : <GraphView drawn={block.picture} place={place} />;
     case "figure":
-      return <FigureView drawn={block.picture} place={bench.place} actions={bench.actions} />;
+      return <FigureView drawn={block.picture} place={place} />;
   }
 }
 

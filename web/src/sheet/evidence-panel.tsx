@@ -2,8 +2,9 @@ import { CHECK_HEADINGS, VERDICT_MEANINGS } from "@nail-down/core/document/verdi
 import { drawSvg } from "@nail-down/core/graph/svg";
 import type { CheckReport, LineReport } from "@nail-down/core/instruction/line-report";
 import { Nail } from "../parts/nail.tsx";
-import { ApproachChart } from "./approach-chart.tsx";
-import { DifferenceChart } from "./difference-chart.tsx";
+import { bench } from "../store/bench.ts";
+import { useAppDispatch, useAppSelector } from "../store/store.ts";
+import { ApproachChart, Chart, DifferenceChart } from "./charts/lazily.tsx";
 import { Inlines } from "./inlines.tsx";
 
 const EVIDENCE_SIZE = { width: 380, height: 260 };
@@ -16,26 +17,53 @@ function digitsOf(report: LineReport): readonly number[] {
   return (compared?.lines ?? []).flatMap(({ digits }) => digits ?? []);
 }
 
-/** The evidence for the selected line. */
-export function EvidencePanel({ report, number }: { readonly report: LineReport | undefined; readonly number: number }) {
-  if (!report || report.checks.length === 0) {
-    return (
-      <p className="text-steel">
-        {report ? "This line claims nothing that could be checked." : "Choose the nail at the end of a line to see what was checked."}
-      </p>
-    );
-  }
+/** Whether there is something to show for a line. */
+const hasEvidence = (report: LineReport | undefined): report is LineReport => report !== undefined && report.checks.length > 0;
+
+/** The line whose evidence is shown: the pinned one, the one with the focus, else the last that has some. */
+function useShownLine(): { readonly number: number; readonly report: LineReport | undefined; readonly isPinned: boolean } | undefined {
+  const { told, focus, pinned } = useAppSelector((state) => state.bench);
+  const lines = useAppSelector((state) => state.sheet.present.lines);
+  const placeOf = (id: string | null): number => lines.findIndex((line) => line.id === id);
+  const reportAt = (place: number): LineReport | undefined => told[lines[place]?.id ?? ""]?.report;
+  const isPinned = placeOf(pinned) >= 0;
+  const own = isPinned ? placeOf(pinned) : placeOf(focus);
+  const place = own >= 0 ? own : lines.findLastIndex(({ id }) => hasEvidence(told[id]?.report));
+  return place < 0 ? undefined : { number: place + 1, report: reportAt(place), isPinned };
+}
+
+/** The evidence for a line. */
+export function EvidencePanel() {
+  const dispatch = useAppDispatch();
+  const shown = useShownLine();
+  if (!shown) return <p className="text-steel">What was checked of a line stands here as soon as there is one.</p>;
+  const { number, report, isPinned } = shown;
+  if (!hasEvidence(report)) return <p className="text-steel">Line {number} claims nothing that could be checked.</p>;
   const digits = digitsOf(report);
   return (
     <>
       <h2 className="mb-1 flex items-center gap-2 font-serif text-lg font-semibold">
         {report.verdict && <Nail verdict={report.verdict} size={18} />} Line {number}
+        {isPinned && (
+          <button
+            type="button"
+            onClick={() => dispatch(bench.pinned(null))}
+            title="follow the line that has the focus again"
+            className="ml-auto rounded border border-rule px-2 font-normal font-sans text-[13px] text-steel hover:border-steel"
+          >
+            Kept in view ✕
+          </button>
+        )}
       </h2>
       {report.verdict && <p className="mb-3 text-[14px] text-steel">{VERDICT_MEANINGS[report.verdict]}</p>}
       {report.picture && (
         <div className="mb-2 border border-rule [&_svg]:h-auto [&_svg]:w-full" dangerouslySetInnerHTML={{ __html: drawSvg(report.picture, EVIDENCE_SIZE) }} />
       )}
-      {digits.length >= MANY && <DifferenceChart digits={digits} />}
+      {digits.length >= MANY && (
+        <Chart>
+          <DifferenceChart digits={digits} />
+        </Chart>
+      )}
       <dl>
         {report.checks.map((check) => (
           <div key={check.kind + check.detail} className="border-t border-rule py-2">
@@ -43,7 +71,11 @@ export function EvidencePanel({ report, number }: { readonly report: LineReport 
               <Nail verdict={check.outcome} size={14} /> {CHECK_HEADINGS[check.kind]}
             </dt>
             <dd className="text-[14px]">
-              {check.approach && <ApproachChart sides={check.approach} />}
+              {check.approach && (
+                <Chart>
+                  <ApproachChart sides={check.approach} />
+                </Chart>
+              )}
               {(check.lines.length > 0 ? check.lines : [{ note: check.detail }]).map((line) => (
                 <Evidence key={JSON.stringify(line)} line={line} />
               ))}

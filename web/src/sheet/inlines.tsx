@@ -2,20 +2,21 @@ import { decimalSign, type Inline, type Line, withMarks } from "@nail-down/core/
 import { limitSignLatex, writtenLatex } from "@nail-down/core/notation/latex";
 import { unitLatex } from "@nail-down/core/units/typeset";
 import { Mathematics } from "../parts/mathematics.tsx";
-import { PartedFormula, type Rewriting } from "./parted-formula.tsx";
+import type { LinePlace } from "./line-place.ts";
+import { PartedFormula } from "./parted-formula.tsx";
 
 /** Words and mathematics in a line; where `rewriting` is told, parts of what may be rewritten can be chosen. */
-export function Inlines({ line, rewriting }: { readonly line: Line; readonly rewriting?: Rewriting }) {
+export function Inlines({ line, rewriting }: { readonly line: Line; readonly rewriting?: LinePlace }) {
   return <Each inlines={withMarks(line)} {...(rewriting ? { rewriting } : {})} />;
 }
 
 /** The inlines as they are, one after the other. */
-function Each({ inlines, rewriting }: { readonly inlines: Line; readonly rewriting?: Rewriting }) {
+function Each({ inlines, rewriting }: { readonly inlines: Line; readonly rewriting?: LinePlace }) {
   // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of a line have no identity but their place
   return inlines.map((inline, index) => <InlineView key={index} inline={inline} {...(rewriting ? { rewriting } : {})} />);
 }
 
-function InlineView({ inline, rewriting }: { readonly inline: Inline; readonly rewriting?: Rewriting }) {
+function InlineView({ inline, rewriting }: { readonly inline: Inline; readonly rewriting?: LinePlace }) {
   switch (inline.kind) {
     case "words":
       return inline.text;

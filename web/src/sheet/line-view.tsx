@@ -3,146 +3,96 @@ import type { Known } from "@nail-down/core/document/author-words";
 import { derivationBlock } from "@nail-down/core/document/derivation";
 import type { FaultReport, LineReport } from "@nail-down/core/instruction/line-report";
 import type { Inline, Line } from "@nail-down/core/notation/inline";
+import { memo } from "react";
 import { Folded } from "../parts/folded.tsx";
 import { Words } from "../parts/mathematics.tsx";
-import { Nail } from "../parts/nail.tsx";
 import { BlocksView } from "./blocks-view.tsx";
-import type { GraphPlace } from "./graph/place.ts";
 import { Inlines } from "./inlines.tsx";
-import type { Rewriting } from "./parted-formula.tsx";
-
-export interface LineActions {
-  /** Opens the line's source for editing. */
-  readonly edit: () => void;
-  readonly select: () => void;
-  /** Puts (n) into the writing line. */
-  readonly refer: () => void;
-  readonly remove: () => void;
-  /** Adds a line. */
-  readonly add: (source: string) => void;
-  /** Puts an instruction into the writing line. */
-  readonly write: (instruction: string) => void;
-  /** Replaces this line. */
-  readonly replace: (source: string) => void;
-  /** Writes a reason into the margin of a line. */
-  readonly giveReason: (line: number, words: string) => void;
-}
+import type { LinePlace } from "./line-place.ts";
 
 /** Whether the parts of a formula may be chosen, so that a click on it is no wish to edit the line. */
 const isChoosable = (inline: Inline): boolean => inline.kind === "mathematics" && inline.choosable === true;
 
-/** A numbered line on the sheet: sentence, result, steps, the reason in the margin and the nail at the end. */
-export function LineView({
-  report,
-  place,
-  known,
-  letter,
-  number,
-  selected,
-  actions,
-}: {
+interface LineContentProps {
   readonly report: LineReport;
-  readonly place: GraphPlace;
+  readonly place: LinePlace;
   /** What the author's words may speak of. */
   readonly known: Known;
   /** The letter of the part, if this is one. */
   readonly letter: string;
-  readonly number: number;
-  readonly selected: boolean;
-  readonly actions: LineActions;
-}) {
-  const { because } = report.printing;
+  /** Opens the line's source for editing. */
+  readonly edit: () => void;
+  /** Writes a reason into the margin of a line. */
+  readonly giveReason: (line: number, words: string) => void;
+}
+
+/** What stands in a line on the sheet: sentence, result, the reason in the margin. It is drawn again only when that changes. */
+export const LineContent = memo(function LineContent({ report, place, known, letter, edit, giveReason }: LineContentProps) {
   const found = report.error ? [] : foundBlocks(report, { detail: "answer", known, forAuthor: true });
-  const rewriting: Rewriting = { ...place, take: actions.add };
-  const way = derivationBlock(report.way, "every step");
+  const { because } = report.printing;
   return (
-    <li
-      className={`group grid grid-cols-[2.3rem_minmax(0,1fr)_9.5rem_1.6rem] gap-x-2 border-b border-dotted border-rule py-2 ${selected ? "bg-copper/6" : ""}`}
-      data-testid={`line-${number}`}
-    >
-      <button
-        type="button"
-        onClick={actions.refer}
-        title={`refer to line ${number}`}
-        aria-label={`refer to line ${number}`}
-        className="self-start pt-0.5 text-left text-[0.92em] text-steel hover:text-copper"
-      >
-        ({number})
-      </button>
+    <>
       <div className="min-w-0 overflow-x-auto overflow-y-hidden">
-        {report.sentence.some(isChoosable) ? (
-          <div className="flex flex-wrap">
-            <div className="max-w-full">
-              <Inlines line={report.sentence} rewriting={rewriting} />
-            </div>
-            <button
-              type="button"
-              onClick={actions.edit}
-              aria-label={`edit line ${number}: ${report.source}`}
-              title={`edit line ${number}`}
-              className="min-w-10 flex-1 cursor-text self-stretch"
-            />
-          </div>
-        ) : (
-          <button
-            type="button"
-            onClick={actions.edit}
-            className="block w-full cursor-text text-left"
-            {...(report.prints ? { title: `edit line ${number}` } : { "aria-label": `edit line ${number}: ${report.source}` })}
-          >
-            {report.ignored ? (
-              <span className="text-steel">{report.source || " "}</span>
-            ) : report.prints ? (
-              <BlocksView blocks={[printedBlock(report.prints, known, letter)]} place={place} rewriting={rewriting} actions={actions} />
-            ) : report.sentence.length === 0 ? (
-              <code className="font-mono text-[0.85em]">{report.source}</code>
-            ) : (
-              <Sentence line={report.sentence} />
-            )}
-          </button>
-        )}
-        {report.error && <FaultView fault={report.error} take={actions.replace} />}
+        <SentenceRow report={report} place={place} known={known} letter={letter} edit={edit} />
+        {report.error && <FaultView fault={report.error} take={place.replace} />}
         {report.notes?.map((note) => (
           <p key={note} className="text-[0.88em] text-steel italic">
             {note}
           </p>
         ))}
         <div className="pl-5">
-          <BlocksView blocks={found} place={place} rewriting={rewriting} actions={actions} />
-          {report.answer?.kind === "truth" && report.answer.reason && <ReasonOffer reason={report.answer.reason} known={known} take={actions.giveReason} />}
+          <BlocksView blocks={found} place={place} />
+          {report.answer?.kind === "truth" && report.answer.reason && <ReasonOffer reason={report.answer.reason} known={known} take={giveReason} />}
         </div>
       </div>
       <div className="text-[0.88em] leading-snug text-steel italic">{because !== undefined && <Words words={{ markdown: because, known }} />}</div>
-      <div className="flex flex-col items-center gap-1 pt-1">
-        {report.error ? (
-          <span className="text-bent" role="img" aria-label="error">
-            !
-          </span>
-        ) : (
-          report.verdict && (
-            <button type="button" onClick={actions.select} aria-label={`line ${number} is ${report.verdict}: show the evidence`} className="leading-none">
-              <Nail verdict={report.verdict} />
-            </button>
-          )
-        )}
-        <button
-          type="button"
-          onClick={actions.remove}
-          aria-label={`remove line ${number}`}
-          title="remove this line"
-          className="text-[0.8em] text-steel opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-bent"
-        >
-          ✕
-        </button>
-      </div>
-      {way.length > 0 && (
-        <div className="col-span-2 col-start-2 min-w-0">
-          <Folded label={report.steps.length === 1 ? "1 step" : `${report.steps.length} steps`}>
-            <BlocksView blocks={way} place={place} rewriting={rewriting} actions={actions} />
-          </Folded>
+    </>
+  );
+});
+
+/** The steps of a line, folded away. */
+export const LineSteps = memo(function LineSteps({ report, place }: Pick<LineContentProps, "report" | "place">) {
+  const way = derivationBlock(report.way, "every step");
+  if (way.length === 0) return null;
+  return (
+    <div className="col-span-2 col-start-2 min-w-0">
+      <Folded label={report.steps.length === 1 ? "1 step" : `${report.steps.length} steps`}>
+        <BlocksView blocks={way} place={place} />
+      </Folded>
+    </div>
+  );
+});
+
+/** The sentence of a line; a click on it opens its text, unless parts of it can be chosen. */
+function SentenceRow({ report, place, known, letter, edit }: Omit<LineContentProps, "giveReason">) {
+  const { source } = report;
+  const editing = `edit line ${place.number}`;
+  if (report.sentence.some(isChoosable))
+    return (
+      <div className="flex flex-wrap">
+        <div className="max-w-full">
+          <Inlines line={report.sentence} rewriting={place} />
         </div>
+        <button type="button" onClick={edit} aria-label={`${editing}: ${source}`} title={editing} className="min-w-10 flex-1 cursor-text self-stretch" />
+      </div>
+    );
+  return (
+    <button
+      type="button"
+      onClick={edit}
+      className="block w-full cursor-text text-left"
+      {...(report.prints ? { title: editing } : { "aria-label": `${editing}: ${source}` })}
+    >
+      {report.ignored ? (
+        <span className="text-steel">{source || " "}</span>
+      ) : report.prints ? (
+        <BlocksView blocks={[printedBlock(report.prints, known, letter)]} place={place} />
+      ) : report.sentence.length === 0 ? (
+        <code className="font-mono text-[0.85em]">{source}</code>
+      ) : (
+        <Sentence line={report.sentence} />
       )}
-    </li>
+    </button>
   );
 }
 
@@ -154,7 +104,7 @@ function ReasonOffer({
 }: {
   readonly reason: { readonly line: number; readonly words: string };
   readonly known: Known;
-  readonly take: LineActions["giveReason"];
+  readonly take: LineContentProps["giveReason"];
 }) {
   return (
     <p className="text-[0.88em] text-steel">

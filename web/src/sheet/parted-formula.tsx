@@ -1,52 +1,45 @@
-import { type PartRewrite, partSentences } from "@nail-down/core/instruction/part-rewrites";
 import { writtenLatex } from "@nail-down/core/notation/latex";
 import { latexWithParts, type Part, type PartedLatex } from "@nail-down/core/notation/parts";
 import { writtenPlain } from "@nail-down/core/notation/plain";
 import type { Syntax } from "@nail-down/core/notation/syntax";
 import { type KeyboardEvent, useEffect, useId, useMemo, useRef, useState } from "react";
+import type { Offer } from "../compute/bench-core.ts";
 import { engine, Stopped } from "../compute/engine.ts";
 import { Mathematics, PartedMathematics } from "../parts/mathematics.tsx";
-
-/** Where a formula stands whose parts can be rewritten, and what is done with a rewrite that is taken. */
-export interface Rewriting {
-  readonly working: readonly string[];
-  readonly number: number;
-  /** Adds the sentence as a line. */
-  readonly take: (sentence: string) => void;
-}
+import type { LinePlace } from "./line-place.ts";
 
 /** More rewrites of a part are not read. */
 const MOST_OFFERS = 8;
 
-interface Offer extends PartRewrite {
-  readonly words: string;
+interface Found {
+  readonly of: Part;
+  readonly offers: readonly Offer[];
+  readonly open: boolean;
 }
 
+const withOffer = (offers: readonly Offer[], offer: Offer): readonly Offer[] =>
+  offers.length < MOST_OFFERS && !offers.some(({ text }) => text === offer.text) ? [...offers, offer] : offers;
+
 /** The rewrites that change a part, as they are found; `open` while some are still tried. */
-function useOffers(part: Part | undefined, { working, number }: Rewriting): { readonly offers: readonly Offer[]; readonly open: boolean } {
-  const [found, setFound] = useState<{ readonly of: Part; readonly offers: readonly Offer[]; readonly open: boolean }>();
+function useOffers(part: Part | undefined, place: LinePlace): Omit<Found, "of"> {
+  const [found, setFound] = useState<Found>();
   useEffect(() => {
     if (!part) return;
     let current = true;
-    const search = async (): Promise<void> => {
-      let offers: readonly Offer[] = [];
-      setFound({ of: part, offers, open: true });
-      for (const { words, sentence } of partSentences(part, number)) {
-        const rewrite = await engine.rewrite(working, number, sentence);
-        if (!current) return;
-        if (rewrite && !offers.some(({ text }) => text === rewrite.text)) offers = [...offers, { ...rewrite, words }];
-        if (offers.length === MOST_OFFERS) break;
-        setFound({ of: part, offers, open: true });
-      }
-      setFound({ of: part, offers, open: false });
+    const show = (change: (before: Found) => Found): void => {
+      if (current) setFound((before) => (before?.of === part ? change(before) : before));
     };
-    search().catch((error: Error) => {
-      if (!(error instanceof Stopped)) throw error;
-    });
+    setFound({ of: part, offers: [], open: true });
+    engine
+      .rewrites(place.working(), place.number, part, (offer) => show((before) => ({ ...before, offers: withOffer(before.offers, offer) })))
+      .then(() => show((before) => ({ ...before, open: false })))
+      .catch((error: Error) => {
+        if (!(error instanceof Stopped)) throw error;
+      });
     return () => {
       current = false;
     };
-  }, [part, working, number]);
+  }, [part, place]);
   return found?.of === part && found ? found : { offers: [], open: true };
 }
 
@@ -72,7 +65,7 @@ function nextPart(key: string, chosen: number | undefined, { parts }: PartedLate
 }
 
 /** A formula whose parts are chosen by a click or the arrow keys; the rewrites that change the chosen part are offered below it. */
-export function PartedFormula({ written, rewriting }: { readonly written: Syntax; readonly rewriting: Rewriting }) {
+export function PartedFormula({ written, rewriting }: { readonly written: Syntax; readonly rewriting: LinePlace }) {
   const parted = useMemo(() => latexWithParts(written), [written]);
   const [chosen, setChosen] = useState<number>();
   const part = chosen === undefined ? undefined : parted.parts[chosen];
@@ -127,7 +120,7 @@ export function PartedFormula({ written, rewriting }: { readonly written: Syntax
                 aria-label={`${offer.words}: ${writtenPlain(offer.result)}`}
                 onClick={() => {
                   setChosen(undefined);
-                  rewriting.take(offer.sentence);
+                  rewriting.add(offer.sentence);
                 }}
                 className="grid w-full grid-cols-[7.5rem_minmax(0,1fr)] items-center gap-x-3 rounded px-1 py-0.5 text-left hover:bg-copper/10 focus-visible:bg-copper/10"
               >

@@ -1,12 +1,12 @@
 import type { Verdict } from "@nail-down/core/check/verdict";
 import { weakest } from "@nail-down/core/check/verdict";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
-import { settingsOf } from "@nail-down/core/problemset/settings";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { ProblemRecord, SetRecord } from "../api/client.ts";
 import { Engine, Stopped } from "../compute/engine.ts";
 import { Nail } from "../parts/nail.tsx";
+import { loadSettings } from "../parts/settings.ts";
 import { useAppSelector } from "../store/store.ts";
 
 /** The verdict of a problem: the weakest of its lines', bent where a line cannot be carried out. */
@@ -17,14 +17,15 @@ function problemVerdict(reports: readonly LineReport[]): Verdict | undefined {
 
 /** The set's problems with their verdicts; those that are not open are run in a worker of their own. */
 export function ProblemList({ set, problemId }: { readonly set: SetRecord; readonly problemId: string }) {
-  const current = useAppSelector((state) => state.bench);
+  const told = useAppSelector((state) => state.bench.told);
+  const title = useAppSelector((state) => state.sheet.present.title);
   const [verdicts, setVerdicts] = useState<ReadonlyMap<string, Verdict>>(new Map());
   useEffect(() => {
     const overview = new Engine();
     const look = async (problems: readonly ProblemRecord[]): Promise<void> => {
-      const { settings } = settingsOf(set.frontMatter);
+      const settings = await loadSettings(set.frontMatter);
       for (const problem of problems) {
-        const verdict = problemVerdict(await overview.run(problem.working, settings));
+        const verdict = problemVerdict(await overview.report(problem.working, settings));
         if (verdict) setVerdicts((known) => new Map(known).set(problem.id, verdict));
       }
       overview.stop();
@@ -39,7 +40,7 @@ export function ProblemList({ set, problemId }: { readonly set: SetRecord; reado
       <ol className="space-y-1">
         {set.problems.map((problem, index) => {
           const open = problem.id === problemId;
-          const verdict = open ? problemVerdict(current.reports) : verdicts.get(problem.id);
+          const verdict = open ? problemVerdict(Object.values(told).map(({ report }) => report)) : verdicts.get(problem.id);
           return (
             <li key={problem.id}>
               <Link
@@ -48,7 +49,7 @@ export function ProblemList({ set, problemId }: { readonly set: SetRecord; reado
                 className={`flex items-baseline gap-2 rounded px-2 py-1 hover:bg-paper ${open ? "bg-paper font-semibold" : "text-steel"}`}
               >
                 <span className="text-copper">{index + 1}</span>
-                <span className="flex-1 leading-snug">{open ? current.draft.title : problem.title}</span>
+                <span className="flex-1 leading-snug">{open ? title : problem.title}</span>
                 {verdict && <Nail verdict={verdict} size={12} />}
               </Link>
             </li>

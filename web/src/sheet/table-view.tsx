@@ -1,8 +1,7 @@
 import type { Cell } from "@nail-down/core/document/block";
-import { INK, RULE, STROKES } from "@nail-down/core/graph/svg-elements";
 import type { Line as DocumentLine } from "@nail-down/core/notation/inline";
 import { type ReactNode, useState } from "react";
-import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
+import { Chart, TableChart } from "./charts/lazily.tsx";
 import { saveText } from "./graph/saving.ts";
 
 interface Table {
@@ -67,47 +66,9 @@ export function TableView({ show, ...table }: Table & { readonly show: (line: Do
         </button>
       </div>
       {drawable && (
-        <figure className="min-w-40 flex-1" aria-label={`chart of ${columns.slice(1).join(" and ")}`}>
-          <ResponsiveContainer width="100%" height={180}>
-            <LineChart data={numbers} margin={{ top: 6, right: 8, bottom: 0, left: -18 }}>
-              <CartesianGrid stroke={RULE} />
-              <XAxis dataKey="c0" type="number" domain={["dataMin", "dataMax"]} tick={{ fontSize: 11 }} />
-              <YAxis tick={{ fontSize: 11 }} />
-              {columns.slice(1).map((column, k) => (
-                <Line
-                  key={column}
-                  dataKey={`c${k + 1}`}
-                  name={column}
-                  stroke={STROKES[k % STROKES.length]?.colour ?? INK}
-                  strokeDasharray={STROKES[k % STROKES.length]?.dash ?? ""}
-                  strokeWidth={2}
-                  dot={{ r: 2.5 }}
-                  isAnimationActive={false}
-                />
-              ))}
-            </LineChart>
-          </ResponsiveContainer>
-          {columns.length > 2 && (
-            <figcaption className="flex flex-wrap gap-4 font-sans text-[12px] text-steel">
-              {columns.slice(1).map((column, k) => (
-                <span key={column}>
-                  <svg width="22" height="8" aria-hidden="true">
-                    <line
-                      x1="0"
-                      y1="4"
-                      x2="22"
-                      y2="4"
-                      strokeWidth="2"
-                      stroke={STROKES[k % STROKES.length]?.colour}
-                      strokeDasharray={STROKES[k % STROKES.length]?.dash}
-                    />
-                  </svg>{" "}
-                  {column}
-                </span>
-              ))}
-            </figcaption>
-          )}
-        </figure>
+        <Chart>
+          <TableChart columns={columns} numbers={numbers} />
+        </Chart>
       )}
     </div>
   );

@@ -1,151 +1,210 @@
+import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
+import { SortableContext, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { knownOf } from "@nail-down/core/composition/problem";
+import type { Known } from "@nail-down/core/document/author-words";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
 import { LIMITS } from "@nail-down/core/problemset/limits";
-import { type RefObject, useMemo, useState } from "react";
-import { Boundary } from "../parts/boundary.tsx";
-import { bench } from "../store/bench.ts";
+import { type ClipboardEvent, type KeyboardEvent, type RefObject, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { sheet } from "../store/sheet.ts";
 import { useAppDispatch, useAppSelector } from "../store/store.ts";
-import { LineView } from "./line-view.tsx";
+import { type LineActions, type Slot, useLineActions } from "./line-actions.ts";
+import { LineRow } from "./line-row.tsx";
 import { StatementEditor } from "./statement-editor.tsx";
 import { type WritingHandle, WritingLine } from "./writing-line.tsx";
 
-const DECLARATIONS = new Set(["let", "given", "say", "hint", "part"]);
 /** Parts are (a), (b) and so on. */
 const FIRST_LETTER = 97;
-
-/** A line that is about to be run; a drawing stays under the hand until the new one is there. */
-function notYetRun(source: string, before: LineReport | undefined): LineReport {
-  const drawn = before?.blocks.filter(({ kind }) => kind === "graph" || kind === "figure" || kind === "measures") ?? [];
-  const sentence = drawn.length > 0 && before ? before.sentence : [];
-  return { source, ignored: false, sentence, printing: {}, references: [], blocks: drawn, way: [], checks: [], steps: [] };
-}
-
-/** A line whose result cannot be shown: its text is there, to be changed. */
-function FailedLine({
-  source,
-  number,
-  message,
-  edit,
-}: {
-  readonly source: string;
-  readonly number: number;
-  readonly message: string;
-  readonly edit: () => void;
-}) {
-  return (
-    <li className="border-b border-dotted border-rule py-2" data-testid={`line-${number}`}>
-      <button type="button" onClick={edit} className="font-mono text-[0.85em]" aria-label={`edit line ${number}: ${source}`}>
-        ({number}) {source}
-      </button>
-      <p className="text-[0.94em] text-bent" role="alert">
-        This line could not be shown: {message}
-      </p>
-    </li>
-  );
-}
-
 /** What is said when a working is nearly as long as it may be. */
 const NEARLY = 20;
+/** How far the pointer must go, in pixels, before a click is a drag. */
+const DRAG_FROM = 6;
+
+/** The same object as long as what it says is the same, so that lines are not drawn again for nothing. */
+function useSteady<Value>(value: Value): Value {
+  const kept = useRef(value);
+  if (kept.current !== value && JSON.stringify(kept.current) !== JSON.stringify(value)) kept.current = value;
+  return kept.current;
+}
+
+const NOTHING_KNOWN: Known = { values: {}, names: [], functions: {} };
+
+/** Whether a line has words in which mathematics may stand. */
+const speaks = (report: LineReport | undefined): boolean =>
+  report !== undefined && (report.prints !== undefined || report.printing.because !== undefined || report.answer?.kind === "truth");
+
+/** The letters of the lines that begin a part. */
+function partLetters(reports: readonly (LineReport | undefined)[]): readonly string[] {
+  let count = 0;
+  return reports.map((report) => {
+    if (report?.prints?.kind !== "part") return "";
+    count += 1;
+    return String.fromCharCode(FIRST_LETTER + count - 1);
+  });
+}
+
+/** What the keys do on a line that has the focus. */
+function keyOnLine(event: KeyboardEvent, id: string, actions: LineActions): (() => void) | undefined {
+  const { key, altKey, ctrlKey, metaKey, shiftKey } = event;
+  if (ctrlKey || metaKey) return undefined;
+  if (altKey) return key === "ArrowUp" ? () => actions.moveBy(id, -1) : key === "ArrowDown" ? () => actions.moveBy(id, 1) : undefined;
+  const plain: Readonly<Record<string, () => void>> = {
+    Enter: () => actions.edit(id),
+    a: () => actions.writeAt(id, "above"),
+    b: () => actions.writeAt(id, "below"),
+    d: () => actions.duplicate(id),
+    e: () => actions.pin(id),
+    Delete: () => actions.remove(id),
+    Backspace: () => actions.remove(id),
+    " ": () => actions.choose(id, "also"),
+  };
+  return shiftKey ? undefined : plain[key];
+}
 
 /** The sheet of paper: title, statement, givens and numbered lines, and under the last line the writing line. */
 export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingHandle | null> }) {
   const dispatch = useAppDispatch();
-  const { draft, reports, selected, problemId } = useAppSelector((state) => state.bench);
-  const [editing, setEditing] = useState<number | undefined>();
-  const { working } = draft;
-  const known = useMemo(() => knownOf(reports), [reports]);
-  const change = (lines: readonly string[]): void => {
-    dispatch(bench.edited({ working: lines }));
+  const { title, statement, lines } = useAppSelector((state) => state.sheet.present);
+  const { told, chosen, focus, problemId } = useAppSelector((state) => state.bench);
+  const staleFrom = useAppSelector(({ bench: { run } }) => (run?.slow ? run.standing : Number.POSITIVE_INFINITY));
+  const [slot, setSlot] = useState<Slot | undefined>();
+  const list = useRef<HTMLOListElement>(null);
+  const wanted = useRef<string | undefined>(undefined);
+  const [, redraw] = useState(0);
+  const focusLine = useCallback((id: string | undefined): void => {
+    wanted.current = id;
+    redraw((count) => count + 1);
+  }, []);
+  const actions = useLineActions(writing, setSlot, focusLine);
+  // Where a line is to have the focus that has just come to stand where it stands.
+  useLayoutEffect(() => {
+    const id = wanted.current;
+    if (id === undefined) return;
+    wanted.current = undefined;
+    list.current?.querySelector<HTMLElement>(`[data-line="${CSS.escape(id)}"]`)?.focus();
+  });
+  // While one writes, answers that come above do not push the writing line out of sight.
+  useEffect(() => {
+    const own = list.current;
+    if (!own) return;
+    const observer = new ResizeObserver(() => writing.current?.keepInSight());
+    observer.observe(own);
+    return () => observer.disconnect();
+  }, [writing]);
+  const reports = useMemo(() => lines.map(({ id }) => told[id]?.report), [lines, told]);
+  const known = useSteady(useMemo(() => knownOf(reports.map((report) => report ?? UNKNOWN)), [reports]));
+  const letters = useMemo(() => partLetters(reports), [reports]);
+  const working = useMemo(() => lines.map(({ source }) => source), [lines]);
+  const ids = useMemo(() => lines.map(({ id }) => id), [lines]);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM } }));
+  const room = LIMITS.lines - lines.length;
+  const entry = lines.some(({ id }) => id === focus) ? focus : lines.at(-1)?.id;
+
+  const neighbour = (id: string, by: -1 | 1): string | undefined => lines[lines.findIndex((line) => line.id === id) + by]?.id;
+  const onKeyDown = (event: KeyboardEvent<HTMLOListElement>): void => {
+    const id = lineUnder(event.target);
+    if (id === undefined) return;
+    const go = event.key === "ArrowUp" ? -1 : event.key === "ArrowDown" ? 1 : undefined;
+    if (go !== undefined && !event.altKey) {
+      const next = neighbour(id, go);
+      if (next === undefined) {
+        if (go > 0) writing.current?.focus();
+      } else {
+        if (event.shiftKey) actions.choose(next, "to");
+        focusLine(next);
+      }
+      event.preventDefault();
+      return;
+    }
+    if (event.key === "Escape") {
+      writing.current?.focus();
+      return;
+    }
+    const act = keyOnLine(event, id, actions);
+    if (!act) return;
+    event.preventDefault();
+    act();
   };
-  const add = (source: string): void => {
-    change([...working, source]);
-    if (!DECLARATIONS.has(source.trim().split(/\s+/)[0] ?? "")) dispatch(bench.selected(working.length));
+  const onClipboard = (event: ClipboardEvent<HTMLOListElement>): void => {
+    const id = lineUnder(event.target);
+    if (id === undefined || String(getSelection() ?? "") !== "") return;
+    event.preventDefault();
+    if (event.type === "paste") actions.paste(id, event.clipboardData.getData("text/plain"));
+    else event.clipboardData.setData("text/plain", actions.textOf(id));
+    if (event.type === "cut") actions.remove(id);
   };
-  const replace = (index: number, source: string): void => {
-    setEditing(undefined);
-    if (source !== working[index]) change(working.map((line, k) => (k === index ? source : line)));
-    writing.current?.focus();
+  const onDragEnd = ({ active, over }: DragEndEvent): void => {
+    if (over) actions.moveOnto(String(active.id), String(over.id));
   };
+  const slotLine = (own: Slot, at: number, start = ""): React.ReactNode => (
+    <li key={`slot ${at}`} className="grid grid-cols-[2.3rem_minmax(0,1fr)] gap-x-2 py-2">
+      <span className="pt-1 text-[0.92em] text-copper">({at + 1})</span>
+      <WritingLine
+        before={working.slice(0, at)}
+        start={start}
+        label={`line ${at + 1}`}
+        autoFocus
+        enter={(text) => actions.enter(own, [text])}
+        enterLines={(sources) => actions.enter(own, sources)}
+        room={room + (own.kind === "edit" ? 1 : 0)}
+        cancel={() => actions.leaveSlot(own)}
+      />
+    </li>
+  );
   return (
-    <article className="sheet mx-auto min-h-full max-w-[52rem] px-10 py-8">
+    <article className="sheet mx-auto min-h-full max-w-[52rem] px-4 py-6 sm:px-10 sm:py-8">
       <h1>
         <input
           aria-label="title of the problem"
-          value={draft.title}
-          onChange={(event) => dispatch(bench.edited({ title: event.target.value }))}
+          value={title}
+          onChange={(event) => dispatch(sheet.titled(event.target.value))}
           maxLength={200}
           className="w-full rounded border border-transparent bg-transparent text-2xl font-semibold hover:border-rule"
         />
       </h1>
-      <StatementEditor key={problemId} statement={draft.statement} change={(statement) => dispatch(bench.edited({ statement }))} />
-      <ol className="mt-4 border-t border-rule" aria-label="working">
-        {working.map((source, index) => {
-          const report = reports[index];
-          const number = index + 1;
-          if (editing === index) {
-            return (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a line's number is its identity
-              <li key={index} className="grid grid-cols-[2.3rem_minmax(0,1fr)] gap-x-2 py-2">
-                <span className="pt-1 text-[0.92em] text-copper">({number})</span>
-                <WritingLine
-                  before={working.slice(0, index)}
-                  start={source}
-                  label={`line ${number}`}
-                  autoFocus
-                  enter={(text) => replace(index, text)}
-                  enterLines={(lines) => {
-                    setEditing(undefined);
-                    change([...working.slice(0, index), ...lines, ...working.slice(index + 1)]);
-                  }}
-                  room={LIMITS.lines - working.length + 1}
-                  cancel={() => setEditing(undefined)}
+      <StatementEditor key={problemId} statement={statement} change={(changed) => dispatch(sheet.stated(changed))} />
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd} accessibility={{ screenReaderInstructions: { draggable: "" } }}>
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+          <ol
+            ref={list}
+            className="mt-4 border-t border-rule"
+            aria-label="working"
+            onKeyDown={onKeyDown}
+            onCopy={onClipboard}
+            onCut={onClipboard}
+            onPaste={onClipboard}
+          >
+            {lines.flatMap((line, index) => [
+              ...(slot?.kind === "insert" && slot.at === index ? [slotLine(slot, index)] : []),
+              slot?.kind === "edit" && slot.id === line.id ? (
+                slotLine(slot, index, line.source)
+              ) : (
+                <LineRow
+                  key={line.id}
+                  line={line}
+                  number={index + 1 + (slot?.kind === "insert" && slot.at <= index ? 1 : 0)}
+                  known={speaks(reports[index]) ? known : NOTHING_KNOWN}
+                  letter={letters[index] ?? ""}
+                  isStale={index >= staleFrom}
+                  isChosen={chosen.includes(line.id)}
+                  isEntry={line.id === entry}
+                  actions={actions}
                 />
-              </li>
-            );
-          }
-          const current = report?.source === source ? report : notYetRun(source, report);
-          return (
-            <Boundary
-              // biome-ignore lint/suspicious/noArrayIndexKey: a line's number is its identity
-              key={index}
-              value={current}
-              failed={(message) => <FailedLine source={source} number={number} message={message} edit={() => setEditing(index)} />}
-            >
-              <LineView
-                report={current}
-                place={{ working, number }}
-                known={known}
-                letter={String.fromCharCode(FIRST_LETTER + reports.slice(0, index).filter(({ prints }) => prints?.kind === "part").length)}
-                number={number}
-                selected={selected === index}
-                actions={{
-                  edit: () => {
-                    setEditing(index);
-                    dispatch(bench.selected(index));
-                  },
-                  select: () => dispatch(bench.selected(index)),
-                  refer: () => writing.current?.insert(`(${number})`),
-                  add,
-                  replace: (line) => change(working.map((one, k) => (k === index ? line : one))),
-                  giveReason: (line, words) => change(working.map((one, k) => (k === line - 1 ? `${one} because "${words}"` : one))),
-                  write: (instruction) => writing.current?.insert(instruction),
-                  remove: () => change(working.filter((_, k) => k !== index)),
-                }}
-              />
-            </Boundary>
-          );
-        })}
-      </ol>
+              ),
+            ])}
+            {slot?.kind === "insert" && slot.at === lines.length && slotLine(slot, lines.length)}
+          </ol>
+        </SortableContext>
+      </DndContext>
       <div className="mt-3 grid grid-cols-[2.3rem_minmax(0,1fr)] gap-x-2">
-        <span className="pt-1 text-[0.92em] text-copper">({working.length + 1})</span>
-        {working.length < LIMITS.lines ? (
+        <span className="pt-1 text-[0.92em] text-copper">({lines.length + (slot?.kind === "insert" ? 2 : 1)})</span>
+        {room > 0 ? (
           <WritingLine
             before={working}
             label="writing line"
             recall={working}
-            enter={add}
-            enterLines={(lines) => change([...working, ...lines])}
-            room={LIMITS.lines - working.length}
+            enter={actions.add}
+            enterLines={(sources) => actions.enter(undefined, sources)}
+            room={room}
             handle={writing}
             autoFocus
           />
@@ -153,12 +212,12 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
           <p className="text-steel">A working may have {LIMITS.lines} lines: this one has them all.</p>
         )}
       </div>
-      {working.length >= LIMITS.lines - NEARLY && working.length < LIMITS.lines && (
+      {room <= NEARLY && room > 0 && (
         <p className="mt-1 ml-[2.8rem] font-sans text-[14px] text-steel">
-          {LIMITS.lines - working.length} more lines fit: a working may have {LIMITS.lines}.
+          {room} more lines fit: a working may have {LIMITS.lines}.
         </p>
       )}
-      {working.length === 0 && (
+      {lines.length === 0 && (
         <p className="mt-2 ml-[2.8rem] font-sans text-[14px] text-steel">
           Write an instruction, such as <code>graph y = x^2 - 5x + 6</code> or <code>solve x^2 - 5x + 6 = 0</code>, then Enter.
         </p>
@@ -166,3 +225,9 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
     </article>
   );
 }
+
+/** What stands for a line that has not been run. */
+const UNKNOWN: LineReport = { source: "", ignored: true, sentence: [], printing: {}, references: [], blocks: [], way: [], checks: [], steps: [] };
+
+/** The line that itself has the focus, and no field or button in it. */
+const lineUnder = (target: EventTarget): string | undefined => (target instanceof HTMLLIElement ? target.dataset["line"] : undefined);

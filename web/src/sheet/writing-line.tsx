@@ -4,8 +4,9 @@ import { pastedLines } from "@nail-down/core/instruction/reading/pasted-lines";
 import { SENTENCE_WORDS } from "@nail-down/core/notation/keywords";
 import { LIMITS } from "@nail-down/core/problemset/limits";
 import { type ClipboardEvent, type KeyboardEvent, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
+import type { Preview } from "../compute/bench-core.ts";
 import { engine, Stopped } from "../compute/engine.ts";
-import type { Preview } from "../compute/messages.ts";
+
 import { FaultView, Sentence } from "./line-view.tsx";
 
 /** What is wrong with a line that has more characters than one may have. */
@@ -20,6 +21,8 @@ const READ_AFTER = 50;
 export interface WritingHandle {
   readonly insert: (text: string) => void;
   readonly focus: () => void;
+  /** Scrolls to it where it has the focus. */
+  readonly keepInSight: () => void;
 }
 
 interface WritingLineProps {
@@ -44,6 +47,7 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
   const [refused, setRefused] = useState<FaultReport | undefined>();
   const [recalled, setRecalled] = useState<number | undefined>();
   const area = useRef<HTMLTextAreaElement>(null);
+  const frame = useRef<HTMLDivElement>(null);
   useImperativeHandle(handle, () => ({
     insert: (text) => {
       const at = area.current?.selectionStart ?? source.length;
@@ -51,6 +55,9 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
       area.current?.focus();
     },
     focus: () => area.current?.focus(),
+    keepInSight: () => {
+      if (document.activeElement === area.current) frame.current?.scrollIntoView({ block: "nearest" });
+    },
   }));
   useEffect(() => {
     if (autoFocus) area.current?.focus();
@@ -114,7 +121,7 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
   };
   const fault = refused ?? tooLong(source) ?? preview?.error;
   return (
-    <div className="min-w-0">
+    <div ref={frame} className="min-w-0 scroll-my-6">
       <div className="relative font-mono text-[15px] leading-6">
         <div aria-hidden="true" className="pointer-events-none absolute inset-0 px-2 py-1 break-words whitespace-pre-wrap text-transparent">
           {fault ? <Underlined source={source} from={fault.from} to={fault.to} /> : source}

@@ -1,161 +1,168 @@
 import type { LineReport } from "@nail-down/core/instruction/line-report";
 import type { SetSettings } from "@nail-down/core/problemset/settings";
-import { createSlice, type Draft as Drafted, original, type PayloadAction } from "@reduxjs/toolkit";
+import { createSlice, type Draft as Drafted, isAnyOf, original, type PayloadAction, type UnknownAction } from "@reduxjs/toolkit";
 import type { ProblemRecord } from "../api/client.ts";
-
-/** What the author writes in a problem. */
-export interface Draft {
-  readonly title: string;
-  readonly statement: string;
-  readonly working: readonly string[];
-}
+import { sheet } from "./sheet.ts";
 
 export type SaveState = "saved" | "unsaved" | "saving" | "unreachable" | "signed out" | "conflict" | "refused";
+
+/** What a line came to, under the key by which the worker knows the report. */
+export interface Told {
+  readonly key: string;
+  readonly report: LineReport;
+}
+
+/** A run of the working: which line it is at, by its index, since when, and how many lines stand for certain. */
+export interface Run {
+  readonly at: number;
+  readonly since: number;
+  readonly standing: number;
+  /** Whether it takes long enough that what does not stand yet is shown as such. */
+  readonly slow: boolean;
+}
 
 export interface BenchState {
   readonly problemId: string | null;
   readonly setId: string | null;
-  readonly draft: Draft;
   /** What the set says of all its lines. */
   readonly settings: SetSettings;
   /** The version on the server that the draft is based on. */
   readonly version: number;
-  readonly past: readonly Draft[];
-  readonly future: readonly Draft[];
-  /** The field and time of the last edit, so that a stretch of typing is one thing to undo. */
-  readonly lastEdit: { readonly field: keyof Draft; readonly at: number } | null;
   readonly save: SaveState;
   readonly saveMessage: string;
   /** Whether the browser keeps what is not saved. */
   readonly kept: boolean;
   /** What is stored on the server, while there is a conflict. */
   readonly theirs: ProblemRecord | null;
-  readonly reports: readonly LineReport[];
-  readonly running: boolean;
+  /** What the lines came to, by their identity. */
+  readonly told: Readonly<Record<string, Told>>;
+  readonly run: Run | null;
   readonly stopped: boolean;
-  /** Index of the line whose evidence is shown. */
-  readonly selected: number | null;
+  /** Lines that the author stopped: they are not tried before they change. */
+  readonly givenUp: Readonly<Record<string, string>>;
+  /** The lines that are chosen to do something with them together, by their identity. */
+  readonly chosen: readonly string[];
+  /** The line that has the focus, or was written last: its evidence is shown. */
+  readonly focus: string | null;
+  /** The line whose evidence stays in view. */
+  readonly pinned: string | null;
 }
-
-const EMPTY: Draft = { title: "", statement: "", working: [] };
-const MOST_UNDO = 300;
-const ONE_STRETCH = 1200;
 
 const initialState: BenchState = {
   problemId: null,
   setId: null,
-  draft: EMPTY,
   settings: {},
   version: 0,
-  past: [],
-  future: [],
-  lastEdit: null,
   save: "saved",
   saveMessage: "",
   kept: true,
   theirs: null,
-  reports: [],
-  running: false,
+  told: {},
+  run: null,
   stopped: false,
-  selected: null,
+  givenUp: {},
+  chosen: [],
+  focus: null,
+  pinned: null,
 };
 
-const sameDraft = (one: Draft, other: Draft): boolean =>
-  JSON.stringify([one.title, one.statement, one.working]) === JSON.stringify([other.title, other.statement, other.working]);
-
-export const draftOf = ({ title, statement, working }: ProblemRecord): Draft => ({ title, statement, working });
-
-/** The state itself behind the reducers' proxy: states are replaced here, never changed, and drafts are compared by identity. */
-function plain(state: Drafted<BenchState>): BenchState {
-  return original(state) ?? initialState;
+/** Why a version was not stored. */
+export interface Refusal {
+  readonly save: Exclude<SaveState, "saved" | "unsaved" | "saving">;
+  readonly message: string;
+  readonly theirs?: ProblemRecord;
 }
 
-/** Moves a draft between the two stacks of undo and redo. */
-function step(state: BenchState, from: "past" | "future"): BenchState {
-  const [stack, other] = from === "past" ? [state.past, state.future] : [state.future, state.past];
-  const target = stack.at(-1);
-  if (!target) return state;
-  const rest = stack.slice(0, -1);
-  const grown = [...other, state.draft];
-  return {
-    ...state,
-    draft: target,
-    ...(from === "past" ? { past: rest, future: grown } : { past: grown, future: rest }),
-    lastEdit: null,
-    save: "unsaved",
-    stopped: false,
-  };
+export interface Opening {
+  readonly problem: Pick<ProblemRecord, "id" | "setId" | "version">;
+  readonly settings: SetSettings;
+  readonly unsaved: boolean;
 }
+
+/** News of a run: what became of lines, by their identity, and where it is. */
+export interface RunNews {
+  readonly told: Readonly<Record<string, Told>>;
+  readonly standing: number;
+  readonly at: number;
+  readonly time: number;
+}
+
+const isEdit = isAnyOf(sheet.titled, sheet.stated, sheet.arranged, sheet.settled);
+const isStep = (action: { readonly type: string }): boolean => action.type === sheet.undone().type || action.type === sheet.redone().type;
+
+/** States are replaced here, never changed: a reducer gets the state itself, without the proxy around it. */
+const plainly =
+  <Payload>(reduce: (state: BenchState, payload: Payload) => BenchState) =>
+  (state: Drafted<BenchState>, { payload }: PayloadAction<Payload>): BenchState =>
+    reduce(original(state) ?? initialState, payload);
 
 const slice = createSlice({
   name: "bench",
   initialState: initialState as BenchState,
   reducers: {
-    opened: (_state, { payload }: PayloadAction<{ problem: ProblemRecord; settings: SetSettings; unsaved?: Draft }>): BenchState => ({
+    opened: plainly<Opening>((_, { problem, settings, unsaved }) => ({
       ...initialState,
-      problemId: payload.problem.id,
-      setId: payload.problem.setId,
-      draft: payload.unsaved ?? draftOf(payload.problem),
-      settings: payload.settings,
-      version: payload.problem.version,
-      save: payload.unsaved ? "unsaved" : "saved",
-    }),
-    closed: (): BenchState => initialState,
-    edited: {
-      prepare: (change: Partial<Draft>) => ({ payload: { change, at: Date.now() } }),
-      reducer: (state, { payload }: PayloadAction<{ change: Partial<Draft>; at: number }>): BenchState => {
-        const before = plain(state);
-        const field = Object.keys(payload.change)[0] as keyof Draft;
-        const goesOn = field !== "working" && before.lastEdit?.field === field && payload.at - before.lastEdit.at < ONE_STRETCH;
-        const past = goesOn ? before.past : [...before.past, before.draft].slice(-MOST_UNDO);
-        return {
-          ...before,
-          draft: { ...before.draft, ...payload.change },
-          past,
-          future: [],
-          lastEdit: { field, at: payload.at },
-          save: "unsaved",
-          stopped: false,
-        };
-      },
-    },
-    undone: (state): BenchState => step(plain(state), "past"),
-    redone: (state): BenchState => step(plain(state), "future"),
-    kept: (state, { payload }: PayloadAction<boolean>): BenchState => ({ ...plain(state), kept: payload }),
-    saving: (state): BenchState => ({ ...plain(state), save: "saving" }),
-    saved: (state, { payload }: PayloadAction<{ version: number; draft: Draft }>): BenchState => {
-      const before = plain(state);
-      return { ...before, version: payload.version, save: before.draft === payload.draft ? "saved" : "unsaved", saveMessage: "" };
-    },
-    saveFailed: (
-      state,
-      { payload }: PayloadAction<{ save: "unreachable" | "signed out" | "conflict" | "refused"; message: string; theirs?: ProblemRecord }>,
-    ): BenchState => ({
-      ...plain(state),
-      save: payload.save,
-      saveMessage: payload.message,
-      theirs: payload.theirs ?? null,
-    }),
-    /** Ends a conflict with what was merged of both, on top of what is stored now. */
-    conflictSettled: (state, { payload }: PayloadAction<Draft>): BenchState => {
-      const before = plain(state);
-      if (!before.theirs) return before;
-      return {
-        ...before,
-        version: before.theirs.version,
-        theirs: null,
-        saveMessage: "",
-        past: [...before.past, before.draft],
-        draft: payload,
-        save: sameDraft(payload, draftOf(before.theirs)) ? "saved" : "unsaved",
-      };
-    },
-    runStarted: (state): BenchState => ({ ...plain(state), running: true, stopped: false }),
-    runEnded: (state, { payload }: PayloadAction<readonly LineReport[]>): BenchState => ({ ...plain(state), running: false, reports: payload }),
-    runStopped: (state): BenchState => ({ ...plain(state), running: false, stopped: true }),
-    selected: (state, { payload }: PayloadAction<number | null>): BenchState => ({ ...plain(state), selected: payload }),
+      problemId: problem.id,
+      setId: problem.setId,
+      settings,
+      version: problem.version,
+      save: unsaved ? "unsaved" : "saved",
+    })),
+    closed: plainly<void>(() => initialState),
+    kept: plainly<boolean>((state, kept) => ({ ...state, kept })),
+    saving: plainly<void>((state) => ({ ...state, save: "saving" })),
+    /** A version was stored; `isNewest` unless something was written meanwhile. */
+    saved: plainly<{ readonly version: number; readonly isNewest: boolean }>((state, { version, isNewest }) => ({
+      ...state,
+      version,
+      save: isNewest ? "saved" : "unsaved",
+      saveMessage: "",
+    })),
+    saveFailed: plainly<Refusal>((state, { save, message, theirs = null }) => ({ ...state, save, saveMessage: message, theirs })),
+    /** What is stored is what the merged version was made from. */
+    conflictEnded: plainly<{ readonly isSame: boolean }>((state, { isSame }) => ({
+      ...state,
+      version: state.theirs?.version ?? state.version,
+      theirs: null,
+      saveMessage: "",
+      save: isSame ? "saved" : "unsaved",
+    })),
+    runStarted: plainly<number>((state, since) => ({ ...state, stopped: false, run: { at: 0, since, standing: 0, slow: false } })),
+    runIsSlow: plainly<void>((state) => (state.run ? { ...state, run: { ...state.run, slow: true } } : state)),
+    runWent: plainly<RunNews>((state, { told, standing, at, time }) => ({
+      ...state,
+      told: Object.keys(told).length > 0 ? { ...state.told, ...told } : state.told,
+      run: state.run && { ...state.run, standing, at, since: at === state.run.at ? state.run.since : time },
+    })),
+    /** All lines were run; what is known of others is dropped. */
+    runEnded: plainly<Readonly<Record<string, Told>>>((state, told) => ({ ...state, run: null, told })),
+    runStopped: plainly<void>((state) => ({ ...state, run: null, stopped: true })),
+    gaveUp: plainly<{ readonly id: string; readonly message: string }>((state, { id, message }) => ({
+      ...state,
+      givenUp: { ...state.givenUp, [id]: message },
+    })),
+    /** What was stopped is to be run after all. */
+    goOn: plainly<void>((state) => ({ ...state, stopped: false })),
+    triedAgain: plainly<string>((state, id) => ({ ...state, stopped: false, givenUp: without(state.givenUp, id) })),
+    chosen: plainly<readonly string[]>((state, chosen) => ({ ...state, chosen })),
+    focused: plainly<string>((state, focus) => (state.focus === focus ? state : { ...state, focus })),
+    pinned: plainly<string | null>((state, pinned) => ({ ...state, pinned })),
+  },
+  extraReducers: (builder) => {
+    builder.addMatcher(
+      (action: UnknownAction) => isEdit(action) || isStep(action),
+      plainly<unknown>((state) => ({ ...state, save: state.save === "conflict" ? "conflict" : "unsaved", stopped: false })) as (
+        state: Drafted<BenchState>,
+        action: UnknownAction,
+      ) => BenchState,
+    );
   },
 });
+
+function without<Value>(record: Readonly<Record<string, Value>>, key: string): Readonly<Record<string, Value>> {
+  const { [key]: _, ...rest } = record;
+  return rest;
+}
 
 export const bench = slice.actions;
 export const benchReducer = slice.reducer;

@@ -1,8 +1,13 @@
-import type { Draft } from "./bench.ts";
+/** A problem's text as it is stored. */
+interface StoredDraft {
+  readonly title: string;
+  readonly statement: string;
+  readonly working: readonly string[];
+}
 
 /** A draft that has not reached the server, with the version it is based on; kept in the browser against crashes and lost connections. */
 export interface KeptDraft {
-  readonly draft: Draft;
+  readonly draft: StoredDraft;
   readonly version: number;
 }
 

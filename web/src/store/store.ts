@@ -2,11 +2,13 @@ import { configureStore } from "@reduxjs/toolkit";
 import { useDispatch, useSelector } from "react-redux";
 import { onSignedOut } from "../api/client.ts";
 import { benchReducer } from "./bench.ts";
-import { watchBench } from "./save-and-run.ts";
+
 import { expired, sessionReducer } from "./session.ts";
+import { sheetReducer } from "./sheet.ts";
+import { watchBench } from "./watch-bench.ts";
 
 export const store = configureStore({
-  reducer: { session: sessionReducer, bench: benchReducer },
+  reducer: { session: sessionReducer, bench: benchReducer, sheet: sheetReducer },
   middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }),
 });
 

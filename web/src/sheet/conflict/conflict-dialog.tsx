@@ -1,7 +1,8 @@
 import { Dialog } from "radix-ui";
 import { useMemo, useState } from "react";
 import { Button } from "../../parts/controls.tsx";
-import { bench, type Draft, draftOf } from "../../store/bench.ts";
+import { bench } from "../../store/bench.ts";
+import { type Draft, draftOf, sheet, sourcesOf } from "../../store/sheet.ts";
 import { useAppDispatch, useAppSelector } from "../../store/store.ts";
 import { Merge } from "./merge.tsx";
 
@@ -9,13 +10,16 @@ import { Merge } from "./merge.tsx";
 const PARTS = [
   { name: "Title", linesOf: ({ title }: Draft) => [title], isOneLine: true },
   { name: "Statement", linesOf: ({ statement }: Draft) => statement.split("\n") },
-  { name: "Working", linesOf: ({ working }: Draft) => working },
+  { name: "Working", linesOf: sourcesOf },
 ] as const;
+
+const isSame = (one: Draft, other: Draft): boolean => PARTS.every(({ linesOf }) => linesOf(one).join("\n") === linesOf(other).join("\n"));
 
 /** Two versions of a problem side by side, and what becomes of them, which is merged by hand. */
 export function ConflictDialog() {
   const dispatch = useAppDispatch();
-  const { draft, theirs } = useAppSelector((state) => state.bench);
+  const theirs = useAppSelector((state) => state.bench.theirs);
+  const draft = useAppSelector((state) => state.sheet.present);
   const [open, setOpen] = useState(false);
   const parts = useMemo(
     () => (theirs ? PARTS.map(({ linesOf, ...part }) => ({ ...part, mine: linesOf(draft), theirs: linesOf(draftOf(theirs)) })) : []),
@@ -25,7 +29,8 @@ export function ConflictDialog() {
   const stored = draftOf(theirs);
   const settle = (settled: Draft): void => {
     setOpen(false);
-    dispatch(bench.conflictSettled(settled));
+    dispatch(sheet.settled(settled));
+    dispatch(bench.conflictEnded({ isSame: isSame(settled, stored) }));
   };
   return (
     <Dialog.Root modal={false} open={open} onOpenChange={setOpen}>
@@ -39,7 +44,7 @@ export function ConflictDialog() {
           </Dialog.Description>
           <Merge
             parts={parts}
-            settle={([title = [], statement = [], working = []]) => settle({ title: title.join(" "), statement: statement.join("\n"), working })}
+            settle={([title = [], statement = [], working = []]) => settle(draftOf({ title: title.join(" "), statement: statement.join("\n"), working }))}
           >
             <Button onClick={() => settle(draft)}>Keep all of mine</Button>
             <Button onClick={() => settle(stored)}>Take all that is stored</Button>

@@ -3,7 +3,7 @@ import { drawFigure, figurePlacer, figureSize } from "@nail-down/core/graph/figu
 import { withValue } from "@nail-down/core/instruction/graphs/source";
 import { type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
 import { engine } from "../../compute/engine.ts";
-import { type GraphActions, type GraphPlace, sourceOf } from "./place.ts";
+import { type LinePlace, withLine } from "../line-place.ts";
 import { savePng, saveText } from "./saving.ts";
 import { Sliders } from "./sliders.tsx";
 import { ToolButton } from "./tool-button.tsx";
@@ -13,15 +13,14 @@ const FIGURES = 3;
 const written = (value: number): string => String(Number(value.toPrecision(FIGURES)));
 
 /** A figure under the hand: a point whose coordinate is a free name is dragged, and the lengths follow. */
-export function FigureView({ drawn, place, actions }: { readonly drawn: FigurePicture; readonly place: GraphPlace; readonly actions: GraphActions }) {
+export function FigureView({ drawn, place }: { readonly drawn: FigurePicture; readonly place: LinePlace }) {
   const [picture, setPicture] = useState(drawn);
   useEffect(() => setPicture(drawn), [drawn]);
   const grip = useRef<{ readonly x?: string; readonly y?: string } | undefined>(undefined);
   const moved = useRef<string | undefined>(undefined);
-  const source = sourceOf(place);
-  const { working, number } = place;
+  const { source } = place;
   const size = figureSize(drawn.window);
-  const draw = useCallback((line: string) => engine.drawFigure([...working.slice(0, number - 1), line]), [working, number]);
+  const draw = useCallback((line: string) => engine.drawFigure(withLine(place, line)), [place]);
   const preview = useRedrawn(draw, setPicture);
 
   const start = (event: PointerEvent<HTMLDivElement>): void => {
@@ -52,7 +51,7 @@ export function FigureView({ drawn, place, actions }: { readonly drawn: FigurePi
   };
   const end = (): void => {
     grip.current = undefined;
-    if (moved.current !== undefined && moved.current !== source) actions.replace(moved.current);
+    if (moved.current !== undefined && moved.current !== source) place.replace(moved.current);
     moved.current = undefined;
   };
   const shown = { ...picture, window: moved.current === undefined ? picture.window : drawn.window };
@@ -68,7 +67,7 @@ export function FigureView({ drawn, place, actions }: { readonly drawn: FigurePi
         onPointerUp={end}
         dangerouslySetInnerHTML={{ __html: svg }}
       />
-      <Sliders sliders={picture.sliders} source={source} preview={preview} replace={actions.replace} withNumbers={false} />
+      <Sliders sliders={picture.sliders} source={source} preview={preview} replace={place.replace} withNumbers={false} />
       <div className="flex justify-end gap-1 border-t border-rule px-2 py-1 font-sans text-[13px] text-steel">
         <ToolButton label="save as SVG" sign="SVG" act={() => saveText(drawFigure(drawn), "image/svg+xml", "figure.svg")} />
         <ToolButton label="save as PNG" sign="PNG" act={() => void savePng(drawFigure(drawn), size, "figure.png")} />

@@ -8,9 +8,9 @@ import { placer } from "@nail-down/core/graph/svg-place";
 import { withLabelAt } from "@nail-down/core/instruction/graphs/source";
 import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
 import { engine } from "../../compute/engine.ts";
+import { type LinePlace, withLine } from "../line-place.ts";
 import { type Bracket, BracketHandles, Questions } from "./bracket.tsx";
 import { MarksList } from "./marks-list.tsx";
-import { type GraphActions, type GraphPlace, sourceOf } from "./place.ts";
 import { savePng, saveText } from "./saving.ts";
 import { Sliders } from "./sliders.tsx";
 import { ToolButton } from "./tool-button.tsx";
@@ -55,7 +55,7 @@ type Grip =
  * What is known is drawn at once; fresh samples come from the worker when the hand rests. What is done with labels, marks and sliders
  * is written into the line.
  */
-export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; readonly place: GraphPlace; readonly actions: GraphActions }) {
+export function GraphView({ drawn, place }: { readonly drawn: Picture; readonly place: LinePlace }) {
   const [picture, setPicture] = useState(drawn);
   const [turn, setTurn] = useState<Turn>(DEFAULT_TURN);
   const [bracket, setBracket] = useState<Bracket>();
@@ -67,8 +67,7 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
   const known = useRef(drawn);
   const isSurface = drawn.curves.some((curve) => curve.mesh !== undefined);
   const { window } = picture;
-  const { working, number } = place;
-  const source = sourceOf(place);
+  const { source } = place;
   const changed = window !== drawn.window;
 
   // A line that was run again keeps the window it is looked at in.
@@ -79,10 +78,7 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
     setPicture((own) => (own.window === before ? drawn : { ...drawn, window: own.window }));
   }, [drawn]);
 
-  const draw = useCallback(
-    ({ line, within }: { readonly line: string; readonly within: Window }) => engine.draw([...working.slice(0, number - 1), line], within),
-    [working, number],
-  );
+  const draw = useCallback(({ line, within }: { readonly line: string; readonly within: Window }) => engine.draw(withLine(place, line), within), [place]);
   // Samples of a window that is no longer looked at come too late.
   const redraw = useRedrawn(draw, (fresh) => setPicture((before) => (sameWindow(fresh.window, before.window) ? { ...fresh, window: before.window } : before)));
 
@@ -166,7 +162,7 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
     grip.current = undefined;
     setTurn(({ around, above }) => ({ around, above }));
     const mark = own?.kind === "label" ? picture.marks.find((one) => one.number === own.number) : undefined;
-    if (mark?.labelAt && own?.kind === "label") actions.replace(withLabelAt(source, own.number, [decimal(mark.labelAt[0]), decimal(mark.labelAt[1])]));
+    if (mark?.labelAt && own?.kind === "label") place.replace(withLabelAt(source, own.number, [decimal(mark.labelAt[0]), decimal(mark.labelAt[1])]));
   };
   const pressKey = (event: KeyboardEvent<HTMLDivElement>): void => {
     const action = isSurface ? turnKeys(event.key) : undefined;
@@ -224,15 +220,15 @@ export function GraphView({ drawn, place, actions }: { readonly drawn: Picture; 
         <ToolButton label="save as PNG" sign="PNG" act={() => void savePng(drawSvg(picture, undefined, turn), DEFAULT_SIZE, "graph.png")} />
         <ToolButton label="save as TeX" sign="TeX" act={() => saveText(drawPgf(picture, turn), "text/x-tex", "graph.tex")} />
       </div>
-      {bracket && <Questions bracket={bracket} formulas={formulas} variable={drawn.variable} ask={actions.write} />}
+      {bracket && <Questions bracket={bracket} formulas={formulas} variable={drawn.variable} ask={place.write} />}
       <Sliders
         sliders={drawn.sliders ?? []}
         source={source}
         preview={(line) => redraw({ line, within: window })}
-        replace={actions.replace}
+        replace={place.replace}
         withNumbers={listed || bracket !== undefined}
       />
-      {listed && <MarksList marks={drawn.marks} source={source} replace={actions.replace} />}
+      {listed && <MarksList marks={drawn.marks} source={source} replace={place.replace} />}
     </div>
   );
 }
