@@ -38,6 +38,8 @@ export interface Instruction {
   readonly purpose: string;
   /** Its sentences; E, Q and x stand for an expression, an equation or other relation, and a name; brackets mark what may be left out. */
   readonly forms: readonly string[];
+  /** What may stand in places of its forms that have a name: FORM. */
+  readonly slots?: Readonly<Record<string, readonly string[]>>;
   /** Short workings; the instruction stands in each. */
   readonly examples: readonly (readonly string[])[];
   /** Words or marks by which it begins; the first that matches in the registry reads the line. */

@@ -5,6 +5,7 @@ import { NotationError, type Span, UnknownWord } from "../notation/syntax.ts";
 import { tokenize } from "../notation/tokens.ts";
 import type { Outcome } from "./answer.ts";
 import { withVectorSteps } from "./carrying-out/vector-steps.ts";
+import { PLACE } from "./completion/form.ts";
 import type { Environment } from "./environment.ts";
 import type { Reading } from "./instruction.ts";
 import { toDigits } from "./reading/digits.ts";
@@ -53,6 +54,9 @@ export const notTried = (source: string, message: string): Read => ({
 /** Reads one line without carrying it out: its typeset form, or the place and reason why it cannot be read, with what was probably meant. */
 export function readLine(source: string, environment: Environment): Read {
   const { body, printing, ending } = bodyOf(source);
+  const open = source.indexOf(PLACE);
+  if (open >= 0)
+    return { ...NOTHING, ignored: false, printing, error: { message: "this place is still to be filled in", span: { from: open, to: open + PLACE.length } } };
   if (body.trim() === "") return { ...NOTHING, ignored: true };
   try {
     return { ...readBody(body, environment), ignored: false, printing };

@@ -4,11 +4,12 @@ import { INSTRUCTIONS } from "./registry.ts";
 
 /** The page that shows all sentences, made from the registry (Markdown). */
 export function writingPage(): string {
-  const sections = INSTRUCTIONS.map(({ name, purpose, forms, examples, spellings = [] }) =>
+  const sections = INSTRUCTIONS.map(({ name, purpose, forms, slots = {}, examples, spellings = [] }) =>
     [
       `## ${name.charAt(0).toUpperCase()}${name.slice(1)}`,
       purpose,
       block(forms),
+      ...Object.entries(slots).map(([slot, listed]) => `${slot} is one of ${listed.map((one) => `\`${one}\``).join(", ")}.`),
       ...(examples.length > 0
         ? [
             "For example:",

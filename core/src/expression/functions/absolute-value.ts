@@ -8,6 +8,7 @@ import type { FunctionFamily } from "./family.ts";
 
 export const ABSOLUTE_VALUE: FunctionFamily = {
   name: "abs",
+  about: "absolute value, or length",
   arity: 1,
   total: true,
   realValued: true,

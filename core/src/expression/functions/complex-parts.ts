@@ -6,6 +6,7 @@ import type { FunctionFamily } from "./family.ts";
 
 export const REAL_PART: FunctionFamily = {
   name: "Re",
+  about: "real part",
   arity: 1,
   total: true,
   realValued: true,
@@ -17,6 +18,7 @@ export const REAL_PART: FunctionFamily = {
 
 export const IMAGINARY_PART: FunctionFamily = {
   name: "Im",
+  about: "imaginary part",
   arity: 1,
   total: true,
   realValued: true,
@@ -29,6 +31,7 @@ export const IMAGINARY_PART: FunctionFamily = {
 /** The principal argument, in (−π, π]. */
 export const ARGUMENT: FunctionFamily = {
   name: "arg",
+  about: "angle of a complex number",
   arity: 1,
   total: false,
   realValued: true,
@@ -45,6 +48,7 @@ export const ARGUMENT: FunctionFamily = {
 
 export const CONJUGATE: FunctionFamily = {
   name: "conj",
+  about: "complex conjugate",
   arity: 1,
   total: true,
   exact: (args) => {

@@ -7,6 +7,7 @@ import { wave } from "./interval-shapes.ts";
 
 export const COSINE: FunctionFamily = {
   name: "cos",
+  about: "cosine",
   arity: 1,
   total: true,
   parity: "even",

@@ -5,6 +5,7 @@ import type { FunctionFamily } from "./family.ts";
 /** exp(x) is the power e^x. */
 export const EXPONENTIAL: FunctionFamily = {
   name: "exp",
+  about: "power of e",
   arity: 1,
   total: true,
   inverse: "ln",

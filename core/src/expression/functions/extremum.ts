@@ -19,6 +19,7 @@ function extremum(name: "min" | "max", wanted: 1 | -1): FunctionFamily {
   };
   return {
     name,
+    about: wanted === 1 ? "the greatest of several values" : "the least of several values",
     arity: undefined,
     total: true,
     exact: (args) => {

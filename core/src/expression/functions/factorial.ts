@@ -42,6 +42,7 @@ function isCounted(args: readonly Expression[]): readonly Expression[] {
 
 export const FACTORIAL: FunctionFamily = {
   name: "factorial",
+  about: "factorial",
   arity: 1,
   total: false,
   exact: (args) => {
@@ -56,6 +57,7 @@ export const FACTORIAL: FunctionFamily = {
 
 export const BINOMIAL: FunctionFamily = {
   name: "binomial",
+  about: "binomial coefficient",
   arity: 2,
   total: false,
   exact: (args) => {

@@ -9,6 +9,8 @@ import type { Expression } from "../expression.ts";
 export interface FunctionFamily {
   /** The name in the notation. */
   readonly name: string;
+  /** What it is, in a few words, for those who look for it. */
+  readonly about: string;
   /** Number of arguments; `undefined` for any number from one. */
   readonly arity: number | undefined;
   /** Defined for every real (and complex) argument. */

@@ -52,6 +52,7 @@ const inverse = (value: MaybeInterval): MaybeInterval => value && invert(value);
 export const HYPERBOLIC: readonly FunctionFamily[] = [
   {
     name: "sinh",
+    about: "hyperbolic sine",
     arity: 1,
     total: true,
     parity: "odd",
@@ -66,6 +67,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
   },
   {
     name: "cosh",
+    about: "hyperbolic cosine",
     arity: 1,
     total: true,
     parity: "even",
@@ -80,6 +82,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
   },
   {
     name: "tanh",
+    about: "hyperbolic tangent",
     arity: 1,
     total: false,
     parity: "odd",
@@ -97,6 +100,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
   },
   {
     name: "sech",
+    about: "hyperbolic secant",
     arity: 1,
     total: false,
     parity: "even",
@@ -110,6 +114,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
   },
   {
     name: "csch",
+    about: "hyperbolic cosecant",
     arity: 1,
     total: false,
     parity: "odd",
@@ -124,6 +129,7 @@ export const HYPERBOLIC: readonly FunctionFamily[] = [
   },
   {
     name: "coth",
+    about: "hyperbolic cotangent",
     arity: 1,
     total: false,
     parity: "odd",

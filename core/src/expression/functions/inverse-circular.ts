@@ -64,6 +64,7 @@ function ofInverse(x: Interval | undefined, f: (args: readonly Interval[]) => Ma
 
 export const ARCSINE: FunctionFamily = {
   name: "arcsin",
+  about: "angle with this sine",
   arity: 1,
   total: false,
   parity: "odd",
@@ -82,6 +83,7 @@ export const ARCSINE: FunctionFamily = {
 
 export const ARCCOSINE: FunctionFamily = {
   name: "arccos",
+  about: "angle with this cosine",
   arity: 1,
   total: false,
   inverse: "cos",
@@ -99,6 +101,7 @@ export const ARCCOSINE: FunctionFamily = {
 
 export const ARCTANGENT: FunctionFamily = {
   name: "arctan",
+  about: "angle with this tangent",
   arity: 1,
   total: false,
   parity: "odd",
@@ -117,6 +120,7 @@ export const ARCTANGENT: FunctionFamily = {
 /** arccot x = π/2 − arctan x, in (0, π). */
 export const ARCCOTANGENT: FunctionFamily = {
   name: "arccot",
+  about: "angle with this cotangent",
   arity: 1,
   total: false,
   inverse: "cot",
@@ -134,6 +138,7 @@ export const ARCCOTANGENT: FunctionFamily = {
 /** arcsec x = arccos(1/x), in [0, π]. */
 export const ARCSECANT: FunctionFamily = {
   name: "arcsec",
+  about: "angle with this secant",
   arity: 1,
   total: false,
   inverse: "sec",
@@ -156,6 +161,7 @@ export const ARCSECANT: FunctionFamily = {
 /** arccsc x = arcsin(1/x), in [−π/2, π/2]. */
 export const ARCCOSECANT: FunctionFamily = {
   name: "arccsc",
+  about: "angle with this cosecant",
   arity: 1,
   total: false,
   parity: "odd",

@@ -37,6 +37,7 @@ function artanhBall(z: ComplexBall, precision: number): ComplexBall {
 export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
   {
     name: "arsinh",
+    about: "inverse of the hyperbolic sine",
     arity: 1,
     total: false,
     parity: "odd",
@@ -54,6 +55,7 @@ export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
   },
   {
     name: "arcosh",
+    about: "inverse of the hyperbolic cosine",
     arity: 1,
     total: false,
     inverse: "cosh",
@@ -73,6 +75,7 @@ export const INVERSE_HYPERBOLIC: readonly FunctionFamily[] = [
   },
   {
     name: "artanh",
+    about: "inverse of the hyperbolic tangent",
     arity: 1,
     total: false,
     parity: "odd",

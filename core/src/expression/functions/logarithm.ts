@@ -11,6 +11,7 @@ const LN = increasing(complex.ln, { from: 0, atFrom: Number.NEGATIVE_INFINITY, a
 
 export const NATURAL_LOGARITHM: FunctionFamily = {
   name: "ln",
+  about: "natural logarithm",
   arity: 1,
   total: false,
   inverse: "exp",
@@ -50,6 +51,7 @@ function rationalExponent(base: Expression, value: Expression): Expression | und
 /** log(b, x), written log_b(x), lg for b = 10 and lb for b = 2. */
 export const LOGARITHM: FunctionFamily = {
   name: "log",
+  about: "logarithm to a base: log_2(x)",
   arity: 2,
   total: false,
   fault: (args) => (isNumber(argument(args), 0) || isNumber(argument(args), 1) ? "the base of a logarithm is neither 0 nor 1" : undefined),

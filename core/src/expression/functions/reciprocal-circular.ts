@@ -16,6 +16,7 @@ const inverse = (value: MaybeInterval): MaybeInterval => value && invert(value);
 
 export const SECANT: FunctionFamily = {
   name: "sec",
+  about: "secant, 1/cos",
   arity: 1,
   total: false,
   parity: "even",
@@ -37,6 +38,7 @@ export const SECANT: FunctionFamily = {
 
 export const COSECANT: FunctionFamily = {
   name: "csc",
+  about: "cosecant, 1/sin",
   arity: 1,
   total: false,
   parity: "odd",
@@ -58,6 +60,7 @@ export const COSECANT: FunctionFamily = {
 
 export const COTANGENT: FunctionFamily = {
   name: "cot",
+  about: "cotangent, cos/sin",
   arity: 1,
   total: false,
   parity: "odd",

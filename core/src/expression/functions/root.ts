@@ -34,6 +34,7 @@ function rootBall(n: number, x: ComplexBall, precision: number): ComplexBall {
 /** root(n, x): for odd n the real root of every real x; for even n the power 1/n. */
 export const ROOT: FunctionFamily = {
   name: "root",
+  about: "root of a degree: root(3, x)",
   arity: 2,
   total: false,
   fault: (args) => (numberValue(argument(args)) && degreeOf(args) === undefined ? DEGREE_EXPECTED : undefined),

@@ -15,12 +15,14 @@ const ceiling = (value: rational.Rational): integer.Integer => integer.negate(ra
 
 function rounding(
   name: string,
+  about: string,
   round: (value: rational.Rational) => integer.Integer,
   double: (x: number) => number,
   ends: readonly [string, string],
 ): FunctionFamily {
   return {
     name,
+    about,
     arity: 1,
     total: true,
     exact: (args) => {
@@ -44,5 +46,5 @@ function rounding(
 }
 
 /** The largest whole number not above x, and the smallest not below it. */
-export const FLOOR = rounding("floor", rational.floor, Math.floor, ["lfloor", "rfloor"]);
-export const CEILING = rounding("ceil", ceiling, Math.ceil, ["lceil", "rceil"]);
+export const FLOOR = rounding("floor", "the whole number below", rational.floor, Math.floor, ["lfloor", "rfloor"]);
+export const CEILING = rounding("ceil", "the whole number above", ceiling, Math.ceil, ["lceil", "rceil"]);

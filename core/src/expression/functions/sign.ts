@@ -8,6 +8,7 @@ import { steps } from "./interval-shapes.ts";
 /** sgn x: −1, 0 or 1 for real x. */
 export const SIGN: FunctionFamily = {
   name: "sgn",
+  about: "sign",
   arity: 1,
   total: true,
   parity: "odd",

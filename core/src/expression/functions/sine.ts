@@ -7,6 +7,7 @@ import { wave } from "./interval-shapes.ts";
 
 export const SINE: FunctionFamily = {
   name: "sin",
+  about: "sine",
   arity: 1,
   total: true,
   parity: "odd",

@@ -7,6 +7,7 @@ import { betweenPoles } from "./interval-shapes.ts";
 
 export const TANGENT: FunctionFamily = {
   name: "tan",
+  about: "tangent",
   arity: 1,
   total: false,
   parity: "odd",

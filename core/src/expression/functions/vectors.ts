@@ -14,6 +14,7 @@ const minor = (a: readonly Expression[], b: readonly Expression[], j: number, k:
 export const VECTOR_FUNCTIONS: readonly FunctionFamily[] = [
   {
     name: "dot",
+    about: "scalar product of vectors",
     arity: 2,
     total: false,
     exact: (args) => {
@@ -26,6 +27,7 @@ export const VECTOR_FUNCTIONS: readonly FunctionFamily[] = [
   },
   {
     name: "cross",
+    about: "vector product",
     arity: 2,
     total: false,
     exact: (args) => {
@@ -36,7 +38,21 @@ export const VECTOR_FUNCTIONS: readonly FunctionFamily[] = [
     latex: ([a, b]) => `${a}\\times ${b}`,
     mathml: ([a, b]) => `<mrow>${a}<mo>×</mo>${b}</mrow>`,
   },
-  { name: "det", arity: 1, total: false, symbol: "\\det" },
-  { name: "inverse", arity: 1, total: false, latex: ([m]) => `{${m}}^{-1}`, mathml: ([m]) => `<msup><mrow>${m}</mrow><mn>-1</mn></msup>` },
-  { name: "transpose", arity: 1, total: false, latex: ([m]) => `{${m}}^{\\mathsf{T}}`, mathml: ([m]) => `<msup><mrow>${m}</mrow><mi>T</mi></msup>` },
+  { name: "det", about: "determinant", arity: 1, total: false, symbol: "\\det" },
+  {
+    name: "inverse",
+    about: "inverse of a matrix",
+    arity: 1,
+    total: false,
+    latex: ([m]) => `{${m}}^{-1}`,
+    mathml: ([m]) => `<msup><mrow>${m}</mrow><mn>-1</mn></msup>`,
+  },
+  {
+    name: "transpose",
+    about: "transpose of a matrix",
+    arity: 1,
+    total: false,
+    latex: ([m]) => `{${m}}^{\\mathsf{T}}`,
+    mathml: ([m]) => `<msup><mrow>${m}</mrow><mi>T</mi></msup>`,
+  },
 ];

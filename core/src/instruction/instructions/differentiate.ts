@@ -219,11 +219,11 @@ function implicit(e: Expression & { readonly kind: "relation" }, variables: read
   return judged(value, before, [round], environment.assumptions);
 }
 
-/** `gradient of E by x, y, …`: the tuple of the partial derivatives. */
+/** `gradient of E by x, y …`: the tuple of the partial derivatives. */
 export const GRADIENT: Instruction = {
   name: "gradient",
   purpose: "Gives the partial derivatives of an expression as a vector.",
-  forms: ["gradient of E by x, y, …"],
+  forms: ["gradient of E by x, y …"],
   examples: [["gradient of x^2 y + z by x, y, z"]],
   begins: (sentence) => sentence.peekWords("gradient", "of"),
   read: (sentence) => {

@@ -14,7 +14,7 @@ import { besideAbove } from "../reading/units-read.ts";
 export const EXPECT: Instruction = {
   name: "expect",
   purpose: "Holds the author's own answer against the line above, as a set.",
-  forms: ["expect x = 6 [and y = -1]", "expect x = 1 or x = 2", "expect E", "expect no solution", "expect no limit"],
+  forms: ["expect x = E [and y = E | or x = E]", "expect E", "expect no solution", "expect no limit"],
   examples: [
     ["solve x^2 = 4", "expect x = 2 or x = -2"],
     ["given m = 2 kg, a = 3 m/s^2", "evaluate m a", "expect 6 N"],

@@ -8,11 +8,11 @@ import { definedOnly } from "../judging/defined-only.ts";
 import type { Sentence } from "../reading/sentence.ts";
 import { derived, judged, type Round } from "./differentiate.ts";
 
-/** `Jacobian of (E, E, …) by x, y, …`: a row of partial derivatives for each component. */
+/** `Jacobian of (E, E, …) by x, y …`: a row of partial derivatives for each component. */
 export const JACOBIAN: Instruction = {
   name: "Jacobian",
   purpose: "Gives the matrix of the partial derivatives of a vector, a row for each component.",
-  forms: ["Jacobian of (E, E, …) by x, y, …"],
+  forms: ["Jacobian of (E, E, …) by x, y …"],
   examples: [["Jacobian of (r cos(phi), r sin(phi)) by r, phi"]],
   spellings: [{ typed: "find|calculate the? jacobian of {E}", means: "Jacobian of {E}" }],
   begins: (sentence) => sentence.peekWords("jacobian", "of"),
@@ -25,11 +25,11 @@ export const JACOBIAN: Instruction = {
   },
 };
 
-/** `Hessian of E by x, y, …`: the second partial derivatives. */
+/** `Hessian of E by x, y …`: the second partial derivatives. */
 export const HESSIAN: Instruction = {
   name: "Hessian",
   purpose: "Gives the matrix of the second partial derivatives of an expression.",
-  forms: ["Hessian of E by x, y, …"],
+  forms: ["Hessian of E by x, y …"],
   examples: [["Hessian of x^2 y + y^3 by x, y"]],
   spellings: [{ typed: "find|calculate the? hessian of {E}", means: "Hessian of {E}" }],
   begins: (sentence) => sentence.peekWords("hessian", "of"),

@@ -36,7 +36,11 @@ const STOPS = ["subject", "over", "in"] as const;
 export const OPTIMUM: Instruction = {
   name: "optimum",
   purpose: "Finds the greatest or least value, or all stationary points, under conditions if there are some.",
-  forms: ["maximise E [subject to Q [and Q …]] [over x, y, …] [in INTERVAL]", "minimise …", "stationary points of E [over x, y, …]"],
+  forms: [
+    "maximise E [subject to Q [and Q …]] [over x, y …] [in INTERVAL]",
+    "minimise E [subject to Q [and Q …]] [over x, y …] [in INTERVAL]",
+    "stationary points of E [subject to Q [and Q …]] [over x, y …]",
+  ],
   examples: [["maximise x (10 - x)"], ["minimise x^2 + y^2 subject to x + y = 4"]],
   spellings: [
     { typed: "find the? maximum|maxima value? of {E}", means: "maximise {E}" },

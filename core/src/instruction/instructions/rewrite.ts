@@ -63,7 +63,8 @@ const OF_NUMBERS = ["rectangular", "polar", "exponential"] as const;
 export const REWRITE: Instruction = {
   name: "rewrite",
   purpose: "Writes an expression with other functions.",
-  forms: ["rewrite E with sin, cos", "rewrite the part P of E with FORM"],
+  forms: ["rewrite E with FORM", "rewrite the part P of E with FORM"],
+  slots: { FORM: FORMS.map(([words]) => listed(words)) },
   examples: [["rewrite tan x with sin, cos"]],
   spellings: [
     { typed: "write|express {E} with {F}", means: "rewrite {E} with {F}" },
@@ -99,16 +100,22 @@ export const REWRITE: Instruction = {
 
 function readForm(sentence: Sentence): Rewrite {
   const found = FORMS.find(([words]) => takeListed(sentence, words));
-  if (!found) return sentence.fail(`one of these was expected here: ${FORMS.map(([words]) => words.join(words.every(isFunction) ? ", " : " ")).join("; ")}`);
+  if (!found) return sentence.fail(`one of these was expected here: ${FORMS.map(([words]) => listed(words)).join("; ")}`);
   return found[1];
 }
 
-const isFunction = (word: string): boolean => /^(sin|cos|sinh|cosh|tan|exp|ln|abs|sqrt)$/.test(word);
+/** The words of a form as they are written: names of functions with commas between them. */
+function listed(words: readonly string[]): string {
+  return words.join(words.every(isFunction) ? ", " : " ");
+}
+
+function isFunction(word: string): boolean {
+  return /^(sin|cos|sinh|cosh|tan|exp|ln|abs|sqrt)$/.test(word);
+}
 
 /** Takes the words, with commas or “and” between function names, if nothing follows them. */
 function takeListed(sentence: Sentence, words: readonly string[]): boolean {
-  const shown = words.join(words.every(isFunction) ? ", " : " ");
-  return sentence.takeLast(words, shown);
+  return sentence.takeLast(words, listed(words));
 }
 
 function radicals(e: Expression): Rewriting {

@@ -37,9 +37,9 @@ export const SOLVE: Instruction = {
   purpose: "Finds every solution of an equation, an inequality or a system, with the way to it.",
   forms: [
     "solve Q [for x] [in INTERVAL | near NUMBER | over DOMAIN] [numerically]",
-    "solve Q [for x] for 0 < x < 3 | where x > 0",
+    "solve Q [for x] [for E < x < E | where Q]",
     "solve Q [for x] with numbers first",
-    "solve Q and Q [and Q …] [for x, y, …] [over DOMAIN]",
+    "solve Q and Q [and Q …] [for x, y …] [over DOMAIN]",
     "solve Q, Q for x, y",
     "solve E < E [for x]",
   ],
