@@ -50,7 +50,7 @@ describe("an instructor's whole way", () => {
     await author.fill("writing line", "solve x^2 - 6x");
     await author.page.waitForSelector("[data-testid=preview] .katex");
     await author.fill("writing line", "sol");
-    await author.sees("Tab completes");
+    await author.sees("Tab takes");
     await area?.press("Tab");
     expect(await area?.evaluate((element) => element.value)).toBe("solve ");
     await author.fill("writing line", "");

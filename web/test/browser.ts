@@ -84,6 +84,9 @@ export class User {
   }
 
   async press(name: string): Promise<void> {
+    // What is out of sight is not drawn before one scrolls there.
+    const button = await this.page.waitForSelector(`::-p-aria([name="${name}"][role="button"])`);
+    await button?.evaluate((element) => element.scrollIntoView({ block: "nearest" }));
     await this.page.locator(`::-p-aria([name="${name}"][role="button"])`).click();
   }
 
@@ -154,7 +157,9 @@ export class User {
   /** Removes a line from its own menu. */
   async removes(line: number): Promise<void> {
     const before = (await this.page.$$("[data-testid^=line-]")).length;
-    await this.page.locator(`button[aria-label="what can be done with line ${line}"]`).click();
+    const menu = `button[aria-label="what can be done with line ${line}"]`;
+    await this.page.$eval(`[data-testid=line-${line}]`, (element) => element.scrollIntoView({ block: "nearest" }));
+    await this.page.locator(menu).click();
     await this.page.locator("[role=menuitem] ::-p-text(Remove)").click();
     await this.page.waitForFunction((count) => document.querySelectorAll("[data-testid^=line-]").length === count, {}, before - 1);
   }

@@ -64,7 +64,8 @@ describe("from the board to the paper", () => {
 
   it("offers the endings of lines behind a comma", async () => {
     await author.fill("writing line", "evaluate (5), th");
-    await author.press("the answer");
+    await author.sees("the final answer of the problem");
+    await author.page.keyboard.press("Tab");
     const area = await author.page.waitForSelector('textarea[aria-label="writing line"]');
     expect(await area?.evaluate((element) => element.value)).toBe("evaluate (5), the answer ");
     await author.fill("writing line", " ");

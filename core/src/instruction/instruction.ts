@@ -1,4 +1,5 @@
 import type { Line } from "../notation/inline.ts";
+import type { Above } from "./above.ts";
 import type { Outcome } from "./answer.ts";
 import type { Environment } from "./environment.ts";
 import type { Printed } from "./reading/printed.ts";
@@ -47,6 +48,8 @@ export interface Instruction {
   readonly read: (sentence: Sentence) => Reading;
   /** Its sentences that rewrite {E}, as they are offered for a part of a line; {x} is one of the letters in it. */
   readonly rewrites?: readonly string[];
+  /** Its sentences that could come next below a line; □ marks what is to be filled in. */
+  readonly follows?: (above: Above) => readonly string[];
   /** Other spellings of its sentences. */
   readonly spellings?: readonly Spelling[];
 }

@@ -11,6 +11,7 @@ import type { Reading } from "./instruction.ts";
 import { toDigits } from "./reading/digits.ts";
 import { letterOrder } from "./reading/letter-order.ts";
 import { bodyOf, type Printing } from "./reading/line-body.ts";
+import type { ReadingNote } from "./reading/reading-note.ts";
 import { Sentence } from "./reading/sentence.ts";
 import { respelled } from "./reading/spelling.ts";
 import { suggestions } from "./reading/suggestions.ts";
@@ -36,7 +37,7 @@ export interface Read {
   readonly inDegrees: boolean;
   readonly error?: Fault;
   /** How something was read that could have been meant otherwise. */
-  readonly notes: readonly string[];
+  readonly notes: readonly ReadingNote[];
   /** What is judged for its dimensions. */
   readonly withDimensions: (outcome: Outcome) => Outcome;
 }

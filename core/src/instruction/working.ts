@@ -135,7 +135,7 @@ function asRead({ reading, error, printing, sentence, references, ignored, notes
     ignored,
     sentence,
     references: [...references, ...(reading?.dependsOn ?? [])],
-    notes,
+    notes: notes.flatMap(({ text, passing }) => (passing ? [] : [text])),
     printing,
     ...(reading ? { instruction: reading.instruction } : {}),
     ...(reading?.declared ? { declared: reading.declared } : {}),

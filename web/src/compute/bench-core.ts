@@ -1,14 +1,17 @@
 import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
 import type { Picture } from "@nail-down/core/graph/picture";
 import type { Window } from "@nail-down/core/graph/scene";
+import { completionsAt, type Offered } from "@nail-down/core/instruction/completion/completions";
+import { scopeOf } from "@nail-down/core/instruction/completion/scope-of";
 import { reportsOf, runDefended } from "@nail-down/core/instruction/defended";
 import type { FaultReport, LineReport } from "@nail-down/core/instruction/line-report";
 import { type Memory, NO_MEMORY } from "@nail-down/core/instruction/memory";
+import { type NextSentence, sentencesAfter, tried } from "@nail-down/core/instruction/next-sentences";
 import { type PartRewrite, partRewrite, partSentences } from "@nail-down/core/instruction/part-rewrites";
 import { readLine } from "@nail-down/core/instruction/read-line";
 import { faultReport, figureOf, pictureOf } from "@nail-down/core/instruction/report";
 import type { Settings } from "@nail-down/core/instruction/settings";
-import { runWorking } from "@nail-down/core/instruction/working";
+import { runWorking, type Working } from "@nail-down/core/instruction/working";
 import type { Line } from "@nail-down/core/notation/inline";
 import type { Part } from "@nail-down/core/notation/parts";
 import { rest } from "./rest.ts";
@@ -36,13 +39,19 @@ export interface Wanted {
   readonly has: ReadonlySet<string>;
 }
 
+/** A note with the line as the other reading would be written. */
+export interface Note {
+  readonly text: string;
+  readonly otherwise?: string;
+}
+
 export interface Preview {
   readonly sentence: Line;
   readonly error?: FaultReport;
   /** How something is read that could be meant otherwise. */
-  readonly notes: readonly string[];
-  /** Declared names and functions, for completion. */
-  readonly names: readonly string[];
+  readonly notes: readonly Note[];
+  /** What can be put in at the caret. */
+  readonly offered: Offered;
 }
 
 /** A rewrite of a part of a line with the words by which it is offered. */
@@ -63,6 +72,8 @@ export class BenchCore {
   readonly #own = crypto.randomUUID();
   readonly #keys = new WeakMap<LineReport, string>();
   #count = 0;
+  /** Where one writes, with the lines above it. */
+  #place: { readonly key: string; readonly memory: Memory; readonly working: Working } | undefined;
 
   /** Runs a working and tells of each line; a newer run ends it. Whether it came to its end. */
   async run({ lines, settings, givenUp, has }: Wanted, tell: (news: News) => Promise<void>): Promise<boolean> {
@@ -123,12 +134,39 @@ export class BenchCore {
     }
   }
 
-  /** Reads one line at its place without carrying it out. */
-  read(before: readonly string[], source: string): Preview {
-    const { environment } = runWorking(before, this.#memory, this.#settings);
-    const read = readLine(source, environment);
-    const names = [...environment.quantities, ...environment.functions.keys()];
-    return { sentence: read.sentence, names, notes: read.notes, ...(read.error ? { error: faultReport(read.error) } : {}) };
+  /** Reads one line at its place without carrying it out, and finds what can be put in at the caret. */
+  read(before: readonly string[], source: string, caret: number): Preview {
+    const { lines, environment } = this.#above(before);
+    const { sentence, error, notes } = readLine(source, environment);
+    return {
+      sentence,
+      ...(error ? { error: faultReport(error) } : {}),
+      notes: notes.map(({ text, instead }) => ({
+        text,
+        ...(instead ? { otherwise: `${source.slice(0, instead.span.from)}${instead.text}${source.slice(instead.span.to)}` } : {}),
+      })),
+      offered: completionsAt(source, caret, scopeOf(lines, environment)),
+    };
+  }
+
+  /** The lines above a place, run; kept while one writes there. */
+  #above(before: readonly string[]): Working {
+    const key = before.join("\n");
+    if (this.#place?.key !== key || this.#place.memory !== this.#memory)
+      this.#place = { key, memory: this.#memory, working: runWorking(before, this.#memory, this.#settings) };
+    return this.#place.working;
+  }
+
+  /** Tells what could come next below a line, one sentence after the other; a newer search ends it. */
+  async next(lines: readonly string[], line: number, tell: (sentence: NextSentence) => void): Promise<void> {
+    this.#searches += 1;
+    const own = this.#searches;
+    for (const sentence of sentencesAfter(lines, line, this.#memory, this.#settings)) {
+      const found = tried(lines, line, sentence, this.#memory, this.#settings);
+      if (found) tell(found);
+      await rest();
+      if (own !== this.#searches) return;
+    }
   }
 
   /** The reports of a working that is not on the bench. */

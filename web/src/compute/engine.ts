@@ -2,6 +2,7 @@ import type { FigurePicture } from "@nail-down/core/graph/figure/figure";
 import type { Picture } from "@nail-down/core/graph/picture";
 import type { Window } from "@nail-down/core/graph/scene";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
+import type { NextSentence } from "@nail-down/core/instruction/next-sentences";
 import type { Settings } from "@nail-down/core/instruction/settings";
 import type { Part } from "@nail-down/core/notation/parts";
 import { proxy, type Remote, wrap } from "comlink";
@@ -49,8 +50,13 @@ export class Engine {
     return this.#ask((core) => core.rewrites(lines, line, part, proxy(tell)));
   }
 
-  read(before: readonly string[], source: string): Promise<Preview> {
-    return this.#ask((core) => core.read(before, source));
+  read(before: readonly string[], source: string, caret: number): Promise<Preview> {
+    return this.#ask((core) => core.read(before, source, caret));
+  }
+
+  /** Tells what could come next below a line. */
+  next(lines: readonly string[], line: number, tell: (sentence: NextSentence) => void): Promise<void> {
+    return this.#ask((core) => core.next(lines, line, proxy(tell)));
   }
 
   /** The reports of a working that is not on the bench. */

@@ -12,7 +12,7 @@ import { KeysDialog } from "../sheet/keys-dialog.tsx";
 import { ProblemList } from "../sheet/problem-list.tsx";
 import { PublishDialog } from "../sheet/publish-dialog.tsx";
 import { WorkingSheet } from "../sheet/working-sheet.tsx";
-import type { WritingHandle } from "../sheet/writing-line.tsx";
+import type { WritingHandle } from "../sheet/writing/writing-line.tsx";
 import { bench } from "../store/bench.ts";
 import { keptDraft } from "../store/kept-draft.ts";
 import { keptHistory } from "../store/kept-history.ts";

@@ -6,7 +6,7 @@ import { type Arranged, cutOut, duplicated, inserted, moved, movedBy, putIn, rem
 import { bench } from "../store/bench.ts";
 import { sheet, sourcesOf } from "../store/sheet.ts";
 import type { RootState } from "../store/store.ts";
-import type { WritingHandle } from "./writing-line.tsx";
+import type { WritingHandle } from "./writing/writing-line.tsx";
 
 /** Where the author writes beside the writing line: in the place of a line, or between lines, before what stands at an index. */
 export type Slot = { readonly kind: "edit"; readonly id: string } | { readonly kind: "insert"; readonly at: number };

@@ -10,7 +10,7 @@ import { useAppDispatch, useAppSelector } from "../store/store.ts";
 import { type LineActions, type Slot, useLineActions } from "./line-actions.ts";
 import { LineRow } from "./line-row.tsx";
 import { StatementEditor } from "./statement-editor.tsx";
-import { type WritingHandle, WritingLine } from "./writing-line.tsx";
+import { type WritingHandle, WritingLine } from "./writing/writing-line.tsx";
 
 /** Parts are (a), (b) and so on. */
 const FIRST_LETTER = 97;
@@ -206,6 +206,7 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
             enterLines={(sources) => actions.enter(undefined, sources)}
             room={room}
             handle={writing}
+            toLines={() => focusLine(lines.at(-1)?.id)}
             autoFocus
           />
         ) : (

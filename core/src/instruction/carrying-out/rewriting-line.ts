@@ -11,7 +11,7 @@ import { stepsOfReading } from "../../rewrite/forms/as-read.ts";
 import type { Known, Rewriting } from "../../rewrite/forms/way.ts";
 import { asTyped } from "../../rewrite/typed.ts";
 import { decide } from "../../truth/index.ts";
-import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
+import { CannotDo, DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import { type Environment, withoutGivens } from "../environment.ts";
 import type { Reading } from "../instruction.ts";
 import { definedOnly } from "../judging/defined-only.ts";
@@ -88,6 +88,7 @@ function carryOut({ whole, written: said, part }: RewritingTarget, environment: 
   const known: Known = { assumptions: environment.assumptions, ...(isFormula(said) && own.steps.length === 0 && !part ? { written: said } : {}) };
   const start = own.expression;
   definedOnly(start);
+  if (start.kind === "logic") throw new CannotDo("one expression or one relation was expected, and several relations stand here: rewrite each by itself");
   if (part) return ofPart(start, { ...part, part: putIn(part.part, withoutGivens(environment)).expression }, own.steps, known, rewrite);
   if (start.kind === "relation") return ofRelation(start, own.steps, known, rewrite);
   const { expression, steps, conditions: stated, written } = rewrite(start, known);

@@ -40,7 +40,7 @@ export function instructionsAt(instructions: readonly Instruction[], { before, p
   if (typed.some((word) => word === undefined)) return [];
   const start = before[0]?.span.from ?? from;
   const wanted = [...typed, prefix.toLowerCase()];
-  return knownForms(instructions).flatMap(({ instruction, form, written }): readonly Completion[] => {
+  const found = knownForms(instructions).flatMap(({ instruction, form, written }): readonly Completion[] => {
     const [first, ...others] = form;
     if (first?.pieces[0]?.kind !== "word") return [];
     const head = headOf(first);
@@ -49,6 +49,9 @@ export function instructionsAt(instructions: readonly Instruction[], { before, p
     const needed = [first, ...others.filter(({ required }) => required)];
     return [{ kind: "instruction", text: sentenceText(needed), from: start, to, label: written, about: instruction.purpose }];
   });
+  // As long as several instructions are possible, one form of each will do.
+  const isOne = new Set(found.map(({ about }) => about)).size <= 1;
+  return isOne ? found : found.filter((one, k) => found.findIndex(({ about }) => about === one.about) === k);
 }
 
 const sentenceText = (clauses: readonly Clause[]): string => {

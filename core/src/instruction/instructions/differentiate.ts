@@ -35,6 +35,7 @@ export const DIFFERENTIATE: Instruction = {
     ["differentiate x^2 + y^2 = 25 by x"],
     ["given n in integers", "differentiate e^(a x) by x n times"],
   ],
+  follows: ({ line, value, letters }) => (value ? letters.slice(0, 1).map((letter) => `differentiate (${line}) by ${letter}`) : []),
   spellings: [
     { typed: "find|what is? the? derivative of {E}", means: "differentiate {E}" },
     { typed: "the? derivative of {E}", means: "differentiate {E}" },

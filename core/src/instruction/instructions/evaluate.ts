@@ -28,6 +28,7 @@ import type { Unit } from "../../units/unit.ts";
 import { CannotDo, DEFAULT_DIGITS, type Digits, type Outcome } from "../answer.ts";
 import { eachSet, eachSolution, severalSolutions } from "../carrying-out/each-solution.ts";
 import { isFormula, putIn, putInWith } from "../carrying-out/put-in.ts";
+import { PLACE } from "../completion/form.ts";
 import type { Environment } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { constantOfIntegration } from "../integrals/constant.ts";
@@ -49,6 +50,13 @@ export const EVALUATE: Instruction = {
   purpose: "Gives the exact value and its decimal, in the unit and to the digits that are asked for.",
   forms: ["evaluate E [with x = …, y = …] [in UNIT | in degrees] [to N figures | to N decimals]"],
   examples: [["evaluate 72 km/h in m/s"], ["evaluate pi r^2 with r = 3", "evaluate (1) to 4 figures"]],
+  follows: ({ line, value, letters, outcome: { answer }, environment }) => {
+    if (value && letters.length === 0) return [`evaluate (${line}) to 3 figures`];
+    if (value) return [`evaluate (${line}) with ${letters.map((letter) => `${letter} = ${PLACE}`).join(", ")}`];
+    if (answer?.kind !== "solutions") return [];
+    const target = lastWith(answer.set.variables, line, environment);
+    return target === undefined ? [] : [`evaluate (${target}) with (${line})`];
+  },
   spellings: [
     { typed: "find|calculate|compute|determine the value of {E}", means: "evaluate {E}" },
     { typed: "what is the? value of {E}", means: "evaluate {E}" },
@@ -140,6 +148,15 @@ export function evaluated(start: Expression, put: ReadonlyMap<string, Expression
   if (steps.length === 0 && said && isFormula(said)) steps.push(...stepsOfReading(said, current));
   if (!equal(value, current) || steps.length === 0) steps.push(step("evaluate", [], { kind: "equal", before: current, after: value }, { conditions: lost }));
   return standing(valueOutcome(asked, value, steps, conditions, environment.assumptions, digits, found?.inPieces), value);
+}
+
+/** The last line above whose expression speaks of one of some unknowns. */
+function lastWith(unknowns: readonly string[], line: number, { outcomes }: Environment): number | undefined {
+  for (let above = line - 1; above >= 1; above -= 1) {
+    const answer = outcomes.get(above)?.answer;
+    if (answer?.kind === "expression" && unknowns.some((unknown) => freeNames(answer.value).has(unknown))) return above;
+  }
+  return undefined;
 }
 
 /** The formula as its author wrote it, with what lines stand for in their places; undefined where it holds more than that. */

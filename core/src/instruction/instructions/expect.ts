@@ -4,6 +4,7 @@ import { joined, say, spaced, words } from "../../notation/inline.ts";
 import type { Outcome } from "../answer.ts";
 import { putIn } from "../carrying-out/put-in.ts";
 import { heldAgainst } from "../carrying-out/solved-inequality.ts";
+import { PLACE } from "../completion/form.ts";
 import type { Environment } from "../environment.ts";
 import { type Above, againstSolutions, againstValue, alternativeText, type Compared, rightSide, truth } from "../hand/expected.ts";
 import type { Instruction, Reading } from "../instruction.ts";
@@ -19,6 +20,10 @@ export const EXPECT: Instruction = {
     ["solve x^2 = 4", "expect x = 2 or x = -2"],
     ["given m = 2 kg, a = 3 m/s^2", "evaluate m a", "expect 6 N"],
   ],
+  follows: ({ outcome: { answer } }) => {
+    if (answer?.kind === "solutions") return [`expect ${answer.set.variables.map((unknown) => `${unknown} = ${PLACE}`).join(" and ")}`];
+    return answer?.kind === "expression" ? [`expect ${PLACE}`] : [];
+  },
   spellings: [
     { typed: "the? answer is? :? {Q}", means: "expect {Q}" },
     { typed: "expect {x} ≈ {E}", means: "expect {x} = {E}" },

@@ -29,6 +29,7 @@ export const FILL_IN: Instruction = {
   purpose: "Shows the steps that lead from one line of a work by hand to another.",
   forms: ["fill in", "fill in (2) to (3)"],
   examples: [["given a > 0", "v = u + a t", "so t = (v - u)/a", "fill in (2) to (3)"]],
+  follows: ({ line, outcome: { answer } }) => (answer?.kind === "truth" && answer.holds !== false && line > 1 ? ["fill in"] : []),
   spellings: [
     { typed: "fill in from|between {A} to|and {B}", means: "fill in {A} to {B}" },
     { typed: "show the? steps from|between {A} to|and {B}", means: "fill in {A} to {B}" },

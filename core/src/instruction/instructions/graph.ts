@@ -2,6 +2,7 @@ import type { Expression } from "../../expression/expression.ts";
 import { position } from "../../graph/marks/point-mark.ts";
 import { plot } from "../../graph/plot.ts";
 import type { Mark, Scene, Window } from "../../graph/scene.ts";
+import { text } from "../../notation/text.ts";
 import { CannotDo, NO_STEPS } from "../answer.ts";
 import type { Environment } from "../environment.ts";
 import { axisUnits } from "../graphs/axis-units.ts";
@@ -25,6 +26,12 @@ export const GRAPH: Instruction = {
     ["let z = 3 + 4i", "let w = 1 - 2i", "graph z + w"],
     ["given A in (pi/2, pi) with sin A = 3/5", "graph angle A"],
   ],
+  follows: ({ line, relation, value, letters }) => {
+    if (letters.length !== 1) return [];
+    const [left, right] = relation?.operands ?? [];
+    if (left && right && relation?.operands.length === 2) return [`graph y = ${text(left)}, y = ${text(right)}`];
+    return value ? [`graph (${line})`] : [];
+  },
   spellings: [
     { typed: "plot|draw|sketch the? graph|graphs? of {E}", means: "graph {E}" },
     { typed: "the? graph|graphs of {E}", means: "graph {E}" },

@@ -38,6 +38,7 @@ export const INTEGRATE: Instruction = {
     ["integrate x y over x from 0 to y, then y from 0 to 1"],
     ["given a > 0", "integrate e^(-a x^2) over x from -infinity to infinity"],
   ],
+  follows: ({ line, value, letters }) => (value ? letters.slice(0, 1).map((letter) => `integrate (${line}) over ${letter}`) : []),
   spellings: [
     { typed: "find|what is? the? integral|antiderivative of {E}", means: "integrate {E}" },
     { typed: "evaluate|calculate|compute the? integral of {E}", means: "integrate {E}" },

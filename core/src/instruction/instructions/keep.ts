@@ -1,7 +1,7 @@
 import { stepsCheck } from "../../check/step.ts";
 import type { Check, Verdict } from "../../check/verdict.ts";
 import { weakest } from "../../check/verdict.ts";
-import { logic } from "../../expression/construct.ts";
+import { logic, name, relation, ZERO } from "../../expression/construct.ts";
 import { isInequality } from "../../expression/equations.ts";
 import type { Expression } from "../../expression/expression.ts";
 import { type Line, mathematics, say, spaced, words } from "../../notation/inline.ts";
@@ -41,6 +41,9 @@ function membersKept(
   };
 }
 
+/** So many solutions are offered one by one. */
+const MOST_OFFERED = 4;
+
 /** `keep Q [from (n)]`: chooses among the solutions of line n or the points of its optimum, or of the last line that has some; the others are reported as set aside. */
 export const KEEP: Instruction = {
   name: "keep",
@@ -50,6 +53,15 @@ export const KEEP: Instruction = {
     ["solve x^2 = 4", "keep x > 0"],
     ["stationary points of x^3 - 3x", "keep x > 0"],
   ],
+  follows: ({ line, outcome: { answer }, environment }) => {
+    if (answer?.kind !== "solutions" || answer.set.variables.length !== 1) return [];
+    const [unknown = ""] = answer.set.variables;
+    const isPositive = answer.set.solutions.map((solution) => holdsFor(relation(name(unknown), ">", ZERO), solution, environment.assumptions));
+    // A choice that leaves all or none is none.
+    if (isPositive.includes(true) && isPositive.includes(false)) return [`keep ${unknown} > 0 from (${line})`, `keep ${unknown} < 0 from (${line})`];
+    const values = answer.set.solutions.flatMap((solution) => (solution.integers.length > 0 ? [] : (onlyValue(solution) ?? [])));
+    return values.length > 1 && values.length <= MOST_OFFERED ? values.map((value) => `keep ${unknown} = ${text(value)} from (${line})`) : [];
+  },
   spellings: [{ typed: "choose|select {Q}", means: "keep {Q}" }],
   begins: (sentence) => sentence.peekWords("keep"),
   read: (sentence) => {

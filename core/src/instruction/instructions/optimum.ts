@@ -4,6 +4,7 @@ import { logic, name as nameOf } from "../../expression/construct.ts";
 import { isEquation } from "../../expression/equations.ts";
 import { type Expression, equal, freeNames } from "../../expression/expression.ts";
 import { optimumScene } from "../../graph/solution-scene.ts";
+import { text } from "../../notation/text.ts";
 import { withoutBars } from "../../rewrite/bars-in-conditions.ts";
 import { extremaAsBars } from "../../rewrite/extrema.ts";
 import { optimise } from "../../solve/optima/constrained.ts";
@@ -42,6 +43,11 @@ export const OPTIMUM: Instruction = {
     "stationary points of E [subject to Q [and Q …]] [over x, y …]",
   ],
   examples: [["maximise x (10 - x)"], ["minimise x^2 + y^2 subject to x + y = 4"]],
+  follows: ({ drawn, line, value, letters }) => {
+    const [first] = drawn?.functions ?? [];
+    if (drawn && first) return ["maximise", "minimise"].map((word) => `${word} ${text(first)} over ${drawn.variable} in [${drawn.from}, ${drawn.to}]`);
+    return value && letters.length === 1 ? [`stationary points of (${line})`] : [];
+  },
   spellings: [
     { typed: "find the? maximum|maxima value? of {E}", means: "maximise {E}" },
     { typed: "find the? minimum|minima value? of {E}", means: "minimise {E}" },

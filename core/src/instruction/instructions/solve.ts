@@ -10,6 +10,7 @@ import { equationScene, systemScene } from "../../graph/solution-scene.ts";
 import { elaborate } from "../../notation/elaborate.ts";
 import { allOf, type Inline, type Line, mathematics, say, spaced, words } from "../../notation/inline.ts";
 import { equality, name as nameSyntax, number, partsOfKind, type Syntax } from "../../notation/syntax.ts";
+import { text } from "../../notation/text.ts";
 import { solveForAllLetters } from "../../solve/equation.ts";
 import type { Domain, Solved } from "../../solve/solution.ts";
 import { solveSystem } from "../../solve/systems/system.ts";
@@ -29,6 +30,9 @@ import type { Sentence } from "../reading/sentence.ts";
 import { answerUnits } from "../units.ts";
 import { intervalFacts } from "./given.ts";
 
+/** So many unknowns of an equation are offered to be solved for. */
+const MOST_OFFERED = 4;
+
 const STOPS = ["for", "in", "near", "over", "numerically", "by", "where", "with"] as const;
 
 /** `solve Q [for x] [in INTERVAL | near NUMBER | over DOMAIN] [numerically]`: every solution, with the way to it. */
@@ -44,6 +48,12 @@ export const SOLVE: Instruction = {
     "solve E < E [for x]",
   ],
   examples: [["solve x^2 - 5x + 6 = 0"], ["solve 2x + y = 3, x - y = 0 for x, y"], ["solve x^2 - 5x + 6 >= 0"]],
+  follows: ({ line, relation, letters, drawn }) => {
+    const [first, second] = drawn?.functions ?? [];
+    if (drawn && first) return [`solve ${text(first)} = ${second ? text(second) : "0"} for ${drawn.variable} in [${drawn.from}, ${drawn.to}]`];
+    if (!relation) return [];
+    return letters.length === 1 ? [`solve (${line})`] : letters.slice(0, MOST_OFFERED).map((letter) => `solve (${line}) for ${letter}`);
+  },
   spellings: [
     { typed: "solve for {x} : {Q}", means: "solve {Q} for {x}" },
     { typed: "solve the? quadratic|linear|cubic? equation|equations|system|inequality|relation {Q}", means: "solve {Q}" },

@@ -7,6 +7,7 @@ import { simplify } from "../../truth/index.ts";
 import { DEFAULT_DIGITS, type Outcome } from "../answer.ts";
 import { eachSolution, severalSolutions } from "../carrying-out/each-solution.ts";
 import { putIn, saidValues } from "../carrying-out/put-in.ts";
+import { PLACE } from "../completion/form.ts";
 import { type Environment, withoutGivens } from "../environment.ts";
 import type { Instruction } from "../instruction.ts";
 import { definedOnly } from "../judging/defined-only.ts";
@@ -19,6 +20,7 @@ export const SUBSTITUTE: Instruction = {
   purpose: "Puts expressions in the place of names, all at once.",
   forms: ["substitute x = E[, y = E …] into E", "substitute x = E into Q"],
   examples: [["substitute x = a + 1 into x^2 - 1"]],
+  follows: ({ line, value, letters }) => (value ? letters.slice(0, 1).map((letter) => `substitute ${letter} = ${PLACE} into (${line})`) : []),
   spellings: [{ typed: "substitute|put|plug|insert {V} into|in {E}", means: "substitute {V} into {E}" }],
   begins: (sentence) => sentence.peekWords("substitute"),
   read: (sentence) => {

@@ -12,6 +12,7 @@ import { BallUndefined } from "../../number/real-ball.ts";
 import { equalityTest, simplify } from "../../truth/index.ts";
 import { CannotDo, NO_STEPS } from "../answer.ts";
 import { putIn } from "../carrying-out/put-in.ts";
+import { PLACE } from "../completion/form.ts";
 import type { Instruction } from "../instruction.ts";
 import { withoutIntegrals } from "../integrals/values.ts";
 import type { Sentence } from "../reading/sentence.ts";
@@ -24,6 +25,8 @@ export const TABULATE: Instruction = {
   purpose: "Lists values of expressions.",
   forms: ["tabulate E[, E …] for x from a to b by h", "tabulate E for x in 0, 1, 6"],
   examples: [["tabulate x^2, x^3 for x from 0 to 3 by 1"]],
+  follows: ({ line, value, letters: [letter, ...others] }) =>
+    value && letter !== undefined && others.length === 0 ? [`tabulate (${line}) for ${letter} from ${PLACE} to ${PLACE} by ${PLACE}`] : [],
   spellings: [
     { typed: "tabulate {E} for {x} = {L}", means: "tabulate {E} for {x} in {L}" },
     { typed: "make? a? table of {E}", means: "tabulate {E}" },

@@ -16,6 +16,7 @@ import type { Digits } from "../answer.ts";
 import { declarations, type Environment, meanings, measuredMeanings } from "../environment.ts";
 import { knownDimensions } from "../units.ts";
 import { readDigits } from "./digits.ts";
+import { type ReadingNote, slashNotes } from "./reading-note.ts";
 import { swallowedBrackets } from "./swallowed-brackets.ts";
 import { type TypedNumber, typedNumbers } from "./typed-numbers.ts";
 import { type Beside, dimensionsOf, measuredWith, NOTHING_BESIDE, readWithUnits } from "./units-read.ts";
@@ -48,7 +49,7 @@ export class Sentence {
   /** Earlier lines the sentence refers to. */
   readonly references = new Set<number>();
   /** How something was read that could have been meant otherwise. */
-  readonly notes: string[] = [];
+  readonly notes: ReadingNote[] = [];
   /** What was calculated with vectors and matrices. */
   readonly calculated: Calculated[] = [];
   readonly #mathematics: { readonly syntax: Syntax; readonly beside: Beside }[] = [];
@@ -226,7 +227,7 @@ export class Sentence {
     const tokens = this.#stretch(what, stops, atComma);
     const alone = this.#functionAlone(tokens);
     const { syntax, notes } = alone ? { syntax: alone, notes: [] } : readWithUnits(tokens, this.#environment, beside);
-    this.notes.push(...notes, ...swallowedBrackets(tokens, this.source));
+    this.notes.push(...notes, ...swallowedBrackets(tokens, this.source), ...slashNotes(tokens, this.source));
     this.#mathematics.push({ syntax, beside });
     return this.#noted(syntax);
   }

@@ -12,6 +12,7 @@ import { type Measured, measure, unitName, unitOfFactor } from "../../units/dime
 import { readUnit } from "../../units/read.ts";
 import { declarations, type Environment, measuredMeanings } from "../environment.ts";
 import { knownDimensions } from "../units.ts";
+import { productNotes, type ReadingNote } from "./reading-note.ts";
 
 /** What a piece of mathematics is compared with: the unit of the whole, and of names that are not given. */
 export interface Beside {
@@ -41,7 +42,7 @@ function onlyUnit([unknown, ...others]: readonly string[], names: ReadonlyMap<st
 
 interface Read {
   readonly syntax: Syntax;
-  readonly notes: readonly string[];
+  readonly notes: readonly ReadingNote[];
 }
 
 /**
@@ -56,13 +57,22 @@ export function readWithUnits(tokens: readonly Token[], environment: Environment
   const isMixed = ({ from, to }: UnitRun): boolean => tokens.slice(from, to).some(isLetter);
   // Behind a unit, a letter of the problem may be one too, as the second of m/s where s is a distance: then the dimensions must tell.
   const mixed = unitRuns(tokens, (word) => isLetter(word) && !followsUnit(tokens, word, found, isLetter), false);
-  if (mixed.length === 0) return { syntax: read([]), notes: [] };
+  const isName = (word: string): boolean => environment.quantities.has(word) || environment.functions.has(word);
+  const products = (units: readonly UnitRun[]): readonly ReadingNote[] =>
+    productNotes(
+      tokens.filter((_, at) => !units.some(({ from, to }) => from <= at && at < to)),
+      isName,
+    );
+  if (mixed.length === 0) return { syntax: read([]), notes: products([]) };
   const tried = told(read(mixed), mixed, isMixed, environment, beside);
   const isTold = mixed.every((run) => !isMixed(run) || tried.units.includes(run));
   const runs = isTold ? mixed : unitRuns(tokens, isLetter, false);
   const { units, unproven } = isTold ? tried : told(read(runs), runs, isMixed, environment, beside);
   const letters = runs.filter((run) => !units.includes(run));
-  return { syntax: read(units), notes: [...letters.map((run) => asLetters(run, tokens)), ...unproven.map((run) => asUnitNote(run, tokens))] };
+  return {
+    syntax: read(units),
+    notes: [...letters.map((run) => asLetters(run, tokens)), ...unproven.map((run) => asUnitNote(run, tokens)), ...products(runs)],
+  };
 }
 
 /** Whether a word stands in what may be a unit, behind a symbol that is no letter of the problem. */
@@ -72,14 +82,14 @@ function followsUnit(tokens: readonly Token[], word: Token, runs: readonly UnitR
   return run !== undefined && tokens.slice(run.from, at).some((before) => before.kind === "word" && !isLetter(before));
 }
 
-function asLetters({ unit: { text }, from }: UnitRun, tokens: readonly Token[]): string {
+function asLetters({ unit: { text, span }, from }: UnitRun, tokens: readonly Token[]): ReadingNote {
   const value = valueBefore(tokens[from - 1]);
-  return `“${text}” behind ${value} is read as letters here; for the unit write ${value} [${text}]`;
+  return { text: `“${text}” behind ${value} is read as letters here; for the unit write ${value} [${text}]`, instead: { span, text: `[${text}]` } };
 }
 
-function asUnitNote({ unit: { text }, from }: UnitRun, tokens: readonly Token[]): string {
+function asUnitNote({ unit: { text, span }, from }: UnitRun, tokens: readonly Token[]): ReadingNote {
   const value = valueBefore(tokens[from - 1]);
-  return `“${text}” behind ${value} is read as the unit; for a letter write ${value}*${text}`;
+  return { text: `“${text}” behind ${value} is read as the unit; for a letter write ${value}*${text}`, instead: { span, text: `*${text}` } };
 }
 
 function valueBefore(before: Token | undefined): string {
