@@ -66,9 +66,13 @@ describe("an instructor's whole way", () => {
     await author.press("4 steps");
     await author.sees("Complete the square", "[data-testid=line-2]");
     await author.sees("Put back", "aside");
-    await author.sees(/both sides are equal/, "aside");
+    await author.sees(/both sides come to the same/, "aside");
     await author.sees(/they agree to 30 digits/, "aside");
-    await author.sees(/2 different real roots/, "aside");
+    await author.sees(/there are 2 different ones, and these are they/, "aside");
+    // Agreement of the numbers has a mark of its own beside a proof, and the theorem unfolds.
+    await author.page.waitForSelector('aside [aria-label="the numbers agree"]');
+    await author.page.locator("aside ::-p-text(how it is known)").click();
+    await author.sees(/canonical form|normal form|rule with bisection/, "aside");
     await author.page.waitForSelector("aside svg path");
     expect(await author.barriers()).toEqual([]);
   });

@@ -67,6 +67,7 @@ async function lineBecomes(line: number, pattern: RegExp): Promise<void> {
 
 describe("graphs under the hand", () => {
   it("come closer under two fingers that move apart", async () => {
+    await author.page.setViewport({ width: 1280, height: 800, hasTouch: true });
     await opens("The two gates");
     const box = await (await found("[role=application]")).boundingBox();
     const [x, y] = [(box?.x ?? 0) + (box?.width ?? 0) / 2, (box?.y ?? 0) + (box?.height ?? 0) / 2];

@@ -90,7 +90,7 @@ function putBack(answer: ClaimedAnswer, solution: ClaimedSolution): { outcome: V
       : equalityTest(leftThere, rightThere, assumptions);
   switch (test.kind) {
     case "zero":
-      return { outcome: "nailed", line: { ...line, note: `both sides are equal; ${test.method}` } };
+      return { outcome: "nailed", line: { ...line, note: "both sides come to the same", grounds: test.method } };
     case "nonzero":
       return { outcome: "bent", line: { ...line, note: test.witness.size === 0 ? "the sides differ" : `the sides differ at ${pointText(test.witness)}` } };
     case "undecided":

@@ -15,6 +15,8 @@ export interface EvidenceLine {
   readonly leftBefore?: Expression;
   readonly rightBefore?: Expression;
   readonly note: string;
+  /** How it is known, for those who want the mathematics of it. */
+  readonly grounds?: string;
   /** The digits to which both sides were found to agree. */
   readonly digits?: number;
 }
@@ -25,6 +27,8 @@ export interface Check {
   readonly outcome: Verdict;
   readonly detail: string;
   readonly lines: readonly EvidenceLine[];
+  /** What the author could add to have it decided. */
+  readonly advice?: string;
   /** How near to a limit a function came, on each side of a place. */
   readonly approach?: readonly Approach[];
 }

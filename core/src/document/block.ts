@@ -42,6 +42,8 @@ export interface EvidenceLine {
   readonly subject?: Line;
   readonly sides?: { readonly left: Line; readonly right: Line };
   readonly note: string;
+  /** How it is known. */
+  readonly grounds?: string;
   /** The digits to which both sides were found to agree. */
   readonly digits?: number;
 }

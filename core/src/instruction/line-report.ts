@@ -114,6 +114,8 @@ export interface CheckReport {
   readonly outcome: Verdict;
   readonly detail: string;
   readonly lines: readonly EvidenceLine[];
+  /** What the author could add to have it decided. */
+  readonly advice?: string;
   /** How near to a limit a function came. */
   readonly approach?: readonly Approach[];
 }

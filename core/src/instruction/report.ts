@@ -225,6 +225,7 @@ function checkReport(check: Check): CheckReport {
     kind: check.kind,
     outcome: check.outcome,
     ...(check.approach ? { approach: check.approach } : {}),
+    ...(check.advice === undefined ? {} : { advice: check.advice }),
     detail: check.detail,
     lines: check.lines.map(composeEvidence),
   };

@@ -17,6 +17,8 @@ import type { Settings } from "./settings.ts";
 export interface Watch {
   /** Told the number of each line before it is read. */
   readonly begins?: (line: number) => void;
+  /** Told the number of each line that is carried out anew, before it is. */
+  readonly carriesOut?: (line: number) => void;
   /** Lines that took too much, by their numbers, and what is said of them. */
   readonly givenUp?: ReadonlyMap<number, string>;
   /** What is said of a line that fails in a way nobody foresaw; without it the failure is thrown. */
@@ -78,11 +80,15 @@ interface Place {
   readonly letters: Letters;
 }
 
-function oneLine(source: string, place: Place, memory: Memory, { begins, givenUp, defect }: Watch): Remembered {
+function oneLine(source: string, place: Place, memory: Memory, { begins, carriesOut, givenUp, defect }: Watch): Remembered {
   try {
     begins?.(place.number);
     const given = givenUp?.get(place.number);
-    return given === undefined ? (recall(memory, source, place) ?? carriedOut(source, place)) : givenUpLine(source, place, given);
+    if (given !== undefined) return givenUpLine(source, place, given);
+    const known = recall(memory, source, place);
+    if (known) return known;
+    carriesOut?.(place.number);
+    return carriedOut(source, place);
   } catch (failure) {
     if (defect === undefined) throw failure;
     return givenUpLine(source, place, defect);

@@ -89,7 +89,7 @@ export class BenchCore {
       return told;
     };
     const isDue = (): boolean => performance.now() - toldAt > STRETCH;
-    const run = reportsOf(lines, this.#memory, settings, { begins: (line) => void (isDue() && flush(line)), givenUp });
+    const run = reportsOf(lines, this.#memory, settings, { carriesOut: (line) => void flush(line), givenUp });
     for (let line = 1; ; line += 1) {
       const { done, value } = run.next();
       if (done) {
@@ -100,7 +100,7 @@ export class BenchCore {
       const key = this.#keyOf(value.report);
       found.push({ line, key, ...(has.has(key) ? {} : { report: value.report }) });
       if (!isDue()) continue;
-      void flush(line + 1);
+      void flush();
       this.#memory = value.memory();
       await rest();
       if (own !== this.#runs) return false;
@@ -164,6 +164,18 @@ export class BenchCore {
     for (const sentence of sentencesAfter(lines, line, this.#memory, this.#settings)) {
       const found = tried(lines, line, sentence, this.#memory, this.#settings);
       if (found) tell(found);
+      await rest();
+      if (own !== this.#searches) return;
+    }
+  }
+
+  /** Tells what lines would come to that are not written yet; a newer search ends it. */
+  async answers(lines: readonly string[], sentences: readonly string[], tell: (sentence: string, latex: string) => void): Promise<void> {
+    this.#searches += 1;
+    const own = this.#searches;
+    for (const sentence of sentences) {
+      const { preview } = tried(lines, lines.length, sentence, this.#memory, this.#settings) ?? {};
+      if (preview !== undefined) tell(sentence, preview);
       await rest();
       if (own !== this.#searches) return;
     }

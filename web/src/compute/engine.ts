@@ -59,6 +59,11 @@ export class Engine {
     return this.#ask((core) => core.next(lines, line, proxy(tell)));
   }
 
+  /** Tells what lines would come to that are not written yet, as LaTeX. */
+  answers(lines: readonly string[], sentences: readonly string[], tell: (sentence: string, latex: string) => void): Promise<void> {
+    return this.#ask((core) => core.answers(lines, sentences, proxy(tell)));
+  }
+
   /** The reports of a working that is not on the bench. */
   report(lines: readonly string[], settings: Settings): Promise<readonly LineReport[]> {
     return this.#ask((core) => core.report(lines, settings));

@@ -1,7 +1,8 @@
-import { CHECK_HEADINGS, VERDICT_MEANINGS } from "@nail-down/core/document/verdict-words";
+import { CHECK_HEADINGS, CHECK_MEANINGS, VERDICT_MEANINGS } from "@nail-down/core/document/verdict-words";
 import { drawSvg } from "@nail-down/core/graph/svg";
 import type { CheckReport, LineReport } from "@nail-down/core/instruction/line-report";
-import { Nail } from "../parts/nail.tsx";
+import { Folded } from "../parts/folded.tsx";
+import { Agreement, Nail } from "../parts/nail.tsx";
 import { bench } from "../store/bench.ts";
 import { useAppDispatch, useAppSelector } from "../store/store.ts";
 import { ApproachChart, Chart, DifferenceChart } from "./charts/lazily.tsx";
@@ -66,24 +67,50 @@ export function EvidencePanel() {
       )}
       <dl>
         {report.checks.map((check) => (
-          <div key={check.kind + check.detail} className="border-t border-rule py-2">
-            <dt className="flex items-center gap-2 font-semibold">
-              <Nail verdict={check.outcome} size={14} /> {CHECK_HEADINGS[check.kind]}
-            </dt>
-            <dd className="text-[14px]">
-              {check.approach && (
-                <Chart>
-                  <ApproachChart sides={check.approach} />
-                </Chart>
-              )}
-              {(check.lines.length > 0 ? check.lines : [{ note: check.detail }]).map((line) => (
-                <Evidence key={JSON.stringify(line)} line={line} />
-              ))}
-            </dd>
-          </div>
+          <CheckView key={check.kind + check.detail} check={check} isCertain={report.verdict === "nailed"} />
         ))}
       </dl>
     </>
+  );
+}
+
+/** One kind of check: its mark, what was done, what was found, and the mathematics of it folded below. */
+function CheckView({ check, isCertain }: { readonly check: CheckReport; readonly isCertain: boolean }) {
+  // Beside a proof, agreement of the numbers is no unproven claim.
+  const agrees = check.kind === "comparison" && check.outcome === "tacked";
+  const lines = check.lines.length > 0 ? check.lines : [{ note: check.detail }];
+  const grounds = [...new Set(lines.flatMap((line) => line.grounds ?? []))];
+  return (
+    <div className="border-t border-rule py-2">
+      <dt className="flex items-center gap-2 font-semibold">
+        {agrees && isCertain ? <Agreement /> : <Nail verdict={check.outcome} size={14} />} {CHECK_HEADINGS[check.kind]}
+      </dt>
+      <dd className="text-[14px]">
+        <p className="text-[13px] text-steel italic">{CHECK_MEANINGS[check.kind]}</p>
+        {check.approach && (
+          <Chart>
+            <ApproachChart sides={check.approach} />
+          </Chart>
+        )}
+        {lines.map((line) => (
+          <Evidence key={JSON.stringify(line)} line={line} />
+        ))}
+        {check.advice !== undefined && (
+          <p className="mt-1">
+            <span className="font-semibold">To decide it:</span> {check.advice}.
+          </p>
+        )}
+        {grounds.length > 0 && (
+          <Folded label="how it is known">
+            {grounds.map((ground) => (
+              <p key={ground} className="text-steel">
+                {ground}
+              </p>
+            ))}
+          </Folded>
+        )}
+      </dd>
+    </div>
   );
 }
 

@@ -7,6 +7,7 @@ import { useCallback, useEffect, useState } from "react";
 import { Link } from "react-router";
 import { ApiFault, api, type Job, type NotNailed, type Preview, type Publication, type SetRecord } from "../api/client.ts";
 import { Button, Fault } from "../parts/controls.tsx";
+import { LeaveModal } from "../parts/modal.tsx";
 import { hasEnded, progressWords, useJob, useLeaving, type Work } from "./use-job.ts";
 
 interface Option<Value extends string> {
@@ -74,7 +75,7 @@ export function Publishing({ set, again }: { readonly set: SetRecord; readonly a
             {busy ? "Publishing …" : "Publish"}
           </Button>
           {busy && <Button onClick={publishing.cancel}>Cancel</Button>}
-          <Dialog.Close className="rounded border border-rule px-3 py-1 hover:border-steel">Close</Dialog.Close>
+          <LeaveModal>Close</LeaveModal>
         </div>
         {busy && <Progress job={work.job} />}
         {work.kind === "done" && <Address publication={work.result.publication} />}

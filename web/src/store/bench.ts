@@ -128,7 +128,7 @@ const slice = createSlice({
       save: isSame ? "saved" : "unsaved",
     })),
     runStarted: plainly<number>((state, since) => ({ ...state, stopped: false, run: { at: 0, since, standing: 0, slow: false } })),
-    runIsSlow: plainly<void>((state) => (state.run ? { ...state, run: { ...state.run, slow: true } } : state)),
+    runIsSlow: plainly<number>((state, at) => (state.run ? { ...state, run: { ...state.run, at, slow: true } } : state)),
     runWent: plainly<RunNews>((state, { told, standing, at, time }) => ({
       ...state,
       told: Object.keys(told).length > 0 ? { ...state.told, ...told } : state.told,

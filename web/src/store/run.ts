@@ -12,6 +12,8 @@ const SLOW = 200;
 export class Runner {
   readonly #store: EnhancedStore<RootState>;
   #runs = 0;
+  /** The index of the line that is being carried out. */
+  #at = 0;
   #slow: ReturnType<typeof setTimeout> | undefined;
 
   constructor(store: EnhancedStore<RootState>) {
@@ -25,7 +27,8 @@ export class Runner {
     // A line that is being worked on may take long; it is not waited for.
     if (now.run?.slow) engine.stop();
     clearTimeout(this.#slow);
-    this.#slow = setTimeout(() => this.#store.dispatch(bench.runIsSlow()), SLOW);
+    this.#at = 0;
+    this.#slow = setTimeout(() => this.#store.dispatch(bench.runIsSlow(this.#at)), SLOW);
     this.#store.dispatch(bench.runStarted(performance.now()));
     void this.#run(this.#runs, sheet.present.lines);
   }
@@ -36,8 +39,9 @@ export class Runner {
     const found: Record<string, Told> = {};
     const isNewest = (): boolean => own === this.#runs && this.#store.getState().bench.problemId === before.problemId;
     const givenUp = new Map(lines.flatMap(({ id }, k) => (before.givenUp[id] === undefined ? [] : [[k + 1, before.givenUp[id]] as const])));
-    const hear = ({ lines: news, at = 0 }: News): void => {
+    const hear = ({ lines: news, at }: News): void => {
       if (!isNewest()) return;
+      if (at !== undefined) this.#at = at - 1;
       const changed: Record<string, Told> = {};
       for (const { line, key, report } of news) {
         const id = lines[line - 1]?.id;
@@ -46,8 +50,11 @@ export class Runner {
         found[id] = told;
         if (this.#store.getState().bench.told[id] !== told) changed[id] = told;
       }
-      const standing = news.at(-1)?.line ?? this.#store.getState().bench.run?.standing ?? 0;
-      this.#store.dispatch(bench.runWent({ told: changed, standing, at: at - 1, time: performance.now() }));
+      const { run } = this.#store.getState().bench;
+      // Where it is matters to those who wait.
+      if (news.length === 0 && !run?.slow) return;
+      const standing = news.at(-1)?.line ?? run?.standing ?? 0;
+      this.#store.dispatch(bench.runWent({ told: changed, standing, at: this.#at, time: performance.now() }));
     };
     try {
       await engine.run({ lines: sourcesOf(sheet.present), settings: before.settings, givenUp, has: new Set(known.keys()) }, hear);

@@ -73,7 +73,9 @@ const DEGREE: CompletenessWay = {
   proves: ({ answer, coefficients }) => {
     const degree = (coefficients?.length ?? 0) - 1;
     if (degree < 1 || !areAllRoots(answer.equation, rootsOf(answer), answer.unknown)) return undefined;
-    return `an equation of degree ${degree} has at most ${times(degree)}; these are ${degree} different ones, so there are no others`;
+    return degree === 1
+      ? "the degree is 1, and one root was found: there can be no other"
+      : `the degree is ${degree}, and ${degree} different roots were found: there can be no others`;
   },
 };
 
@@ -84,7 +86,7 @@ const FACTORS: CompletenessWay = {
   proves: ({ answer, coefficients }) => {
     const degree = (coefficients?.length ?? 0) - 1;
     if (!coefficients || degree < 1 || rootsOf(answer).length !== degree || factorsTest(answer, coefficients).kind !== "zero") return undefined;
-    return `an equation of degree ${degree} has at most ${times(degree)}; multiplying out the factors of the roots gives the equation back, so there are no others`;
+    return `the degree is ${degree}, so there are at most ${times(degree)}; multiplied out, the factors of the roots found give the equation back`;
   },
 };
 
@@ -119,7 +121,8 @@ const PERIOD: CompletenessWay = {
   name: "one period",
   theorem: "a periodic equation has in every period the zeros that it has in one",
   source: "definition of a period; interval arithmetic (R. E. Moore 1966)",
-  proves: ({ answer }) => (coveredByPeriod(answer) ? "the equation repeats after a period, on which bounds leave no other solution" : undefined),
+  proves: ({ answer }) =>
+    coveredByPeriod(answer) ? "the equation repeats after a period; cut into pieces, that period has no other place where the sides can be equal" : undefined,
 };
 
 const BOUNDS: CompletenessWay = {
@@ -127,7 +130,9 @@ const BOUNDS: CompletenessWay = {
   theorem: "interval arithmetic encloses every value of a function on a piece",
   source: "R. E. Moore, Interval Analysis, 1966",
   proves: ({ answer }) =>
-    coveredByBounds(answer) ? "interval arithmetic proves, piece by piece, that the sides are equal nowhere else where it was asked" : undefined,
+    coveredByBounds(answer)
+      ? "the line was cut into pieces: on each the sides stay apart, or their difference only rises or only falls and is 0 once; so they are equal nowhere else where it was asked"
+      : undefined,
 };
 
 const PARTS: CompletenessWay = {
@@ -159,7 +164,12 @@ export const COMPLETENESS_WAYS: readonly CompletenessWay[] = [
  * that was set aside must be proven to be no solution.
  */
 export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptStep[] = []): Check {
-  const check = (outcome: Verdict, detail: string): Check => ({ kind: "completeness", outcome, detail, lines: [{ note: detail }] });
+  const check = (outcome: Verdict, detail: string, grounds?: string): Check => ({
+    kind: "completeness",
+    outcome,
+    detail,
+    lines: [{ note: detail, ...(grounds === undefined ? {} : { grounds }) }],
+  });
   // With i in it, a polynomial equation for a real unknown is two equations.
   const coefficients = answer.domain === "real" && holdsImaginary(answer.equation) ? undefined : zeroPolynomial(answer.equation, answer.unknown);
   const question: Question = { answer, chain, coefficients };
@@ -175,9 +185,19 @@ export function completenessCheck(answer: ClaimedAnswer, chain: readonly KeptSte
     const open = unprovenRejection(answer);
     return open
       ? check("loose", `it was not confirmed that ${answer.unknown} = ${text(open.value)}, which was set aside, is no solution`)
-      : check("nailed", proof);
+      : check("nailed", proof, `${way.theorem} (${way.source})`);
   }
-  return (coefficients && refuted(answer, coefficients, check)) ?? check("loose", "it was not proven that there are no other solutions");
+  const open = check("loose", "it was not proven that there are no other solutions");
+  return (coefficients && refuted(answer, coefficients, check)) ?? { ...open, advice: adviceFor(answer) };
+}
+
+/** What would help to count the solutions. */
+function adviceFor({ equation: asked, unknown, facts }: ClaimedAnswer): string {
+  const letters = [...freeNames(asked)].filter((letter) => letter !== unknown);
+  if (letters.length > 0) return `what is known of ${letters.join(", ")} may decide it: a value or a sign, as in “given ${letters[0]} > 0”`;
+  return facts.length === 0
+    ? `asked for on an interval, as in “for ${unknown} in [0, 10]”, bounds can decide it`
+    : "a shorter interval may decide it, or the equation in another form";
 }
 
 function times(degree: number): string {
@@ -307,8 +327,8 @@ function countedRoots(answer: ClaimedAnswer): string | undefined {
   if (![...answer.solutions, ...answer.apart].every((one) => multiplicityHolds(answer, one))) return undefined;
   if (real.length !== count.real || !real.every(isRealNumber) || !allDifferent(real)) return undefined;
   return count.real === 0
-    ? "Descartes’ rule with bisection proves that the equation has no real root"
-    : `Descartes’ rule with bisection proves that the equation has ${count.real === 1 ? "one real root" : `${count.real} different real roots`}, and ${count.real === 1 ? "this is it" : "these are as many"}`;
+    ? "all real roots were counted, and there is none"
+    : `all real roots were counted: there ${count.real === 1 ? "is one, and this is it" : `are ${count.real} different ones, and these are they`}`;
 }
 
 /** The n of f(x)^n = 0 where a value is a simple zero of f. */

@@ -59,7 +59,7 @@ function exactly(one: ClaimedSystem["equations"][number], point: ClaimedPoint, {
   const shown = { subject: one, left: simplify(left).expression, right: simplify(right).expression, leftBefore: left, rightBefore: right };
   switch (test.kind) {
     case "zero":
-      return { outcome: "nailed", line: { ...shown, note: `both sides are equal; ${test.method}` } };
+      return { outcome: "nailed", line: { ...shown, note: "both sides come to the same", grounds: test.method } };
     case "nonzero":
       return { outcome: "bent", line: { ...shown, note: "the sides differ" } };
     case "undecided":

@@ -10,11 +10,12 @@ import { decimalSyntax } from "./written-decimal.ts";
 const FIGURES = 12;
 
 /** A line of evidence: what was put in, what both sides came to, and what that shows. */
-export function composeEvidence({ subject, left, right, leftBefore, rightBefore, note, digits }: EvidenceLine): EvidenceWords {
+export function composeEvidence({ subject, left, right, leftBefore, rightBefore, note, grounds, digits }: EvidenceLine): EvidenceWords {
   return {
     ...(subject ? { subject: subjectLine(subject) } : {}),
     ...(left && right ? { sides: { left: sideLine(left, leftBefore), right: sideLine(right, rightBefore) } } : {}),
     note,
+    ...(grounds === undefined ? {} : { grounds }),
     ...(digits === undefined ? {} : { digits }),
   };
 }

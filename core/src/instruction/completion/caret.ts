@@ -18,13 +18,18 @@ export interface Caret {
   readonly spaced: boolean;
 }
 
-const PREFIX = /[A-Za-z]*$/;
+/** The letters at the end of a text. */
+function lettersAtEnd(text: string): string {
+  let from = text.length;
+  while (/[A-Za-z]/.test(text.charAt(from - 1))) from -= 1;
+  return text.slice(from);
+}
 
 /** The place of the caret in a line; undefined in quotes, in remarks, and behind what cannot be read as tokens. */
 export function caretAt(source: string, at: number): Caret | undefined {
   const written = source.slice(0, at);
   if (remarkAt(written) < at) return undefined;
-  const prefix = PREFIX.exec(written)?.[0] ?? "";
+  const prefix = lettersAtEnd(written);
   const from = at - prefix.length;
   // Letters behind a digit or an underscore are part of what stands there.
   if (prefix !== "" && /[_\\]/.test(source.charAt(from - 1))) return undefined;

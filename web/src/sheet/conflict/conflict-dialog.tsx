@@ -1,6 +1,6 @@
-import { Dialog } from "radix-ui";
 import { useMemo, useState } from "react";
 import { Button } from "../../parts/controls.tsx";
+import { LeaveModal, Modal } from "../../parts/modal.tsx";
 import { bench } from "../../store/bench.ts";
 import { type Draft, draftOf, sheet, sourcesOf } from "../../store/sheet.ts";
 import { useAppDispatch, useAppSelector } from "../../store/store.ts";
@@ -33,25 +33,26 @@ export function ConflictDialog() {
     dispatch(bench.conflictEnded({ isSame: isSame(settled, stored) }));
   };
   return (
-    <Dialog.Root modal={false} open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="rounded border border-bent px-3 py-1 hover:bg-bent/10">Compare and merge …</Dialog.Trigger>
-      <Dialog.Portal>
-        <div className="fixed inset-0 z-10 bg-black/35" aria-hidden="true" />
-        <Dialog.Content className="fixed inset-4 z-20 flex flex-col rounded border border-rule bg-paper p-5 text-ink shadow-xl md:inset-x-12 md:inset-y-8">
-          <Dialog.Title className="font-serif text-xl font-semibold">Two versions of this problem</Dialog.Title>
-          <Dialog.Description className="mb-3 text-steel">
-            It was changed elsewhere after you opened it. Choose for each place, or write what it should be; nothing is stored before you say so.
-          </Dialog.Description>
-          <Merge
-            parts={parts}
-            settle={([title = [], statement = [], working = []]) => settle(draftOf({ title: title.join(" "), statement: statement.join("\n"), working }))}
-          >
-            <Button onClick={() => settle(draft)}>Keep all of mine</Button>
-            <Button onClick={() => settle(stored)}>Take all that is stored</Button>
-            <Dialog.Close className="rounded px-3 py-1 text-steel hover:text-ink">Later</Dialog.Close>
-          </Merge>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <>
+      <button type="button" aria-haspopup="dialog" onClick={() => setOpen(true)} className="rounded border border-bent px-3 py-1 hover:bg-bent/10">
+        Compare and merge …
+      </button>
+      <Modal
+        open={open}
+        leave={() => setOpen(false)}
+        title="Two versions of this problem"
+        description="It was changed elsewhere after you opened it. Choose for each place, or write what it should be; nothing is stored before you say so."
+        className="inset-4 flex flex-col p-5 md:inset-x-12 md:inset-y-8"
+      >
+        <Merge
+          parts={parts}
+          settle={([title = [], statement = [], working = []]) => settle(draftOf({ title: title.join(" "), statement: statement.join("\n"), working }))}
+        >
+          <Button onClick={() => settle(draft)}>Keep all of mine</Button>
+          <Button onClick={() => settle(stored)}>Take all that is stored</Button>
+          <LeaveModal>Later</LeaveModal>
+        </Merge>
+      </Modal>
+    </>
   );
 }

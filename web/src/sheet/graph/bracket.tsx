@@ -1,6 +1,11 @@
 import type { Window } from "@nail-down/core/graph/scene";
 import type { Size } from "@nail-down/core/graph/svg-elements";
 import { placer } from "@nail-down/core/graph/svg-place";
+import { useEffect, useState } from "react";
+import { useDebounce } from "use-debounce";
+import { engine, Stopped } from "../../compute/engine.ts";
+import { Mathematics } from "../../parts/mathematics.tsx";
+import type { LinePlace } from "../line-place.ts";
 
 /** A piece of the horizontal axis between two handles. */
 export type Bracket = readonly [number, number];
@@ -66,23 +71,15 @@ export function BracketHandles({
 }
 
 const END_FIGURES = 3;
+/** So long the handles must rest, in milliseconds, before the questions are answered. */
+const ANSWER_AFTER = 250;
 
-/** What can be asked of a piece of the curves: each question is a line for the working. */
-export function Questions({
-  bracket,
-  formulas,
-  variable,
-  ask,
-}: {
-  readonly bracket: Bracket;
-  readonly formulas: readonly string[];
-  readonly variable: string;
-  readonly ask: (instruction: string) => void;
-}) {
-  const [from, to] = bracket.map((x) => String(Number(x.toPrecision(END_FIGURES))));
+/** The questions that can be asked of a piece of the curves, each with its line. */
+function questionsOf([left, right]: Bracket, formulas: readonly string[], variable: string): readonly (readonly [string, string])[] {
+  const [from, to] = [left, right].map((x) => String(Number(x.toPrecision(END_FIGURES))));
   const piece = `in [${from}, ${to}]`;
   const [first = "0", second] = formulas;
-  const questions: readonly (readonly [string, string])[] = [
+  return [
     ["zeros", `solve ${first} = 0 for ${variable} ${piece}`],
     ["highest", `maximise ${first} over ${variable} ${piece}`],
     ["lowest", `minimise ${first} over ${variable} ${piece}`],
@@ -97,13 +94,67 @@ export function Questions({
           ["area between", `evaluate int_(${from})^(${to}) abs(${first} - (${second})) d${variable}`],
         ] as const)),
   ];
+}
+
+/** The answers of lines that are not written yet, as they are found. */
+function useAnswers(place: LinePlace, sentences: readonly string[]): ReadonlyMap<string, string> {
+  const [answers, setAnswers] = useState<ReadonlyMap<string, string>>(new Map());
+  const [asked] = useDebounce(sentences.join("\n"), ANSWER_AFTER);
+  useEffect(() => {
+    let current = true;
+    engine
+      .answers(place.working().slice(0, place.number), asked.split("\n"), (sentence, latex) => {
+        if (current) setAnswers((before) => new Map(before).set(sentence, latex));
+      })
+      .catch((error: Error) => {
+        if (!(error instanceof Stopped)) throw error;
+      });
+    return () => {
+      current = false;
+    };
+  }, [place, asked]);
+  return answers;
+}
+
+/** What can be asked of a piece of the curves, with the answers: each question is a line for the working. */
+export function Questions({
+  bracket,
+  formulas,
+  variable,
+  place,
+}: {
+  readonly bracket: Bracket;
+  readonly formulas: readonly string[];
+  readonly variable: string;
+  readonly place: LinePlace;
+}) {
+  const questions = questionsOf(bracket, formulas, variable);
+  const answers = useAnswers(
+    place,
+    questions.map(([, sentence]) => sentence),
+  );
   return (
-    <div className="flex flex-wrap gap-x-4 border-t border-rule px-2 py-1 font-sans text-[13px] text-steel">
-      {questions.map(([label, instruction]) => (
-        <button key={label} type="button" className="underline decoration-dotted underline-offset-4 hover:text-copper" onClick={() => ask(instruction)}>
-          {label}
-        </button>
-      ))}
-    </div>
+    <ul className="grid gap-x-4 border-t border-rule px-2 py-1 font-sans text-[13px] text-steel sm:grid-cols-2" aria-label="what can be asked of the piece">
+      {questions.map(([label, sentence]) => {
+        const answer = answers.get(sentence);
+        return (
+          <li key={label} className="flex min-w-0 items-center gap-x-2">
+            <button
+              type="button"
+              title={sentence}
+              className="shrink-0 underline decoration-dotted underline-offset-4 hover:text-copper"
+              onClick={() => place.write(sentence)}
+            >
+              {label}
+            </button>
+            {answer !== undefined && (
+              <span className="min-w-0 overflow-x-auto overflow-y-hidden text-ink">
+                <Mathematics latex={answer} />
+              </span>
+            )}
+          </li>
+        );
+      })}
+    </ul>
   );
 }

@@ -4,9 +4,9 @@ import { withValue } from "@nail-down/core/instruction/graphs/source";
 import { type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
 import { engine } from "../../compute/engine.ts";
 import { type LinePlace, withLine } from "../line-place.ts";
+import { SaveMenu } from "./save-menu.tsx";
 import { savePng, saveText } from "./saving.ts";
 import { Sliders } from "./sliders.tsx";
-import { ToolButton } from "./tool-button.tsx";
 import { useRedrawn } from "./use-redrawn.ts";
 
 const FIGURES = 3;
@@ -69,8 +69,12 @@ export function FigureView({ drawn, place }: { readonly drawn: FigurePicture; re
       />
       <Sliders sliders={picture.sliders} source={source} preview={preview} replace={place.replace} withNumbers={false} />
       <div className="flex justify-end gap-1 border-t border-rule px-2 py-1 font-sans text-[13px] text-steel">
-        <ToolButton label="save as SVG" sign="SVG" act={() => saveText(drawFigure(drawn), "image/svg+xml", "figure.svg")} />
-        <ToolButton label="save as PNG" sign="PNG" act={() => void savePng(drawFigure(drawn), size, "figure.png")} />
+        <SaveMenu
+          formats={[
+            { name: "SVG", about: "for pages", save: () => saveText(drawFigure(drawn), "image/svg+xml", "figure.svg") },
+            { name: "PNG", about: "for slides", save: () => void savePng(drawFigure(drawn), size, "figure.png") },
+          ]}
+        />
       </div>
     </div>
   );

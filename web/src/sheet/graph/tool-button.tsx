@@ -1,15 +1,15 @@
-/** A small button on a drawing. */
-export function ToolButton({
-  label,
-  sign,
-  act,
-  pressed,
-}: {
+import type { ReactNode } from "react";
+
+interface ToolButtonProps {
+  /** What it does, as it is heard and seen in the tip; the word on it is part of that. */
   readonly label: string;
-  readonly sign: string;
   readonly act: () => void;
   readonly pressed?: boolean;
-}) {
+  readonly children: ReactNode;
+}
+
+/** A small button on a drawing, with a word. */
+export function ToolButton({ label, act, pressed, children }: ToolButtonProps) {
   return (
     <button
       type="button"
@@ -17,9 +17,9 @@ export function ToolButton({
       title={label}
       {...(pressed === undefined ? {} : { "aria-pressed": pressed })}
       onClick={act}
-      className="h-6 min-w-6 rounded border border-rule bg-paper px-1 hover:text-copper aria-pressed:border-copper aria-pressed:text-copper"
+      className="h-6 rounded border border-transparent px-1.5 hover:border-rule hover:text-copper aria-pressed:border-copper aria-pressed:text-copper"
     >
-      {sign}
+      {children}
     </button>
   );
 }

@@ -25,21 +25,18 @@ export const KEYS: Readonly<Record<string, (window: Window) => Window>> = {
   "-": (window) => zoomed(window, ZOOM, [0.5, 0.5]),
 };
 
-type Turning = (turn: Turn) => Turn;
+/** A surface turned by some degrees around, and tilted; it is never seen from below or from straight above. */
+export const tilted = ({ around, above }: Turn, right: number, down: number): Turn => ({
+  around: around + right,
+  above: Math.min(STEEPEST, Math.max(FLATTEST, above + down)),
+});
+const [FLATTEST, STEEPEST] = [5, 80];
+const KEY_DEGREES = 8;
 
 /** What the keys do to a surface. */
-export function turnKeys(key: string): Turning | undefined {
-  const by = 8;
-  switch (key) {
-    case "ArrowLeft":
-      return ({ around, above }) => ({ around: around - by, above });
-    case "ArrowRight":
-      return ({ around, above }) => ({ around: around + by, above });
-    case "ArrowUp":
-      return ({ around, above }) => ({ around, above: Math.min(80, above + by) });
-    case "ArrowDown":
-      return ({ around, above }) => ({ around, above: Math.max(5, above - by) });
-    default:
-      return undefined;
-  }
-}
+export const TURNS: Readonly<Record<string, (turn: Turn) => Turn>> = {
+  ArrowLeft: (turn) => tilted(turn, -KEY_DEGREES, 0),
+  ArrowRight: (turn) => tilted(turn, KEY_DEGREES, 0),
+  ArrowUp: (turn) => tilted(turn, 0, KEY_DEGREES),
+  ArrowDown: (turn) => tilted(turn, 0, -KEY_DEGREES),
+};

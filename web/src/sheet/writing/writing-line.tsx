@@ -93,7 +93,7 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
   const read = useRead(before, typed);
 
   /** Writes by hand of the program: the caret has to be told. */
-  const wanted = useRef<Typed | undefined>(undefined);
+  const wanted = useRef<Typed | undefined>(start === "" ? undefined : typed);
   const write = (next: Typed): void => {
     wanted.current = next;
     setTyped(next);
