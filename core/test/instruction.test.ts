@@ -147,6 +147,13 @@ describe("instructions", () => {
     expect(third.lines[2]).not.toBe(first.lines[2]);
   });
 
+  it("gives the solutions of a stated equation their units, and what is worked out with them", () => {
+    const given = ["given h = 12 m, g = 9.81 m/s^2", "h = 1/2 g t^2", "solve (2) for t"];
+    expect(last(...given).answer).toMatchObject({ solutions: [{ values: { t: { unit: "s" } } }, { values: { t: { unit: "s" } } }] });
+    const speed = last(...given, "keep t > 0", "evaluate g t with (4)").answer;
+    expect(speed).toMatchObject({ value: { unit: "m/s" } });
+  });
+
   it("says what was lost by a careless step, with the value", () => {
     const report = last("solve x^2 = 3x", "so x = 3");
     expect(report.answer).toMatchObject({

@@ -1,6 +1,4 @@
-import { readdirSync, readFileSync } from "node:fs";
 import { DEFAULT_CHOICES } from "@nail-down/core/composition/choices";
-import { readProblemSet } from "@nail-down/core/problemset/read";
 import { count } from "drizzle-orm";
 import { createAccount } from "./data/accounts.ts";
 import { accounts } from "./data/schema.ts";
@@ -11,17 +9,14 @@ import type { Services } from "./services.ts";
 /** The demo instructor's sign-in, shown on the sign-in page in demo mode only. */
 export const DEMO = { email: "mara.tideway@saltmere.example", password: "harbour-lights", name: "Mara Tideway" } as const;
 
-/** Makes the demo instructor with the sets of the examples folder and one published handout, when there is no account yet. */
-export async function makeDemo({ database, jobs, room }: Pick<Services, "database" | "jobs" | "room">, examples: URL): Promise<boolean> {
+/** Makes the demo instructor with the sample sets and one published handout, when there is no account yet. */
+export async function makeDemo({ database, jobs, room, samples }: Pick<Services, "database" | "jobs" | "room" | "samples">): Promise<boolean> {
   const [existing] = await database.select({ accounts: count() }).from(accounts);
   if ((existing?.accounts ?? 0) > 0) return false;
   const account = await createAccount(database, DEMO);
   if (!account) return false;
-  const files = readdirSync(examples)
-    .filter((name) => name.endsWith(".nail.md"))
-    .sort();
-  for (const [index, file] of files.entries()) {
-    const set = readProblemSet(readFileSync(new URL(file, examples), "utf8"));
+  // Each comes to stand on top of those before it.
+  for (const [index, { set }] of [...samples.entries()].reverse()) {
     const stored = await createSet(database, account.id, set, room);
     if (index > 0) continue;
     for (const kind of ["handout", "worked"] as const) {

@@ -13,6 +13,7 @@ import { errorShape } from "./operating/log.ts";
 import { WorkPool } from "./pool/pool.ts";
 import { ServedPages } from "./publish/served-pages.ts";
 import { pageStyles } from "./publish/styles.ts";
+import { samplesIn } from "./samples.ts";
 
 /** The bundle stands in `server/dist`. */
 const dist = new URL("./", import.meta.url);
@@ -71,11 +72,12 @@ const pool = new WorkPool(new URL("worker.js", dist), { threads, lineSeconds, li
 const pages = new ServedPages(database);
 const jobs = new JobRunner({ database, pool, styles, engine: engineVersion(), pages, log });
 const room = new Room({ sets: config.setsOfAnAccount, bytes: config.megabytesOfAnAccount * 1024 * 1024 });
-if (config.demo && (await makeDemo({ database, jobs, room }, new URL("examples/", root)))) log.info("made the demo data");
+const samples = samplesIn(new URL("examples/", root));
+if (config.demo && (await makeDemo({ database, jobs, room, samples }))) log.info("made the demo data");
 
 let isEnding = false;
 const app = createApp({
-  services: { database, pool, jobs, pages, room, demo: config.demo ? { email: DEMO.email, password: DEMO.password } : undefined },
+  services: { database, pool, jobs, pages, room, samples, demo: config.demo ? { email: DEMO.email, password: DEMO.password } : undefined },
   requests: { attempts: config.signInAttempts, requests: config.requestsAMinute },
   log,
   proxies: config.proxies,

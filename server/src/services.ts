@@ -3,6 +3,7 @@ import type { Room } from "./data/usage.ts";
 import type { JobRunner } from "./jobs/runner.ts";
 import type { WorkPool } from "./pool/pool.ts";
 import type { ServedPages } from "./publish/served-pages.ts";
+import type { Sample } from "./samples.ts";
 
 /** What the operations of the API work with. */
 export interface Services {
@@ -11,6 +12,8 @@ export interface Services {
   readonly jobs: JobRunner;
   readonly pages: ServedPages;
   readonly room: Room;
+  /** The sets of the example course, for copying. */
+  readonly samples: readonly Sample[];
   /** Shown on the sign-in page in demo mode only. */
   readonly demo: { readonly email: string; readonly password: string } | undefined;
 }

@@ -67,6 +67,9 @@ describe("sets and problems", () => {
       ["GET", `/api/problems/${problem.id}`, undefined],
       ["PUT", `/api/problems/${problem.id}`, { version: 1, title: "Mine", statement: "", working: [] }],
       ["DELETE", `/api/problems/${problem.id}`, undefined],
+      ["POST", `/api/problems/${problem.id}/copy`, {}],
+      ["POST", `/api/sets/${set.id}/copy`, undefined],
+      ["PUT", `/api/sets/${set.id}/order`, { ids: [problem.id] }],
     ] as const) {
       expect((await stranger.ask(method, path, content)).status, `${method} ${path}`).toBe(404);
       expect((await reader.ask(method, path, content)).status, `${method} ${path}`).toBe(401);
@@ -98,6 +101,49 @@ describe("sets and problems", () => {
     expect(out.body.replace(/\n+/g, "\n")).toBe(file.replace(/\n+/g, "\n"));
     const faulty = await owner.ask("POST", "/api/sets/import", { file: "no title" });
     expect(faulty).toMatchObject({ status: 400, body: { error: { field: "file", line: 1 } } });
+  });
+
+  it("are put in order, and copied with what is in them", async () => {
+    const owner = await instructor();
+    const { set, problem } = await owner.newProblem();
+    await owner.ask("PUT", `/api/problems/${problem.id}`, { version: problem.version, title: "High water", statement: "When?", working: ["solve x^2 = 4"] });
+    const { body: second } = await owner.ask("POST", `/api/sets/${set.id}/problems`, { title: "Low water" });
+    const { body: copy } = await owner.ask("POST", `/api/problems/${problem.id}/copy`, {});
+    expect(copy).toMatchObject({ title: "High water", statement: "When?", working: ["solve x^2 = 4"], version: 1 });
+    const inOrder = async (): Promise<readonly string[]> => (await owner.ask("GET", `/api/sets/${set.id}`)).body.problems.map(({ id }: { id: string }) => id);
+    expect(await inOrder()).toEqual([problem.id, copy.id, second.id]);
+    expect((await owner.ask("PUT", `/api/sets/${set.id}/order`, { ids: [second.id, problem.id, copy.id] })).status).toBe(204);
+    expect(await inOrder()).toEqual([second.id, problem.id, copy.id]);
+    for (const ids of [
+      [second.id, problem.id],
+      [second.id, problem.id, problem.id],
+      [second.id, problem.id, copy.id, "other"],
+    ])
+      expect((await owner.ask("PUT", `/api/sets/${set.id}/order`, { ids })).status, ids.join()).toBe(409);
+    const { body: whole } = await owner.ask("POST", `/api/sets/${set.id}/copy`);
+    expect(whole.title).toBe(`${set.title} (copy)`);
+    expect((await owner.ask("GET", `/api/sets/${whole.id}`)).body.problems.map(({ title }: { title: string }) => title)).toEqual([
+      "Low water",
+      "High water",
+      "High water",
+    ]);
+    await owner.ask("POST", `/api/problems/${second.id}/copy`, { setId: whole.id });
+    expect((await owner.ask("GET", `/api/sets/${whole.id}`)).body.problems.at(-1).title).toBe("Low water");
+    const { body: shelf } = await owner.ask("GET", "/api/sets");
+    expect(shelf.sets.map(({ id }: { id: string }) => id)).toEqual([whole.id, set.id]);
+    expect((await owner.ask("PUT", "/api/shelf/order", { ids: [set.id, whole.id] })).status).toBe(204);
+    expect((await owner.ask("GET", "/api/sets")).body.sets[0].id).toBe(set.id);
+    expect((await owner.ask("PUT", "/api/shelf/order", { ids: [set.id] })).status).toBe(409);
+  });
+
+  it("are taken from the samples", async () => {
+    const owner = await instructor();
+    const { samples } = (await owner.ask("GET", "/api/samples")).body;
+    const sample = samples.find(({ name }: { name: string }) => name === "saltmere-harbour");
+    const { status, body: set } = await owner.ask("POST", `/api/samples/${sample.name}/copy`);
+    expect([status, set.title]).toEqual([201, sample.title]);
+    expect((await owner.ask("GET", `/api/sets/${set.id}`)).body.problems).toHaveLength(sample.problems);
+    expect((await owner.ask("POST", "/api/samples/none/copy")).status).toBe(404);
   });
 
   it("are deleted with what belongs to them", async () => {

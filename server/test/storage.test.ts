@@ -29,7 +29,7 @@ async function earlier(file: string, migrations: number): Promise<void> {
   const password = await hash("a long password");
   await client.batch([
     { sql: "INSERT INTO accounts VALUES ('a', 'old@saltmere.example', 'Old Hand', ?, 1)", args: [password] },
-    "INSERT INTO sets VALUES ('s', 'a', 'Old set', '', '', 3, 1)",
+    "INSERT INTO sets (id, account_id, title, introduction, front_matter, version, updated_at) VALUES ('s', 'a', 'Old set', '', '', 3, 1)",
     `INSERT INTO problems VALUES ('p', 's', 0, 'Old problem', 'Was here.', '["solve x^2 = 4"]', '', 7)`,
     "INSERT INTO publications (id, set_id, kind, number, address, html, created_at) VALUES ('x', 's', 'worked', 1, 'old-address', '<p>As it was.</p>', 1)",
   ]);

@@ -92,6 +92,8 @@ export interface Outcome {
   readonly answer?: Answer;
   /** What later lines refer to by this line's number, where it is no single value: a statement or an equation. */
   readonly statement?: Expression;
+  /** The statement with the units of its numbers as factors. */
+  readonly measured?: Expression;
   readonly steps: readonly Step[];
   readonly stepVerdicts: readonly StepVerdict[];
   readonly checks: readonly Check[];

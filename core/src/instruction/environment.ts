@@ -131,7 +131,9 @@ export function withoutGivens(environment: Environment): Environment {
 
 /** What (n) stands for, with its unit as a factor where its answer has one. */
 function measuredLine(environment: Environment, line: number): Expression {
-  const answer = environment.outcomes.get(line)?.answer;
+  const outcome = environment.outcomes.get(line);
+  if (outcome?.measured) return outcome.measured;
+  const answer = outcome?.answer;
   // All solutions of one unknown are of one kind.
   const [first] = answer?.kind === "solutions" && answer.set.variables.length === 1 ? answer.set.solutions : [];
   const [value = lineValue(environment, line)] = first ? [...first.values.values()] : [];

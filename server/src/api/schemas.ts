@@ -21,6 +21,12 @@ export const SignUp = Type.Object({ email, name: text(100, 1), password: text(20
 export const SignIn = Type.Object({ email: text(200, 1), password: text(200, 1) }, closed);
 export const NewTitle = Type.Object({ title }, closed);
 export const FileToImport = Type.Object({ file: text(LIMITS.file, 1) }, closed);
+/** Things by their ids, in the order in which they are to stand: all of them, each once. */
+export const Order = Type.Object({ ids: Type.Array(text(64, 1), { maxItems: 10_000 }) }, closed);
+/** Where a copy goes; without it, beside the original. */
+export const CopyTarget = Type.Object({ setId: Type.Optional(text(64, 1)) }, closed);
+export const SampleEntry = Type.Object({ name: Type.String(), title: Type.String(), problems: Type.Integer() });
+export const Samples = Type.Object({ samples: Type.Array(SampleEntry) });
 export const SetChange = Type.Object(
   {
     version,
@@ -129,6 +135,10 @@ export const SCHEMAS = {
   SignUp,
   SignIn,
   NewTitle,
+  Order,
+  CopyTarget,
+  SampleEntry,
+  Samples,
   FileToImport,
   SetChange,
   ProblemChange,

@@ -41,6 +41,8 @@ export const sets = sqliteTable(
     /** Counts the changes; a change is accepted only on top of the version it was made from. */
     version: integer("version").notNull(),
     updatedAt: integer("updated_at").notNull(),
+    /** Where it stands on the shelf; of those at the same place the last changed stands first. */
+    position: integer("position").notNull(),
   },
   (table) => [index("sets_of_account").on(table.accountId)],
 );

@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { LIMITS } from "@nail-down/core/problemset/limits";
 import type { ProblemSet } from "@nail-down/core/problemset/problem-set";
-import { and, asc, count, desc, eq, inArray, max, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, inArray, max, min, sql } from "drizzle-orm";
 import type { Database } from "./database.ts";
 import { problems, publications, sets } from "./schema.ts";
 import { LimitReached, type Room } from "./usage.ts";
@@ -19,7 +19,7 @@ export interface ShelfEntry {
   readonly updatedAt: number;
 }
 
-/** An account's sets, the last changed first. */
+/** An account's sets in their order, those that were never moved by when they were last changed. */
 export async function shelf(database: Database, accountId: string): Promise<readonly ShelfEntry[]> {
   return database
     .select({ id: sets.id, title: sets.title, updatedAt: sets.updatedAt, problems: count(problems.id) })
@@ -27,7 +27,7 @@ export async function shelf(database: Database, accountId: string): Promise<read
     .leftJoin(problems, eq(problems.setId, sets.id))
     .where(eq(sets.accountId, accountId))
     .groupBy(sets.id)
-    .orderBy(desc(sets.updatedAt), asc(sets.title));
+    .orderBy(asc(sets.position), desc(sets.updatedAt), asc(sets.title));
 }
 
 /** A set that belongs to the account, or undefined: to anyone else it does not exist. */
@@ -81,6 +81,10 @@ export async function createSet(database: Database, accountId: string, set: Prob
   );
   if (bytes > LIMITS.set) throw tooLarge();
   await room.takeSet(database, accountId, bytes);
+  const [first] = await database
+    .select({ position: min(sets.position) })
+    .from(sets)
+    .where(eq(sets.accountId, accountId));
   const stored: StoredSet = {
     id: randomUUID(),
     accountId,
@@ -89,6 +93,8 @@ export async function createSet(database: Database, accountId: string, set: Prob
     frontMatter: set.frontMatter,
     version: 1,
     updatedAt: Date.now(),
+    // On top of the shelf.
+    position: (first?.position ?? 1) - 1,
   };
   const rows = set.problems.map(({ title, statement, working, remarks }) => ({ id: randomUUID(), title, statement, working, remarks }));
   await database.batch([database.insert(sets).values(stored), storingProblems(database, stored.id, rows)]);

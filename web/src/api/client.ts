@@ -48,7 +48,8 @@ async function call<Key extends keyof Operations>(key: Key, taken: Taken<Operati
   const headers = { ...(taken.body === undefined ? {} : { "content-type": "application/json" }), ...taken.headers };
   let response: Response;
   try {
-    response = await fetch(address, { method: method.toUpperCase(), headers, ...content });
+    // What is deleted as one leaves is deleted all the same.
+    response = await fetch(address, { method: method.toUpperCase(), headers, keepalive: method === "delete", ...content });
   } catch {
     throw new ApiFault(0, "the server cannot be reached", undefined);
   }
@@ -80,6 +81,12 @@ export const api = {
     id: string,
     { title, statement, working, version }: Pick<ProblemRecord, "version" | "title" | "statement"> & { readonly working: readonly string[] },
   ) => call("put /api/problems/{id}", { parameters: { id }, body: { title, statement, working: [...working], version } }),
+  samples: () => call("get /api/samples"),
+  copySample: (name: string) => call("post /api/samples/{name}/copy", { parameters: { name } }),
+  copySet: (id: string) => call("post /api/sets/{id}/copy", { parameters: { id } }),
+  orderSets: (ids: readonly string[]) => call("put /api/shelf/order", { body: { ids: [...ids] } }),
+  copyProblem: (id: string, setId?: string) => call("post /api/problems/{id}/copy", { parameters: { id }, body: setId === undefined ? {} : { setId } }),
+  orderProblems: (id: string, ids: readonly string[]) => call("put /api/sets/{id}/order", { parameters: { id }, body: { ids: [...ids] } }),
   deleteProblem: (id: string) => call("delete /api/problems/{id}", { parameters: { id } }),
   beginPreview: (id: string, body: PublicationChoices) => job(call("post /api/sets/{id}/preview", { parameters: { id }, body, headers: AT_ONCE })),
   beginPublishing: (id: string, body: PublicationChoices) => job(call("post /api/sets/{id}/publications", { parameters: { id }, body, headers: AT_ONCE })),

@@ -26,6 +26,43 @@ title: string
 }
 /**
  * This interface was referenced by `Description`'s JSON-Schema
+ * via the `definition` "Order".
+ */
+export interface Order {
+/**
+ * @maxItems 10000
+ */
+ids: string[]
+}
+/**
+ * This interface was referenced by `Description`'s JSON-Schema
+ * via the `definition` "CopyTarget".
+ */
+export interface CopyTarget {
+setId?: string
+}
+/**
+ * This interface was referenced by `Description`'s JSON-Schema
+ * via the `definition` "SampleEntry".
+ */
+export interface SampleEntry {
+name: string
+title: string
+problems: number
+}
+/**
+ * This interface was referenced by `Description`'s JSON-Schema
+ * via the `definition` "Samples".
+ */
+export interface Samples {
+samples: {
+name: string
+title: string
+problems: number
+}[]
+}
+/**
+ * This interface was referenced by `Description`'s JSON-Schema
  * via the `definition` "FileToImport".
  */
 export interface FileToImport {
@@ -431,10 +468,16 @@ export interface Operations {
 "patch /api/sets/{id}": { body: SetChange; answer: SetHead }
 "delete /api/sets/{id}": { body: undefined; answer: undefined }
 "get /api/sets/{id}/file": { body: undefined; answer: undefined }
+"post /api/sets/{id}/copy": { body: undefined; answer: SetHead }
+"put /api/shelf/order": { body: Order; answer: undefined }
+"put /api/sets/{id}/order": { body: Order; answer: undefined }
+"get /api/samples": { body: undefined; answer: Samples }
+"post /api/samples/{name}/copy": { body: undefined; answer: SetHead }
 "post /api/sets/{id}/problems": { body: NewTitle; answer: Problem }
 "get /api/problems/{id}": { body: undefined; answer: Problem }
 "put /api/problems/{id}": { body: ProblemChange; answer: Problem }
 "delete /api/problems/{id}": { body: undefined; answer: undefined }
+"post /api/problems/{id}/copy": { body: CopyTarget; answer: Problem }
 "post /api/sets/{id}/publications": { body: Choices; answer: Published | Job }
 "post /api/sets/{id}/preview": { body: Choices; answer: Preview | Job }
 "get /api/sets/{id}/export/{format}": { body: undefined; answer: undefined }

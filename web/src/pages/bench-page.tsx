@@ -1,11 +1,11 @@
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import { api, type SetRecord } from "../api/client.ts";
+import type { SetRecord } from "../api/client.ts";
+import { messageOf, queries } from "../api/queries.ts";
 import { Boundary } from "../parts/boundary.tsx";
 import { Button, Fault } from "../parts/controls.tsx";
 import { loadSettings } from "../parts/settings.ts";
 import { TopBar } from "../parts/top-bar.tsx";
-import { useLoaded } from "../parts/use-loaded.ts";
 import { BenchControls } from "../sheet/bench-controls.tsx";
 import { EvidencePanel } from "../sheet/evidence-panel.tsx";
 import { KeysDialog } from "../sheet/keys-dialog.tsx";
@@ -22,19 +22,23 @@ import { useAppDispatch, useAppSelector } from "../store/store.ts";
 /** The bench: one problem on its sheet, the set's problems to the left, the evidence to the right. */
 export function BenchPage() {
   const { setId = "", problemId = "" } = useParams();
-  const [loaded, again] = useLoaded(`${setId} ${problemId}`, () => api.set(setId));
-  if (loaded.kind === "loading") return <TopBar />;
-  if (loaded.kind === "failed") {
+  const { data, error, isFetching, refetch } = queries.useSetQuery(setId);
+  /** What is opened is what is stored now, and nothing that was kept from before. */
+  const [isFresh, setFresh] = useState(false);
+  useEffect(() => {
+    if (!isFetching) setFresh(true);
+  }, [isFetching]);
+  if (error && !data) {
     return (
       <>
         <TopBar />
         <main className="p-8">
-          <Fault>{loaded.message}</Fault>
+          <Fault>{messageOf(error)}</Fault>
         </main>
       </>
     );
   }
-  return <OpenBench set={loaded.value} problemId={problemId} again={again} />;
+  return data && isFresh ? <OpenBench set={data} problemId={problemId} again={() => void refetch()} /> : <TopBar />;
 }
 
 /** Lays a problem on the bench while its page is open, with what the browser has kept of it. */
@@ -130,7 +134,7 @@ function OpenBench({ set, problemId, again }: { readonly set: SetRecord; readonl
             <ProblemList set={set} problemId={problemId} />
           </div>
           <main className="min-h-0 min-w-0 flex-1 overflow-y-auto sm:py-4">
-            <WorkingSheet writing={writing} />
+            <WorkingSheet writing={writing} isFirstLook={search.has("first-look")} />
           </main>
           <Evidence />
         </div>

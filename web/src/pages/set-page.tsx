@@ -1,11 +1,13 @@
 import { LIMITS } from "@nail-down/core/problemset/limits";
 import { type FormEvent, useMemo, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
-import { ApiFault, api, type SetRecord } from "../api/client.ts";
+import { useNavigate, useParams } from "react-router";
+import type { SetRecord } from "../api/client.ts";
+import { messageOf, queries } from "../api/queries.ts";
+import { ArrangedList } from "../parts/arranged-list.tsx";
 import { Button, Fault } from "../parts/controls.tsx";
+import { DeletedNote, useDeleting } from "../parts/deleting.tsx";
 import { Prose } from "../parts/mathematics.tsx";
 import { TopBar } from "../parts/top-bar.tsx";
-import { useLoaded } from "../parts/use-loaded.ts";
 import { type ChangeTooLate, SetConflict, type SetWords } from "../sheet/conflict/set-conflict.tsx";
 import { PublishDialog } from "../sheet/publish-dialog.tsx";
 import { SetSettingsForm } from "../sheet/set-settings.tsx";
@@ -13,13 +15,13 @@ import { SetSettingsForm } from "../sheet/set-settings.tsx";
 /** A problem set: its introduction, its problems, and what is published of it. */
 export function SetPage() {
   const { setId = "" } = useParams();
-  const [loaded, again] = useLoaded(setId, () => api.set(setId));
+  const { data, error, refetch } = queries.useSetQuery(setId);
   return (
     <>
-      <TopBar path={loaded.kind === "ready" ? <span className="truncate">{loaded.value.title}</span> : null} />
-      <main className="mx-auto max-w-3xl px-6 py-8">
-        {loaded.kind === "failed" && <Fault>{loaded.message}</Fault>}
-        {loaded.kind === "ready" && <SetContents set={loaded.value} again={again} />}
+      <TopBar path={data ? <span className="truncate">{data.title}</span> : null} />
+      <main className="mx-auto max-w-3xl px-4 py-8 sm:px-6">
+        {error && !data && <Fault>{messageOf(error)}</Fault>}
+        {data && <SetContents set={data} again={() => void refetch()} />}
       </main>
     </>
   );
@@ -38,26 +40,29 @@ function SetContents({ set, again }: { readonly set: SetRecord; readonly again: 
   const [conflict, setConflict] = useState<ChangeTooLate | undefined>();
   const held = useMemo(() => new Blob(set.problems.flatMap(({ statement, working }) => [statement, ...working])).size, [set.problems]);
   const left = LIMITS.problems - set.problems.length;
-  const attempt = async (work: () => Promise<void>): Promise<void> => {
+  const [changeSet] = queries.useChangeSetMutation();
+  const [newProblem] = queries.useNewProblemMutation();
+  const [copyProblem] = queries.useCopyProblemMutation();
+  const [renameProblem] = queries.useRenameProblemMutation();
+  const [deleteProblem] = queries.useDeleteProblemMutation();
+  const [orderProblems] = queries.useOrderProblemsMutation();
+  const { deleted, remove, takeBack } = useDeleting((id) => void deleteProblem(id));
+  const problems = set.problems.filter(({ id }) => id !== deleted?.id);
+  const attempt = async (work: () => Promise<unknown>): Promise<void> => {
+    setFault("");
     try {
-      setFault("");
       await work();
-    } catch (error) {
-      if (!(error instanceof ApiFault)) throw error;
-      setFault(error.message);
+    } catch (refused) {
+      setFault(messageOf(refused));
     }
   };
   /** Stores a change on top of a version; where another came first, both are shown. */
   const store = (change: SetWords, version = set.version): void =>
     void attempt(async () => {
-      try {
-        await api.changeSet(set.id, { version, ...change });
-        setConflict(undefined);
-        again();
-      } catch (error) {
-        if (!(error instanceof ApiFault) || error.status !== 409) throw error;
-        setConflict({ change, now: error.current as ChangeTooLate["now"] });
-      }
+      const { error } = await changeSet({ id: set.id, version, ...change });
+      if (!error) setConflict(undefined);
+      else if ("status" in error && error.status === 409) setConflict({ change, now: error.current as ChangeTooLate["now"] });
+      else throw error;
     });
   const leave = (): void => {
     setConflict(undefined);
@@ -66,13 +71,13 @@ function SetContents({ set, again }: { readonly set: SetRecord; readonly again: 
   const add = (event: FormEvent): void => {
     event.preventDefault();
     void attempt(async () => {
-      const problem = await api.newProblem(set.id, title.trim());
+      const problem = await newProblem({ setId: set.id, title: title.trim() }).unwrap();
       await navigate(`/sets/${set.id}/problems/${problem.id}`);
     });
   };
   return (
     <>
-      <div className="flex items-start justify-between gap-4">
+      <div className="flex flex-wrap items-start justify-between gap-4">
         <SetTitle key={set.version} set={set} store={(changed) => store({ title: changed })} />
         <div className="flex shrink-0 gap-2">
           <a href={`/api/sets/${set.id}/file`} className="rounded border border-rule bg-paper px-3 py-1 hover:border-steel">
@@ -88,21 +93,26 @@ function SetContents({ set, again }: { readonly set: SetRecord; readonly again: 
       )}
       <SetSettingsForm set={set} store={(frontMatter) => store({ frontMatter })} />
       {conflict && <SetConflict key={conflict.now.version} conflict={conflict} store={(change) => store(change, conflict.now.version)} leave={leave} />}
-      <ol className="sheet mt-6 divide-y divide-rule rounded" aria-label="problems">
-        {set.problems.map((problem, index) => (
-          <li key={problem.id} className="flex items-baseline gap-3 px-5 py-3">
-            <span className="text-copper">{index + 1}</span>
-            <Link to={`/sets/${set.id}/problems/${problem.id}`} className="flex-1 font-serif text-lg hover:text-copper">
-              {problem.title}
-            </Link>
-            <span className="font-sans text-[14px] text-steel">
-              {problem.working.length} {problem.working.length === 1 ? "line" : "lines"}
-            </span>
-          </li>
-        ))}
-        {set.problems.length === 0 && <li className="px-5 py-6 text-steel">No problems yet. Name the first one below.</li>}
-      </ol>
-      <form onSubmit={add} className="mt-4 flex gap-2">
+      <ArrangedList
+        label="problems"
+        numbered
+        things={problems.map((problem) => ({
+          id: problem.id,
+          title: problem.title,
+          to: `/sets/${set.id}/problems/${problem.id}`,
+          about: `${problem.working.length} ${problem.working.length === 1 ? "line" : "lines"}`,
+        }))}
+        empty="No problems yet. Name the first one below; then state it, and work it line by line."
+        rename={(id, next) => {
+          const problem = problems.find((one) => one.id === id);
+          if (problem) void attempt(() => renameProblem({ problem, title: next }).unwrap());
+        }}
+        duplicate={(id) => void attempt(() => copyProblem({ id }).unwrap())}
+        remove={(id) => remove({ id, title: problems.find((one) => one.id === id)?.title ?? "" })}
+        order={(ids) => void attempt(() => orderProblems({ setId: set.id, ids: [...ids, ...(deleted ? [deleted.id] : [])] }).unwrap())}
+      />
+      {deleted && <DeletedNote title={deleted.title} takeBack={takeBack} />}
+      <form onSubmit={add} className="mt-4 flex flex-wrap gap-2">
         <input
           aria-label="title of a new problem"
           placeholder="Title of a new problem"

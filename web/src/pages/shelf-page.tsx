@@ -1,9 +1,12 @@
 import { type ChangeEvent, type FormEvent, useState } from "react";
-import { Link, useNavigate } from "react-router";
-import { ApiFault, api, type Usage } from "../api/client.ts";
+import { useNavigate } from "react-router";
+import { api, type Usage } from "../api/client.ts";
+import { messageOf, queries } from "../api/queries.ts";
+import { ArrangedList } from "../parts/arranged-list.tsx";
 import { Button, Fault } from "../parts/controls.tsx";
+import { DeletedNote, useDeleting } from "../parts/deleting.tsx";
 import { TopBar } from "../parts/top-bar.tsx";
-import { useLoaded } from "../parts/use-loaded.ts";
+import { FIRST_LOOK } from "../sheet/first-look.ts";
 
 const day = (time: number): string => new Date(time).toLocaleDateString(undefined, { day: "numeric", month: "long", year: "numeric" });
 
@@ -25,57 +28,78 @@ function Room({ usage: { sets, bytes } }: { readonly usage: Usage }) {
 /** The shelf: an instructor's problem sets. */
 export function ShelfPage() {
   const navigate = useNavigate();
-  const [shelf] = useLoaded("shelf", api.shelf);
+  const { data, error } = queries.useShelfQuery(undefined);
+  const [newSet] = queries.useNewSetMutation();
+  const [importSet] = queries.useImportSetMutation();
+  const [copySet] = queries.useCopySetMutation();
+  const [changeSet] = queries.useChangeSetMutation();
+  const [deleteSet] = queries.useDeleteSetMutation();
+  const [orderSets] = queries.useOrderSetsMutation();
+  const { deleted, remove, takeBack } = useDeleting((id) => void deleteSet(id));
   const [title, setTitle] = useState("");
   const [fault, setFault] = useState("");
 
-  const open = async (make: () => Promise<{ id: string }>): Promise<void> => {
+  const attempt = async (work: () => Promise<unknown>): Promise<void> => {
+    setFault("");
     try {
-      const { id } = await make();
-      await navigate(`/sets/${id}`);
-    } catch (error) {
-      if (!(error instanceof ApiFault)) throw error;
-      setFault(error.message);
+      await work();
+    } catch (refused) {
+      setFault(messageOf(refused));
     }
   };
+  const open = (make: () => Promise<{ readonly id: string }>): void => void attempt(async () => navigate(`/sets/${(await make()).id}`));
   const create = (event: FormEvent): void => {
     event.preventDefault();
-    if (title.trim() !== "") void open(() => api.newSet(title.trim()));
+    if (title.trim() !== "") open(() => newSet(title.trim()).unwrap());
   };
   const bring = (event: ChangeEvent<HTMLInputElement>): void => {
     const file = event.target.files?.[0];
-    if (file) void open(async () => api.importSet(await file.text()));
+    if (file) open(async () => importSet(await file.text()).unwrap());
   };
+  const lookFirst = (): void =>
+    void attempt(async () => {
+      const { id } = await importSet(FIRST_LOOK.file).unwrap();
+      const [problem] = (await api.set(id)).problems;
+      await navigate(`/sets/${id}/problems/${problem?.id ?? ""}?first-look`);
+    });
+  const rename = (id: string, next: string): void =>
+    void attempt(async () => {
+      const { version } = await api.set(id);
+      await changeSet({ id, version, title: next }).unwrap();
+    });
+  const sets = data?.sets.filter(({ id }) => id !== deleted?.id) ?? [];
 
   return (
     <>
       <TopBar />
-      <main className="mx-auto max-w-3xl px-6 py-8">
-        <h1 className="mb-6 font-serif text-2xl font-semibold">Shelf</h1>
-        {shelf.kind === "failed" && <Fault>{shelf.message}</Fault>}
-        {shelf.kind === "ready" && (
-          <ul className="sheet divide-y divide-rule rounded" aria-label="problem sets">
-            {shelf.value.sets.map((set) => (
-              <li key={set.id}>
-                <Link to={`/sets/${set.id}`} className="flex items-baseline justify-between gap-6 px-5 py-3 hover:text-copper">
-                  <span className="font-serif text-lg">{set.title}</span>
-                  <span className="shrink-0 font-sans text-[14px] text-steel">
-                    {set.problems} {set.problems === 1 ? "problem" : "problems"} · {day(set.updatedAt)}
-                  </span>
-                </Link>
-              </li>
-            ))}
-            {shelf.value.sets.length === 0 && <li className="px-5 py-6 text-steel">Nothing here yet. Name a first set below.</li>}
-          </ul>
+      <main className="mx-auto max-w-3xl px-4 py-8 sm:px-6">
+        <h1 className="font-serif text-2xl font-semibold">Shelf</h1>
+        {error && !data && <Fault>{messageOf(error)}</Fault>}
+        {data && (
+          <ArrangedList
+            label="problem sets"
+            things={sets.map((set) => ({
+              id: set.id,
+              title: set.title,
+              to: `/sets/${set.id}`,
+              about: `${set.problems} ${set.problems === 1 ? "problem" : "problems"} · ${day(set.updatedAt)}`,
+            }))}
+            empty="Nothing here yet. Name a first set below, or take a copy of a sample set to look around in."
+            rename={rename}
+            duplicate={(id) => void attempt(() => copySet(id).unwrap())}
+            remove={(id) => remove({ id, title: sets.find((set) => set.id === id)?.title ?? "" })}
+            order={(ids) => void attempt(() => orderSets([...ids, ...(deleted ? [deleted.id] : [])]).unwrap())}
+          />
         )}
-        <form onSubmit={create} className="mt-6 flex gap-2">
+        {deleted && <DeletedNote title={deleted.title} takeBack={takeBack} />}
+        <form onSubmit={create} className="mt-6 flex flex-wrap gap-2">
           <input
             aria-label="title of a new set"
             placeholder="Title of a new set"
             value={title}
             onChange={(event) => setTitle(event.target.value)}
             maxLength={200}
-            className="flex-1 rounded border border-rule bg-paper px-3 py-1.5"
+            className="min-w-40 flex-1 rounded border border-rule bg-paper px-3 py-1.5"
           />
           <Button look="strong" type="submit" disabled={title.trim() === ""}>
             New set
@@ -86,8 +110,46 @@ export function ShelfPage() {
           </label>
         </form>
         {fault !== "" && <Fault>{fault}</Fault>}
-        {shelf.kind === "ready" && <Room usage={shelf.value.usage} />}
+        {data && (
+          <section className="mt-8 flex flex-wrap items-center gap-3 rounded border border-copper px-4 py-3" aria-label="a first look">
+            <p className="min-w-60 flex-1">New here? A short problem works itself, line by line, as you press Enter.</p>
+            <Button look={data.sets.length === 0 ? "strong" : "plain"} onClick={lookFirst}>
+              A first look
+            </Button>
+          </section>
+        )}
+        {data && <Samples open={data.sets.length === 0} copied={(copy) => open(copy)} />}
+        {data && <Room usage={data.usage} />}
       </main>
     </>
+  );
+}
+
+/** Sets of the example course, for looking around in. */
+function Samples({ open, copied }: { readonly open: boolean; readonly copied: (copy: () => Promise<{ readonly id: string }>) => void }) {
+  const [shown, setShown] = useState(open);
+  const { data } = queries.useSamplesQuery(undefined, { skip: !shown });
+  const [copySample] = queries.useCopySampleMutation();
+  return (
+    <section className="mt-8" aria-label="sample sets">
+      <button type="button" aria-expanded={shown} onClick={() => setShown(!shown)} className="text-steel hover:text-copper">
+        Sample sets
+      </button>
+      {shown && (
+        <ul className="mt-2 divide-y divide-rule border-y border-rule">
+          {data?.samples.map(({ name, title, problems }) => (
+            <li key={name} className="flex items-baseline gap-3 py-1.5">
+              <span className="min-w-0 flex-1 font-serif">{title}</span>
+              <span className="text-[14px] text-steel">
+                {problems} {problems === 1 ? "problem" : "problems"}
+              </span>
+              <Button onClick={() => copied(() => copySample(name).unwrap())} aria-label={`take a copy of ${title}`}>
+                Take a copy
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
   );
 }

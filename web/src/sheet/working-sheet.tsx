@@ -7,6 +7,7 @@ import { LIMITS } from "@nail-down/core/problemset/limits";
 import { type ClipboardEvent, type KeyboardEvent, type RefObject, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { sheet } from "../store/sheet.ts";
 import { useAppDispatch, useAppSelector } from "../store/store.ts";
+import { nextOfFirstLook } from "./first-look.ts";
 import { type LineActions, type Slot, useLineActions } from "./line-actions.ts";
 import { LineRow } from "./line-row.tsx";
 import { StatementEditor } from "./statement-editor.tsx";
@@ -61,7 +62,7 @@ function keyOnLine(event: KeyboardEvent, id: string, actions: LineActions): (() 
 }
 
 /** The sheet of paper: title, statement, givens and numbered lines, and under the last line the writing line. */
-export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingHandle | null> }) {
+export function WorkingSheet({ writing, isFirstLook }: { readonly writing: RefObject<WritingHandle | null>; readonly isFirstLook: boolean }) {
   const dispatch = useAppDispatch();
   const { title, statement, lines } = useAppSelector((state) => state.sheet.present);
   const { told, chosen, focus, problemId } = useAppSelector((state) => state.bench);
@@ -206,6 +207,7 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
             enterLines={(sources) => actions.enter(undefined, sources)}
             room={room}
             handle={writing}
+            ready={isFirstLook ? nextOfFirstLook(working) : undefined}
             toLines={() => focusLine(lines.at(-1)?.id)}
             autoFocus
           />
@@ -218,7 +220,7 @@ export function WorkingSheet({ writing }: { readonly writing: RefObject<WritingH
           {room} more lines fit: a working may have {LIMITS.lines}.
         </p>
       )}
-      {lines.length === 0 && (
+      {lines.length === 0 && !isFirstLook && (
         <p className="mt-2 ml-[2.8rem] font-sans text-[14px] text-steel">
           Write an instruction, such as <code>graph y = x^2 - 5x + 6</code> or <code>solve x^2 - 5x + 6 = 0</code>, then Enter.
         </p>

@@ -1,22 +1,21 @@
-import type { EnhancedStore } from "@reduxjs/toolkit";
 import type { News } from "../compute/bench-core.ts";
 import { engine, Stopped } from "../compute/engine.ts";
 import { bench, type Told } from "./bench.ts";
 import { type SheetLine, sourcesOf } from "./sheet.ts";
-import type { RootState } from "./store.ts";
+import type { AppStore } from "./store.ts";
 
 /** A run that takes longer than this, in milliseconds, is shown. */
 const SLOW = 200;
 
 /** Runs the working after an edit, line by line; a newer text ends the run of the older. */
 export class Runner {
-  readonly #store: EnhancedStore<RootState>;
+  readonly #store: AppStore;
   #runs = 0;
   /** The index of the line that is being carried out. */
   #at = 0;
   #slow: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(store: EnhancedStore<RootState>) {
+  constructor(store: AppStore) {
     this.#store = store;
   }
 

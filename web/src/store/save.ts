@@ -1,20 +1,20 @@
-import type { EnhancedStore } from "@reduxjs/toolkit";
 import { ApiFault, api, type ProblemRecord } from "../api/client.ts";
+import { problemStored } from "../api/queries.ts";
 import { bench, type SaveState } from "./bench.ts";
 import { forgetDraft, keepDraft } from "./kept-draft.ts";
 import { type Draft, sourcesOf } from "./sheet.ts";
-import type { RootState } from "./store.ts";
+import type { AppStore } from "./store.ts";
 
 const SAVE_AFTER = 400;
 const TRY_AGAIN_AFTER = 1500;
 
 /** Saves one draft at a time, tries again while the server cannot be reached, and never overwrites what others changed. */
 export class Saver {
-  readonly #store: EnhancedStore<RootState>;
+  readonly #store: AppStore;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #busy = false;
 
-  constructor(store: EnhancedStore<RootState>) {
+  constructor(store: AppStore) {
     this.#store = store;
   }
 
@@ -55,6 +55,7 @@ export class Saver {
     const { title, statement } = present;
     try {
       const stored = await api.saveProblem(problemId, { title, statement, working: sourcesOf(present), version });
+      this.#store.dispatch(problemStored(stored));
       this.#done(problemId, present, stored.version);
     } catch (error) {
       if (!(error instanceof ApiFault)) throw error;

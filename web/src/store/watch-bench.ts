@@ -1,11 +1,11 @@
-import type { EnhancedStore } from "@reduxjs/toolkit";
+import { queries } from "../api/queries.ts";
 import { keepHistory } from "./kept-history.ts";
 import { Runner } from "./run.ts";
 import { Saver } from "./save.ts";
-import type { RootState } from "./store.ts";
+import type { AppStore } from "./store.ts";
 
 /** The bench's work in the background: keeps every draft in the browser at once, saves it to the server, and runs its lines. */
-export function watchBench(store: EnhancedStore<RootState>): void {
+export function watchBench(store: AppStore): void {
   const saver = new Saver(store);
   const runner = new Runner(store);
   let before = store.getState();
@@ -26,6 +26,7 @@ export function watchBench(store: EnhancedStore<RootState>): void {
     const cameBack = then.session.expired && !now.session.expired;
     if (now.bench.save === "unsaved" && (written || then.bench.save !== "unsaved")) saver.changed();
     else if (cameBack) saver.tryAgain();
+    if (cameBack) store.dispatch(queries.util.invalidateTags(["Shelf", "Set"]));
     const goesOn = then.bench.stopped && !now.bench.stopped && now.bench.run === null;
     const runs = opened || goesOn || now.sheet.present.lines !== then.sheet.present.lines || now.bench.givenUp !== then.bench.givenUp;
     if (now.bench.problemId !== null && runs) runner.changed();

@@ -38,6 +38,7 @@ export const STATED: Instruction = {
           ...NO_STEPS,
           answer: { kind: "expression", value: statement, conditions: [], digits: DEFAULT_DIGITS, ...units },
           statement,
+          ...(isMeasured ? { measured } : {}),
           checks: check ? [check] : [],
           verdict: check?.outcome,
         };

@@ -321,9 +321,10 @@ export class Sentence {
   get measuredParts(): readonly Expression[] {
     const { units, measured } = this.#environment;
     const isKnown = units.size + measured.definitions.size + measured.functions.size > 0;
-    // A line alone, as after “with”, is compared with nothing, and may stand for no single value.
+    // A line alone, as after “with”, is compared with nothing and may stand for no single value, unless it states something.
+    const isCompared = (syntax: Syntax): boolean => syntax.kind !== "line" || this.#environment.outcomes.get(syntax.line)?.measured !== undefined;
     return this.#mathematics
-      .filter(({ syntax }) => syntax.kind !== "line")
+      .filter(({ syntax }) => isCompared(syntax))
       .filter(({ syntax, beside }) => isKnown || beside !== NOTHING_BESIDE || partsOfKind(syntax, "quantity").length > 0)
       .map(({ syntax, beside }) => measuredWith(syntax, this.#environment, beside));
   }

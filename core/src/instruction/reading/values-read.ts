@@ -1,5 +1,6 @@
 import type { Expression } from "../../expression/expression.ts";
 import { words } from "../../notation/inline.ts";
+import { readUnit } from "../../units/read.ts";
 import type { Unit } from "../../units/unit.ts";
 import type { Answer } from "../answer.ts";
 import type { Sentence } from "./sentence.ts";
@@ -39,6 +40,7 @@ function readSets(sentence: Sentence, stops: readonly string[], maySeveral: bool
     const span = { from, to: sentence.next.span.from };
     if (written.kind === "line") {
       withEach(lineValues(sentence, written.line, span, maySeveral));
+      for (const [letter, unit] of unitsOfLine(sentence, written.line)) units.set(letter, unit);
       continue;
     }
     const [left, right] = written.kind === "relation" && written.comparisons.length === 1 && written.comparisons[0] === "=" ? written.operands : [];
@@ -48,6 +50,16 @@ function readSets(sentence: Sentence, stops: readonly string[], maySeveral: bool
     if (unit) units.set(left.name, unit);
   } while (sentence.takeMark(","));
   return { sets, units };
+}
+
+/** The units that the unknowns of a line turned out to have. */
+function unitsOfLine({ environment }: Sentence, line: number): readonly (readonly [string, Unit])[] {
+  const answer = environment.outcomes.get(line)?.answer;
+  const names = answer?.kind === "solutions" || answer?.kind === "optimum" ? answer.units?.names : undefined;
+  return [...(names ?? [])].flatMap(([letter, text]) => {
+    const unit = readUnit(text);
+    return unit ? [[letter, unit] as const] : [];
+  });
 }
 
 function lineValues(sentence: Sentence, line: number, span: { from: number; to: number }, maySeveral: boolean): readonly Values[] {

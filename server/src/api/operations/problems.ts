@@ -1,7 +1,8 @@
+import { copyProblem } from "../../data/arranging.ts";
 import { changeProblem, deleteProblem, findProblem } from "../../data/sets.ts";
 import { missing } from "../faults.ts";
 import { operation, reply } from "../operation.ts";
-import { Problem, ProblemChange } from "../schemas.ts";
+import { CopyTarget, Problem, ProblemChange } from "../schemas.ts";
 import { settled, shownProblem } from "./shown.ts";
 
 export const PROBLEM_OPERATIONS = [
@@ -24,6 +25,18 @@ export const PROBLEM_OPERATIONS = [
     answers: { 200: Problem },
     handle: async ({ account, parameter, body: { version, ...change }, services: { database, room } }) =>
       reply(200, settled(await changeProblem(database, account.id, parameter("id"), version, change, room), shownProblem)),
+  }),
+  operation({
+    method: "post",
+    path: "/problems/{id}/copy",
+    summary: "A copy of a problem, below it or at the end of another set",
+    body: CopyTarget,
+    answers: { 201: Problem },
+    handle: async ({ account, parameter, body: { setId }, services: { database, room } }) => {
+      const copy = await copyProblem(database, account.id, parameter("id"), setId, room);
+      if (!copy) throw missing("problem or set");
+      return reply(201, shownProblem(copy));
+    },
   }),
   operation({
     method: "delete",

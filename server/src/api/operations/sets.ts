@@ -1,10 +1,14 @@
+import { copySet, orderProblems, orderSets } from "../../data/arranging.ts";
 import { publicationsOf } from "../../data/publications.ts";
 import { addProblem, asProblemSet, changeSet, createSet, deleteSet, problemsOf, shelf } from "../../data/sets.ts";
 import { TookTooMuch } from "../../pool/pool.ts";
 import { ApiError, missing } from "../faults.ts";
 import { fileOperation, operation, reply } from "../operation.ts";
-import { FileToImport, NewTitle, Problem, SetChange, SetHead, Shelf, WholeSet } from "../schemas.ts";
+import { FileToImport, NewTitle, Order, Problem, Samples, SetChange, SetHead, Shelf, WholeSet } from "../schemas.ts";
 import { fileName, ownSet, settled, shownProblem, shownSet } from "./shown.ts";
+
+/** The list was made from what there was before. */
+const otherThings = (things: string): ApiError => new ApiError(409, `the ${things} are others by now: load them again`, {});
 
 export const SET_OPERATIONS = [
   operation({
@@ -84,6 +88,56 @@ export const SET_OPERATIONS = [
       const set = await ownSet(database, account, parameter("id"));
       const content = await pool.quick("writeFile", asProblemSet(set, await problemsOf(database, set.id)), { account: account.id, signal });
       return { file: { name: `${fileName(set.title)}.nail.md`, type: "text/markdown", content } };
+    },
+  }),
+  operation({
+    method: "post",
+    path: "/sets/{id}/copy",
+    summary: "A copy of a set with its problems, without what was published of it",
+    answers: { 201: SetHead },
+    handle: async ({ account, parameter, services: { database, room } }) =>
+      reply(201, shownSet(await copySet(database, account.id, await ownSet(database, account, parameter("id")), room))),
+  }),
+  operation({
+    method: "put",
+    path: "/shelf/order",
+    summary: "Put the sets of the shelf in an order; 409 when the list does not name exactly the sets there are",
+    body: Order,
+    answers: { 204: null },
+    handle: async ({ account, body: { ids }, services: { database } }) => {
+      if (!(await orderSets(database, account.id, ids))) throw otherThings("sets on the shelf");
+      return reply(204);
+    },
+  }),
+  operation({
+    method: "put",
+    path: "/sets/{id}/order",
+    summary: "Put the problems of a set in an order; 409 when the list does not name exactly the problems there are",
+    body: Order,
+    answers: { 204: null },
+    handle: async ({ account, parameter, body: { ids }, services: { database } }) => {
+      const set = await ownSet(database, account, parameter("id"));
+      if (!(await orderProblems(database, set.id, ids))) throw otherThings("problems in the set");
+      return reply(204);
+    },
+  }),
+  operation({
+    method: "get",
+    path: "/samples",
+    summary: "Sets of the example course that can be copied",
+    answers: { 200: Samples },
+    handle: async ({ services: { samples } }) =>
+      reply(200, { samples: samples.map(({ name, set }) => ({ name, title: set.title, problems: set.problems.length })) }),
+  }),
+  operation({
+    method: "post",
+    path: "/samples/{name}/copy",
+    summary: "A copy of a sample set on the shelf",
+    answers: { 201: SetHead },
+    handle: async ({ account, parameter, services: { database, room, samples } }) => {
+      const sample = samples.find(({ name }) => name === parameter("name"));
+      if (!sample) throw missing("sample set");
+      return reply(201, shownSet(await createSet(database, account.id, sample.set, room)));
     },
   }),
   operation({

@@ -45,6 +45,8 @@ interface WritingLineProps {
   readonly enterLines: (sources: readonly string[]) => void;
   readonly room: number;
   readonly cancel?: () => void;
+  /** A sentence that stands ready, and what it is there for. */
+  readonly ready?: { readonly sentence?: string; readonly why: string } | undefined;
   /** Goes to the lines above. */
   readonly toLines?: () => void;
   readonly handle?: Ref<WritingHandle>;
@@ -78,7 +80,20 @@ function useRead(before: readonly string[], { text, from, to }: Typed): Read | u
 }
 
 /** Where an instruction is written: typeset as it is read, faults underlined where they are, with what can be put in. */
-export function WritingLine({ before, start = "", label, autoFocus = false, recall = [], enter, enterLines, room, cancel, toLines, handle }: WritingLineProps) {
+export function WritingLine({
+  before,
+  start = "",
+  label,
+  autoFocus = false,
+  recall = [],
+  enter,
+  enterLines,
+  room,
+  cancel,
+  ready,
+  toLines,
+  handle,
+}: WritingLineProps) {
   const [typed, setTyped] = useState<Typed>({ text: start, from: start.length, to: start.length });
   const [refused, setRefused] = useState<FaultReport | undefined>();
   const [recalled, setRecalled] = useState<number | undefined>();
@@ -123,6 +138,11 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
   useEffect(() => {
     if (autoFocus) area.current?.focus();
   }, [autoFocus]);
+
+  const offeredSentence = ready?.sentence;
+  useEffect(() => {
+    if (offeredSentence !== undefined) setTyped({ text: offeredSentence, from: offeredSentence.length, to: offeredSentence.length });
+  }, [offeredSentence]);
 
   const isCurrent = read?.text === text;
   const { completions, quiet } = isCurrent && read.caret === typed.to && left !== text ? read.preview.offered : NOTHING_OFFERED;
@@ -218,6 +238,17 @@ export function WritingLine({ before, start = "", label, autoFocus = false, reca
   };
   return (
     <div ref={frame} className={`min-w-0 scroll-mt-6 ${isListed ? "scroll-mb-72" : "scroll-mb-16"}`}>
+      {ready && (
+        <p className="mb-1 font-sans text-[14px] text-copper" role="status">
+          {ready.why}
+          {ready.sentence !== undefined && (
+            <>
+              {" "}
+              <kbd className="font-sans font-semibold">Enter</kbd> writes the line.
+            </>
+          )}
+        </p>
+      )}
       <div className="relative font-mono text-[15px] leading-6">
         <div aria-hidden="true" className="pointer-events-none absolute inset-0 px-2 py-1 break-words whitespace-pre-wrap text-transparent">
           {fault ? <Underlined source={text} from={fault.from} to={fault.to} /> : text}
