@@ -1,6 +1,6 @@
 import type { Picture } from "./picture.ts";
 import { escaped, INK, multiplesOf, PAPER, RULE, type Size, STEEL, ticks } from "./svg-elements.ts";
-import { type Box, LETTER } from "./svg-labels.ts";
+import { type Box, LETTER, overlap } from "./svg-labels.ts";
 import { clamped, fixed, line, numberLabel, PADDING, type Placer } from "./svg-place.ts";
 
 /** Parts of π at which ticks stand. */
@@ -129,7 +129,12 @@ interface TickLabel {
   readonly label: string;
 }
 
-function tickLabels(picture: Picture, size: Size, place: Placer): readonly TickLabel[] {
+/** The numbers at the ticks, but for those on which something else stands. */
+function tickLabels(picture: Picture, size: Size, place: Placer, taken: readonly Box[]): readonly TickLabel[] {
+  return allTickLabels(picture, size, place).filter((label) => !taken.some((box) => overlap(box, boxOf(label))));
+}
+
+function allTickLabels(picture: Picture, size: Size, place: Placer): readonly TickLabel[] {
   const [originX, originY] = place(origin(picture));
   const right = size.width - PADDING;
   const belowAxis = originY + 15 < size.height - 2 ? originY + 14 : originY - 5;
@@ -146,9 +151,9 @@ function tickLabels(picture: Picture, size: Size, place: Placer): readonly TickL
 }
 
 /** Numbers at the ticks and the names of the axes, readable over what is drawn there. */
-export function axisLabels(picture: Picture, size: Size, place: Placer): string {
+export function axisLabels(picture: Picture, size: Size, place: Placer, taken: readonly Box[] = []): string {
   const [originX, originY] = place(origin(picture));
-  const numbers = tickLabels(picture, size, place).map(
+  const numbers = tickLabels(picture, size, place, taken).map(
     ({ x, y, anchor, label }) => `<text x="${fixed(x)}" y="${fixed(y)}" text-anchor="${anchor}" fill="${STEEL}" ${HALO} font-size="11">${label}</text>`,
   );
   const { xLabel, yLabel } = picture;
@@ -158,12 +163,15 @@ export function axisLabels(picture: Picture, size: Size, place: Placer): string 
 }
 
 /** What the numbers at the ticks cover. */
-export function tickBoxes(picture: Picture, size: Size, place: Placer): readonly Box[] {
-  const starts = { start: 0, middle: 0.5, end: 1 };
-  return tickLabels(picture, size, place).map(({ x, y, anchor, label }) => {
-    const width = label.length * LETTER;
-    return { x: x - starts[anchor] * width, y: y - 9, width, height: 11 };
-  });
+export function tickBoxes(picture: Picture, size: Size, place: Placer, taken: readonly Box[] = []): readonly Box[] {
+  return tickLabels(picture, size, place, taken).map(boxOf);
+}
+
+const STARTS = { start: 0, middle: 0.5, end: 1 } as const;
+
+function boxOf({ x, y, anchor, label }: TickLabel): Box {
+  const width = label.length * LETTER;
+  return { x: x - STARTS[anchor] * width, y: y - 9, width, height: 11 };
 }
 
 /** What the names of the axes cover. */

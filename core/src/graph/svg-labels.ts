@@ -14,7 +14,8 @@ export interface Box {
   readonly height: number;
 }
 
-const overlap = (a: Box, b: Box): boolean => a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+/** Whether two parts of a drawing have something in common. */
+export const overlap = (a: Box, b: Box): boolean => a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
 
 /** The part of y = slope · x + offset that lies in the window. */
 export function slopingEnds({ slope, offset }: { readonly slope: number; readonly offset: number }, { xMin, xMax, yMin, yMax }: Window): readonly Position[] {
@@ -64,11 +65,6 @@ export class CellMap {
     if (column >= 0 && column < this.#columns && row >= 0) this.#cells[row * this.#columns + column] = 1;
   }
 
-  /** Notes all of a box. */
-  addBox({ x, y, width, height }: Box): void {
-    for (let down = 0; down <= height; down += CELL) for (let right = 0; right <= width; right += CELL) this.add(x + right, y + down);
-  }
-
   /** How many of the cells that a label would cover have curves in them. */
   covered({ x, y, width, height }: Box): number {
     let count = 0;
@@ -79,15 +75,24 @@ export class CellMap {
   }
 }
 
-/** Places farther off, to which a thin line leads. */
+/** Places farther off, to which a thin line leads: near ones first. */
 const FAR: readonly Position[] = [
-  [14, -58],
-  [14, 42],
-  [34, -44],
-  [34, 30],
-  [30, -78],
-  [30, 62],
+  ...([
+    [14, -58],
+    [14, 42],
+    [34, -44],
+    [34, 30],
+    [30, -78],
+    [30, 62],
+  ] as const),
+  ...[55, 85, 115].flatMap((far) => [-75, -50, -25, 0, 25, 50, 75].map((angle): Position => ring(far, angle))),
 ];
+/** The corner next to the point of a label at a distance, in a direction above or below the horizontal in degrees. */
+function ring(far: number, degrees: number): Position {
+  const angle = (degrees * Math.PI) / 180;
+  return [far * Math.cos(angle), far * Math.sin(angle) - 7];
+}
+
 /** A label farther from its point than this is tied to it. */
 const TIED = 24;
 

@@ -3,19 +3,24 @@ import type { Position, Window } from "./scene.ts";
 import { drawSurface, type Turn } from "./surface-svg.ts";
 import { axisLabels, axisLines, grid, nameBoxes, tickBoxes } from "./svg-axes.ts";
 import { DEFAULT_SIZE, INK, PAPER, type Size, STEEL, STROKES, svgElement } from "./svg-elements.ts";
-import { CellMap, curveLabel, legend, legendHeight, markLabels, type Occupied, slopingEnds } from "./svg-labels.ts";
+import { type Box, CellMap, curveLabel, legend, legendHeight, markLabels, type Occupied, slopingEnds } from "./svg-labels.ts";
 import { fixed, PADDING, type Placer, placer } from "./svg-place.ts";
 
-/** Draws a picture as one SVG element: static, without script or style sheet, readable in black and white. */
-export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE, turn?: Turn): string {
+/**
+ * Draws a picture as one SVG element: static, without script or style sheet, readable in black and white.
+ *
+ * @param upright places on the horizontal axis over which something else stands from top to bottom: no label stands there
+ */
+export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE, turn?: Turn, upright: readonly number[] = []): string {
   const mesh = picture.curves.find((curve) => curve.mesh)?.mesh;
   if (mesh) return drawSurface(picture, mesh, size, turn);
   const { window } = picture;
   const plane = planeSize(picture, size);
   const place = placer(window, plane);
   const shown = picture.marks.filter(({ hidden }) => !hidden);
-  const taken: Occupied = { boxes: [...nameBoxes(picture, place)], curves: new CellMap(plane) };
-  for (const box of tickBoxes(picture, plane, place)) taken.curves.addBox(box);
+  const dots = shown.flatMap((mark) => (mark.line ? [] : [dotBox(mark, place)]));
+  const bars = upright.map((x): Box => ({ x: place([x, 0])[0] - BAR / 2, y: 0, width: BAR, height: plane.height }));
+  const taken: Occupied = { boxes: [...nameBoxes(picture, place), ...bars, ...dots, ...tickBoxes(picture, plane, place, dots)], curves: new CellMap(plane) };
   const drawn = picture.curves.map((curve, k) => curveParts(curve, k, place, taken.curves)).join("");
   const parts = [
     `<rect x="0" y="0" width="${size.width}" height="${size.height}" fill="${PAPER}"/>`,
@@ -23,7 +28,7 @@ export function drawSvg(picture: Picture, size: Size = DEFAULT_SIZE, turn?: Turn
     axisLines(picture, plane, place),
     ...shown.map((mark) => markLine(mark, window, place)),
     framed(drawn, plane),
-    axisLabels(picture, plane, place),
+    axisLabels(picture, plane, place, dots),
     ...shown.map((mark) => markDot(mark, place)),
     ...markLabels(shown, window, plane, place, taken),
     ...picture.curves.map((curve, k) => curveLabel(curve, k, plane, place, taken)),
@@ -85,6 +90,16 @@ function markLine({ line: kind, at }: PictureMark, window: Window, place: Placer
   const [[x1, y1], [x2, y2]] = [ends[0] ?? [0, 0], ends[1] ?? [0, 0]];
   return `<line x1="${fixed(x1)}" y1="${fixed(y1)}" x2="${fixed(x2)}" y2="${fixed(y2)}" stroke="${STEEL}" stroke-width="1.1" stroke-dasharray="5 4"/>`;
 }
+
+/** What the ring of a mark covers. */
+function dotBox({ at }: PictureMark, place: Placer): Box {
+  const [x, y] = place(at);
+  return { x: x - RING, y: y - RING, width: 2 * RING, height: 2 * RING };
+}
+
+const RING = 4.2;
+/** How wide what stands upright is. */
+const BAR = 8;
 
 /** A mark is a ring, an end of the domain a full dot; a line has none. */
 function markDot({ kind, at, line: drawn }: PictureMark, place: Placer): string {

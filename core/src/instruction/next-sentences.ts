@@ -1,6 +1,11 @@
+import { freeNames } from "../expression/expression.ts";
+import { writtenLatex } from "../notation/latex.ts";
 import { present } from "../notation/present.ts";
 import { text, writtenText } from "../notation/text.ts";
 import { aboveOf } from "./above.ts";
+import type { Answer } from "./answer.ts";
+import { decimals } from "./answers/decimals.ts";
+import { decimalSyntax } from "./answers/written-decimal.ts";
 import { PLACE } from "./completion/form.ts";
 import type { Line } from "./line.ts";
 import type { Memory } from "./memory.ts";
@@ -37,7 +42,17 @@ export function tried(lines: readonly string[], line: number, sentence: string, 
   if (!after || after.error || after.outcome?.verdict === "bent") return undefined;
   if (!answer) return { sentence };
   const isSame = answer.kind === "expression" && answer.digits.kind === "usual" && !answer.shownIn && formOf(after) === formOf(before);
-  return isSame ? undefined : { sentence, preview: answerLatex(answer) };
+  return isSame ? undefined : { sentence, preview: shortLatex(answer) };
+}
+
+/** A longer exact form of a number is no preview: its decimal is. */
+const LONGEST = 60;
+const FIGURES = 4;
+
+function shortLatex(answer: Answer): string {
+  const exact = answerLatex(answer);
+  const decimal = answer.kind === "expression" && exact.length > LONGEST && freeNames(answer.value).size === 0 ? decimals(answer.value, FIGURES) : undefined;
+  return decimal ? `\\approx ${writtenLatex(decimalSyntax(decimal.re, decimal.im, undefined))}` : exact;
 }
 
 /** What a line came to or states, as it is written. */

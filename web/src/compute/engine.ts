@@ -11,6 +11,13 @@ import type { BenchCore, News, Offer, Preview, Wanted } from "./bench-core.ts";
 /** Thrown when a computation is stopped or fails. */
 export class Stopped extends Error {
   override readonly name = "Stopped";
+  /** Whether the worker was ended: what was asked of it may be asked again. */
+  readonly isEnded: boolean;
+
+  constructor(message: string, isEnded = false) {
+    super(message);
+    this.isEnded = isEnded;
+  }
 }
 
 interface Running {
@@ -72,7 +79,7 @@ export class Engine {
   /** Ends whatever is being computed. */
   stop(): void {
     this.#running?.worker.terminate();
-    this.#running?.end(new Stopped("stopped"));
+    this.#running?.end(new Stopped("stopped", true));
     this.#running = undefined;
   }
 

@@ -101,7 +101,7 @@ function OpenBench({ set, problemId, again }: { readonly set: SetRecord; readonl
 
   const path = (
     <>
-      <Link to={`/sets/${set.id}`} className="truncate hover:text-ink">
+      <Link to={`/sets/${set.id}`} className="truncate hover:text-ink max-sm:max-w-16">
         {set.title}
       </Link>
       <select

@@ -9,7 +9,9 @@ const LOOKS = {
 } as const;
 
 export function Button({ look = "plain", className = "", type = "button", ...rest }: ButtonProps) {
-  return <button type={type} className={`rounded px-3 py-1 disabled:cursor-default disabled:opacity-45 ${LOOKS[look]} ${className}`} {...rest} />;
+  return (
+    <button type={type} className={`rounded px-3 py-1 whitespace-nowrap disabled:cursor-default disabled:opacity-45 ${LOOKS[look]} ${className}`} {...rest} />
+  );
 }
 
 type FieldProps = InputHTMLAttributes<HTMLInputElement> & { readonly label: string };

@@ -13,13 +13,13 @@ export function TopBar({ path, children }: { readonly path?: ReactNode; readonly
   const other = theme === "light" ? "dark" : "light";
   const item = "cursor-pointer rounded px-3 py-1.5 outline-none data-[highlighted]:bg-desk";
   return (
-    <header className="flex h-12 items-center gap-3 border-b border-rule bg-paper px-4">
+    <header className="flex h-12 items-center gap-1 border-b border-rule bg-paper px-2 sm:gap-3 sm:px-4">
       <Link to="/" className="flex items-center gap-2 font-serif text-[17px] font-semibold">
         <svg viewBox="0 0 16 16" className="h-4 w-4 text-copper" aria-hidden="true">
           <circle cx="8" cy="8" r="6.5" fill="currentColor" />
           <path d="M4.6 5.4h6.8" stroke="var(--paper)" strokeWidth="1.6" strokeLinecap="round" />
         </svg>
-        Nail Down
+        <span className={path ? "whitespace-nowrap max-sm:sr-only" : "whitespace-nowrap"}>Nail Down</span>
       </Link>
       <nav aria-label="place" className="flex min-w-0 flex-1 items-center gap-2 truncate text-steel">
         {path}
@@ -27,7 +27,9 @@ export function TopBar({ path, children }: { readonly path?: ReactNode; readonly
       {children}
       {account && (
         <DropdownMenu.Root modal={false}>
-          <DropdownMenu.Trigger className="rounded px-2 py-1 text-steel hover:text-ink">{account.name}</DropdownMenu.Trigger>
+          <DropdownMenu.Trigger className="max-w-20 shrink-0 truncate rounded px-2 py-1 text-steel hover:text-ink sm:max-w-48">
+            {account.name}
+          </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" sideOffset={6} className="z-20 min-w-44 rounded border border-rule bg-paper p-1 shadow-lg">
               <DropdownMenu.Item

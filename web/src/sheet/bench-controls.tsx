@@ -120,7 +120,7 @@ function HistoryButtons() {
       </Button>
       <Button
         look="quiet"
-        className="px-2"
+        className="px-2 max-sm:hidden"
         disabled={redo === undefined}
         title={redo && `once more: ${redo} (Ctrl Y)`}
         onClick={() => dispatch(sheet.redone())}

@@ -58,7 +58,10 @@ export function EvidencePanel() {
       </h2>
       {report.verdict && <p className="mb-3 text-[14px] text-steel">{VERDICT_MEANINGS[report.verdict]}</p>}
       {report.picture && (
-        <div className="mb-2 border border-rule [&_svg]:h-auto [&_svg]:w-full" dangerouslySetInnerHTML={{ __html: drawSvg(report.picture, EVIDENCE_SIZE) }} />
+        <div
+          className="mb-2 max-w-md border border-rule [&_svg]:h-auto [&_svg]:w-full"
+          dangerouslySetInnerHTML={{ __html: drawSvg(report.picture, EVIDENCE_SIZE) }}
+        />
       )}
       {digits.length >= MANY && (
         <Chart>

@@ -116,7 +116,7 @@ export const LineRow = memo(function LineRow({ line, number, known, letter, isSt
       ) : (
         <code className="min-w-0 font-mono text-[0.85em] sm:col-span-2">{source}</code>
       )}
-      <div className="flex flex-col items-center gap-1 pt-1">
+      <div className="flex flex-col items-center gap-1 pt-1 max-sm:col-start-3 max-sm:row-start-1">
         {report.error ? (
           <span className="text-bent" role="img" aria-label="error">
             !

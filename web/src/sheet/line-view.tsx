@@ -45,7 +45,9 @@ export const LineContent = memo(function LineContent({ report, place, known, let
           {report.answer?.kind === "truth" && report.answer.reason && <ReasonOffer reason={report.answer.reason} known={known} take={giveReason} />}
         </div>
       </div>
-      <div className="text-[0.88em] leading-snug text-steel italic">{because !== undefined && <Words words={{ markdown: because, known }} />}</div>
+      <div className="text-[0.88em] leading-snug text-steel italic max-sm:col-start-2 max-sm:row-start-2">
+        {because !== undefined && <Words words={{ markdown: because, known }} />}
+      </div>
     </>
   );
 });

@@ -56,8 +56,8 @@ export function Publishing({ set, again }: { readonly set: SetRecord; readonly a
   const { work } = publishing;
   const busy = work.kind === "working";
   return (
-    <div className="grid min-h-0 flex-1 gap-5 md:grid-cols-[19rem_minmax(0,1fr)]">
-      <div className="flex flex-col gap-3 overflow-y-auto p-1">
+    <div className="grid gap-5 md:min-h-0 md:flex-1 md:grid-cols-[19rem_minmax(0,1fr)]">
+      <div className="flex flex-col gap-3 p-1 md:overflow-y-auto">
         <Options label="what to publish" options={KINDS} value={choices.kind} choose={(kind) => choose({ kind })} />
         {choices.kind === "worked" && <Options label="how much of the way" options={DETAILS} value={choices.detail} choose={(detail) => choose({ detail })} />}
         {choices.kind === "worked" && <Check label="Number every line" checked={choices.allNumbers} change={(allNumbers) => choose({ allNumbers })} />}

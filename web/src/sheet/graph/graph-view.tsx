@@ -138,7 +138,7 @@ function GraphUnderHand({ drawn, place, size, larger }: GraphViewProps & { reado
           className="cursor-grab touch-none select-none active:cursor-grabbing [&_[data-mark]]:cursor-move [&_svg]:h-auto [&_svg]:w-full"
           onKeyDown={pressKey}
           onBlur={() => setReading(undefined)}
-          dangerouslySetInnerHTML={{ __html: drawSvg(picture, size, turn) }}
+          dangerouslySetInnerHTML={{ __html: drawSvg(picture, size, turn, bracket) }}
         />
         {bracket && <BracketHandles bracket={bracket} window={window} size={planeSize(picture, size)} whole={size.height} change={setBracket} />}
         {reading && <ReadValues point={reading} size={size} unitSizes={drawn.unitSizes ?? { x: 1, y: 1 }} />}

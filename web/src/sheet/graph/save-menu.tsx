@@ -8,7 +8,7 @@ interface SaveMenuProps {
 export function SaveMenu({ formats }: SaveMenuProps) {
   return (
     <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger title="save the drawing" className="h-6 rounded border border-transparent px-1.5 hover:border-rule hover:text-copper">
+      <DropdownMenu.Trigger title="save the drawing" className="h-6 rounded border border-transparent px-1 hover:border-rule hover:text-copper">
         save …
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>

@@ -17,7 +17,7 @@ export function ToolButton({ label, act, pressed, children }: ToolButtonProps) {
       title={label}
       {...(pressed === undefined ? {} : { "aria-pressed": pressed })}
       onClick={act}
-      className="h-6 rounded border border-transparent px-1.5 hover:border-rule hover:text-copper aria-pressed:border-copper aria-pressed:text-copper"
+      className="h-6 rounded border border-transparent px-1 hover:border-rule hover:text-copper aria-pressed:border-copper aria-pressed:text-copper"
     >
       {children}
     </button>

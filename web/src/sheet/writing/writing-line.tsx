@@ -67,6 +67,8 @@ function useRead(before: readonly string[], { text, from, to }: Typed): Read | u
       (preview) => setRead({ preview, text: source, caret }),
       (error: Error) => {
         if (!(error instanceof Stopped)) throw error;
+        // The worker was ended for something else.
+        if (error.isEnded) ask(source, caret);
       },
     );
   }, READ_AFTER);
