@@ -8,6 +8,7 @@ import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { pagesBench } from "./bench-pages.mjs";
 import { serverBench } from "./bench-server.mjs";
+import { sheetBench } from "./bench-sheet.mjs";
 import { installPackages } from "./install.mjs";
 
 installPackages();
@@ -61,5 +62,6 @@ async function inChromium() {
   for (const [name, own, other] of await page.evaluate(() => window.graphBench()))
     console.log(`${name.padEnd(60)} ${own.toExponential(2).padStart(10)} ${(own / other).toPrecision(3).padStart(10)}  putting the same text into the page`);
   await pagesBench(browser);
+  await sheetBench(browser);
   await browser.close();
 }

@@ -177,3 +177,21 @@ describe("instructions", () => {
     expect(JSON.stringify(run(...lines))).toBe(JSON.stringify(run(...lines)));
   });
 });
+
+describe("a working that is run again", () => {
+  it("reads and carries out what an edit touches, and shares what stands twice", () => {
+    const lines = ["given a > 0", "solve x^2 = 4", "x + 1 = 5", "so x = 4", "solve x^2 = 4"];
+    const first = runWorking(lines);
+    expect(first.lines[4]).toBe(first.lines[1]);
+    const carried: number[] = [];
+    const inserted = runWorking(lines.toSpliced(1, 0, "evaluate 2 + 2"), first.memory, {}, { carriesOut: (line) => carried.push(line) });
+    // The step by hand is held against the line of another number now.
+    expect(carried).toEqual([2, 5]);
+    expect(inserted.lines[2]).toBe(first.lines[1]);
+    carried.length = 0;
+    expect(runWorking(lines, inserted.memory, {}, { carriesOut: (line) => carried.push(line) }).lines).toEqual(first.lines);
+    expect(carried).toEqual([]);
+    runWorking(lines.with(0, "given a > 1"), first.memory, {}, { carriesOut: (line) => carried.push(line) });
+    expect(carried).toEqual([1, 2, 3, 4]);
+  });
+});

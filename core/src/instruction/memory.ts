@@ -64,7 +64,7 @@ export class Asked {
 
 /** The line as it was carried out before in the same circumstances; undefined where it has to be carried out. */
 export function recall(
-  { lines }: Memory,
+  lines: Memory["lines"],
   source: string,
   here: { readonly number: number; readonly before: Environment; readonly outcomes: Outcomes; readonly letters: Letters },
 ): Remembered | undefined {
@@ -83,6 +83,6 @@ export function remember(memory: Memory, ran: readonly Remembered[], starts: Mem
   const known = new Set(ran);
   const others = [...memory.lines.values()].flat().filter((one) => !known.has(one));
   const lines = new Map<string, readonly Remembered[]>();
-  for (const one of [...ran, ...others.slice(0, MOST_KEPT)]) lines.set(one.line.source, [...(lines.get(one.line.source) ?? []), one]);
+  for (const one of [...known, ...others.slice(0, MOST_KEPT)]) lines.set(one.line.source, [...(lines.get(one.line.source) ?? []), one]);
   return { lines, starts };
 }

@@ -58,14 +58,19 @@ export function* linesOf(sources: readonly string[], memory: Memory = NO_MEMORY,
   const start = memory.starts.get(key) ?? startWith(settings);
   const found = new Map<number, Outcome>();
   const ran: Remembered[] = [];
+  /** A line that stands twice is carried out once. */
+  const inThisRun = new Map<string, Remembered[]>();
   const lines: Line[] = [];
   const memoryNow = (): Memory => remember(memory, ran, new Map(memory.starts).set(key, start));
   let declared = start;
   for (const [index, source] of sources.entries()) {
     const number = index + 1;
-    const one = oneLine(source, { number, before: declared, outcomes: found, letters }, memory, watch);
+    const one = oneLine(source, { number, before: declared, outcomes: found, letters }, [memory.lines, inThisRun], watch);
     if (one.line.outcome) found.set(number, one.line.outcome);
-    if (!one.line.error?.notDecided) ran.push(one);
+    if (!one.line.error?.notDecided) {
+      ran.push(one);
+      inThisRun.set(source, [...(inThisRun.get(source) ?? []), one]);
+    }
     declared = one.after;
     lines.push(one.line);
     yield { line: one.line, memory: memoryNow };
@@ -80,13 +85,15 @@ interface Place {
   readonly letters: Letters;
 }
 
-function oneLine(source: string, place: Place, memory: Memory, { begins, carriesOut, givenUp, defect }: Watch): Remembered {
+function oneLine(source: string, place: Place, known: readonly Memory["lines"][], { begins, carriesOut, givenUp, defect }: Watch): Remembered {
   try {
     begins?.(place.number);
     const given = givenUp?.get(place.number);
     if (given !== undefined) return givenUpLine(source, place, given);
-    const known = recall(memory, source, place);
-    if (known) return known;
+    for (const lines of known) {
+      const before = recall(lines, source, place);
+      if (before) return before;
+    }
     carriesOut?.(place.number);
     return carriedOut(source, place);
   } catch (failure) {

@@ -1,7 +1,7 @@
 import type { Verdict } from "@nail-down/core/check/verdict";
 import { weakest } from "@nail-down/core/check/verdict";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { ProblemRecord, SetRecord } from "../api/client.ts";
 import { Engine, Stopped } from "../compute/engine.ts";
@@ -15,32 +15,52 @@ function problemVerdict(reports: readonly LineReport[]): Verdict | undefined {
   return verdicts.length === 0 ? undefined : weakest(verdicts);
 }
 
+interface Known {
+  /** The version that was run, with what the set says of it. */
+  readonly version: string;
+  readonly verdict: Verdict | undefined;
+}
+
+/** The verdicts of the problems that are not open, each run once a version. */
+function useVerdicts({ problems, frontMatter }: SetRecord, openId: string): ReadonlyMap<string, Known> {
+  const [verdicts, setVerdicts] = useState<ReadonlyMap<string, Known>>(new Map());
+  const known = useRef(verdicts);
+  known.current = verdicts;
+  const others = problems.filter(({ id }) => id !== openId);
+  const versionOf = ({ version }: ProblemRecord): string => `${version} ${frontMatter}`;
+  const wanted = others.map((problem) => `${problem.id} ${versionOf(problem)}`).join();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is wanted says all that matters of the others
+  useEffect(() => {
+    const open = others.filter((problem) => known.current.get(problem.id)?.version !== versionOf(problem));
+    if (open.length === 0) return;
+    const overview = new Engine();
+    const look = async (): Promise<void> => {
+      const settings = await loadSettings(frontMatter);
+      for (const problem of open) {
+        const verdict = problemVerdict(await overview.report(problem.working, settings));
+        setVerdicts((before) => new Map(before).set(problem.id, { version: versionOf(problem), verdict }));
+      }
+      overview.stop();
+    };
+    look().catch((error: Error) => {
+      if (!(error instanceof Stopped)) throw error;
+    });
+    return () => overview.stop();
+  }, [wanted]);
+  return verdicts;
+}
+
 /** The set's problems with their verdicts; those that are not open are run in a worker of their own. */
 export function ProblemList({ set, problemId }: { readonly set: SetRecord; readonly problemId: string }) {
   const told = useAppSelector((state) => state.bench.told);
   const title = useAppSelector((state) => state.sheet.present.title);
-  const [verdicts, setVerdicts] = useState<ReadonlyMap<string, Verdict>>(new Map());
-  useEffect(() => {
-    const overview = new Engine();
-    const look = async (problems: readonly ProblemRecord[]): Promise<void> => {
-      const settings = await loadSettings(set.frontMatter);
-      for (const problem of problems) {
-        const verdict = problemVerdict(await overview.report(problem.working, settings));
-        if (verdict) setVerdicts((known) => new Map(known).set(problem.id, verdict));
-      }
-      overview.stop();
-    };
-    look(set.problems).catch((error: Error) => {
-      if (!(error instanceof Stopped)) throw error;
-    });
-    return () => overview.stop();
-  }, [set]);
+  const verdicts = useVerdicts(set, problemId);
   return (
     <nav aria-label="problems of the set" className="py-4 pr-2 pl-4 text-[14px]">
       <ol className="space-y-1">
         {set.problems.map((problem, index) => {
           const open = problem.id === problemId;
-          const verdict = open ? problemVerdict(Object.values(told).map(({ report }) => report)) : verdicts.get(problem.id);
+          const verdict = open ? problemVerdict(Object.values(told).map(({ report }) => report)) : verdicts.get(problem.id)?.verdict;
           return (
             <li key={problem.id}>
               <Link
