@@ -85,7 +85,7 @@ const FAR: readonly Position[] = [
     [30, -78],
     [30, 62],
   ] as const),
-  ...[55, 85, 115].flatMap((far) => [-75, -50, -25, 0, 25, 50, 75].map((angle): Position => ring(far, angle))),
+  ...[55, 85, 115].flatMap((far) => [-75, -50, -25, 25, 50, 75].map((angle): Position => ring(far, angle))),
 ];
 /** The corner next to the point of a label at a distance, in a direction above or below the horizontal in degrees. */
 function ring(far: number, degrees: number): Position {

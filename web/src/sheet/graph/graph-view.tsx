@@ -143,7 +143,7 @@ function GraphUnderHand({ drawn, place, size, larger }: GraphViewProps & { reado
         {bracket && <BracketHandles bracket={bracket} window={window} size={planeSize(picture, size)} whole={size.height} change={setBracket} />}
         {reading && <ReadValues point={reading} size={size} unitSizes={drawn.unitSizes ?? { x: 1, y: 1 }} />}
       </div>
-      <div className="flex flex-wrap items-center gap-x-1 border-t border-rule px-1 py-0.5 font-sans text-[13px] text-steel">
+      <div className="flex flex-wrap items-center border-t border-rule px-1 py-0.5 font-sans text-[13px] text-steel">
         {!isSurface && (
           <>
             <ToolButton label="closer" act={() => look((before) => zoomed(before, 1 / ZOOM, middle))}>

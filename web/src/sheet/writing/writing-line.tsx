@@ -105,6 +105,8 @@ export function WritingLine({
   const [isNextShown, setNextShown] = useState(false);
   const area = useRef<HTMLTextAreaElement>(null);
   const frame = useRef<HTMLDivElement>(null);
+  /** Whether anything was written here yet. */
+  const isUsed = useRef(false);
   const listId = useId();
   const { text } = typed;
   const read = useRead(before, typed);
@@ -134,12 +136,14 @@ export function WritingLine({
     },
     focus: () => area.current?.focus(),
     keepInSight: () => {
-      if (document.activeElement === area.current) frame.current?.scrollIntoView({ block: "nearest" });
+      if (document.activeElement === area.current && isUsed.current) frame.current?.scrollIntoView({ block: "nearest" });
     },
   }));
+  const isSlot = cancel !== undefined;
   useEffect(() => {
-    if (autoFocus) area.current?.focus();
-  }, [autoFocus]);
+    // A problem that is opened is read from its top.
+    if (autoFocus) area.current?.focus({ preventScroll: !isSlot });
+  }, [autoFocus, isSlot]);
 
   const offeredSentence = ready?.sentence;
   useEffect(() => {
@@ -212,6 +216,7 @@ export function WritingLine({
     }
   };
   const onKeyDown = (event: KeyboardEvent<HTMLTextAreaElement>): void => {
+    isUsed.current = true;
     const act = event.nativeEvent.isComposing ? undefined : keyAction(event);
     if (!act) return;
     event.preventDefault();
