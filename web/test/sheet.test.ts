@@ -70,6 +70,7 @@ describe("lines on the sheet", () => {
     await keys("Enter");
     await become(...FIRST.slice(0, 3), "evaluate 2 (3) + 1");
     expect(await focused()).toBe("line-4");
+    await author.page.waitForFunction(() => [...document.querySelectorAll("article [aria-live]")].some((heard) => heard.textContent === "line 4 is nailed"));
     await keys("d");
     await become(...FIRST.slice(0, 3), "evaluate 2 (3) + 1", "evaluate 2 (3) + 1");
     await holding("Alt", "ArrowUp", "ArrowUp");

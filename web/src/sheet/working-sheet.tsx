@@ -196,6 +196,9 @@ export function WorkingSheet({ writing, isFirstLook }: { readonly writing: RefOb
           </ol>
         </SortableContext>
       </DndContext>
+      <p className="sr-only" aria-live="polite">
+        {announced(lines.findIndex(({ id }) => id === focus) + 1, told[focus ?? ""]?.report)}
+      </p>
       <div className="mt-3 grid grid-cols-[2.3rem_minmax(0,1fr)] gap-x-2">
         <span className="pt-1 text-[0.92em] text-copper">({lines.length + (slot?.kind === "insert" ? 2 : 1)})</span>
         {room > 0 ? (
@@ -227,6 +230,12 @@ export function WorkingSheet({ writing, isFirstLook }: { readonly writing: RefOb
       )}
     </article>
   );
+}
+
+/** What became of a line, for those who listen. */
+function announced(number: number, report: LineReport | undefined): string {
+  if (number < 1 || !report) return "";
+  return report.error ? `line ${number} is at fault: ${report.error.message}` : report.verdict ? `line ${number} is ${report.verdict}` : "";
 }
 
 /** What stands for a line that has not been run. */
