@@ -2,8 +2,8 @@ import { randomUUID } from "node:crypto";
 import { LIMITS } from "@nail-down/core/problemset/limits";
 import { and, count, eq, gt, max, sql } from "drizzle-orm";
 import type { Database } from "./database.ts";
-import { problems, sets } from "./schema.ts";
-import { asProblemSet, createSet, findProblem, findSet, problemsOf, type StoredProblem, type StoredSet, shelf } from "./sets.ts";
+import { problems } from "./schema.ts";
+import { asProblemSet, bytesOf, createSet, findProblem, findSet, problemsOf, type StoredProblem, type StoredSet, shelf, touch } from "./sets.ts";
 import { LimitReached, type Room } from "./usage.ts";
 
 /** Whether a list names exactly the things that there are, each once. */
@@ -32,9 +32,6 @@ export async function orderSets(database: Database, accountId: string, ids: read
   return true;
 }
 
-const bytesOf = ({ title, statement, working, remarks }: StoredProblem): number =>
-  [title, statement, remarks, ...working].reduce((total, text) => total + Buffer.byteLength(text), 0);
-
 /**
  * Copies a problem: below itself, or to the end of another set of the account.
  * @throws LimitReached where there is no room for it
@@ -50,7 +47,7 @@ export async function copyProblem(
   const original = await findProblem(database, accountId, id);
   const setId = toSet ?? original?.setId;
   if (!original || setId === undefined || !(await findSet(database, accountId, setId))) return undefined;
-  await room.take(database, accountId, bytesOf(original));
+  await room.take(database, accountId, bytesOf(original.title, original.statement, original.working, original.remarks));
   const [there] = await database
     .select({ last: max(problems.position), count: count() })
     .from(problems)
@@ -82,9 +79,3 @@ export async function copySet(database: Database, accountId: string, original: S
 
 const LONGEST_TITLE = 200;
 const copyTitle = (title: string): string => `${title.slice(0, LONGEST_TITLE - " (copy)".length)} (copy)`;
-
-const touch = (database: Database, setId: string) =>
-  database
-    .update(sets)
-    .set({ updatedAt: sql`${Date.now()}` })
-    .where(eq(sets.id, setId));

@@ -39,6 +39,7 @@ export async function findSet(database: Database, accountId: string, id: string)
   return found;
 }
 
+/** The problems of a set in their order. */
 export async function problemsOf(database: Database, setId: string): Promise<readonly StoredProblem[]> {
   return database.select().from(problems).where(eq(problems.setId, setId)).orderBy(asc(problems.position));
 }
@@ -53,7 +54,8 @@ export async function findProblem(database: Database, accountId: string, id: str
   return found?.problem;
 }
 
-const bytesOf = (...texts: readonly (string | readonly string[])[]): number =>
+/** The bytes of texts as they are stored. */
+export const bytesOf = (...texts: readonly (string | readonly string[])[]): number =>
   texts.reduce((total, text) => total + (typeof text === "string" ? Buffer.byteLength(text) : bytesOf(...text)), 0);
 
 const tooLarge = (): LimitReached => new LimitReached(`a set may hold ${LIMITS.set} bytes, and this would be more: begin another set`);
@@ -101,6 +103,10 @@ export async function createSet(database: Database, accountId: string, set: Prob
   return stored;
 }
 
+/**
+ * Changes what is said of a set on top of the version that the change was made from; another version since then is a conflict.
+ * @throws LimitReached where the account has no room for it
+ */
 export async function changeSet(
   database: Database,
   accountId: string,
@@ -188,6 +194,7 @@ export async function changeProblem(
   return outcome(undefined, now);
 }
 
+/** Deletes a problem; false where the account has none of this id. */
 export async function deleteProblem(database: Database, accountId: string, id: string, room: Room): Promise<boolean> {
   room.forget(accountId);
   const before = await findProblem(database, accountId, id);
@@ -196,7 +203,8 @@ export async function deleteProblem(database: Database, accountId: string, id: s
   return true;
 }
 
-function touch(database: Database, setId: string) {
+/** Notes that something of a set was changed just now; a statement for a batch. */
+export function touch(database: Database, setId: string) {
   return database
     .update(sets)
     .set({ updatedAt: sql`${Date.now()}` })
