@@ -1,10 +1,9 @@
 import type { Line } from "./line.ts";
 import type { LineReport } from "./line-report.ts";
 import type { Memory } from "./memory.ts";
-import { notTried } from "./read-line.ts";
 import { illustratedReport } from "./report.ts";
 import type { Settings } from "./settings.ts";
-import { linesOf, type Ran, type Watch, type Working } from "./working.ts";
+import { drained, linesOf, type Ran, untriedLine, type Watch, type Working } from "./working.ts";
 
 const DEFECT = "not decided: this line met a defect in the program";
 
@@ -36,13 +35,9 @@ export function* reportsOf(
 
 /** As `reportsOf`, all at once. */
 export function runDefended(...run: Parameters<typeof reportsOf>): { readonly working: Working; readonly reports: readonly LineReport[] } {
-  const lines = reportsOf(...run);
   const reports: LineReport[] = [];
-  for (;;) {
-    const { done, value } = lines.next();
-    if (done) return { working: value, reports };
-    reports.push(value.report);
-  }
+  const working = drained(reportsOf(...run), ({ report }) => reports.push(report));
+  return { working, reports };
 }
 
 /** Drawing and writing out are a line's own work, and may fail as well. */
@@ -58,7 +53,6 @@ function attempted(line: Line): LineReport {
   try {
     return illustratedReport(line);
   } catch {
-    const { printing, error } = notTried(line.source, DEFECT);
-    return illustratedReport({ source: line.source, ignored: false, sentence: [], references: [], notes: [], printing, ...(error ? { error } : {}) });
+    return illustratedReport(untriedLine(line.source, DEFECT));
   }
 }

@@ -5,9 +5,7 @@ import type { CurveKind, MarkKind } from "../graph/scene.ts";
 import type { Line } from "../notation/inline.ts";
 import type { Syntax } from "../notation/syntax.ts";
 import type { Nature } from "../solve/optima/optimum.ts";
-import type { Declared } from "./instruction.ts";
-import type { Printing } from "./reading/line-body.ts";
-import type { Printed } from "./reading/printed.ts";
+import type { LineAsRead } from "./line.ts";
 
 /** A value in the notation, typeset, and as decimals where it is a number (the VALUE of the notation's section 5). */
 export interface Value {
@@ -131,23 +129,9 @@ export interface FaultReport {
 }
 
 /** Everything about a line in plain data: it can be stored as JSON, sent, and shown. Mathematics is in LaTeX. */
-export interface LineReport {
-  readonly source: string;
-  readonly ignored: boolean;
-  readonly sentence: Line;
-  /** The numbers of the lines that it refers to. */
-  readonly references: readonly number[];
+export interface LineReport extends LineAsRead {
   /** How something was read that could have been meant otherwise. */
   readonly notes?: readonly string[];
-  readonly instruction?: string;
-  /** How the author wants it printed. */
-  readonly printing: Printing;
-  /** The names and functions that it declares. */
-  readonly declared?: readonly Declared[];
-  /** What is given, each by itself. */
-  readonly given?: readonly Line[];
-  /** What it prints, where it does nothing else. */
-  readonly prints?: Printed;
   readonly error?: FaultReport;
   readonly answer?: AnswerReport;
   /** What it came to, as blocks of a document. */

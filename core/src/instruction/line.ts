@@ -5,8 +5,8 @@ import type { Fault } from "./read-line.ts";
 import type { Printing } from "./reading/line-body.ts";
 import type { Printed } from "./reading/printed.ts";
 
-/** What became of one line of a working. */
-export interface Line {
+/** A line as far as it is read. */
+export interface LineAsRead {
   readonly source: string;
   /** Blank lines and lines that start with # keep their number and do nothing. */
   readonly ignored: boolean;
@@ -22,6 +22,10 @@ export interface Line {
   readonly given?: readonly InlineLine[];
   /** What it prints, where it does nothing else. */
   readonly prints?: Printed;
+}
+
+/** What became of one line of a working. */
+export interface Line extends LineAsRead {
   readonly outcome?: Outcome;
   readonly error?: Fault;
   /** How something was read that could have been meant otherwise. */

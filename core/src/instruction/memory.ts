@@ -31,24 +31,12 @@ export class Asked {
 
   /** The results of earlier lines for this line alone. */
   outcomes(known: Outcomes): Outcomes {
-    return {
-      get: (line) => {
-        const found = known.get(line);
-        this.#outcomes.set(line, found);
-        return found;
-      },
-    };
+    return { get: noted(this.#outcomes, (line) => known.get(line)) };
   }
 
   /** The letters of the working for this line alone. */
   letters(known: Letters): Letters {
-    return {
-      has: (name) => {
-        const found = known.has(name);
-        this.#letters.set(name, found);
-        return found;
-      },
-    };
+    return { has: noted(this.#letters, (name) => known.has(name)) };
   }
 
   /** Whether no other line was looked up. */
@@ -60,6 +48,15 @@ export class Asked {
   isSame(outcomes: Outcomes, letters: Letters): boolean {
     return [...this.#outcomes].every(([line, told]) => outcomes.get(line) === told) && [...this.#letters].every(([name, told]) => letters.has(name) === told);
   }
+}
+
+/** A question whose answers are noted. */
+function noted<Key, Told>(told: Map<Key, Told>, ask: (key: Key) => Told): (key: Key) => Told {
+  return (key) => {
+    const answer = ask(key);
+    told.set(key, answer);
+    return answer;
+  };
 }
 
 /** The line as it was carried out before in the same circumstances; undefined where it has to be carried out. */

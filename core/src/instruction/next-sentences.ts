@@ -9,6 +9,7 @@ import { decimalSyntax } from "./answers/written-decimal.ts";
 import { PLACE } from "./completion/form.ts";
 import type { Line } from "./line.ts";
 import type { Memory } from "./memory.ts";
+import { rewritesOf } from "./part-rewrites.ts";
 import { INSTRUCTIONS } from "./registry.ts";
 import { answerLatex } from "./report.ts";
 import type { Settings } from "./settings.ts";
@@ -27,11 +28,8 @@ export function sentencesAfter(lines: readonly string[], line: number, memory: M
   const outcome = ran[line - 1]?.outcome;
   if (!outcome) return [];
   const above = aboveOf(line, outcome, environment);
-  const rewrites = above.value && above.letters.length > 0 ? INSTRUCTIONS.flatMap((one) => one.rewrites ?? []) : [];
-  const rewritten = rewrites.flatMap((form) =>
-    (form.includes("{x}") ? above.letters.map((letter) => form.replace("{x}", () => letter)) : [form]).map((one) => one.replace("{E}", `(${line})`)),
-  );
-  return [...INSTRUCTIONS.flatMap(({ follows }) => follows?.(above) ?? []), ...rewritten];
+  const rewrites = above.value && above.letters.length > 0 ? rewritesOf(`(${line})`, above.letters) : [];
+  return [...INSTRUCTIONS.flatMap(({ follows }) => follows?.(above) ?? []), ...rewrites.map(({ sentence }) => sentence)];
 }
 
 /** What such a sentence would come to as the next line; undefined where it cannot be carried out, or changes nothing. */

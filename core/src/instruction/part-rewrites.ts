@@ -27,6 +27,11 @@ export interface PartSentence {
 export function partSentences({ text: part, letters, isWhole, place }: Part, line: number): readonly PartSentence[] {
   const ordinal = place === undefined ? undefined : ORDINALS[place - 1];
   const target = isWhole ? `(${line})` : `the ${ordinal === undefined ? "" : `${ordinal} `}part ${part} of (${line})`;
+  return rewritesOf(target, letters);
+}
+
+/** The sentences that rewrite something, by how it is named in a sentence and the letters in it, in the order of the registry. */
+export function rewritesOf(target: string, letters: readonly string[]): readonly PartSentence[] {
   const forms = INSTRUCTIONS.flatMap(({ rewrites = [] }) => rewrites);
   return forms
     .flatMap((form) => (form.includes("{x}") ? letters.map((letter) => form.replace("{x}", () => letter)) : [form]))

@@ -1,6 +1,6 @@
 import { NotDifferentiable } from "../calculus/derivative.ts";
 import { NotationError, type Span } from "../notation/syntax.ts";
-import { tokenize } from "../notation/tokens.ts";
+import { tokensIn } from "../notation/tokens.ts";
 import { BudgetExhausted } from "../number/budget.ts";
 import { BallUndefined } from "../number/real-ball.ts";
 import { Unsolvable } from "../solve/solution.ts";
@@ -44,10 +44,15 @@ export interface Ran {
  * since `memory` was made: declarations it can see, lines and letters it looked up.
  */
 export function runWorking(sources: readonly string[], memory: Memory = NO_MEMORY, settings: Settings = {}, watch: Watch = {}): Working {
-  const run = linesOf(sources, memory, settings, watch);
+  return drained(linesOf(sources, memory, settings, watch), () => {});
+}
+
+/** Runs a generator to its end, and tells of what it yields on the way. */
+export function drained<Yielded, End>(run: Generator<Yielded, End, void>, tell: (yielded: Yielded) => void): End {
   for (;;) {
     const { done, value } = run.next();
     if (done) return value;
+    tell(value);
   }
 }
 
@@ -103,8 +108,10 @@ function oneLine(source: string, place: Place, known: readonly Memory["lines"][]
 }
 
 /** A line that is not tried, with what is said of it. */
+export const untriedLine = (source: string, message: string): Line => asRead(notTried(source, message), source);
+
 const givenUpLine = (source: string, { before }: Place, message: string): Remembered => ({
-  line: asRead(notTried(source, message), source),
+  line: untriedLine(source, message),
   before,
   after: before,
   asked: new Asked(),
@@ -126,20 +133,8 @@ function carriedOut(source: string, { number, before, outcomes, letters }: Place
 /** What holds before the first line. */
 const startWith = ({ digits, inDegrees }: Settings): Environment => ({ ...EMPTY, inDegrees: inDegrees === true, ...(digits ? { digits } : {}) });
 
-/** The names that stand as letters in some line. */
-function lettersOf(sources: readonly string[]): ReadonlySet<string> {
-  return new Set(
-    sources.flatMap((source) => {
-      try {
-        return lettersIn(tokenize(bodyOf(source).body));
-      } catch (error) {
-        // A line that cannot be read says so itself.
-        if (error instanceof NotationError) return [];
-        throw error;
-      }
-    }),
-  );
-}
+/** The names that stand as letters in some line; a line that cannot be read says so itself. */
+const lettersOf = (sources: readonly string[]): ReadonlySet<string> => new Set(sources.flatMap((source) => lettersIn(tokensIn(bodyOf(source).body) ?? [])));
 
 /** A line as far as it is read. */
 function asRead({ reading, error, printing, sentence, references, ignored, notes }: Read, source: string): Line {

@@ -110,6 +110,16 @@ function numberToken(text: string, span: Span): Token {
   return { kind: "number", text, span };
 }
 
+/** The tokens of a text; undefined where it cannot be split into tokens. */
+export function tokensIn(source: string): readonly Token[] | undefined {
+  try {
+    return tokenize(source);
+  } catch (error) {
+    if (error instanceof NotationError) return undefined;
+    throw error;
+  }
+}
+
 /** Splits text into tokens; throws NotationError at a character that the notation does not know, and at a number that is too long. */
 export function tokenize(source: string): readonly Token[] {
   const tokens: Token[] = [];

@@ -1,6 +1,5 @@
 import { SENTENCE_WORDS } from "../../notation/keywords.ts";
-import { NotationError } from "../../notation/syntax.ts";
-import { type Token, tokenize } from "../../notation/tokens.ts";
+import { type Token, tokensIn } from "../../notation/tokens.ts";
 import { isFunctionName } from "../../notation/words.ts";
 import { remarkAt } from "../reading/line-body.ts";
 
@@ -33,7 +32,7 @@ export function caretAt(source: string, at: number): Caret | undefined {
   const from = at - prefix.length;
   // Letters behind a digit or an underscore are part of what stands there.
   if (prefix !== "" && /[_\\]/.test(source.charAt(from - 1))) return undefined;
-  const before = tokensOf(written.slice(0, from));
+  const before = tokensIn(written.slice(0, from))?.filter(({ kind }) => kind !== "end");
   if (!before) return undefined;
   const depth = before.reduce((open, token) => open + (token.kind === "mark" ? (BRACKETS[token.text] ?? 0) : 0), 0);
   return { before, prefix, from, depth: Math.max(0, depth), afterOperand: isOperandEnd(before.at(-1)), spaced: /\s/.test(source.charAt(from - 1)) };
@@ -46,13 +45,4 @@ function isOperandEnd(token: Token | undefined): boolean {
   if (token.kind === "mark") return [")", "]", "}", "'", "!", "|", "∞", "°", "%"].includes(token.text);
   if (token.kind === "word") return !(token.subscript === undefined && (SENTENCE_WORDS.has(token.text.toLowerCase()) || isFunctionName(token.text)));
   return ["number", "superscript", "quoted", "unit"].includes(token.kind);
-}
-
-function tokensOf(source: string): readonly Token[] | undefined {
-  try {
-    return tokenize(source).filter(({ kind }) => kind !== "end");
-  } catch (error) {
-    if (error instanceof NotationError) return undefined;
-    throw error;
-  }
 }

@@ -1,7 +1,7 @@
 import { families } from "../../expression/functions/registry.ts";
 import { greekCharacter } from "../../notation/letters.ts";
 import { isFunctionName } from "../../notation/words.ts";
-import { usualUnits } from "../../units/usual.ts";
+import { USUAL_UNITS } from "../../units/usual.ts";
 import type { Caret } from "./caret.ts";
 import { PLACE } from "./form.ts";
 import type { Completion, Scope } from "./scope.ts";
@@ -57,9 +57,9 @@ export function lettersAt({ prefix, from }: Caret, to: number): readonly Complet
 export function unitsAt({ before, prefix, from }: Caret, to: number): readonly Completion[] {
   const last = before.at(-1);
   if (prefix === "" || last?.kind !== "number" || last.span.to === from) return [];
-  return usualUnits()
-    .filter(({ symbol }) => begins(symbol, prefix))
-    .map(({ symbol, words }): Completion => ({ kind: "unit", text: symbol, from, to, label: symbol, about: words }));
+  return USUAL_UNITS.filter(({ symbol }) => begins(symbol, prefix)).map(
+    ({ symbol, words }): Completion => ({ kind: "unit", text: symbol, from, to, label: symbol, about: words }),
+  );
 }
 
 /** Lines that can be referred to, behind an opening bracket, the newest first. */

@@ -1,5 +1,4 @@
-import { NotationError } from "../../notation/syntax.ts";
-import { type Token, tokenize, wordName } from "../../notation/tokens.ts";
+import { type Token, tokensIn, wordName } from "../../notation/tokens.ts";
 import { isFunctionName } from "../../notation/words.ts";
 import { remarkAt } from "./line-body.ts";
 
@@ -30,7 +29,7 @@ interface Change {
  * @param functions the declared ones, whose arguments are no references
  */
 export function renumbered(source: string, move: Move, functions: ReadonlySet<string> = new Set()): string {
-  const tokens = tokensOf(source.slice(0, remarkAt(source)));
+  const tokens = tokensIn(source.slice(0, remarkAt(source))) ?? [];
   const isFunction = (token: Token | undefined): boolean =>
     token?.kind === "word" && (isFunctionName(token.text) || functions.has(wordName(token)) || functions.has(token.text));
   const changes = tokens.flatMap((token, k): readonly Change[] => {
@@ -56,13 +55,4 @@ function bracketed(digits: string, { from, to, moved }: Move): string {
   if (number < 1 || number >= from) return number >= 1 && number < to ? `{${digits}}` : `(${digits})`;
   const now = moved(number);
   return now !== undefined && now < to ? `(${now})` : GONE;
-}
-
-function tokensOf(source: string): readonly Token[] {
-  try {
-    return tokenize(source);
-  } catch (error) {
-    if (error instanceof NotationError) return [];
-    throw error;
-  }
 }
