@@ -122,16 +122,23 @@ export class BenchCore {
     return { picture: line && pictureOf(line, window), figure: line && figureOf(line) };
   }
 
-  /** Tells the rewrites that change a part of a line, one after the other; a newer search ends it. */
-  async rewrites(lines: readonly string[], line: number, part: Part, tell: (offer: Offer) => void): Promise<void> {
+  /** Tries sentences one after the other; a newer search ends it. */
+  async #search<Sought>(sought: readonly Sought[], attempt: (one: Sought) => void): Promise<void> {
     this.#searches += 1;
     const own = this.#searches;
-    for (const { words, sentence } of partSentences(part, line)) {
-      const rewrite = partRewrite(lines, line, sentence, this.#memory, this.#settings);
-      if (rewrite) tell({ ...rewrite, words });
+    for (const one of sought) {
+      attempt(one);
       await rest();
       if (own !== this.#searches) return;
     }
+  }
+
+  /** Tells the rewrites that change a part of a line, one after the other. */
+  rewrites(lines: readonly string[], line: number, part: Part, tell: (offer: Offer) => void): Promise<void> {
+    return this.#search(partSentences(part, line), ({ words, sentence }) => {
+      const rewrite = partRewrite(lines, line, sentence, this.#memory, this.#settings);
+      if (rewrite) tell({ ...rewrite, words });
+    });
   }
 
   /** Reads one line at its place without carrying it out, and finds what can be put in at the caret. */
@@ -157,28 +164,20 @@ export class BenchCore {
     return this.#place.working;
   }
 
-  /** Tells what could come next below a line, one sentence after the other; a newer search ends it. */
-  async next(lines: readonly string[], line: number, tell: (sentence: NextSentence) => void): Promise<void> {
-    this.#searches += 1;
-    const own = this.#searches;
-    for (const sentence of sentencesAfter(lines, line, this.#memory, this.#settings)) {
+  /** Tells what could come next below a line, one sentence after the other. */
+  next(lines: readonly string[], line: number, tell: (sentence: NextSentence) => void): Promise<void> {
+    return this.#search(sentencesAfter(lines, line, this.#memory, this.#settings), (sentence) => {
       const found = tried(lines, line, sentence, this.#memory, this.#settings);
       if (found) tell(found);
-      await rest();
-      if (own !== this.#searches) return;
-    }
+    });
   }
 
-  /** Tells what lines would come to that are not written yet; a newer search ends it. */
-  async answers(lines: readonly string[], sentences: readonly string[], tell: (sentence: string, latex: string) => void): Promise<void> {
-    this.#searches += 1;
-    const own = this.#searches;
-    for (const sentence of sentences) {
+  /** Tells what lines would come to that are not written yet. */
+  answers(lines: readonly string[], sentences: readonly string[], tell: (sentence: string, latex: string) => void): Promise<void> {
+    return this.#search(sentences, (sentence) => {
       const { preview } = tried(lines, lines.length, sentence, this.#memory, this.#settings) ?? {};
       if (preview !== undefined) tell(sentence, preview);
-      await rest();
-      if (own !== this.#searches) return;
-    }
+    });
   }
 
   /** The reports of a working that is not on the bench. */

@@ -20,6 +20,11 @@ export class Stopped extends Error {
   }
 }
 
+/** Nothing is to be said where a computation was stopped; any other failure goes on. */
+export function unlessStopped(failure: unknown): void {
+  if (!(failure instanceof Stopped)) throw failure;
+}
+
 interface Running {
   readonly worker: Worker;
   readonly core: Remote<BenchCore>;

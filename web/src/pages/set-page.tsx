@@ -8,6 +8,7 @@ import { Button, Fault } from "../parts/controls.tsx";
 import { DeletedNote, useDeleting } from "../parts/deleting.tsx";
 import { Prose } from "../parts/mathematics.tsx";
 import { TopBar } from "../parts/top-bar.tsx";
+import { useAttempt } from "../parts/use-attempt.ts";
 import { type ChangeTooLate, SetConflict, type SetWords } from "../sheet/conflict/set-conflict.tsx";
 import { PublishDialog } from "../sheet/publish-dialog.tsx";
 import { SetSettingsForm } from "../sheet/set-settings.tsx";
@@ -36,7 +37,7 @@ const MEGABYTE = 1_000_000;
 function SetContents({ set, again }: { readonly set: SetRecord; readonly again: () => void }) {
   const navigate = useNavigate();
   const [title, setTitle] = useState("");
-  const [fault, setFault] = useState("");
+  const { fault, attempt } = useAttempt();
   const [conflict, setConflict] = useState<ChangeTooLate | undefined>();
   const held = useMemo(() => new Blob(set.problems.flatMap(({ statement, working }) => [statement, ...working])).size, [set.problems]);
   const left = LIMITS.problems - set.problems.length;
@@ -48,14 +49,6 @@ function SetContents({ set, again }: { readonly set: SetRecord; readonly again: 
   const [orderProblems] = queries.useOrderProblemsMutation();
   const { deleted, remove, takeBack } = useDeleting((id) => void deleteProblem(id));
   const problems = set.problems.filter(({ id }) => id !== deleted?.id);
-  const attempt = async (work: () => Promise<unknown>): Promise<void> => {
-    setFault("");
-    try {
-      await work();
-    } catch (refused) {
-      setFault(messageOf(refused));
-    }
-  };
   /** Stores a change on top of a version; where another came first, both are shown. */
   const store = (change: SetWords, version = set.version): void =>
     void attempt(async () => {

@@ -6,6 +6,7 @@ import { ArrangedList } from "../parts/arranged-list.tsx";
 import { Button, Fault } from "../parts/controls.tsx";
 import { DeletedNote, useDeleting } from "../parts/deleting.tsx";
 import { TopBar } from "../parts/top-bar.tsx";
+import { useAttempt } from "../parts/use-attempt.ts";
 import { FIRST_LOOK } from "../sheet/first-look.ts";
 
 const day = (time: number): string => new Date(time).toLocaleDateString(undefined, { day: "numeric", month: "long", year: "numeric" });
@@ -37,16 +38,8 @@ export function ShelfPage() {
   const [orderSets] = queries.useOrderSetsMutation();
   const { deleted, remove, takeBack } = useDeleting((id) => void deleteSet(id));
   const [title, setTitle] = useState("");
-  const [fault, setFault] = useState("");
+  const { fault, attempt } = useAttempt();
 
-  const attempt = async (work: () => Promise<unknown>): Promise<void> => {
-    setFault("");
-    try {
-      await work();
-    } catch (refused) {
-      setFault(messageOf(refused));
-    }
-  };
   const open = (make: () => Promise<{ readonly id: string }>): void => void attempt(async () => navigate(`/sets/${(await make()).id}`));
   const create = (event: FormEvent): void => {
     event.preventDefault();

@@ -8,6 +8,7 @@ const LOOKS = {
   quiet: "border border-transparent text-steel hover:text-ink",
 } as const;
 
+/** A button: plain, strong for what a view is there for, or quiet. */
 export function Button({ look = "plain", className = "", type = "button", ...rest }: ButtonProps) {
   return (
     <button type={type} className={`rounded px-3 py-1 whitespace-nowrap disabled:cursor-default disabled:opacity-45 ${LOOKS[look]} ${className}`} {...rest} />
@@ -16,6 +17,7 @@ export function Button({ look = "plain", className = "", type = "button", ...res
 
 type FieldProps = InputHTMLAttributes<HTMLInputElement> & { readonly label: string };
 
+/** A field with its label above it. */
 export function Field({ label, id, className = "", ...rest }: FieldProps) {
   return (
     <label className="block" htmlFor={id}>

@@ -36,7 +36,7 @@ export interface LineActions {
   readonly copy: (id: string) => void;
   readonly cut: (id: string) => void;
   readonly paste: (id: string, text: string) => void;
-  readonly choose: (id: string, how: "only" | "also" | "to") => void;
+  readonly choose: (id: string, how: "also" | "to") => void;
   readonly focused: (id: string) => void;
   readonly pin: (id: string) => void;
   readonly tryAgain: (id: string) => void;
@@ -147,7 +147,7 @@ export function useLineActions(
         // The one that the choice began with stands first.
         const ordered = from > placeOf(id) ? range.reverse() : range;
         const toggled = chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id];
-        dispatch(bench.chosen(how === "only" ? [id] : how === "to" ? ordered : toggled));
+        dispatch(bench.chosen(how === "to" ? ordered : toggled));
       },
       focused: (id) => void dispatch(bench.focused(id)),
       pin: (id) => {

@@ -1,15 +1,15 @@
-import { useSortable } from "@dnd-kit/sortable";
 import type { Known } from "@nail-down/core/document/author-words";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
 import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { Boundary } from "../parts/boundary.tsx";
 import { Nail } from "../parts/nail.tsx";
+import { useSortableRow } from "../parts/sortable.tsx";
 import type { SheetLine } from "../store/sheet.ts";
 import { useAppSelector } from "../store/store.ts";
 import type { LineActions } from "./line-actions.ts";
 import { LineMenu } from "./line-menu.tsx";
 import type { LinePlace } from "./line-place.ts";
-import { FaultView, LineContent, LineSteps } from "./line-view.tsx";
+import { LineContent, LineSteps } from "./line-view.tsx";
 
 /** How far beyond the edge of what is seen a line is drawn already. */
 const AHEAD = "800px 0px";
@@ -66,16 +66,15 @@ export const LineRow = memo(function LineRow({ line, number, known, letter, isSt
     }),
     [number, source, id, actions],
   );
-  const drag = useSortable({ id, data: { number } });
+  const drag = useSortableRow(id);
   const edit = useMemo(() => () => actions.edit(id), [actions, id]);
-  const shift = drag.transform && `translate3d(0, ${drag.transform.y}px, 0)`;
   return (
     <li
       ref={(element) => {
         row.current = element;
         drag.setNodeRef(element);
       }}
-      style={{ ...(shift ? { transform: shift } : {}), ...(drag.transition ? { transition: drag.transition } : {}) }}
+      style={drag.style}
       tabIndex={isEntry ? 0 : -1}
       data-line={id}
       data-testid={`line-${number}`}
@@ -151,5 +150,3 @@ export const LineRow = memo(function LineRow({ line, number, known, letter, isSt
     </li>
   );
 });
-
-export { FaultView };

@@ -4,7 +4,7 @@ import { writtenPlain } from "@nail-down/core/notation/plain";
 import type { Syntax } from "@nail-down/core/notation/syntax";
 import { type KeyboardEvent, useEffect, useId, useMemo, useRef, useState } from "react";
 import type { Offer } from "../compute/bench-core.ts";
-import { engine, Stopped } from "../compute/engine.ts";
+import { engine, unlessStopped } from "../compute/engine.ts";
 import { Mathematics, PartedMathematics } from "../parts/mathematics.tsx";
 import type { LinePlace } from "./line-place.ts";
 
@@ -33,9 +33,7 @@ function useOffers(part: Part | undefined, place: LinePlace): Omit<Found, "of"> 
     engine
       .rewrites(place.working(), place.number, part, (offer) => show((before) => ({ ...before, offers: withOffer(before.offers, offer) })))
       .then(() => show((before) => ({ ...before, open: false })))
-      .catch((error: Error) => {
-        if (!(error instanceof Stopped)) throw error;
-      });
+      .catch(unlessStopped);
     return () => {
       current = false;
     };

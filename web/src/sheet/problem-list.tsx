@@ -4,7 +4,7 @@ import type { LineReport } from "@nail-down/core/instruction/line-report";
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { ProblemRecord, SetRecord } from "../api/client.ts";
-import { Engine, Stopped } from "../compute/engine.ts";
+import { Engine, unlessStopped } from "../compute/engine.ts";
 import { Nail } from "../parts/nail.tsx";
 import { loadSettings } from "../parts/settings.ts";
 import { useAppSelector } from "../store/store.ts";
@@ -42,9 +42,7 @@ function useVerdicts({ problems, frontMatter }: SetRecord, openId: string): Read
       }
       overview.stop();
     };
-    look().catch((error: Error) => {
-      if (!(error instanceof Stopped)) throw error;
-    });
+    look().catch(unlessStopped);
     return () => overview.stop();
   }, [wanted]);
   return verdicts;

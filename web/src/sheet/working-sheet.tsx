@@ -1,10 +1,9 @@
-import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
-import { SortableContext, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { knownOf } from "@nail-down/core/composition/problem";
 import type { Known } from "@nail-down/core/document/author-words";
 import type { LineReport } from "@nail-down/core/instruction/line-report";
 import { LIMITS } from "@nail-down/core/problemset/limits";
 import { type ClipboardEvent, type KeyboardEvent, type RefObject, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { Sortable } from "../parts/sortable.tsx";
 import { sheet } from "../store/sheet.ts";
 import { useAppDispatch, useAppSelector } from "../store/store.ts";
 import { nextOfFirstLook } from "./first-look.ts";
@@ -17,8 +16,6 @@ import { type WritingHandle, WritingLine } from "./writing/writing-line.tsx";
 const FIRST_LETTER = 97;
 /** What is said when a working is nearly as long as it may be. */
 const NEARLY = 20;
-/** How far the pointer must go, in pixels, before a click is a drag. */
-const DRAG_FROM = 6;
 
 /** The same object as long as what it says is the same, so that lines are not drawn again for nothing. */
 function useSteady<Value>(value: Value): Value {
@@ -96,7 +93,6 @@ export function WorkingSheet({ writing, isFirstLook }: { readonly writing: RefOb
   const letters = useMemo(() => partLetters(reports), [reports]);
   const working = useMemo(() => lines.map(({ source }) => source), [lines]);
   const ids = useMemo(() => lines.map(({ id }) => id), [lines]);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM } }));
   const room = LIMITS.lines - lines.length;
   const entry = lines.some(({ id }) => id === focus) ? focus : lines.at(-1)?.id;
 
@@ -133,9 +129,6 @@ export function WorkingSheet({ writing, isFirstLook }: { readonly writing: RefOb
     else event.clipboardData.setData("text/plain", actions.textOf(id));
     if (event.type === "cut") actions.remove(id);
   };
-  const onDragEnd = ({ active, over }: DragEndEvent): void => {
-    if (over) actions.moveOnto(String(active.id), String(over.id));
-  };
   const slotLine = (own: Slot, at: number, start = ""): React.ReactNode => (
     <li key={`slot ${at}`} className="grid grid-cols-[2.3rem_minmax(0,1fr)] gap-x-2 py-2">
       <span className="pt-1 text-[0.92em] text-copper">({at + 1})</span>
@@ -163,39 +156,37 @@ export function WorkingSheet({ writing, isFirstLook }: { readonly writing: RefOb
         />
       </h1>
       <StatementEditor key={problemId} statement={statement} change={(changed) => dispatch(sheet.stated(changed))} />
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd} accessibility={{ screenReaderInstructions: { draggable: "" } }}>
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          <ol
-            ref={list}
-            className="mt-4 border-t border-rule"
-            aria-label="working"
-            onKeyDown={onKeyDown}
-            onCopy={onClipboard}
-            onCut={onClipboard}
-            onPaste={onClipboard}
-          >
-            {lines.flatMap((line, index) => [
-              ...(slot?.kind === "insert" && slot.at === index ? [slotLine(slot, index)] : []),
-              slot?.kind === "edit" && slot.id === line.id ? (
-                slotLine(slot, index, line.source)
-              ) : (
-                <LineRow
-                  key={line.id}
-                  line={line}
-                  number={index + 1 + (slot?.kind === "insert" && slot.at <= index ? 1 : 0)}
-                  known={speaks(reports[index]) ? known : NOTHING_KNOWN}
-                  letter={letters[index] ?? ""}
-                  isStale={index >= staleFrom}
-                  isChosen={chosen.includes(line.id)}
-                  isEntry={line.id === entry}
-                  actions={actions}
-                />
-              ),
-            ])}
-            {slot?.kind === "insert" && slot.at === lines.length && slotLine(slot, lines.length)}
-          </ol>
-        </SortableContext>
-      </DndContext>
+      <Sortable ids={ids} moveOnto={actions.moveOnto}>
+        <ol
+          ref={list}
+          className="mt-4 border-t border-rule"
+          aria-label="working"
+          onKeyDown={onKeyDown}
+          onCopy={onClipboard}
+          onCut={onClipboard}
+          onPaste={onClipboard}
+        >
+          {lines.flatMap((line, index) => [
+            ...(slot?.kind === "insert" && slot.at === index ? [slotLine(slot, index)] : []),
+            slot?.kind === "edit" && slot.id === line.id ? (
+              slotLine(slot, index, line.source)
+            ) : (
+              <LineRow
+                key={line.id}
+                line={line}
+                number={index + 1 + (slot?.kind === "insert" && slot.at <= index ? 1 : 0)}
+                known={speaks(reports[index]) ? known : NOTHING_KNOWN}
+                letter={letters[index] ?? ""}
+                isStale={index >= staleFrom}
+                isChosen={chosen.includes(line.id)}
+                isEntry={line.id === entry}
+                actions={actions}
+              />
+            ),
+          ])}
+          {slot?.kind === "insert" && slot.at === lines.length && slotLine(slot, lines.length)}
+        </ol>
+      </Sortable>
       <p className="sr-only" aria-live="polite">
         {announced(lines.findIndex(({ id }) => id === focus) + 1, told[focus ?? ""]?.report)}
       </p>

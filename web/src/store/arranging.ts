@@ -6,10 +6,14 @@ export interface Arranged extends Pick<Draft, "statement" | "lines"> {
   readonly did: string;
 }
 
-function named(numbers: readonly number[]): string {
-  const [first = 0, last = 0] = [numbers.at(0), numbers.at(-1)];
-  if (numbers.length === 1) return `line ${first}`;
-  return last - first === numbers.length - 1 ? `lines ${first} to ${last}` : `${numbers.length} lines`;
+/** Where lines stand, counted from 0. */
+const placesOf = ({ lines }: Draft, ids: ReadonlySet<string>): readonly number[] => lines.flatMap(({ id }, k) => (ids.has(id) ? [k] : []));
+
+/** Lines in words, by their places. */
+function named(places: readonly number[]): string {
+  const [first = 0, last = 0] = [places.at(0), places.at(-1)];
+  if (places.length === 1) return `line ${first + 1}`;
+  return last - first === places.length - 1 ? `lines ${first + 1} to ${last + 1}` : `${places.length} lines`;
 }
 
 /** The names of functions that a working declares: what stands in brackets behind them is no line. */
@@ -35,7 +39,7 @@ function rearranged(draft: Draft, next: readonly SheetLine[]): Pick<Draft, "stat
 /** Puts new lines in at a place, counted from 0; of several that are put in at once, numbers are as they were written. */
 export function inserted(draft: Draft, at: number, sources: readonly string[]): Arranged {
   const put = rearranged(draft, draft.lines.toSpliced(at, 0, ...sources.map(newLine)));
-  return { ...put, did: `${named(sources.map((_, k) => at + 1 + k))} written` };
+  return { ...put, did: `${named(sources.map((_, k) => at + k))} written` };
 }
 
 /** Writes a line anew. */
@@ -54,14 +58,13 @@ export function replaced(draft: Draft, id: string, sources: readonly string[]): 
 
 /** Removes lines; what referred to them says so. */
 export function removed(draft: Draft, ids: ReadonlySet<string>): Arranged {
-  const numbers = draft.lines.flatMap(({ id }, k) => (ids.has(id) ? [k + 1] : []));
   const left = draft.lines.filter(({ id }) => !ids.has(id));
-  return { ...rearranged(draft, left), did: `${named(numbers)} removed` };
+  return { ...rearranged(draft, left), did: `${named(placesOf(draft, ids))} removed` };
 }
 
 /** Copies lines below the last of them; what refers from one of them to another refers to the copies. */
 export function duplicated(draft: Draft, ids: ReadonlySet<string>): Arranged & { readonly copies: readonly string[] } {
-  const own = draft.lines.flatMap(({ id }, k) => (ids.has(id) ? [k] : []));
+  const own = placesOf(draft, ids);
   const at = (own.at(-1) ?? draft.lines.length - 1) + 1;
   const functions = functionsOf(sourcesOf(draft));
   const copies = own.map((k, place) => {
@@ -70,21 +73,20 @@ export function duplicated(draft: Draft, ids: ReadonlySet<string>): Arranged & {
     return newLine(renumbered(draft.lines[k]?.source ?? "", move, functions));
   });
   const put = rearranged(draft, draft.lines.toSpliced(at, 0, ...copies));
-  return { ...put, did: `${named(own.map((k) => k + 1))} duplicated`, copies: copies.map(({ id }) => id) };
+  return { ...put, did: `${named(own)} duplicated`, copies: copies.map(({ id }) => id) };
 }
 
 /** Moves lines so that they stand together before what stands at a place now, counted from 0. */
 export function moved(draft: Draft, ids: ReadonlySet<string>, to: number): Arranged {
-  const numbers = draft.lines.flatMap(({ id }, k) => (ids.has(id) ? [k + 1] : []));
   const own = draft.lines.filter(({ id }) => ids.has(id));
   const isOther = ({ id }: SheetLine): boolean => !ids.has(id);
   const next = [...draft.lines.slice(0, to).filter(isOther), ...own, ...draft.lines.slice(to).filter(isOther)];
-  return { ...rearranged(draft, next), did: `${named(numbers)} moved` };
+  return { ...rearranged(draft, next), did: `${named(placesOf(draft, ids))} moved` };
 }
 
 /** Moves lines one place up or down; undefined where they stand at the end already. */
 export function movedBy(draft: Draft, ids: ReadonlySet<string>, by: -1 | 1): Arranged | undefined {
-  const places = draft.lines.flatMap(({ id }, k) => (ids.has(id) ? [k] : []));
+  const places = placesOf(draft, ids);
   const [first = 0, last = 0] = [places.at(0), places.at(-1)];
   const to = by < 0 ? first - 1 : last + 2;
   return to < 0 || to > draft.lines.length || places.length === 0 ? undefined : moved(draft, ids, to);
@@ -92,7 +94,7 @@ export function movedBy(draft: Draft, ids: ReadonlySet<string>, by: -1 | 1): Arr
 
 /** The text of lines as it is put elsewhere: numbers count from the first of them, and what they refer to beyond them is marked as gone. */
 export function cutOut(draft: Draft, ids: ReadonlySet<string>): readonly string[] {
-  const own = draft.lines.flatMap(({ id }, k) => (ids.has(id) ? [k + 1] : []));
+  const own = placesOf(draft, ids).map((k) => k + 1);
   const functions = functionsOf(sourcesOf(draft));
   return own.map((number, k) => {
     const at = (line: number): number | undefined => (own.includes(line) ? own.indexOf(line) + 1 : undefined);

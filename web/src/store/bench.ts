@@ -1,6 +1,7 @@
 import type { LineReport } from "@nail-down/core/instruction/line-report";
 import type { SetSettings } from "@nail-down/core/problemset/settings";
 import { createSlice, type Draft as Drafted, isAnyOf, original, type PayloadAction, type UnknownAction } from "@reduxjs/toolkit";
+import { ActionTypes } from "redux-undo";
 import type { ProblemRecord } from "../api/client.ts";
 import { sheet } from "./sheet.ts";
 
@@ -88,7 +89,7 @@ export interface RunNews {
 }
 
 const isEdit = isAnyOf(sheet.titled, sheet.stated, sheet.arranged, sheet.settled);
-const isStep = (action: { readonly type: string }): boolean => action.type === sheet.undone().type || action.type === sheet.redone().type;
+const isStep = ({ type }: UnknownAction): boolean => type === ActionTypes.UNDO || type === ActionTypes.REDO;
 
 /** States are replaced here, never changed: a reducer gets the state itself, without the proxy around it. */
 const plainly =

@@ -23,6 +23,7 @@ export function keepDraft(problemId: string, kept: KeptDraft): boolean {
   }
 }
 
+/** Keeps nothing of a problem any more: the server has it. */
 export function forgetDraft(problemId: string): void {
   try {
     localStorage.removeItem(key(problemId));

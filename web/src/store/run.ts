@@ -1,5 +1,5 @@
 import type { News } from "../compute/bench-core.ts";
-import { engine, Stopped } from "../compute/engine.ts";
+import { engine, unlessStopped } from "../compute/engine.ts";
 import { bench, type Told } from "./bench.ts";
 import { type SheetLine, sourcesOf } from "./sheet.ts";
 import type { AppStore } from "./store.ts";
@@ -61,7 +61,7 @@ export class Runner {
       clearTimeout(this.#slow);
       this.#store.dispatch(bench.runEnded(found));
     } catch (error) {
-      if (!(error instanceof Stopped)) throw error;
+      unlessStopped(error);
       if (!isNewest()) return;
       clearTimeout(this.#slow);
       this.#store.dispatch(bench.runStopped());

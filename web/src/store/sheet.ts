@@ -85,6 +85,7 @@ function stretchOf(action: UnknownAction, { typedAt = 0 }: Written, { present, g
 
 const history = undoable(slice.reducer, { limit: MOST_UNDO, groupBy: stretchOf, initTypes: [] });
 
+/** The sheet with what can be undone of it. */
 export function sheetReducer(state: SheetHistory = newHistory<Written>([], NOTHING, []), action: UnknownAction): SheetHistory {
   if (opened.match(action)) return action.payload;
   return closed.match(action) ? newHistory<Written>([], NOTHING, []) : history(state, action);

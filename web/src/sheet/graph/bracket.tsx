@@ -3,7 +3,7 @@ import type { Size } from "@nail-down/core/graph/svg-elements";
 import { placer } from "@nail-down/core/graph/svg-place";
 import { useEffect, useState } from "react";
 import { useDebounce } from "use-debounce";
-import { engine, Stopped } from "../../compute/engine.ts";
+import { engine, unlessStopped } from "../../compute/engine.ts";
 import { Mathematics } from "../../parts/mathematics.tsx";
 import type { LinePlace } from "../line-place.ts";
 
@@ -106,9 +106,7 @@ function useAnswers(place: LinePlace, sentences: readonly string[]): ReadonlyMap
       .answers(place.working().slice(0, place.number), asked.split("\n"), (sentence, latex) => {
         if (current) setAnswers((before) => new Map(before).set(sentence, latex));
       })
-      .catch((error: Error) => {
-        if (!(error instanceof Stopped)) throw error;
-      });
+      .catch(unlessStopped);
     return () => {
       current = false;
     };

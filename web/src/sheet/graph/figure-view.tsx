@@ -3,10 +3,11 @@ import { drawFigure, figurePlacer, figureSize } from "@nail-down/core/graph/figu
 import { withValue } from "@nail-down/core/instruction/graphs/source";
 import { type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
 import { engine } from "../../compute/engine.ts";
+import { Menu } from "../../parts/menu.tsx";
 import { type LinePlace, withLine } from "../line-place.ts";
-import { SaveMenu } from "./save-menu.tsx";
 import { savePng, saveText } from "./saving.ts";
 import { Sliders } from "./sliders.tsx";
+import { TOOL } from "./tool-button.tsx";
 import { useRedrawn } from "./use-redrawn.ts";
 
 const FIGURES = 3;
@@ -69,12 +70,16 @@ export function FigureView({ drawn, place }: { readonly drawn: FigurePicture; re
       />
       <Sliders sliders={picture.sliders} source={source} preview={preview} replace={place.replace} withNumbers={false} />
       <div className="flex justify-end gap-1 border-t border-rule px-2 py-1 font-sans text-[13px] text-steel">
-        <SaveMenu
-          formats={[
-            { name: "SVG", about: "for pages", save: () => saveText(drawFigure(drawn), "image/svg+xml", "figure.svg") },
-            { name: "PNG", about: "for slides", save: () => void savePng(drawFigure(drawn), size, "figure.png") },
+        <Menu
+          title="save the drawing"
+          className={TOOL}
+          entries={[
+            { name: "SVG", beside: "for pages", act: () => saveText(drawFigure(drawn), "image/svg+xml", "figure.svg") },
+            { name: "PNG", beside: "for slides", act: () => void savePng(drawFigure(drawn), size, "figure.png") },
           ]}
-        />
+        >
+          save …
+        </Menu>
       </div>
     </div>
   );

@@ -7,16 +7,16 @@ import { DEFAULT_SIZE, type Size } from "@nail-down/core/graph/svg-elements";
 import { withLabelAt } from "@nail-down/core/instruction/graphs/source";
 import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from "react";
 import { engine } from "../../compute/engine.ts";
+import { Menu } from "../../parts/menu.tsx";
 import { LeaveModal, Modal } from "../../parts/modal.tsx";
 import { type LinePlace, withLine } from "../line-place.ts";
 import { type Bracket, BracketHandles, Questions } from "./bracket.tsx";
 import { type CurvePoint, nearestPoint, walked } from "./curve-point.ts";
 import { MarksList } from "./marks-list.tsx";
 import { ReadValues } from "./read-values.tsx";
-import { SaveMenu } from "./save-menu.tsx";
 import { savePng, saveText } from "./saving.ts";
 import { Sliders } from "./sliders.tsx";
-import { ToolButton } from "./tool-button.tsx";
+import { TOOL, ToolButton } from "./tool-button.tsx";
 import { KEYS, TURNS, ZOOM, zoomed } from "./turning.ts";
 import { useHand } from "./use-hand.ts";
 import { useRedrawn } from "./use-redrawn.ts";
@@ -178,13 +178,17 @@ function GraphUnderHand({ drawn, place, size, larger }: GraphViewProps & { reado
             larger
           </ToolButton>
         )}
-        <SaveMenu
-          formats={[
-            { name: "SVG", about: "for pages", save: () => saveText(drawSvg(picture, undefined, turn), "image/svg+xml", "graph.svg") },
-            { name: "PNG", about: "for slides", save: () => void savePng(drawSvg(picture, undefined, turn), DEFAULT_SIZE, "graph.png") },
-            { name: "TeX", about: "for LaTeX", save: () => saveText(drawPgf(picture, turn), "text/x-tex", "graph.tex") },
+        <Menu
+          title="save the drawing"
+          className={TOOL}
+          entries={[
+            { name: "SVG", beside: "for pages", act: () => saveText(drawSvg(picture, undefined, turn), "image/svg+xml", "graph.svg") },
+            { name: "PNG", beside: "for slides", act: () => void savePng(drawSvg(picture, undefined, turn), DEFAULT_SIZE, "graph.png") },
+            { name: "TeX", beside: "for LaTeX", act: () => saveText(drawPgf(picture, turn), "text/x-tex", "graph.tex") },
           ]}
-        />
+        >
+          save …
+        </Menu>
       </div>
       {bracket && <Questions bracket={bracket} formulas={formulas} variable={drawn.variable} place={place} />}
       <Sliders

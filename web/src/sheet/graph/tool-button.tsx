@@ -8,17 +8,13 @@ interface ToolButtonProps {
   readonly children: ReactNode;
 }
 
+/** How the words under a drawing look that can be pressed. */
+export const TOOL = "h-6 rounded border border-transparent px-1 hover:border-rule hover:text-copper aria-pressed:border-copper aria-pressed:text-copper";
+
 /** A small button on a drawing, with a word. */
 export function ToolButton({ label, act, pressed, children }: ToolButtonProps) {
   return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      {...(pressed === undefined ? {} : { "aria-pressed": pressed })}
-      onClick={act}
-      className="h-6 rounded border border-transparent px-1 hover:border-rule hover:text-copper aria-pressed:border-copper aria-pressed:text-copper"
-    >
+    <button type="button" aria-label={label} title={label} {...(pressed === undefined ? {} : { "aria-pressed": pressed })} onClick={act} className={TOOL}>
       {children}
     </button>
   );

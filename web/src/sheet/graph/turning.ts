@@ -10,6 +10,7 @@ export function zoomed({ xMin, xMax, yMin, yMax }: Window, factor: number, [shar
   return { xMin: x + (xMin - x) * factor, xMax: x + (xMax - x) * factor, yMin: y + (yMin - y) * factor, yMax: y + (yMax - y) * factor };
 }
 
+/** A window shifted by shares of its width and height. */
 export function moved({ xMin, xMax, yMin, yMax }: Window, right: number, up: number): Window {
   const [x, y] = [right * (xMax - xMin), up * (yMax - yMin)];
   return { xMin: xMin + x, xMax: xMax + x, yMin: yMin + y, yMax: yMax + y };

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef } from "react";
-import { Stopped } from "../../compute/engine.ts";
+import { unlessStopped } from "../../compute/engine.ts";
 
 /**
  * Asks for drawings one after the other: while one is being made, only the newest wish is kept, so that the picture follows the hand
@@ -31,7 +31,7 @@ export function useRedrawn<Wish, Drawing>(draw: (wish: Wish) => Promise<Drawing 
           if (drawing && !gone.current) latest.current.show(drawing);
         }
       } catch (failure) {
-        if (!(failure instanceof Stopped)) throw failure;
+        unlessStopped(failure);
       } finally {
         busy.current = false;
       }

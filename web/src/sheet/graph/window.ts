@@ -1,6 +1,7 @@
 import type { Picture } from "@nail-down/core/graph/picture";
 import type { Window } from "@nail-down/core/graph/scene";
 
+/** Whether two windows show the same part of the plane. */
 export function sameWindow(a: Window, b: Window): boolean {
   return a.xMin === b.xMin && a.xMax === b.xMax && a.yMin === b.yMin && a.yMax === b.yMax;
 }

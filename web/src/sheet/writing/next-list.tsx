@@ -1,6 +1,6 @@
 import type { NextSentence } from "@nail-down/core/instruction/next-sentences";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
-import { engine, Stopped } from "../../compute/engine.ts";
+import { engine, unlessStopped } from "../../compute/engine.ts";
 import { Mathematics } from "../../parts/mathematics.tsx";
 
 interface NextListProps {
@@ -27,9 +27,7 @@ export function NextList({ lines, take, leave }: NextListProps) {
     engine
       .next(lines, lines.length, (next) => current && setFound((before) => withSentence(before, next)))
       .then(() => current && setOpen(false))
-      .catch((error: Error) => {
-        if (!(error instanceof Stopped)) throw error;
-      });
+      .catch(unlessStopped);
     return () => {
       current = false;
     };

@@ -3,13 +3,12 @@ import type { FaultReport } from "@nail-down/core/instruction/line-report";
 import { pastedLines } from "@nail-down/core/instruction/reading/pasted-lines";
 import { LIMITS } from "@nail-down/core/problemset/limits";
 import { type ClipboardEvent, type KeyboardEvent, type Ref, useEffect, useId, useImperativeHandle, useLayoutEffect, useRef, useState } from "react";
-import { useDebouncedCallback } from "use-debounce";
 import type { Preview } from "../../compute/bench-core.ts";
-import { engine, Stopped } from "../../compute/engine.ts";
 import { NextList } from "./next-list.tsx";
 import { OfferList, QuietOffers } from "./offer-list.tsx";
 import { FaultRow, ReadingView, Underlined } from "./reading-view.tsx";
 import { nextPlace, put, type Typed, take, typedKey } from "./typing.ts";
+import { useRead } from "./use-read.ts";
 
 /** What is wrong with a line that has more characters than one may have. */
 const tooLong = (source: string): FaultReport | undefined =>
@@ -22,9 +21,6 @@ const unfilled = (source: string): FaultReport | undefined =>
   source.includes(PLACE)
     ? { message: "this place is still to be filled in", from: source.indexOf(PLACE), to: source.indexOf(PLACE) + PLACE.length }
     : undefined;
-
-/** So long the hand must rest, in milliseconds, before a line is read. */
-const READ_AFTER = 40;
 
 export interface WritingHandle {
   readonly insert: (text: string) => void;
@@ -50,35 +46,6 @@ interface WritingLineProps {
   /** Goes to the lines above. */
   readonly toLines?: () => void;
   readonly handle?: Ref<WritingHandle>;
-}
-
-/** What was read, and of which text at which caret. */
-interface Read {
-  readonly preview: Preview;
-  readonly text: string;
-  readonly caret: number;
-}
-
-/** How the line is read and what can be put in, as soon as the hand rests. */
-function useRead(before: readonly string[], { text, from, to }: Typed): Read | undefined {
-  const [read, setRead] = useState<Read>();
-  const ask = useDebouncedCallback((source: string, caret: number) => {
-    engine.read(before, source, caret).then(
-      (preview) => setRead({ preview, text: source, caret }),
-      (error: Error) => {
-        if (!(error instanceof Stopped)) throw error;
-        // The worker was ended for something else.
-        if (error.isEnded) ask(source, caret);
-      },
-    );
-  }, READ_AFTER);
-  useEffect(() => {
-    if (text.trim() === "") {
-      ask.cancel();
-      setRead(undefined);
-    } else ask(text, from === to ? to : text.length);
-  }, [ask, text, from, to]);
-  return text.trim() === "" ? undefined : read;
 }
 
 /** Where an instruction is written: typeset as it is read, faults underlined where they are, with what can be put in. */
